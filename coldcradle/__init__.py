@@ -1,0 +1,1 @@
+"""The core of Cold Cradle: pure, typed computation for kiln-formed glass, without rows, requests or clocks."""

@@ -1,0 +1,274 @@
+"""The piece document: at once the export, the import, the input of `./run plan` and the demo data's format.
+
+Quantities stand in it as people typed them. `read_piece` reads it whole or refuses it whole.
+The form is described for others in `data/piece.schema.json`.
+"""
+
+from __future__ import annotations
+
+import json
+from dataclasses import dataclass, fields
+from datetime import datetime
+from typing import Any, get_args
+from zoneinfo import ZoneInfo
+
+from coldcradle.cradle.materials import materials
+from coldcradle.cradle.measure import Displacement, Drained, Method, Trial
+from coldcradle.cradle.shapes import PARTS, Cylinder, Part, Stack
+from coldcradle.errors import DocumentError, Fault, ImpossibleInput
+from coldcradle.glass.kinds import GlassKind, forms
+from coldcradle.heat.inputs import Basis, HeatInput, School, Target
+from coldcradle.heat.kiln import Kiln
+from coldcradle.inputs import CradleInput, GlassInput, PieceInput
+from coldcradle.reading import Entry, Reader, Reading
+
+__all__ = ["FORMAT", "MAX_BYTES", "VERSION", "ReadPiece", "load_json", "read_cradle", "read_kiln", "read_kind", "read_piece"]
+
+FORMAT, VERSION, MAX_BYTES = "cold-cradle-piece", 1, 2_000_000
+_H = 3600.0
+_SIZES = {"length": "length", "width": "width", "height": "height", "bore": "bore", "bottom": "bottom width",
+          "top": "top width", "rim": "rim width"}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class ReadPiece:
+    """A document that was read: the input of `plan`, and every quantity of it by dotted path."""
+
+    piece: PieceInput
+    entries: dict[str, Entry]
+
+
+def load_json(raw: bytes) -> Any:
+    """The JSON of a file, or a DocumentError that says what is the matter with it."""
+    if len(raw) > MAX_BYTES:
+        raise DocumentError([Fault("", f"expected a file of at most 2 MB, got {len(raw) / 1e6:.1f} MB", "")])
+    try:
+        return json.loads(raw.decode("utf-8-sig"), parse_constant=_no_constant)
+    except UnicodeDecodeError:
+        raise DocumentError([Fault("", "expected a text file in UTF-8; this is something else", "")]) from None
+    except json.JSONDecodeError as error:
+        where = f"line {error.lineno}, column {error.colno}"
+        raise DocumentError([Fault("", f"expected a piece document in JSON; it breaks off at {where}", "")]) from None
+    except (ValueError, RecursionError) as error:
+        why = "it is nested too deeply" if isinstance(error, RecursionError) else str(error)
+        raise DocumentError([Fault("", f"expected a piece document in JSON: {why}", "")]) from None
+
+
+def _no_constant(name: str) -> float:
+    raise ValueError(f"{name} is not a number")
+
+
+def _part(reader: Reader) -> Part:
+    kind = PARTS[reader.choice("shape", PARTS)]
+    names = [f.name.removesuffix("_m") for f in fields(kind)]
+    sizes = {
+        f"{name}_m": reader.quantity(name, "length", called=f"a {_SIZES[name]}", low=0.0, high=3.0, above=True)
+        for name in names
+    }
+    reader.close()
+    try:
+        return kind(**sizes)
+    except ImpossibleInput as error:
+        reader.fault("height", str(error), str(reader.data.get("height", "")))
+        return Cylinder(bore_m=0.1, height_m=0.1)
+
+
+def _stack(reader: Reader) -> Stack:
+    parts = [_part(child) for child in reader.children("parts", "a shape", 8)]
+    try:
+        return Stack(tuple(parts))
+    except ImpossibleInput as error:
+        if parts:
+            reader.fault("parts", str(error))
+        return Stack((Cylinder(bore_m=0.1, height_m=0.1),))
+
+
+def _readings(reader: Reader, method: str) -> tuple[Displacement | None, Drained | None, Trial | None]:
+    level = drained = trial = None
+    if reader.has("level") or method == "level":
+        r = reader.child("level", "the readings of the vessel")
+        level = Displacement(
+            bore_m=r.quantity("bore", "length", called="a vessel bore", low=0.0, high=1.0, above=True),
+            fall_m=r.quantity("fall", "length", called="a fall of the level", low=0.0, high=2.0, above=True),
+            reading_m=r.quantity("reading", "length", called="a reading error", low=0.0, high=0.05),
+        )
+        r.close()
+    if reader.has("drained") or method == "drained":
+        r = reader.child("drained", "the drained water")
+        drained = Drained(
+            mass_kg=r.quantity("mass", "mass", called="a weight of water", low=0.0, high=200.0, above=True),
+            temperature_c=r.quantity("temperature", "temperature", called="a water temperature", low=0.0, high=60.0),
+            scale_kg=r.quantity("scale", "mass", called="a scale error", low=0.0, high=1.0),
+        )
+        r.close()
+    if reader.has("trial") or method == "trial":
+        r = reader.child("trial", "the trial glass")
+        trial = Trial(
+            mass_kg=r.quantity("mass", "mass", called="a weight of glass", low=0.0, high=500.0, above=True),
+            density_kg_m3=r.quantity("density", "density", called="a density", low=1500.0, high=7000.0),
+            scale_kg=r.quantity("scale", "mass", called="a scale error", low=0.0, high=1.0),
+        )
+        r.close()
+    return level, drained, trial
+
+
+def read_cradle(reader: Reader) -> CradleInput:
+    """The cradle of a stage, or one on the shelf."""
+    stack = _stack(reader)
+    method: Method = reader.choice("method", get_args(Method))  # type: ignore[assignment]  # choice returns one of them
+    level, drained, trial = _readings(reader, method)
+    line = reader.quantity("line", "length", called="a casting line", low=0.0, high=10.0, above=True)
+    if line > stack.height_m * (1 + 1e-9) and reader.at("line") in reader.reading.entries:
+        reader.fault(
+            "line",
+            f"expected a casting line no higher than the brim at {stack.height_m * 1e3:g} mm, got {reader.data['line']}",
+            reader.data["line"],
+        )
+    cradle = CradleInput(
+        name=reader.text("name", most=80),
+        material=materials()[reader.choice("material", materials())],
+        wall_m=reader.quantity("wall", "length", called="a wall", low=0.0, high=0.5),
+        stack=stack,
+        line_m=min(line, stack.height_m),
+        reading_m=reader.quantity("reading", "length", called="a reading error", low=0.0, high=0.05),
+        measured=reader.flag("measured", default=True),
+        method=method,
+        level=level,
+        drained=drained,
+        trial=trial,
+        soaked=reader.flag("soaked", default=True),
+    )
+    reader.close()
+    return cradle
+
+
+def read_kind(reader: Reader) -> GlassKind:
+    """A kind of glass, with all its figures."""
+    values = {
+        "density_kg_m3": reader.quantity("density", "density", called="a density", low=1500.0, high=7000.0),
+        "expansion_per_k": reader.quantity("expansion", "expansion", called="an expansion", low=1e-7, high=3e-5),
+        "strain_c": reader.quantity("strain", "temperature", called="a strain point", low=200.0, high=1100.0),
+        "annealing_c": reader.quantity("annealing", "temperature", called="an annealing point", low=200.0, high=1200.0),
+        "softening_c": reader.quantity("softening", "temperature", called="a softening point", low=250.0, high=1700.0),
+        "youngs_modulus_pa": reader.quantity("stiffness", "stress", called="a stiffness", low=1e10, high=3e11),
+        "poisson": reader.quantity("poisson", "count", called="a Poisson ratio", low=0.05, high=0.45),
+    }
+    key, name = reader.text("key", most=60), reader.text("name", most=80)
+    lead, source = reader.flag("lead", default=False), reader.text("source", default="your own figures", most=200)
+    reader.close()
+    try:
+        return GlassKind(key=key, name=name, lead=lead, source=source, **values)
+    except ImpossibleInput as error:
+        reader.fault("annealing", str(error), str(reader.data.get("annealing", "")))
+        return GlassKind(key=key, name=name, lead=lead, source=source, **{**values, "strain_c": 500.0,
+                         "annealing_c": 540.0, "softening_c": 720.0})  # fmt: skip
+
+
+def _glass(reader: Reader) -> GlassInput:
+    kind = read_kind(reader.child("kind", "a kind of glass"))
+    rack_reader = reader.child("rack", "the rack")
+    rack = {
+        form: rack_reader.quantity(form, "mass", called="a weight of glass", low=0.0, high=5000.0)
+        for form in rack_reader.data
+        if form in forms()
+    }
+    rack_reader.close()
+    glass = GlassInput(
+        kind=kind,
+        form=forms()[reader.choice("form", forms())],
+        loss=reader.quantity("loss", "ratio", called="a loss", low=0.0, high=0.5, default="2 %"),
+        rack_kg=rack,
+        own_charge_kg=reader.optional("charge", "mass", called="a charge", low=0.0, high=500.0, above=True),
+    )
+    reader.close()
+    return glass
+
+
+def read_kiln(reader: Reader) -> Kiln:
+    """A kiln as its owner remembers it."""
+    kiln = Kiln(
+        name=reader.text("name", most=60),
+        power_w=reader.quantity("power", "power", called="a power", low=100.0, high=500e3),
+        rise_to_800_s=reader.quantity("rise", "duration", called="a time to 800 °C", low=0.2 * _H, high=72 * _H),
+        fall_500_to_100_s=reader.quantity("fall", "duration", called="a time from 500 to 100 °C", low=0.2 * _H, high=400 * _H),
+        room_c=reader.quantity("room", "temperature", called="a room temperature", low=-20.0, high=45.0),
+        highest_c=reader.quantity("highest", "temperature", called="a highest temperature", low=300.0, high=1400.0),
+        width_m=reader.quantity("width", "length", called="a width", low=0.0, high=10.0, above=True),
+        depth_m=reader.quantity("depth", "length", called="a depth", low=0.0, high=10.0, above=True),
+        height_m=reader.quantity("height", "length", called="a height", low=0.0, high=10.0, above=True),
+    )
+    reader.close()
+    return kiln
+
+
+def _start(reader: Reader) -> datetime:
+    zone_name = reader.text("zone", default="UTC", most=60)
+    typed = reader.text("starts_at", most=40)
+    try:
+        zone = ZoneInfo(zone_name)
+    except (ValueError, OSError, LookupError):  # zoneinfo raises any of these for odd names
+        reader.fault("zone", f"expected a time zone such as Europe/Lisbon, got {zone_name}", zone_name)
+        zone = ZoneInfo("UTC")
+    try:
+        start = datetime.fromisoformat(typed)
+        if not 2000 <= start.year <= 2200:
+            raise ValueError
+    except ValueError:
+        if typed:
+            reader.fault("starts_at", f"expected a start such as 2026-11-23T16:00, got {typed}", typed)
+        start = datetime(2026, 1, 1, tzinfo=zone)
+    return start.replace(tzinfo=zone)
+
+
+def _heat(reader: Reader) -> HeatInput:
+    kiln = read_kiln(reader.child("kiln", "a kiln"))
+    heat = HeatInput(
+        kiln=kiln,
+        target=reader.choice("target", get_args(Target), default="usual"),  # type: ignore[arg-type]  # one of them
+        own_stress_pa=reader.quantity(
+            "own_target", "stress", called="a tension", low=2e4, high=5e6, default="0.3 MPa"
+        ),
+        school=reader.choice("soak", get_args(School), default="longer"),  # type: ignore[arg-type]  # one of them
+        basis=reader.choice("leaves", get_args(Basis), default="mould"),  # type: ignore[arg-type]  # one of them
+        cast_c=reader.optional("cast_at", "temperature", called="a casting temperature", low=100.0, high=1400.0),
+        cast_hold_s=reader.optional("cast_hold", "duration", called="a hold", low=0.0, high=72 * _H),
+        bubble_hold_s=reader.quantity(
+            "bubble_hold", "duration", called="a bubble soak", low=0.0, high=24 * _H, default="1 h"
+        ),
+        room_c=reader.quantity("room", "temperature", called="a room temperature", low=-20.0, high=45.0, default="18 °C"),
+        starts_at=_start(reader),
+    )
+    reader.close()
+    return heat
+
+
+def read_piece(document: Any) -> ReadPiece:
+    """Read a whole piece document, or raise DocumentError with every fault found in it."""
+    reading = Reading()
+    reader = Reader(document, "", reading, "a piece document")
+    if not reading.faults and reader.data.get("format") != FORMAT:
+        raise DocumentError([Fault("format", f"expected a file that says format “{FORMAT}”; this is another kind of file", "")])
+    if not reading.faults and reader.data.get("version") != VERSION:
+        got = reader.data.get("version")
+        raise DocumentError([Fault("version", f"expected version {VERSION}, got {got}: made by another edition", str(got))])
+    if reading.faults:
+        raise DocumentError(reading.faults)
+    reader._seen |= {"format", "version"}
+    name = reader.text("name", most=80)
+    stages = reader.children("stages", "a stage", 1)
+    pieces = []
+    for stage in stages:
+        stage.choice("process", ["cast"])
+        pieces.append(
+            PieceInput(
+                name=name,
+                cradle=read_cradle(stage.child("cradle", "a cradle")),
+                glass=_glass(stage.child("glass", "the glass")),
+                heat=_heat(stage.child("heat", "the heat")),
+            )
+        )
+        stage.close()
+    reader.close()
+    if reading.faults:
+        raise DocumentError(reading.faults)
+    return ReadPiece(pieces[0], reading.entries)

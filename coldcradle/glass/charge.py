@@ -1,0 +1,133 @@
+"""From volume to the glass that is weighed out, and whether the cold heap has room."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from coldcradle.cradle.shapes import Stack
+from coldcradle.glass.kinds import Form, GlassKind
+from coldcradle.working import CHOICE, PRACTICE, Figure, derive, given, memory, published
+
+__all__ = ["REPOSE_DEG", "Heap", "bulk_volume", "charge_mass", "glass_mass", "heap_room", "same_volume_mass_kg"]
+
+REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
+_DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
+
+
+def same_volume_mass_kg(*, mass_kg: float, density_kg_m3: float, trial_density_kg_m3: float) -> float:
+    """The weight of another glass that fills the same room: m₂ = m₁ · ρ₂/ρ₁."""
+    return mass_kg * density_kg_m3 / trial_density_kg_m3
+
+
+def glass_mass(volume: Figure, kind: GlassKind) -> Figure:
+    """m = ρV: the finished piece filled to the line."""
+    return derive(
+        "glass_mass",
+        "Glass",
+        "mass",
+        lambda v, rho: v * rho,
+        [
+            volume.given("V"),
+            given("density of the glass", "ρ", kind.density_kg_m3, "density", _DENSITY_ERROR * kind.density_kg_m3),
+        ],
+        words=f"What fills the cradle to the line, in {kind.name}.",
+        formula="m = ρ · V",
+        source=memory(f"density of {kind.name}") if "memory" in kind.source else published(kind.source),
+        assumptions=["the density of a glass is known to 1 %", "no bubbles"],
+    )
+
+
+def charge_mass(mass: Figure, *, loss: float, own_kg: float | None) -> Figure:
+    """What to weigh out: m·(1 + loss), or the weight the user has chosen."""
+    if own_kg is not None:
+        return derive(
+            "charge_mass", "Weigh out", "mass", lambda m: m,
+            [given("weight you chose", "m", own_kg, "mass", 0.0005)],
+            words="The weight you chose to put in.", formula="m", source=CHOICE,
+            assumptions=["weighed to ± 0.5 g"],
+        )  # fmt: skip
+    return derive(
+        "charge_mass",
+        "Weigh out",
+        "mass",
+        lambda m, x: m * (1 + x),
+        [mass.given("m", "glass to the line"), given("loss", "x", loss, "ratio")],
+        words="The glass to the line, and a little for what stays in the jar and on the bench.",
+        formula="charge = m · (1 + x)",
+        source=PRACTICE,
+    )
+
+
+def bulk_volume(charge: Figure, kind: GlassKind, form: Form) -> Figure:
+    """Room the cold pieces take: m/(ρ · packing)."""
+    return derive(
+        "bulk_volume",
+        "Cold heap",
+        "volume",
+        lambda m, rho, f: m / (rho * f),
+        [
+            charge.given("m", "charge"),
+            given("density of the glass", "ρ", kind.density_kg_m3, "density"),
+            given(f"share of space that {form.name} fills", "f", form.packing, "ratio", 0.03),
+        ],
+        words=f"The room {form.name} takes before it melts.",
+        formula="bulk = m / (ρ · f)",
+        source=PRACTICE,
+        assumptions=["packing varies with the size and the shape of the pieces, by about 3 % of the space"],
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Heap:
+    """How the cold pieces lie: room under the brim and in the cone above it, and the height they reach."""
+
+    room: Figure
+    top_m: float
+    above_brim_m: float
+    fits: bool
+    fits_now_kg: float
+
+
+def _cone_height_m(stack: Stack) -> float:
+    return math.tan(math.radians(REPOSE_DEG)) * float(stack.parts[-1].narrow_m(stack.parts[-1].height_m)) / 2
+
+
+def heap_room(stack: Stack, bulk: Figure, charge: Figure, form: Form, *, cavity_scale: float) -> Heap:
+    """Room for the heap: up to the brim, and for loose pieces a cone above it at the angle of repose.
+
+    `cavity_scale` carries a measured volume over to the shape: measured / from sizes.
+    """
+    brim = float(stack.volume_m3(stack.height_m)) * cavity_scale
+    area = stack.area_m2(stack.height_m)
+    cone_height = _cone_height_m(stack) if form.heaps else 0.0
+    inputs = [
+        given("cradle to the brim", "V", brim, "volume"),
+        given("area at the brim", "A", area, "area"),
+        given("angle at which pieces stay heaped, as height of the heap", "h", cone_height, "length"),
+    ]
+    room = derive(
+        "heap_room",
+        "Room for the heap",
+        "volume",
+        lambda v, a, h: v + a * h / 3,
+        inputs,
+        words="The cradle to its brim and the cone of pieces that stays heaped above it.",
+        formula="room = V + A·h/3,  h = tan 35° · narrow width / 2" if form.heaps else "room = V",
+        source=PRACTICE,
+        assumptions=[
+            f"loose pieces stay heaped at about {REPOSE_DEG:.0f}°" if form.heaps else "stacked sheet does not heap"
+        ],
+    )
+    over = bulk.value - brim
+    if over <= 0:
+        top = stack.level_m(max(0.0, bulk.value / cavity_scale))
+    else:
+        # a cone of the same slope shrinks in all three sizes, so its height goes with the cube root of its volume
+        cone = room.value - brim
+        top = stack.height_m + (
+            cone_height * min(1.0, over / cone) ** (1 / 3) if cone > 0 else over / area
+        )
+    fits = bulk.value <= room.value
+    fits_now = charge.value if fits else charge.value * room.value / bulk.value
+    return Heap(room, top, max(0.0, top - stack.height_m), fits, fits_now)

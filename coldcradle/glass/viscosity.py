@@ -1,0 +1,55 @@
+"""Viscosity of a glass against temperature, from its annealing and softening points."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.kinds import GlassKind
+
+__all__ = ["ANNEALING_LOG", "SOFTENING_LOG", "STRAIN_LOG", "Viscosity"]
+
+# Fixed points by definition, log10 of Pa·s: ASTM C336 (strain, annealing) and C338 (softening).
+STRAIN_LOG = 13.5
+ANNEALING_LOG = 12.0
+SOFTENING_LOG = 6.6
+_A = -2.6  # held fixed: a fit of all three VFT constants to three points is unstable
+_ISO_SLOPE_PER_K = 0.025  # decades per K below the annealing point, where the structure is frozen in (0.018 to 0.03)
+
+
+@dataclass(frozen=True, slots=True)
+class Viscosity:
+    """log10 η[Pa·s] = A + B/(T - T0) above the annealing point; a straight iso-structural line below it.
+
+    Range: room temperature to about 1200 °C; first estimates are good to about ± 15 K. T and T0 in °C, B in K.
+    """
+
+    a: float
+    b_k: float
+    t0_c: float
+    annealing_c: float
+
+    @classmethod
+    def of(cls, kind: GlassKind) -> Viscosity:
+        """The curve through the annealing and softening points of a glass, with A = -2.6."""
+        high, low = ANNEALING_LOG - _A, SOFTENING_LOG - _A
+        t0 = (high * kind.annealing_c - low * kind.softening_c) / (high - low)
+        return cls(a=_A, b_k=high * (kind.annealing_c - t0), t0_c=t0, annealing_c=kind.annealing_c)
+
+    def log10_pa_s(self, temperature_c: ArrayLike) -> NDArray[np.float64]:
+        """log10 of the viscosity in Pa·s, for a temperature or an array of them."""
+        t = np.asarray(temperature_c, dtype=float)
+        hot = self.a + self.b_k / np.maximum(t - self.t0_c, 1.0)
+        frozen = ANNEALING_LOG + _ISO_SLOPE_PER_K * (self.annealing_c - t)
+        return np.where(t >= self.annealing_c, hot, frozen)
+
+    def temperature_c(self, log10_pa_s: float) -> float:
+        """The temperature at which the glass has this viscosity; expected between 10^1 and 10^20 Pa·s."""
+        if not 1.0 <= log10_pa_s <= 20.0:
+            raise ImpossibleInput(f"expected a viscosity between 10^1 and 10^20 Pa·s, got 10^{log10_pa_s:g}")
+        if log10_pa_s > ANNEALING_LOG:
+            return self.annealing_c - (log10_pa_s - ANNEALING_LOG) / _ISO_SLOPE_PER_K
+        return self.t0_c + self.b_k / (log10_pa_s - self.a)

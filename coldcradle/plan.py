@@ -1,0 +1,278 @@
+"""plan(PieceInput) -> PiecePlan: the whole thread of a piece, as one pure function."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from coldcradle.cradle.measure import by_displacement, by_drained, by_shape, by_trial
+from coldcradle.cradle.section import Section, draw_section
+from coldcradle.errors import ImpossibleInput
+from coldcradle.findings import Caution, Finding
+from coldcradle.glass.charge import Heap, bulk_volume, charge_mass, glass_mass, heap_room
+from coldcradle.glass.landmarks import Landmark, landmarks
+from coldcradle.heat.anneal import thickness_that_counts
+from coldcradle.heat.casting import Casting, plan_casting, total_for
+from coldcradle.heat.clock import DayMark, at, days, nights, when
+from coldcradle.heat.inputs import TARGETS_PA, Load
+from coldcradle.heat.programme import Step
+from coldcradle.inputs import CradleInput, PieceInput
+from coldcradle.words import Said, Shown, show
+from coldcradle.working import Figure, derive, given, published
+
+__all__ = ["HeatPlan", "PiecePlan", "Target", "ThreadItem", "plan"]
+
+
+@dataclass(frozen=True, slots=True)
+class ThreadItem:
+    """One bead of the thread; `figure` is the key of the working behind it, or ""."""
+
+    key: str
+    name: str
+    station: str
+    shown: Shown
+    figure: str
+
+
+@dataclass(frozen=True, slots=True)
+class Target:
+    """One strain target: what it asks of the kiln and how long the firing becomes."""
+
+    key: str
+    rate: Shown
+    total: Shown
+    total_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class HeatPlan:
+    """The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset."""
+
+    steps: list[Step]
+    line: list[tuple[float, float]]
+    ends_at: list[str]
+    ends: list[Shown]
+    total_s: float
+    starts_at: str
+    starts: Shown
+    opens_at: str
+    opens: Shown
+    nights: list[tuple[float, float]]
+    days: list[DayMark]
+    coast_from: Shown
+    targets: list[Target]
+    highest_c: float
+
+
+@dataclass(frozen=True, slots=True)
+class PiecePlan:
+    """All that follows from a piece. `heat` is None when the kiln cannot do it; a finding then says why."""
+
+    thread: list[ThreadItem]
+    answers: dict[str, Said]
+    states: dict[str, str]
+    section: Section
+    figures: dict[str, Figure]
+    compared: Said | None
+    landmarks: list[Landmark]
+    heat: HeatPlan | None
+    findings: list[Finding]
+    cautions: list[Caution]
+
+
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """What the stations found, before it is put into words: the input of `sayings` and of the rules."""
+
+    piece: PieceInput
+    volume: Figure
+    shaped: Figure
+    mass: Figure
+    charge: Figure
+    bulk: Figure
+    heap: Heap
+    thickness: Figure
+    overflow_m3: float
+    counts: Figure
+    load: Load
+    casting: Casting | None
+    refusal: str
+    opens_s: float
+
+
+def measured_volume(cradle: CradleInput, shaped: Figure) -> Figure:
+    """The volume by the method the user has chosen."""
+    if cradle.method == "level" and cradle.level is not None:
+        return by_displacement(cradle.level, soaked=cradle.soaked)
+    if cradle.method == "drained" and cradle.drained is not None:
+        return by_drained(cradle.drained, soaked=cradle.soaked)
+    if cradle.method == "trial" and cradle.trial is not None:
+        return by_trial(cradle.trial, soaked=cradle.soaked)
+    return shaped
+
+
+def _thickness(piece: PieceInput, charge: Figure, volume: Figure, scale: float) -> tuple[Figure, float]:
+    """Depth at which the melted charge stands, and what runs over the brim (m³)."""
+    stack, kind, loss = piece.cradle.stack, piece.glass.kind, piece.glass.loss
+    brim = float(stack.volume_m3(stack.height_m)) * scale
+
+    def depth(mass: float, density: float) -> float:
+        net = mass / (1 + loss) / density
+        return stack.level_m(min(net, brim) / scale)
+
+    own = piece.glass.own_charge_kg is not None
+    level = depth(charge.value, kind.density_kg_m3)
+    area = max(1e-9, stack.area_m2(level) * scale)
+    inputs = [
+        given("charge", "m", charge.value, "mass", charge.u if own else 0.0),
+        given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3 if own else 0.0),
+    ]
+    figure = derive(
+        "thickness", "Thickest", "length", depth, inputs,
+        words="Where the melted charge stands in this cradle, above its deepest point.",
+        formula="d = the height at which V(d) = m / ((1 + x)·ρ)", source=published("solid geometry"),
+        assumptions=["the glass fills the cradle from the bottom without a hollow", f"loss x = {loss * 100:g} %"],
+        extra=[("volume of the cradle", volume.u / area), ("reading the line", piece.cradle.reading_m)],
+    )  # fmt: skip
+    return figure, max(0.0, charge.value / (1 + loss) / kind.density_kg_m3 - brim)
+
+
+def _load(piece: PieceInput, thickness: Figure, charge: Figure) -> Load:
+    cradle = piece.cradle
+    section_half = max(w for w, _ in cradle.stack.profile_m())
+    outer_width = 2 * (section_half + cradle.wall_m)
+    outer_height = cradle.stack.height_m + cradle.wall_m
+    widest = max(float(part.area_m2(part.height_m)) for part in cradle.stack.parts)
+    # the outside keeps the plan of the inside: a wall all round grows the area by its perimeter's share
+    outer_area = (math.sqrt(widest) + 2 * cradle.wall_m) ** 2
+    solid = max(0.0, outer_area * outer_height - float(cradle.stack.volume_m3(cradle.stack.height_m)))
+    return Load(
+        kind=piece.glass.kind, form=piece.glass.form, material=cradle.material, wall_m=cradle.wall_m,
+        thickness=thickness, breadth_m=max(1e-4, cradle.stack.breadth_m(thickness.value)), glass_kg=charge.value,
+        mould_kg=solid * cradle.material.density_kg_m3, outer_width_m=outer_width, outer_height_m=outer_height,
+    )  # fmt: skip
+
+
+def work_out(piece: PieceInput) -> Worked:
+    """Every station's computation, in order."""
+    cradle, glass = piece.cradle, piece.glass
+    shaped = by_shape(cradle.stack, line_m=cradle.line_m, reading_m=cradle.reading_m)
+    volume = measured_volume(cradle, shaped)
+    scale = volume.value / shaped.value
+    mass = glass_mass(volume, glass.kind)
+    charge = charge_mass(mass, loss=glass.loss, own_kg=glass.own_charge_kg)
+    bulk = bulk_volume(charge, glass.kind, glass.form)
+    heap = heap_room(cradle.stack, bulk, charge, glass.form, cavity_scale=scale)
+    thickness, overflow = _thickness(piece, charge, volume, scale)
+    load = _load(piece, thickness, charge)
+    counts = thickness_that_counts(load, piece.heat.basis)
+    casting, refusal = None, ""
+    try:
+        casting = plan_casting(load, piece.heat, counts, stress_pa=piece.heat.stress_pa)
+    except ImpossibleInput as error:
+        refusal = str(error)
+    return Worked(piece, volume, shaped, mass, charge, bulk, heap, thickness, overflow, counts, load, casting,
+                  refusal, casting.run.total_s if casting else 0.0)  # fmt: skip
+
+
+def _targets(worked: Worked, casting: Casting) -> list[Target]:
+    rows = []
+    for key, stress_pa in {**TARGETS_PA, "own": worked.piece.heat.own_stress_pa}.items():
+        rate, total = total_for(casting, worked.load, worked.piece.heat, stress_pa=stress_pa)
+        rows.append(Target(key, show(rate, "rate"), show(total, "duration"), total))
+    return rows
+
+
+def _heat_plan(worked: Worked, casting: Casting) -> HeatPlan:
+    run, start = casting.run, worked.piece.heat.starts_at
+    return HeatPlan(
+        steps=run.steps, line=run.line, ends_at=[at(start, s.ends_s).isoformat(timespec="minutes") for s in run.steps],
+        ends=[when(start, s.ends_s) for s in run.steps], total_s=run.total_s,
+        starts_at=start.isoformat(timespec="minutes"), starts=when(start, 0.0),
+        opens_at=at(start, run.total_s).isoformat(timespec="minutes"), opens=when(start, run.total_s),
+        nights=nights(start, run.total_s), days=days(start, run.total_s),
+        coast_from=show(casting.coast_from_c, "temperature"), targets=_targets(worked, casting),
+        highest_c=max(c for _, c in run.line),
+    )  # fmt: skip
+
+
+def _timing_figures(worked: Worked, casting: Casting) -> dict[str, Figure]:
+    soak = next(s for s in casting.run.steps if s.key == "fall")
+    both = casting.figures
+    school = worked.piece.heat.school
+    per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(
+        school, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
+    )
+    chosen = derive(
+        "soak", "Anneal soak", "duration", lambda t: math.ceil(t / 300 - 1e-9) * 300.0, [given(per_m.name, "t", per_m.value, "duration")],
+        words={"thumb": "You chose the rule of thumb.", "physics": "You chose the physics."}.get(
+            school, f"The longer of the two schools, here: {per_m.name.lower()}."),
+        formula="soak, in whole five minutes", source=per_m.source,
+        assumptions=[f"{f.name}: {f.shown.metric.text}" for f in (both["soak_thumb"], both["soak_physics"])],
+        extra=[("thickness", per_m.u)],
+    )  # fmt: skip
+    assert abs(chosen.value - soak.hold_s) < 1.0
+    steps = casting.run.steps
+    total = derive(
+        "firing_time", "Firing", "duration", lambda *parts: float(sum(parts)),
+        [given(s.name, f"t{i}", s.ends_s - s.starts_s, "duration") for i, s in enumerate(steps, 1)],
+        words="All steps after one another, with the times this kiln really needs.",
+        formula="t = " + " + ".join(f"t{i}" for i in range(1, len(steps) + 1)),
+        source=published("sum of the steps; the kiln as one warm body"),
+        assumptions=["the kiln follows its controller wherever its power and its losses let it"],
+    )  # fmt: skip
+    kiln = worked.piece.heat.kiln
+    energy = derive(
+        "energy", "Energy", "energy", lambda e: e,
+        [given("losses and stored heat, step by step", "E", casting.run.energy_j, "energy", 0.2 * casting.run.energy_j)],
+        words=f"What {kiln.name} loses to the room and stores in itself, the glass and the mould.",
+        formula="E = Σ max(0, UA·(T − T_room)·Δt + C·ΔT)", source=published("heat balance of one warm body"),
+        assumptions=["UA and C from the kiln's remembered times; good to about 20 %"],
+    )  # fmt: skip
+    return {f.key: f for f in (chosen, total, energy)}
+
+
+def _thread(figures: dict[str, Figure], heat: HeatPlan | None) -> list[ThreadItem]:
+    beads = [("cradle_volume", "Cradle holds", "cradle"), ("glass_mass", "Glass", "glass"),
+             ("charge_mass", "Weigh out", "glass"), ("thickness", "Thickest", "glass"),
+             ("soak", "Anneal soak", "heat"), ("firing_time", "Firing", "heat")]  # fmt: skip
+    unknown = show(math.nan, "length")
+    thread = [
+        ThreadItem(key, name, station, figures[key].shown if key in figures else unknown, key if key in figures else "")
+        for key, name, station in beads
+    ]
+    opens = heat.opens if heat else unknown
+    return [*thread, ThreadItem("opens_at", "Open the lid", "heat", opens, "firing_time" if heat else "")]
+
+
+def plan(piece: PieceInput) -> PiecePlan:
+    """The plan of a piece. Pure: the same input gives the same plan, and nothing else is read or written."""
+    from coldcradle.rules import cautions, find
+    from coldcradle.sayings import answers, compare, states
+
+    worked = work_out(piece)
+    figures = {
+        f.key: f
+        for f in (worked.volume, worked.mass, worked.charge, worked.bulk, worked.heap.room, worked.thickness, worked.counts)
+    }
+    heat = None
+    if worked.casting is not None:
+        figures |= worked.casting.figures | _timing_figures(worked, worked.casting)
+        heat = _heat_plan(worked, worked.casting)
+    findings = find(worked, heat)
+    stack = piece.cradle.stack
+    return PiecePlan(
+        thread=_thread(figures, heat),
+        answers=answers(worked, heat),
+        states=states(worked, findings),
+        section=draw_section(
+            stack, line_m=piece.cradle.line_m, glass_m=worked.thickness.value, heap_m=worked.heap.top_m,
+            wall_m=piece.cradle.wall_m,
+        ),
+        figures=figures,
+        compared=compare(worked),
+        landmarks=landmarks(piece.glass.kind),
+        heat=heat,
+        findings=findings,
+        cautions=cautions(worked),
+    )  # fmt: skip

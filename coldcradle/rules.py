@@ -1,0 +1,161 @@
+"""What is unwise about a plan, rule by rule, and what can hurt someone on the way."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from typing import TYPE_CHECKING
+
+from coldcradle.findings import Caution, Finding, finding
+from coldcradle.heat.clock import at, is_night
+from coldcradle.words import plus_minus, show
+
+if TYPE_CHECKING:
+    from coldcradle.plan import HeatPlan, Worked
+
+__all__ = ["cautions", "find"]
+
+
+def _cradle(worked: Worked) -> Iterator[Finding]:
+    cradle = worked.piece.cradle
+    if not cradle.measured:
+        yield finding("cradle.starting-sizes", "think", "These are starting sizes. Measure your own cradle.",
+                      "Every weight and time below follows from them.")  # fmt: skip
+    if cradle.method != "shape" and not cradle.soaked:
+        yield finding(
+            "cradle.dry-mould", "think", "The mould was dry, so {v} is too much rather than too little.",
+            "A dry wall drinks water, and what it drinks is counted as room. Soak it and measure again.",
+            v=worked.volume.shown,
+        )  # fmt: skip
+    gap = abs(worked.volume.value - worked.shaped.value)
+    if gap > 2 * math.hypot(worked.volume.u, worked.shaped.u) and cradle.measured:
+        yield finding(
+            "cradle.measures-disagree", "think", "Water and sizes are {gap} apart.",
+            "That is more than both errors explain: {a} against {b}. Measure again before weighing glass.",
+            gap=show(gap, "volume"), a=worked.volume.shown, b=worked.shaped.shown,
+        )  # fmt: skip
+    if worked.volume.value and worked.volume.u / worked.volume.value > 0.08 and cradle.method == "level":
+        yield finding(
+            "cradle.wide-vessel", "think", "The vessel is too wide for this: {pm} of error in {v}.",
+            "The same slip of the eye costs less in a narrow vessel: error grows with the square of the bore.",
+            pm=plus_minus(worked.volume.shown), v=worked.volume.shown,
+        )  # fmt: skip
+
+
+def _glass(worked: Worked) -> Iterator[Finding]:
+    glass, heap = worked.piece.glass, worked.heap
+    have, need = glass.rack_kg.get(glass.form.key, 0.0), worked.charge.value
+    if have <= 0:
+        other = {form: kg for form, kg in glass.rack_kg.items() if kg >= need}
+        yield finding(
+            "glass.none-on-rack", "think", "No {form} of this glass is on the rack.",
+            "There is enough in another form: {other}." if other else "Write what you have on the rack, or choose another form.",
+            form=glass.form.name, other=", ".join(other),
+        )  # fmt: skip
+    elif have < need:
+        yield finding("glass.not-enough", "stop", "{short} of glass is missing.",
+                      "{have} on the rack, {need} needed.", short=show(need - have, "mass"), have=show(have, "mass"),
+                      need=worked.charge.shown)  # fmt: skip
+    if not heap.fits:
+        yield finding(
+            "glass.heap-too-high", "think", "The cold heap does not fit: {bulk} of pieces, room for {room}.",
+            "Put in {now} first; add the rest hot, or in a second firing, or build the reserve higher.",
+            bulk=worked.bulk.shown, room=heap.room.shown, now=show(heap.fits_now_kg, "mass"),
+        )  # fmt: skip
+    line, brim = worked.piece.cradle.line_m, worked.piece.cradle.stack.height_m
+    if worked.overflow_m3 > 1e-9:
+        yield finding(
+            "glass.runs-over", "stop", "{over} of glass would run over the brim.",
+            "The charge melts to more than the cradle holds. Take glass out, or use a deeper cradle.",
+            over=show(worked.overflow_m3 * glass.kind.density_kg_m3, "mass"),
+        )  # fmt: skip
+    elif worked.thickness.value > line + 2 * worked.thickness.u and brim > line:
+        yield finding("glass.above-line", "think", "The glass would stand {d} deep, above the line at {line}.",
+                      "The weight you chose is more than the line asks for.",
+                      d=show(worked.thickness.value, "length"), line=show(line, "length"))  # fmt: skip
+    elif worked.thickness.value < line - 2 * worked.thickness.u:
+        yield finding("glass.below-line", "think", "The glass would stand {d} deep, short of the line at {line}.",
+                      "The weight you chose does not fill the cradle to its line.",
+                      d=show(worked.thickness.value, "length"), line=show(line, "length"))  # fmt: skip
+    if glass.kind.lead:
+        yield finding("glass.not-for-food", "note", "This glass holds lead: not for food or drink.",
+                      "Lead can leave the glass into what is eaten or drunk from it.")  # fmt: skip
+
+
+def _heat(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
+    kiln, load = worked.piece.heat.kiln, worked.load
+    if worked.refusal:
+        yield finding("heat.kiln-cannot", "stop", "{kiln} cannot do this firing.", "{why}.",
+                      kiln=kiln.name, why=worked.refusal)  # fmt: skip
+    width, height = load.outer_width_m, load.outer_height_m
+    if width > min(kiln.width_m, kiln.depth_m) or max(height, worked.heap.top_m + load.wall_m) > kiln.height_m:
+        yield finding(
+            "heat.does-not-fit", "stop", "The cradle does not fit into {kiln}.",
+            "With its wall it is {w} wide and with its heap {h} high; {kiln} is {kw} by {kd}, and {kh} high.",
+            kiln=kiln.name, w=show(width, "length"), h=show(max(height, worked.heap.top_m + load.wall_m), "length"),
+            kw=show(kiln.width_m, "length"), kd=show(kiln.depth_m, "length"), kh=show(kiln.height_m, "length"),
+        )  # fmt: skip
+    if heat is None or worked.casting is None:
+        return
+    if heat.highest_c > kiln.highest_c:
+        yield finding("heat.above-kiln-rating", "stop", "{t} is above the {max} that {kiln} is made for.",
+                      "Follow the kiln maker. Choose a softer glass, or a lower temperature held longer.",
+                      t=show(heat.highest_c, "temperature"), max=show(kiln.highest_c, "temperature"), kiln=kiln.name)  # fmt: skip
+    if heat.highest_c > load.material.rated_c:
+        yield finding("heat.above-mould-rating", "stop", "{t} is above the {max} that {mould} stands.",
+                      "It crumbles or cracks, and the glass runs out. The rating is common practice: your maker's counts.",
+                      t=show(heat.highest_c, "temperature"), max=show(load.material.rated_c, "temperature"),
+                      mould=load.material.name)  # fmt: skip
+    softening = worked.piece.glass.kind.softening_c
+    if heat.highest_c < softening:
+        yield finding("heat.too-cool-to-flow", "stop", "At {t} this glass does not flow.",
+                      "It softens at {soft}; casting wants it far runnier.", t=show(heat.highest_c, "temperature"),
+                      soft=show(softening, "temperature"))  # fmt: skip
+    slowest = min((s.rate_k_per_h for s in heat.steps if s.rate_k_per_h), default=1.0)
+    if slowest < 0.5:
+        yield finding(
+            "heat.slower-than-controllers", "stop" if slowest < 0.1 else "think",
+            "The slowest step asks for {rate}. Few controllers hold that.",
+            "Glass that counts as {d} thick cools this slowly. Look at how heat leaves, or make it thinner.",
+            rate=show(slowest, "rate"), d=show(round(worked.counts.value, 3), "length"),
+        )  # fmt: skip
+    if heat.total_s > 30 * 86400:
+        yield finding("heat.very-long", "think", "This firing lasts {t}.",
+                      "Anneal time grows with the square of the thickness.", t=show(heat.total_s, "duration"))  # fmt: skip
+    for step in heat.steps:
+        if step.late is not None:
+            yield Finding("heat.kiln-cannot-follow", "heat", "note", step.late, step.why)
+    if is_night(at(worked.piece.heat.starts_at, worked.opens_s)):
+        yield finding("heat.opens-at-night", "note", "The lid may be opened at night, {t}.",
+                      "It can wait until morning: longer with the lid shut does no harm.", t=heat.opens)  # fmt: skip
+
+
+_ORDER = {"stop": 0, "think": 1, "note": 2}
+
+
+def find(worked: Worked, heat: HeatPlan | None) -> list[Finding]:
+    """All findings, the gravest first."""
+    found = [*_cradle(worked), *_glass(worked), *_heat(worked, heat)]
+    return sorted(found, key=lambda f: _ORDER[f.severity])
+
+
+def cautions(worked: Worked) -> list[Caution]:
+    """What can hurt someone, where it can. An estimate is a plan, not a warranty."""
+    material, form = worked.piece.cradle.material, worked.piece.glass.form
+    found = []
+    if material.key == "plaster-silica":
+        found.append(Caution("cradle", "", "Plaster and silica dust: respirator, wet clean-up, never swept dry."))
+    if material.key == "fibre-board":
+        found.append(Caution("cradle", "", "Dry fibre: respirator and gloves, wet clean-up."))
+    if form.key in ("powder", "fine"):
+        found.append(Caution("glass", "", "Glass powder: respirator, ventilation, wet clean-up."))
+    elif form.key in ("billet", "coarse", "nuggets"):
+        found.append(Caution("glass", "", "Broken glass: eye protection and gloves."))
+    if material.holds_water:
+        found.append(Caution("heat", "dry", "Steam: vent the kiln while the mould dries, hands and face away from the vent."))
+    found += [
+        Caution("heat", "cast", "A look at heat: protective clothing, seconds only, power off to the elements, never alone."),
+        Caution("heat", "coast", "Lid shut until it may be opened. Mould and shelves stay hot for hours."),
+        Caution("heat", "", "A plan, not a warranty. Follow the kiln maker and local codes; electrical work is for a licensed electrician."),
+    ]  # fmt: skip
+    return found

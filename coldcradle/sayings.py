@@ -1,0 +1,112 @@
+"""The sentences a plan is read by: the answer of each station, and its state in a word."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING
+
+from coldcradle.findings import Finding
+from coldcradle.words import Said, plus_minus, say, show
+
+if TYPE_CHECKING:  # the plan calls these; they only read what it has worked out
+    from coldcradle.plan import HeatPlan, Worked
+
+__all__ = ["answers", "compare", "states"]
+
+_AGREE = 2.0  # standard uncertainties
+
+
+def _cradle(worked: Worked) -> Said:
+    volume = worked.volume
+    if not volume.u:
+        return say("Filled to the line it takes **{v}**.", v=volume.shown)
+    return say(
+        "Filled to the line it takes **{v}, give or take {pm}.** In {kind} that is **{m}**.",
+        v=volume.shown, pm=plus_minus(volume.shown), kind=worked.piece.glass.kind.name, m=worked.mass.shown,
+    )  # fmt: skip
+
+
+def _glass(worked: Worked) -> Said:
+    glass, charge = worked.piece.glass, worked.charge
+    have = glass.rack_kg.get(glass.form.key, 0.0)
+    shown = {"have": show(have, "mass"), "need": charge.shown, "form": glass.form.name}
+    if have <= 0:
+        return say("**Weigh out {need}** of {form}. None of it is on the rack.", **shown)
+    if have < charge.value:
+        stack, kind = worked.piece.cradle.stack, glass.kind
+        scale = worked.volume.value / worked.shaped.value
+        level = stack.level_m(
+            min(have / (1 + glass.loss) / kind.density_kg_m3 / scale, float(stack.volume_m3(stack.height_m)))
+        )
+        return say(
+            "**Not enough:** {have} of {form} on the rack, **{need}** needed, {short} short. "
+            "What is there would stand {level} deep.",
+            short=show(charge.value - have, "mass"), level=show(level, "length"), **shown,
+        )  # fmt: skip
+    if not worked.heap.fits:
+        return say(
+            "**Enough,** but {need} of {form} heaps too high: put in {now} first and top up the rest.",
+            now=show(worked.heap.fits_now_kg, "mass"), **shown,
+        )  # fmt: skip
+    if have < charge.value + worked.mass.u:
+        return say("**Just enough:** {have} of {form} on the rack, {need} needed, give or take {pm}.",
+                   pm=plus_minus(worked.mass.shown), **shown)  # fmt: skip
+    return say("**Enough:** {have} of {form} on the rack, **{need}** needed.", **shown)
+
+
+def _heat(worked: Worked, heat: HeatPlan | None) -> Said:
+    if heat is None:
+        return say("**{name} cannot do this firing.** {why}.", name=worked.piece.heat.kiln.name,
+                   why=worked.refusal[:1].upper() + worked.refusal[1:])  # fmt: skip
+    counts, thick = worked.counts, worked.thickness
+    if abs(counts.value - thick.value) < 5e-4:
+        because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
+    else:
+        because = say(
+            "because the glass is {d} thick and cools like a free slab of {c}.", d=show(thick.value, "length"),
+            c=show(round(counts.value, 3), "length"),
+        )  # fmt: skip
+    shown = {"t": show(heat.total_s, "duration"), "off": heat.coast_from, "open": heat.opens}
+    metric = say("**{t},** " + because.metric + " Safe to switch off at **{off}**. Open the lid **{open}**.", **shown)
+    us = say("**{t},** " + because.us + " Safe to switch off at **{off}**. Open the lid **{open}**.", **shown)
+    return Said(metric.metric, us.us)
+
+
+def answers(worked: Worked, heat: HeatPlan | None) -> dict[str, Said]:
+    """The sentence the artist wanted, by station."""
+    return {"cradle": _cradle(worked), "glass": _glass(worked), "heat": _heat(worked, heat)}
+
+
+def compare(worked: Worked) -> Said | None:
+    """How the chosen measurement and the sizes agree; None when the sizes are the measurement."""
+    if worked.volume is worked.shaped:
+        return None
+    gap = abs(worked.volume.value - worked.shaped.value)
+    error = math.hypot(worked.volume.u, worked.shaped.u)
+    shown = {"v": worked.shaped.shown, "pm": plus_minus(worked.shaped.shown)}
+    if gap <= _AGREE * error:
+        return say("The sizes give **{v}**, give or take {pm}: the two agree.", **shown)
+    return say(
+        "The sizes give **{v}**, give or take {pm}: **{gap} apart**, more than both errors explain. Measure again.",
+        gap=show(gap, "volume"), **shown,
+    )  # fmt: skip
+
+
+def states(worked: Worked, findings: list[Finding]) -> dict[str, str]:
+    """A word for each station: what it has, or what it still lacks."""
+    stops = {f.station for f in findings if f.severity == "stop"}
+    rules = {f.rule for f in findings}
+    glass = "enough"
+    if "glass.not-enough" in rules:
+        glass = "not enough"
+    elif "glass.none-on-rack" in rules:
+        glass = "none on the rack"
+    elif "glass.heap-too-high" in rules:
+        glass = "top up"
+    elif "glass" in stops:
+        glass = "look again"
+    return {
+        "cradle": "look again" if "cradle" in stops else "measured" if worked.piece.cradle.measured else "not measured yet",
+        "glass": glass,
+        "heat": "look again" if "heat" in stops else "planned",
+    }

@@ -1,0 +1,18 @@
+"""The stations of a piece, in working order, declared once. Only stations that work are listed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+__all__ = ["STATIONS", "Station"]
+
+
+@dataclass(frozen=True, slots=True)
+class Station:
+    """A place in the work: `key` in code and URLs, `name` on the screen."""
+
+    key: str
+    name: str
+
+
+STATIONS = (Station("cradle", "Cradle"), Station("glass", "Glass"), Station("heat", "Heat"))
