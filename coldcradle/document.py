@@ -7,6 +7,7 @@ The form is described for others in `data/piece.schema.json`.
 from __future__ import annotations
 
 import json
+from collections.abc import Mapping
 from dataclasses import dataclass, fields
 from datetime import datetime
 from typing import Any, get_args
@@ -20,9 +21,20 @@ from coldcradle.glass.kinds import GlassKind, forms
 from coldcradle.heat.inputs import Basis, HeatInput, School, Target
 from coldcradle.heat.kiln import Kiln
 from coldcradle.inputs import CradleInput, GlassInput, PieceInput
+from coldcradle.quantities import System
 from coldcradle.reading import Entry, Reader, Reading
 
-__all__ = ["FORMAT", "MAX_BYTES", "VERSION", "ReadPiece", "load_json", "read_cradle", "read_kiln", "read_kind", "read_piece"]
+__all__ = [
+    "FORMAT",
+    "MAX_BYTES",
+    "VERSION",
+    "ReadPiece",
+    "load_json",
+    "read_cradle",
+    "read_kiln",
+    "read_kind",
+    "read_piece",
+]
 
 FORMAT, VERSION, MAX_BYTES = "cold-cradle-piece", 1, 2_000_000
 _H = 3600.0
@@ -190,7 +202,9 @@ def read_kiln(reader: Reader) -> Kiln:
         name=reader.text("name", most=60),
         power_w=reader.quantity("power", "power", called="a power", low=100.0, high=500e3),
         rise_to_800_s=reader.quantity("rise", "duration", called="a time to 800 °C", low=0.2 * _H, high=72 * _H),
-        fall_500_to_100_s=reader.quantity("fall", "duration", called="a time from 500 to 100 °C", low=0.2 * _H, high=400 * _H),
+        fall_500_to_100_s=reader.quantity(
+            "fall", "duration", called="a time from 500 to 100 °C", low=0.2 * _H, high=400 * _H
+        ),
         room_c=reader.quantity("room", "temperature", called="a room temperature", low=-20.0, high=45.0),
         highest_c=reader.quantity("highest", "temperature", called="a highest temperature", low=300.0, high=1400.0),
         width_m=reader.quantity("width", "length", called="a width", low=0.0, high=10.0, above=True),
@@ -225,32 +239,39 @@ def _heat(reader: Reader) -> HeatInput:
     heat = HeatInput(
         kiln=kiln,
         target=reader.choice("target", get_args(Target), default="usual"),  # type: ignore[arg-type]  # one of them
-        own_stress_pa=reader.quantity(
-            "own_target", "stress", called="a tension", low=2e4, high=5e6, default="0.3 MPa"
-        ),
+        own_stress_pa=reader.quantity("own_target", "stress", called="a tension", low=2e4, high=5e6, default="0.3 MPa"),
         school=reader.choice("soak", get_args(School), default="longer"),  # type: ignore[arg-type]  # one of them
-        basis=reader.choice("leaves", get_args(Basis), default="mould"),  # type: ignore[arg-type]  # one of them
+        basis=reader.choice("leaves", get_args(Basis), default="bow"),  # type: ignore[arg-type]  # one of them
         cast_c=reader.optional("cast_at", "temperature", called="a casting temperature", low=100.0, high=1400.0),
         cast_hold_s=reader.optional("cast_hold", "duration", called="a hold", low=0.0, high=72 * _H),
         bubble_hold_s=reader.quantity(
             "bubble_hold", "duration", called="a bubble soak", low=0.0, high=24 * _H, default="1 h"
         ),
-        room_c=reader.quantity("room", "temperature", called="a room temperature", low=-20.0, high=45.0, default="18 °C"),
+        room_c=reader.quantity(
+            "room", "temperature", called="a room temperature", low=-20.0, high=45.0, default="18 °C"
+        ),
         starts_at=_start(reader),
     )
     reader.close()
     return heat
 
 
-def read_piece(document: Any) -> ReadPiece:
-    """Read a whole piece document, or raise DocumentError with every fault found in it."""
-    reading = Reading()
+def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) -> ReadPiece:
+    """Read a whole piece document, or raise DocumentError with every fault found in it.
+
+    `systems` names, by path, the unit system in which a bare number was just typed.
+    """
+    reading = Reading(systems or {})
     reader = Reader(document, "", reading, "a piece document")
     if not reading.faults and reader.data.get("format") != FORMAT:
-        raise DocumentError([Fault("format", f"expected a file that says format “{FORMAT}”; this is another kind of file", "")])
+        raise DocumentError(
+            [Fault("format", f"expected a file that says format “{FORMAT}”; this is another kind of file", "")]
+        )
     if not reading.faults and reader.data.get("version") != VERSION:
         got = reader.data.get("version")
-        raise DocumentError([Fault("version", f"expected version {VERSION}, got {got}: made by another edition", str(got))])
+        raise DocumentError(
+            [Fault("version", f"expected version {VERSION}, got {got}: made by another edition", str(got))]
+        )
     if reading.faults:
         raise DocumentError(reading.faults)
     reader._seen |= {"format", "version"}

@@ -1,9 +1,9 @@
 """What the core raises.
 
-    ColdCradleError
-    ├── QuantityError     what was typed cannot be read as that kind of quantity
-    ├── ImpossibleInput   it can be read, but no such thing exists (a depth of -3 mm)
-    └── DocumentError     a piece document has one or more faults, each with its place
+ColdCradleError
+├── QuantityError     what was typed cannot be read as that kind of quantity
+├── ImpossibleInput   it can be read, but no such thing exists (a depth of -3 mm)
+└── DocumentError     a piece document has one or more faults, each with its place
 """
 
 from __future__ import annotations

@@ -253,7 +253,15 @@ def plan(piece: PieceInput) -> PiecePlan:
     worked = work_out(piece)
     figures = {
         f.key: f
-        for f in (worked.volume, worked.mass, worked.charge, worked.bulk, worked.heap.room, worked.thickness, worked.counts)
+        for f in (
+            worked.volume,
+            worked.mass,
+            worked.charge,
+            worked.bulk,
+            worked.heap.room,
+            worked.thickness,
+            worked.counts,
+        )
     }
     heat = None
     if worked.casting is not None:

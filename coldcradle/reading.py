@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
 from coldcradle.errors import ColdCradleError, Fault
-from coldcradle.quantities import parse_within
+from coldcradle.quantities import System, parse_within, with_unit
 from coldcradle.units import Kind
 from coldcradle.words import Shown, show
 
@@ -20,7 +20,7 @@ _MAX_TEXT = 200
 
 @dataclass(frozen=True, slots=True)
 class Entry:
-    """One quantity of a document: as typed, in SI (None: left to the core), and in words."""
+    """One quantity of a document: as typed (with its unit), in SI (None: left to the core), and in words."""
 
     typed: str
     kind: Kind
@@ -30,8 +30,12 @@ class Entry:
 
 @dataclass(slots=True)
 class Reading:
-    """What has been read so far, shared by all readers of one document."""
+    """What has been read so far, shared by all readers of one document.
 
+    `systems` tells for a path which unit a bare number there means; metric where nothing is told.
+    """
+
+    systems: Mapping[str, System] = field(default_factory=dict)
     entries: dict[str, Entry] = field(default_factory=dict)
     faults: list[Fault] = field(default_factory=list)
 
@@ -127,15 +131,18 @@ class Reader:
         if not isinstance(value, str):
             self.fault(name, f"expected {called} written with its unit, like a text, got {value!r}", value)
             return harmless
+        system = self.reading.systems.get(self.at(name), "metric")
         try:
-            si = parse_within(value, kind, called=called, low=low, high=high, low_included=not above)
+            si = parse_within(value, kind, called=called, low=low, high=high, low_included=not above, system=system)
         except ColdCradleError as error:
             self.fault(name, str(error), value)
             return harmless
-        self.reading.entries[self.at(name)] = Entry(value, kind, si, show(si, kind))
+        self.reading.entries[self.at(name)] = Entry(with_unit(value, kind, system), kind, si, show(si, kind))
         return si
 
-    def optional(self, name: str, kind: Kind, *, called: str, low: float, high: float, above: bool = False) -> float | None:
+    def optional(
+        self, name: str, kind: Kind, *, called: str, low: float, high: float, above: bool = False
+    ) -> float | None:
         """The same, or None when left empty: then the core works it out."""
         if self.data.get(name, "") == "":
             self._seen.add(name)

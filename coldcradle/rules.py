@@ -152,7 +152,9 @@ def cautions(worked: Worked) -> list[Caution]:
     elif form.key in ("billet", "coarse", "nuggets"):
         found.append(Caution("glass", "", "Broken glass: eye protection and gloves."))
     if material.holds_water:
-        found.append(Caution("heat", "dry", "Steam: vent the kiln while the mould dries, hands and face away from the vent."))
+        found.append(
+            Caution("heat", "dry", "Steam: vent the kiln while the mould dries, hands and face away from the vent.")
+        )
     found += [
         Caution("heat", "cast", "A look at heat: protective clothing, seconds only, power off to the elements, never alone."),
         Caution("heat", "coast", "Lid shut until it may be opened. Mould and shelves stay hot for hours."),

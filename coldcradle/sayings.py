@@ -6,7 +6,7 @@ import math
 from typing import TYPE_CHECKING
 
 from coldcradle.findings import Finding
-from coldcradle.words import Said, plus_minus, say, show
+from coldcradle.words import Said, Shown, plus_minus, say, show
 
 if TYPE_CHECKING:  # the plan calls these; they only read what it has worked out
     from coldcradle.plan import HeatPlan, Worked
@@ -29,7 +29,7 @@ def _cradle(worked: Worked) -> Said:
 def _glass(worked: Worked) -> Said:
     glass, charge = worked.piece.glass, worked.charge
     have = glass.rack_kg.get(glass.form.key, 0.0)
-    shown = {"have": show(have, "mass"), "need": charge.shown, "form": glass.form.name}
+    shown: dict[str, Shown | str] = {"have": show(have, "mass"), "need": charge.shown, "form": glass.form.name}
     if have <= 0:
         return say("**Weigh out {need}** of {form}. None of it is on the rack.", **shown)
     if have < charge.value:
@@ -83,7 +83,7 @@ def compare(worked: Worked) -> Said | None:
         return None
     gap = abs(worked.volume.value - worked.shaped.value)
     error = math.hypot(worked.volume.u, worked.shaped.u)
-    shown = {"v": worked.shaped.shown, "pm": plus_minus(worked.shaped.shown)}
+    shown: dict[str, Shown | str] = {"v": worked.shaped.shown, "pm": plus_minus(worked.shaped.shown)}
     if gap <= _AGREE * error:
         return say("The sizes give **{v}**, give or take {pm}: the two agree.", **shown)
     return say(
@@ -106,7 +106,11 @@ def states(worked: Worked, findings: list[Finding]) -> dict[str, str]:
     elif "glass" in stops:
         glass = "look again"
     return {
-        "cradle": "look again" if "cradle" in stops else "measured" if worked.piece.cradle.measured else "not measured yet",
+        "cradle": "look again"
+        if "cradle" in stops
+        else "measured"
+        if worked.piece.cradle.measured
+        else "not measured yet",
         "glass": glass,
         "heat": "look again" if "heat" in stops else "planned",
     }

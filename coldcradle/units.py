@@ -128,11 +128,20 @@ def factor_to_si(unit: str, kind: Kind) -> float:
     return float(_registry().Quantity(1.0, unit).to(KINDS[kind]).magnitude)
 
 
+@functools.cache
+def _scale(unit: str) -> tuple[float, float]:
+    """Degrees C at the zero of a temperature scale, and per degree of it; asked of pint once."""
+    zero = float(_registry().Quantity(0.0, unit).to("degC").magnitude)
+    return zero, (float(_registry().Quantity(100.0, unit).to("degC").magnitude) - zero) / 100.0
+
+
 def temperature_to_c(value: float, unit: str) -> float:
     """A point on the scale of `unit` (degC, degF, kelvin) in degrees C."""
-    return float(_registry().Quantity(value, unit).to("degC").magnitude)
+    zero, step = _scale(unit)
+    return zero + value * step
 
 
 def temperature_from_c(temperature_c: float, unit: str) -> float:
     """A temperature in degrees C on the scale of `unit`."""
-    return float(_registry().Quantity(temperature_c, "degC").to(unit).magnitude)
+    zero, step = _scale(unit)
+    return (temperature_c - zero) / step

@@ -85,7 +85,7 @@ def _number(value: float, u: float, *, figures: int = 4, at_most: int = 2) -> tu
         decimals = min(at_most, _decimals(u, 1))
         if round(u, decimals) > 0:
             return _grouped(value, decimals, trim=False), _grouped(u, decimals, trim=False)
-    small = max(0, _decimals(abs(value), 2)) if 0 < abs(value) < 10 ** -at_most else at_most
+    small = max(0, _decimals(abs(value), 2)) if 0 < abs(value) < 10**-at_most else at_most
     return _grouped(value, max(min(small, 9), min(at_most, _decimals(abs(value), figures))), trim=True), ""
 
 
@@ -177,7 +177,8 @@ def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
             return Shown(_words(value, u, "K", at_most=1), _words(value * 1.8, u * 1.8, "F°", at_most=1))
         case "rate":
             return Shown(
-                _words(value, u, "°C/h", at_most=1, figures=3), _words(value * 1.8, u * 1.8, "°F/h", at_most=1, figures=3)
+                _words(value, u, "°C/h", at_most=1, figures=3),
+                _words(value * 1.8, u * 1.8, "°F/h", at_most=1, figures=3),
             )
         case "duration":
             words = _duration(value)

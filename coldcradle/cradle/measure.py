@@ -149,7 +149,10 @@ def by_drained(reading: Drained, *, soaked: bool) -> Figure:
         words="The weight of the water that stood in the cradle, over its density at that temperature.",
         formula="V = m / ρ(T)",
         source=published("Kell, J. Chem. Eng. Data 20 (1975) 97"),
-        assumptions=[f"water at {show(reading.temperature_c, 'temperature').metric.text}, known to about 2 °C", *assumption],
+        assumptions=[
+            f"water at {show(reading.temperature_c, 'temperature').metric.text}, known to about 2 °C",
+            *assumption,
+        ],
         extra=drinks,
     )
 

@@ -12,6 +12,7 @@ from typing import ClassVar, Protocol
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
+from scipy.optimize import brentq
 
 from coldcradle.errors import ImpossibleInput
 
@@ -250,17 +251,11 @@ class Stack:
         """Height at which a volume stands; raises ImpossibleInput above the brim."""
         full = float(self.volume_m3(self.height_m))
         if volume_m3 < 0 or volume_m3 > full * (1 + 1e-12):
-            raise ImpossibleInput(
-                f"expected a volume between 0 and {full * 1e6:.0f} mL, got {volume_m3 * 1e6:.0f} mL"
-            )
-        low, high = 0.0, self.height_m
-        for _ in range(60):  # bisection: exact to 1e-16 of the height, and steps in the wall cannot upset it
-            middle = (low + high) / 2
-            if float(self.volume_m3(middle)) < volume_m3:
-                low = middle
-            else:
-                high = middle
-        return (low + high) / 2
+            raise ImpossibleInput(f"expected a volume between 0 and {full * 1e6:.0f} mL, got {volume_m3 * 1e6:.0f} mL")
+        if volume_m3 <= 0 or volume_m3 >= full:
+            return 0.0 if volume_m3 <= 0 else self.height_m
+        found = brentq(lambda z: float(self.volume_m3(z)) - volume_m3, 0.0, self.height_m, xtol=1e-12)
+        return float(found)
 
     def breadth_m(self, z: float) -> float:
         """The bulkiest part's mean narrow width below z: what decides how far heat must travel sideways."""

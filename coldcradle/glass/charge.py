@@ -125,9 +125,7 @@ def heap_room(stack: Stack, bulk: Figure, charge: Figure, form: Form, *, cavity_
     else:
         # a cone of the same slope shrinks in all three sizes, so its height goes with the cube root of its volume
         cone = room.value - brim
-        top = stack.height_m + (
-            cone_height * min(1.0, over / cone) ** (1 / 3) if cone > 0 else over / area
-        )
+        top = stack.height_m + (cone_height * min(1.0, over / cone) ** (1 / 3) if cone > 0 else over / area)
     fits = bulk.value <= room.value
     fits_now = charge.value if fits else charge.value * room.value / bulk.value
     return Heap(room, top, max(0.0, top - stack.height_m), fits, fits_now)

@@ -19,7 +19,9 @@ BREAK_K = 110.0  # keep the slow rate until this far below the annealing point; 
 SURFACE_STRESS_PA = 2.5e6  # passing tension allowed in the surface, against a design strength of 7 MPa (from memory)
 _THUMB_S_PER_M = 2 * 3600 / 0.012
 _SPREAD_K = 2.0
-_LID_FILM_W_M2_K = 15.0  # cool air on warm glass under an open lid: convection and radiation; common practice, no source
+_LID_FILM_W_M2_K = (
+    15.0  # cool air on warm glass under an open lid: convection and radiation; common practice, no source
+)
 _TOUCH_C = 60.0
 _KAPPA = memory("diffusivity of soda-lime glass, 4.5e-7 m²/s")
 
@@ -35,12 +37,18 @@ def thickness_that_counts(load: Load, basis: Basis) -> Figure:
         ).equivalent_thickness_m()
 
     thickness = d.given("d", "thickest place")
-    if basis == "faces":
+    held_m = min(upwards(d.value), load.breadth_m)
+    if basis == "bow":
         return derive(
             "thickness_counts", "Thickness that counts", "length", min, [thickness, b],
-            words="Heat leaves both faces alike, and the glass may bow a little while it is soft.",
-            formula="min(d, b)", source=published("slab cooled from both faces, Carslaw & Jaeger"),
-            assumptions=["both faces lose heat alike"],
+            words="The smaller way heat has to go. Where one face is kept warmer by the mould, the piece bows by less "
+            "than a hair while it is soft, and only the curved part of the lag freezes in: the same as if both "
+            "faces cooled alike.",
+            formula="min(d, b)", source=published("slab under a parabolic profile, Timoshenko & Goodier"),
+            assumptions=[
+                "nothing presses the glass flat while it cools",
+                f"held flat on {load.wall_m * 1e3:.0f} mm of {load.material.name} it would count as {held_m * 1e3:.0f} mm",
+            ],
         )  # fmt: skip
     if basis == "block":
         return derive(
@@ -165,7 +173,9 @@ def opening_temperature(kind: GlassKind, counts: Figure, *, room_c: float) -> Fi
     k = conductivity_w_m_k(50.0)
 
     def opens(d: float, s: float) -> float:
-        allowed = 6 * k * s * (1 - kind.poisson) / (kind.youngs_modulus_pa * kind.expansion_per_k * _LID_FILM_W_M2_K * d)
+        allowed = (
+            6 * k * s * (1 - kind.poisson) / (kind.youngs_modulus_pa * kind.expansion_per_k * _LID_FILM_W_M2_K * d)
+        )
         return min(_TOUCH_C, room_c + allowed)
 
     return derive(

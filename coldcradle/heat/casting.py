@@ -9,7 +9,7 @@ from coldcradle.heat import anneal, forming
 from coldcradle.heat.conduction import cooling_rate_k_per_h
 from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.kiln import LoadedKiln
-from coldcradle.heat.programme import Run, Wanted, round_rate, run_programme
+from coldcradle.heat.programme import Limit, Run, Wanted, round_rate, run_programme
 from coldcradle.words import say, show
 from coldcradle.working import Figure
 
@@ -47,7 +47,7 @@ def _warm_up(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> list[Wa
         else say("{mould} is not hurried: {rate} is common practice.", mould=load.material.name.capitalize(),
                  rate=show(mould_rate, "rate"))
     )  # fmt: skip
-    limit = "glass" if slow else "cradle"
+    limit: Limit = "glass" if slow else "cradle"
     settle_c = float(round(bubbles.value))
     steps: list[Wanted] = []
     if load.material.holds_water:

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from coldcradle.cradle.materials import Material
 from coldcradle.glass.kinds import GlassKind
 
-__all__ = ["DIFFUSIVITY_M2_S", "Slab", "cooling_rate_k_per_h", "conductivity_w_m_k", "time_constant_s"]
+__all__ = ["DIFFUSIVITY_M2_S", "Slab", "conductivity_w_m_k", "cooling_rate_k_per_h", "time_constant_s"]
 
 DIFFUSIVITY_M2_S = 4.5e-7  # soda-lime near its annealing range, from memory
 
@@ -43,7 +43,9 @@ class Slab:
         """
         d, w = self.thickness_m, self.wall_m
         ratio = self.glass_conductivity_w_m_k / self.material.conductivity_w_m_k
-        x = (d * d / 2 + ratio * w * d + DIFFUSIVITY_M2_S / self.material.diffusivity_m2_s * w * w / 2) / (d + ratio * w)
+        x = (d * d / 2 + ratio * w * d + DIFFUSIVITY_M2_S / self.material.diffusivity_m2_s * w * w / 2) / (
+            d + ratio * w
+        )
         return min(x, d)
 
     def equivalent_thickness_m(self) -> float:

@@ -15,7 +15,7 @@ __all__ = ["TARGETS_PA", "Basis", "HeatInput", "Load", "School", "Target"]
 
 Target = Literal["gentle", "usual", "quick", "own"]
 School = Literal["longer", "thumb", "physics"]
-Basis = Literal["mould", "faces", "block"]
+Basis = Literal["bow", "held", "block"]
 
 # Tension left in the heart of the glass by cooling, Pa; "usual" is what common practice amounts to, no source.
 TARGETS_PA: dict[str, float] = {"gentle": 0.1e6, "usual": 0.2e6, "quick": 0.5e6}

@@ -77,9 +77,7 @@ class LoadedKiln:
         """
         rising = end_c >= start_c
         if not rising and end_c <= self.room_c:
-            raise ImpossibleInput(
-                f"expected a fall to above the room's {self.room_c:g} °C, got {end_c:g} °C"
-            )
+            raise ImpossibleInput(f"expected a fall to above the room's {self.room_c:g} °C, got {end_c:g} °C")
         if rising and self.fastest_rise_k_per_h(end_c) <= 1.0 and end_c > start_c:
             raise ImpossibleInput(
                 f"{self.kiln.name} cannot reach {end_c:.0f} °C with this load; full power ends near "

@@ -12,7 +12,7 @@ import numpy as np
 from coldcradle.heat.kiln import LoadedKiln
 from coldcradle.words import Said, Shown, say, show
 
-__all__ = ["Run", "Step", "Wanted", "round_rate", "run_programme"]
+__all__ = ["Limit", "Run", "Step", "Wanted", "round_rate", "run_programme"]
 
 Limit = Literal["cradle", "glass", "kiln", "choice"]
 
@@ -115,7 +115,7 @@ def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float |
                 to_c=step.to_c, to=show(step.to_c, "temperature"), hold_s=step.hold_s,
                 hold=show(step.hold_s, "duration"), limited_by=step.limited_by, why=step.why, figures=step.figures,
                 starts_s=at_s, arrives_s=arrives, ends_s=ends, late=late,
-            )  # fmt: skip
-        )
+            )
+        )  # fmt: skip
         at_s, at_c = ends, step.to_c
     return Run(steps, line, at_s, energy)

@@ -1,0 +1,18 @@
+"""The HTTP face: parse, call, reply."""
+
+from __future__ import annotations
+
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from studio.api import choices, pieces, session, shelf
+from studio.errors import answer_errors
+
+__all__ = ["api"]
+
+api = NinjaAPI(title="Cold Cradle", version="1", auth=django_auth, docs_url=None, openapi_url=None)
+answer_errors(api)
+api.add_router("/session", session.router)
+api.add_router("/choices", choices.router)
+api.add_router("/pieces", pieces.router)
+api.add_router("", shelf.router)

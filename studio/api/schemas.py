@@ -1,0 +1,173 @@
+"""What goes in and what comes out. Plans come out as the core's own dataclasses."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Annotated, Any, Literal
+
+from ninja import Schema
+from pydantic import Field
+
+from coldcradle.glass.landmarks import Landmark
+from coldcradle.plan import PiecePlan, ThreadItem
+from coldcradle.words import Shown
+
+__all__ = [
+    "Change", "ChangeIn", "ConflictOut", "CradleIn", "CradleOut", "EntryOut", "ErrorOut", "GlassIn", "GlassOut", "Id",
+    "KilnIn", "KilnOut", "NewPieceIn", "PieceListOut", "PieceOut", "PieceRowOut", "VersionIn",
+]  # fmt: skip
+
+Id = Annotated[int, Field(ge=1, le=2**62)]
+Line = Annotated[str, Field(max_length=200)]
+
+
+class FaultOut(Schema):
+    path: str
+    message: str
+    typed: str
+
+
+class ErrorOut(Schema):
+    """A refusal in words; `faults` says which fields it is about."""
+
+    message: str
+    faults: list[FaultOut]
+
+
+class EntryOut(Schema):
+    """One quantity as it stands: as typed and in both unit systems (None: left to be worked out)."""
+
+    typed: str
+    kind: str
+    shown: Shown | None
+
+
+class PieceOut(Schema):
+    id: int
+    version: int
+    name: str
+    document: dict[str, Any]
+    entries: dict[str, EntryOut]
+    kind_id: int
+    kind_version: int
+    kiln_id: int
+    plan: PiecePlan
+    undoes: str | None
+    redoes: str | None
+    label: str
+    updated_at: datetime
+    is_put_away: bool
+
+
+class ConflictOut(Schema):
+    """The piece was changed elsewhere: how it stands there, and what the last change there was called."""
+
+    message: str
+    theirs: PieceOut
+
+
+class Outline(Schema):
+    cavity: list[tuple[float, float]]
+    filled: list[tuple[float, float]]
+    wall_m: float
+    brim_m: float
+    outer_half_m: float
+
+
+class PieceRowOut(Outline):
+    id: int
+    name: str
+    thread: list[ThreadItem]
+    waits_at: str
+    waits_word: str
+    cradle: str
+    glass: str
+    kiln: str
+    opens_at: str
+    updated_at: datetime
+
+
+class PieceListOut(Schema):
+    rows: list[PieceRowOut]
+    count: int
+    all: int
+
+
+class NewPieceIn(Schema):
+    name: Line
+    cradle_id: Id | None = None
+    shape: Literal["cylinder", "frustum", "box", "cap"] = "cylinder"
+    kind_id: Id
+    kiln_id: Id
+    starts_at: Line
+    zone: Line = "UTC"
+
+
+class VersionIn(Schema):
+    version: int
+
+
+class Change(Schema):
+    """An entry by dotted path and what it becomes; null takes it out."""
+
+    path: Line
+    value: Any = None
+
+
+class ChangeIn(Schema):
+    version: int
+    system: Literal["metric", "us"] = "metric"
+    label: Line = ""
+    changes: Annotated[list[Change], Field(min_length=1, max_length=50)]
+
+
+class CradleIn(Schema):
+    """Put the cradle of a piece on the shelf."""
+
+    piece_id: Id
+
+
+class CradleOut(Outline):
+    id: int
+    name: str
+    material: str
+    holds: Shown
+    method: str
+    line: Shown
+
+
+class GlassIn(Schema):
+    version: int
+    system: Literal["metric", "us"] = "metric"
+    rack: dict[str, Line]
+
+
+class GlassOut(Schema):
+    id: int
+    version: int
+    key: str
+    name: str
+    source: str
+    lead: bool
+    expansion: Shown
+    density: Shown
+    landmarks: list[Landmark]
+    rack: dict[str, EntryOut]
+
+
+class KilnIn(Schema):
+    """A kiln's entries by name, as typed."""
+
+    version: int | None = None
+    system: Literal["metric", "us"] = "metric"
+    document: dict[str, Line]
+
+
+class KilnOut(Schema):
+    id: int
+    version: int
+    name: str
+    entries: dict[str, EntryOut]
+    time_constant: Shown
+    coasting: list[tuple[Shown, Shown]]
+    pieces: int

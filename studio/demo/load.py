@@ -1,0 +1,74 @@
+"""Fill an empty database with the made-up studio. All figures of it are invented."""
+
+from __future__ import annotations
+
+import copy
+import json
+from datetime import datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.db import transaction
+
+from studio.actions.pieces import create_piece, import_piece
+from studio.actions.shelf import save_kiln, save_rack, shelve_cradle
+from studio.actions.welcome import welcome
+from studio.models import GlassKind, Kiln
+
+__all__ = ["DEMO_USER", "load_demo"]
+
+DEMO_USER = "Gannet Row"
+_HERE = Path(__file__).parent
+
+
+def demo_documents() -> list[dict[str, Any]]:
+    """The demo's pieces as piece documents, in the order in which they were begun."""
+    return [json.loads(path.read_text("utf-8")) for path in sorted((_HERE / "pieces").glob("*.json"))]
+
+
+def _start(today: datetime, typed: str) -> str:
+    """`+1 07:30` becomes half past seven tomorrow, so that the demo never lies in the past."""
+    days, hour = typed.split()
+    hours, minutes = hour.split(":")
+    day = today.replace(hour=int(hours), minute=int(minutes), second=0, microsecond=0) + timedelta(days=int(days))
+    return day.strftime("%Y-%m-%dT%H:%M")
+
+
+@transaction.atomic
+def load_demo(today: datetime) -> Any:
+    """The demo user with rack, kilns and pieces; an existing demo user is left as it is."""
+    users = get_user_model().objects
+    if (user := users.filter(username=DEMO_USER).first()) is not None:
+        return user
+    user = users.create_user(DEMO_USER)
+    user.set_unusable_password()
+    user.save()
+    welcome(user)
+    studio = json.loads((_HERE / "studio.json").read_text("utf-8"))
+    for key, rack in studio["rack"].items():
+        kind = GlassKind.objects.of(user).get(key=key)
+        save_rack(kind, version=kind.version, rack=rack, system="metric")
+    for kiln in studio["kilns"]:
+        save_kiln(user, kiln=None, version=None, document=kiln, system="metric")
+    kinds = {kind.key: kind for kind in GlassKind.objects.of(user)}
+    kilns = {kiln.name: kiln for kiln in Kiln.objects.of(user)}
+    for document in demo_documents():
+        whole = copy.deepcopy(document)
+        stage = whole["stages"][0]
+        kind, kiln = kinds[stage["glass"]["kind"]], kilns[stage["heat"]["kiln"]]
+        stage["glass"] |= {"kind": kind.document, "rack": kind.rack}
+        stage["heat"] |= {"kiln": kiln.document, "starts_at": _start(today, stage["heat"]["starts_at"])}
+        shelve_cradle(import_piece(user, whole))
+    return user
+
+
+def load_many(owner: Any, count: int) -> None:
+    """`count` more pieces, for trying long lists."""
+    kind = GlassKind.objects.of(owner).get(key="fusing-90-clear")
+    kiln = Kiln.objects.of(owner).first()
+    from studio.starters import starting_cradle
+
+    for number in range(count):
+        create_piece(owner, name=f"Trial tile {number + 1:03d}", cradle=starting_cradle("box"), kind=kind, kiln=kiln,
+                     starts_at="2026-12-01T08:00", zone="UTC")  # fmt: skip

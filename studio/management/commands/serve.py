@@ -1,0 +1,27 @@
+"""Serve the application on this machine with waitress."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import waitress
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+
+from studio.wsgi import application
+
+
+class Command(BaseCommand):
+    help = "Serve on 127.0.0.1 until Ctrl-C."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--port", type=int, default=8460)
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        port = options["port"]
+        try:
+            server = waitress.create_server(application, host="127.0.0.1", port=port, threads=8)
+        except OSError:
+            raise CommandError(f"Port {port} is taken. Give another with --port.") from None
+        self.stdout.write(f"Cold Cradle is at http://127.0.0.1:{port}/  (Ctrl-C ends it)")
+        server.run()
+        self.stdout.write("Ended. Everything is kept.")

@@ -1,0 +1,69 @@
+"""A piece is a chain of stages; a stage is one trip through a kiln; every edit of a piece is a revision."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from studio.models.owned import Owned
+from studio.models.shelf import GlassKind, Kiln
+
+__all__ = ["Firing", "Piece", "Revision", "Stage"]
+
+
+class Firing(Owned):
+    """One run of one kiln: stages of one or several pieces share it."""
+
+    kiln = models.ForeignKey(Kiln, on_delete=models.PROTECT, related_name="firings")
+    starts_at = models.CharField(max_length=40)
+    zone = models.CharField(max_length=60)
+
+    def __str__(self) -> str:
+        return f"{self.kiln} {self.starts_at}"
+
+
+class Piece(Owned):
+    """`head` is the revision that stands; `summary` is what lists show, or None when it must be worked out anew."""
+
+    name = models.CharField(max_length=80)
+    head = models.ForeignKey("Revision", on_delete=models.SET_NULL, null=True, related_name="+")
+    is_put_away = models.BooleanField(default=False)
+    summary = models.JSONField(null=True)
+
+    class Meta:
+        ordering = ["-updated_at", "-pk"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Stage(models.Model):
+    """One stage: its inputs as typed, without the glass and the kiln, which are rows of their own."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="stages")
+    order = models.PositiveSmallIntegerField()
+    inputs = models.JSONField()
+    glass_kind = models.ForeignKey(GlassKind, on_delete=models.PROTECT, related_name="stages")
+    firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="stages")
+
+    class Meta:
+        ordering = ["order"]
+        constraints = [models.UniqueConstraint(fields=["piece", "order"], name="one_stage_per_place")]
+
+    def __str__(self) -> str:
+        return f"{self.piece}, stage {self.order + 1}"
+
+
+class Revision(models.Model):
+    """A whole snapshot of a piece; undo goes to the parent, redo to the newest child."""
+
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="revisions")
+    parent = models.ForeignKey("self", on_delete=models.CASCADE, null=True, related_name="children")
+    label = models.CharField(max_length=120)
+    snapshot = models.JSONField()
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["pk"]
+
+    def __str__(self) -> str:
+        return self.label

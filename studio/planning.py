@@ -1,0 +1,123 @@
+"""Rows to core values and back to words: the one bridge between tables and computation."""
+
+from __future__ import annotations
+
+import copy
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass
+from typing import Any
+
+from coldcradle.document import FORMAT, VERSION, ReadPiece, read_piece
+from coldcradle.plan import PiecePlan, plan
+from coldcradle.quantities import System
+from coldcradle.reading import Entry
+from studio.models import GlassKind, Kiln, Piece, Stage
+
+__all__ = ["PlannedPiece", "assemble", "plan_document", "planned", "snapshot_of", "summary_of"]
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedPiece:
+    """A document as it will be kept, its quantities in words, and its plan."""
+
+    document: dict[str, Any]
+    entries: dict[str, Entry]
+    plan: PiecePlan
+
+
+def _stage_document(inputs: dict[str, Any], kind: GlassKind, kiln: Kiln, starts_at: str, zone: str) -> dict[str, Any]:
+    stage = copy.deepcopy(inputs)
+    stage["glass"] |= {"kind": kind.document, "rack": kind.rack}
+    stage["heat"] |= {"kiln": kiln.document, "starts_at": starts_at, "zone": zone}
+    return stage
+
+
+def assemble(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
+    """The piece document of a row and its stages."""
+    return {
+        "format": FORMAT,
+        "version": VERSION,
+        "name": piece.name,
+        "stages": [
+            _stage_document(s.inputs, s.glass_kind, s.firing.kiln, s.firing.starts_at, s.firing.zone) for s in stages
+        ],
+    }
+
+
+def split_stage(stage: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
+    """A stage document parted into what the stage keeps and what rows of their own hold."""
+    kept = copy.deepcopy(stage)
+    elsewhere = {
+        "kind": kept["glass"].pop("kind"),
+        "rack": kept["glass"].pop("rack", {}),
+        "kiln": kept["heat"].pop("kiln"),
+        "starts_at": kept["heat"].pop("starts_at"),
+        "zone": kept["heat"].pop("zone", "UTC"),
+    }
+    return kept, elsewhere
+
+
+def _settle(document: dict[str, Any], read: ReadPiece, paths: Mapping[str, System]) -> None:
+    """Put the unit after each bare number that was just typed, so that it means the same tomorrow."""
+    for path in paths:
+        if path in read.entries:
+            at: Any = document
+            *way, last = path.split(".")
+            for step in way:
+                at = at[int(step)] if isinstance(at, list) else at[step]
+            at[int(last) if isinstance(at, list) else last] = read.entries[path].typed
+
+
+def plan_document(document: dict[str, Any], systems: Mapping[str, System] | None = None) -> PlannedPiece:
+    """Read and plan; raises DocumentError with every fault."""
+    read = read_piece(document, systems=systems)
+    _settle(document, read, systems or {})
+    return PlannedPiece(document, read.entries, plan(read.piece))
+
+
+def stages_of(piece: Piece) -> list[Stage]:
+    """The stages with all that a document needs, in one query."""
+    return list(piece.stages.select_related("glass_kind", "firing__kiln"))
+
+
+def planned(piece: Piece) -> PlannedPiece:
+    """The plan of a piece as it stands."""
+    return plan_document(assemble(piece, stages_of(piece)))
+
+
+def snapshot_of(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
+    """What a revision keeps."""
+    return {
+        "name": piece.name,
+        "stages": [
+            {
+                "inputs": s.inputs,
+                "glass_kind_id": s.glass_kind_id,
+                "kiln_id": s.firing.kiln_id,
+                "starts_at": s.firing.starts_at,
+                "zone": s.firing.zone,
+            }
+            for s in stages
+        ],
+    }
+
+
+def summary_of(document: dict[str, Any], found: PiecePlan) -> dict[str, Any]:
+    """What a list shows of a piece: its thread in short, the state of each station, its section in outline."""
+    stage = document["stages"][0]
+    section = found.section
+    waits = next((key for key, word in found.states.items() if word not in ("measured", "enough", "planned")), "")
+    return {
+        "thread": [asdict(item) for item in found.thread],
+        "waits_at": waits,
+        "waits_word": found.states.get(waits, ""),
+        "cradle": stage["cradle"]["name"],
+        "glass": stage["glass"]["kind"]["name"],
+        "kiln": stage["heat"]["kiln"]["name"],
+        "opens_at": found.heat.opens_at if found.heat else "",
+        "cavity": section.cavity,
+        "filled": section.glass,
+        "wall_m": section.wall_m,
+        "brim_m": section.brim_m,
+        "outer_half_m": section.outer_half_m,
+    }

@@ -1,0 +1,122 @@
+"""Settings. They come from the environment here, at one edge; the safe ones are the default."""
+
+from __future__ import annotations
+
+import os
+import secrets
+import sys
+from pathlib import Path
+
+from csp.constants import NONE, SELF, UNSAFE_INLINE
+
+ROOT = Path(__file__).resolve().parent.parent
+VAR = Path(os.environ.get("COLD_CRADLE_VAR", ROOT / "var"))
+DEMO = os.environ.get("COLD_CRADLE_DEMO") == "1"
+DEBUG = os.environ.get("COLD_CRADLE_DEBUG") == "1"
+TESTING = len(sys.argv) > 1 and sys.argv[1] == "test"
+
+
+def _secret_key() -> str:
+    """From the environment, or made once and kept in a file that only its owner may read."""
+    if key := os.environ.get("COLD_CRADLE_SECRET_KEY"):
+        return key
+    path = VAR / "secret-key"
+    VAR.mkdir(parents=True, exist_ok=True)
+    try:
+        descriptor = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
+    except FileExistsError:
+        return path.read_text("ascii")
+    with os.fdopen(descriptor, "w") as file:
+        key = secrets.token_urlsafe(64)
+        file.write(key)
+    return key
+
+
+SECRET_KEY = _secret_key()
+ALLOWED_HOSTS = os.environ.get("COLD_CRADLE_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
+HTTPS = os.environ.get("COLD_CRADLE_HTTPS") == "1"
+
+INSTALLED_APPS = ["django.contrib.auth", "django.contrib.contenttypes", "django.contrib.sessions",
+                  "django.contrib.staticfiles", "csp", "studio"]  # fmt: skip
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    *(["studio.demo.sign_in.SignInDemoUser"] if DEMO else []),
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+ROOT_URLCONF = "studio.urls"
+WSGI_APPLICATION = "studio.wsgi.application"
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+
+_DATABASE = os.environ.get("COLD_CRADLE_DB", str(VAR / ("demo.sqlite3" if DEMO else "studio.sqlite3")))
+_DURABLE = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;"
+_QUICK = "PRAGMA journal_mode=MEMORY; PRAGMA synchronous=OFF; PRAGMA foreign_keys=ON;"
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": _DATABASE,
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 20,
+            "init_command": _QUICK if TESTING else _DURABLE,
+        },
+        # a file, not memory: the live server's threads lose writes to an in-memory database
+        "TEST": {"NAME": str(VAR / "test.sqlite3")},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+if TESTING:
+    PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+STATIC_URL = "/static/"
+STATIC_ROOT = VAR / "static"
+STATICFILES_DIRS = [ROOT / "web" / "dist"] if (ROOT / "web" / "dist").is_dir() else []
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\."
+INDEX_HTML = ROOT / "web" / "dist" / "index.html"
+
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en-gb"
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2_100_000
+
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = HTTPS
+SECURE_SSL_REDIRECT = HTTPS
+SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
+CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS if HTTPS and "*" not in host]
+# styles are put in by the component library while it runs; scripts come from our own files alone
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "script-src": [SELF],
+        "style-src": [SELF, UNSAFE_INLINE],
+        "img-src": [SELF, "data:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "object-src": [NONE],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+    # refused requests are answered in words; they are not news for the terminal
+    "loggers": {"django.request": {"level": "CRITICAL" if TESTING else "ERROR"}},
+}

@@ -1,0 +1,29 @@
+"""The API, and one page for everything else: the front end has the places."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.http import Http404, HttpRequest, HttpResponse
+from django.urls import path, re_path
+from django.views.decorators.cache import never_cache
+from django.views.decorators.csrf import ensure_csrf_cookie
+from django.views.decorators.http import require_safe
+
+from studio.api import api
+
+
+@require_safe
+@never_cache
+@ensure_csrf_cookie
+def page(request: HttpRequest) -> HttpResponse:
+    """The front end's page, whatever the place."""
+    try:
+        return HttpResponse(settings.INDEX_HTML.read_text("utf-8"))
+    except FileNotFoundError:
+        raise Http404("The front end is not built yet. Run ./run demo.") from None
+
+
+urlpatterns = [
+    path("api/", api.urls),
+    re_path(r"^(?!api/|static/).*$", page),
+]
