@@ -17,6 +17,7 @@ from coldcradle.heat.clock import DayMark, at, days, nights, when
 from coldcradle.heat.inputs import TARGETS_PA, Load
 from coldcradle.heat.programme import Step
 from coldcradle.inputs import CradleInput, PieceInput
+from coldcradle.units import temperature_from_c, temperature_to_c
 from coldcradle.words import Said, Shown, show
 from coldcradle.working import Figure, derive, given, published
 
@@ -45,6 +46,14 @@ class Target:
 
 
 @dataclass(frozen=True, slots=True)
+class Tick:
+    """A round temperature on the scale of a unit system, and where it lies."""
+
+    at_c: float
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
 class HeatPlan:
     """The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset."""
 
@@ -62,6 +71,9 @@ class HeatPlan:
     coast_from: Shown
     targets: list[Target]
     highest_c: float
+    top_c: float
+    ticks_metric: list[Tick]
+    ticks_us: list[Tick]
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,8 +195,16 @@ def _targets(worked: Worked, casting: Casting) -> list[Target]:
     return rows
 
 
+def _ticks(top_c: float, unit: str, step: int) -> list[Tick]:
+    first = 0 if unit == "degC" else step
+    most = int(temperature_from_c(top_c, unit))
+    return [Tick(temperature_to_c(mark, unit), str(mark)) for mark in range(first, most + 1, step)]
+
+
 def _heat_plan(worked: Worked, casting: Casting) -> HeatPlan:
     run, start = casting.run, worked.piece.heat.starts_at
+    highest = max(c for _, c in run.line)
+    top = math.ceil((highest + 60) / 100) * 100.0
     return HeatPlan(
         steps=run.steps, line=run.line, ends_at=[at(start, s.ends_s).isoformat(timespec="minutes") for s in run.steps],
         ends=[when(start, s.ends_s) for s in run.steps], total_s=run.total_s,
@@ -192,7 +212,7 @@ def _heat_plan(worked: Worked, casting: Casting) -> HeatPlan:
         opens_at=at(start, run.total_s).isoformat(timespec="minutes"), opens=when(start, run.total_s),
         nights=nights(start, run.total_s), days=days(start, run.total_s),
         coast_from=show(casting.coast_from_c, "temperature"), targets=_targets(worked, casting),
-        highest_c=max(c for _, c in run.line),
+        highest_c=highest, top_c=top, ticks_metric=_ticks(top, "degC", 100), ticks_us=_ticks(top, "degF", 200),
     )  # fmt: skip
 
 

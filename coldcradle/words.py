@@ -171,7 +171,7 @@ def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
         case "temperature":
             return Shown(
                 _words(value, u, "°C", at_most=0 if u else 1),
-                _words(temperature_from_c(value, "degF"), u * 1.8, "°F", at_most=0 if u else 1),
+                _words(temperature_from_c(value, "degF"), u * 1.8, "°F", at_most=0 if u or abs(value) > 60 else 1),
             )
         case "difference":
             return Shown(_words(value, u, "K", at_most=1), _words(value * 1.8, u * 1.8, "F°", at_most=1))

@@ -574,6 +574,12 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** Targets */
             targets: components["schemas"]["Target"][];
+            /** Ticks Metric */
+            ticks_metric: components["schemas"]["Tick"][];
+            /** Ticks Us */
+            ticks_us: components["schemas"]["Tick"][];
+            /** Top C */
+            top_c: number;
             /** Total S */
             total_s: number;
         };
@@ -933,6 +939,16 @@ export interface components {
             shown: components["schemas"]["Shown"];
             /** Station */
             station: string;
+        };
+        /**
+         * Tick
+         * @description A round temperature on the scale of a unit system, and where it lies.
+         */
+        Tick: {
+            /** At C */
+            at_c: number;
+            /** Text */
+            text: string;
         };
         /** VersionIn */
         VersionIn: {

@@ -1,0 +1,51 @@
+import createClient from 'openapi-fetch'
+import type { paths } from './schema'
+import type { Fault } from './types'
+
+/** The server could not be reached; whatever was typed is kept and can be sent again. */
+export class Unreachable extends Error {}
+
+/** The server refused, in words; `faults` says which entries it is about. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly faults: Fault[],
+    readonly body: unknown,
+  ) {
+    super(message)
+  }
+}
+
+const client = createClient<paths>({ baseUrl: window.location.origin })
+client.use({
+  onRequest({ request }) {
+    const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1]
+    if (token && request.method !== 'GET') request.headers.set('X-CSRFToken', token)
+    return request
+  },
+})
+
+export const api = client
+
+/** The data of an answer, or Refused, or Unreachable. */
+export async function asked<T>(
+  answer: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let got
+  try {
+    got = await answer
+  } catch {
+    throw new Unreachable('The studio cannot be reached. What you typed is kept here.')
+  }
+  if (got.response.ok) return got.data as T
+  const body = got.error as { message?: string; faults?: Fault[] } | undefined
+  if (got.response.status >= 502)
+    throw new Unreachable('The studio cannot be reached. What you typed is kept here.')
+  throw new Refused(
+    body?.message ?? `The studio answered ${got.response.status}. What you typed is kept here.`,
+    got.response.status,
+    body?.faults ?? [],
+    body,
+  )
+}

@@ -1,0 +1,32 @@
+import type { components } from './schema'
+
+/** As the client hands it over: pairs come out of JSON as plain lists. */
+type Loose<T> = T extends readonly (infer U)[]
+  ? Loose<U>[]
+  : T extends object
+    ? { [K in keyof T]: Loose<T[K]> }
+    : T
+type Schemas = { [K in keyof components['schemas']]: Loose<components['schemas'][K]> }
+
+export type Piece = Schemas['PieceOut']
+export type PieceRow = Schemas['PieceRowOut']
+export type Plan = Schemas['PiecePlan']
+export type HeatPlan = Schemas['HeatPlan']
+export type Step = Schemas['Step']
+export type Section = Schemas['Section']
+export type Dimension = Schemas['Dimension']
+export type Figure = Schemas['Figure']
+export type Finding = Schemas['Finding']
+export type ThreadItem = Schemas['ThreadItem']
+export type Landmark = Schemas['Landmark']
+export type Shown = Schemas['Shown']
+export type Words = Schemas['Words']
+export type Said = Schemas['Said']
+export type Entry = Schemas['EntryOut']
+export type Fault = Schemas['FaultOut']
+export type Cradle = Schemas['CradleOut']
+export type Glass = Schemas['GlassOut']
+export type Kiln = Schemas['KilnOut']
+export type Choices = Schemas['ChoicesOut']
+export type Change = { path: string; value: unknown }
+export type System = 'metric' | 'us'

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import { useId } from 'vue'
+
+/** A choice among a few words, ruled like a typed field. */
+defineProps<{ label: string; hint?: string; value: unknown; options: { key: unknown; name: string }[] }>()
+defineEmits<{ choose: [key: never] }>()
+const id = useId()
+</script>
+
+<template>
+  <div class="row">
+    <label :id="id"
+      >{{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span></label
+    >
+    <Select
+      :model-value="value"
+      :options="options"
+      option-label="name"
+      option-value="key"
+      :aria-labelledby="id"
+      @update:model-value="(key) => $emit('choose', key as never)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 14.4rem;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+
+@media (max-width: 420px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr) 12.6rem;
+  }
+}
+</style>

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Figure } from '../api/types'
+import { usePreferences } from '../composables/usePreferences'
+
+/** A computed figure on a line of its own; a press opens its working. */
+const props = defineProps<{ figure?: Figure; name?: string }>()
+defineEmits<{ working: [key: string] }>()
+const preferences = usePreferences()
+const words = computed(() => props.figure && preferences.pick(props.figure.shown))
+</script>
+
+<template>
+  <button
+    v-if="figure && words"
+    type="button"
+    class="plain-button row"
+    :data-figure="figure.key"
+    :title="`Working of ${figure.name}`"
+    @click="$emit('working', figure.key)"
+  >
+    <span>{{ name ?? figure.name }}</span>
+    <span class="figures"
+      ><b>{{ words.value }}</b> {{ words.unit }}
+      <span v-if="words.plus_minus" class="quiet">± {{ words.plus_minus }}</span></span
+    >
+  </button>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  width: 100%;
+  min-height: 40px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+
+.row:hover b {
+  text-decoration: underline 1px dotted;
+  text-underline-offset: 4px;
+}
+
+.figures {
+  white-space: nowrap;
+}
+
+b {
+  font-size: 1.08rem;
+}
+</style>

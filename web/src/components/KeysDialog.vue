@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import Dialog from 'primevue/dialog'
+
+const shown = defineModel<boolean>({ required: true })
+const KEYS = [
+  ['/', 'find a piece'],
+  ['n', 'new piece'],
+  ['1 2 3', 'Cradle, Glass, Heat'],
+  ['w', 'working of the figure you are on'],
+  ['u', 'flip units'],
+  ['Ctrl+Z', 'undo an edit of the piece'],
+  ['Ctrl+Shift+Z', 'redo it'],
+  ['p', 'print card'],
+  ['?', 'this list'],
+]
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="shown"
+    modal
+    header="Keys"
+    dismissable-mask
+    :style="{ width: '26rem', maxWidth: '94vw' }"
+  >
+    <dl>
+      <template v-for="[key, what] in KEYS" :key="key">
+        <dt>
+          <kbd>{{ key }}</kbd>
+        </dt>
+        <dd>{{ what }}</dd>
+      </template>
+    </dl>
+    <p class="quiet small">They rest while you type in a field.</p>
+  </Dialog>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 8px 18px;
+  margin: 0 0 14px;
+}
+
+dd {
+  margin: 0;
+}
+
+kbd {
+  font-family: var(--mono);
+}
+</style>

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { computed, nextTick, ref, useId, watch } from 'vue'
+
+import type { Shown } from '../api/types'
+import { usePreferences } from '../composables/usePreferences'
+
+/** A quantity that takes whatever unit is typed, shows the chosen one and the other in small. */
+const props = defineProps<{
+  label: string
+  hint?: string
+  shown?: Shown | null
+  draft?: string
+  fault?: string
+  placeholder?: string
+  path?: string
+  figure?: string
+}>()
+const emit = defineEmits<{ commit: [typed: string]; forget: [] }>()
+
+const preferences = usePreferences()
+const id = useId()
+const standing = computed(() => (props.shown ? preferences.pick(props.shown).text : ''))
+const text = ref('')
+const isEditing = ref(false)
+const sent = ref<string | null>(null)
+
+watch(
+  [() => props.draft, standing],
+  () => {
+    if (isEditing.value && sent.value === null) return // never change a text under the hand that types it
+    text.value = props.draft ?? standing.value
+    sent.value = null
+  },
+  { immediate: true },
+)
+
+const otherUnit = computed(() => {
+  if (!props.shown || props.fault) return ''
+  const other = preferences.other(props.shown).text
+  return other === standing.value ? '' : other
+})
+
+function commit() {
+  isEditing.value = false
+  if (text.value === (props.draft ?? standing.value)) return
+  if (text.value.trim() === standing.value) {
+    emit('forget')
+    text.value = standing.value
+    return
+  }
+  sent.value = text.value
+  emit('commit', text.value)
+}
+
+async function giveUp(event: Event) {
+  emit('forget')
+  isEditing.value = false
+  await nextTick()
+  text.value = standing.value
+  ;(event.target as HTMLInputElement).blur()
+}
+</script>
+
+<template>
+  <div class="row" :class="{ faulty: fault }">
+    <label :for="id"
+      >{{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span></label
+    >
+    <InputText
+      :id="id"
+      v-model="text"
+      class="figures"
+      autocomplete="off"
+      spellcheck="false"
+      maxlength="200"
+      :placeholder="placeholder"
+      :invalid="!!fault"
+      :aria-describedby="`${id}-more`"
+      :data-path="path"
+      :data-figure="figure"
+      @focus="isEditing = true"
+      @blur="commit"
+      @keydown.enter="commit"
+      @keydown.esc.stop="giveUp"
+    />
+    <span :id="`${id}-more`" class="more">
+      <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+      <span v-else class="quiet small other">{{ otherUnit }}</span>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 8.6rem 5.2rem;
+  gap: 4px 10px;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+
+.row input {
+  font-family: var(--mono);
+  width: 100%;
+  font-size: 1rem;
+}
+
+.other {
+  white-space: nowrap;
+}
+
+.faulty .more {
+  grid-column: 1 / -1;
+  padding-bottom: 8px;
+}
+
+.fault::before {
+  content: '✕ ';
+}
+
+.fault {
+  color: var(--note);
+  font-size: 0.88rem;
+  font-weight: 600;
+}
+
+@media (max-width: 420px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr) 7.6rem 4.4rem;
+  }
+}
+</style>

@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import Drawer from 'primevue/drawer'
+import { computed } from 'vue'
+
+import type { Figure } from '../api/types'
+import { usePreferences } from '../composables/usePreferences'
+
+const props = defineProps<{ figures: { [key: string]: Figure } }>()
+const open = defineModel<string>({ required: true })
+const preferences = usePreferences()
+
+const figure = computed(() => props.figures[open.value])
+const words = computed(() => figure.value && preferences.pick(figure.value.shown))
+const inner = computed(() =>
+  (figure.value?.inputs ?? []).map((g) => ({ ...g, words: preferences.pick(g.shown) })),
+)
+const SOURCES = {
+  published: 'Published',
+  practice: 'Common practice',
+  memory: 'From memory',
+  choice: 'Chosen',
+} as const
+const follow = (name: string) =>
+  Object.values(props.figures).find((f) => f.name === name && f.key !== open.value)?.key ?? ''
+</script>
+
+<template>
+  <Drawer
+    :visible="!!figure"
+    position="right"
+    :header="figure ? `Working: ${figure.name}` : ''"
+    class="working"
+    :style="{ width: '30rem', maxWidth: '100vw' }"
+    @update:visible="(shown: boolean) => !shown && (open = '')"
+  >
+    <div v-if="figure && words" class="sheet">
+      <p class="result">
+        <span class="figures value">{{ words.value }}</span> {{ words.unit }}
+        <span v-if="words.plus_minus" class="figures quiet">± {{ words.plus_minus }}</span>
+      </p>
+      <p>{{ figure.words }}</p>
+      <p class="formula">{{ figure.formula }}</p>
+      <table>
+        <caption class="visually-hidden">
+          What was put in
+        </caption>
+        <tbody>
+          <tr v-for="input in inner" :key="input.symbol + input.name">
+            <th scope="row" class="formula">{{ input.symbol }}</th>
+            <td>
+              <button
+                v-if="follow(input.name)"
+                type="button"
+                class="plain-button link"
+                @click="open = follow(input.name)"
+              >
+                {{ input.name }}
+              </button>
+              <template v-else>{{ input.name }}</template>
+            </td>
+            <td class="figures number">
+              {{ input.words.text
+              }}<span v-if="input.words.plus_minus" class="quiet"> ± {{ input.words.plus_minus }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <section v-if="figure.shares.length > 1">
+        <h3>Where the ± comes from</h3>
+        <div class="bar" aria-hidden="true">
+          <span v-for="share in figure.shares" :key="share.name" :style="{ flexGrow: share.share }"></span>
+        </div>
+        <p class="small quiet">
+          {{ figure.shares.map((s) => `${s.name} ${Math.round(s.share * 100)} %`).join(' · ') }}
+        </p>
+      </section>
+      <section v-if="figure.assumptions.length">
+        <h3>Taken for granted</h3>
+        <ul>
+          <li v-for="assumption in figure.assumptions" :key="assumption">{{ assumption }}</li>
+        </ul>
+      </section>
+      <section>
+        <h3>{{ SOURCES[figure.source.kind] }}</h3>
+        <p class="small">{{ figure.source.text }}</p>
+      </section>
+    </div>
+  </Drawer>
+</template>
+
+<style scoped>
+.p-drawer {
+  border-color: var(--rule);
+}
+
+.sheet {
+  display: grid;
+  gap: 14px;
+}
+
+.result {
+  font-size: 1.1rem;
+}
+
+.value {
+  font-size: 1.9rem;
+  font-weight: 700;
+}
+
+p.formula {
+  background: var(--pressed);
+  padding: 10px 12px;
+  overflow-wrap: anywhere;
+}
+
+th {
+  text-align: left;
+  padding: 5px 12px 5px 0;
+  font-weight: 600;
+}
+
+td {
+  padding: 5px 0;
+  border-bottom: 1px solid var(--rule);
+}
+
+th {
+  border-bottom: 1px solid var(--rule);
+}
+
+.number {
+  text-align: right;
+  white-space: nowrap;
+}
+
+.link {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+
+h3 {
+  font-size: 0.85rem;
+  color: var(--ink-quiet);
+  margin-bottom: 4px;
+}
+
+ul {
+  margin: 0;
+  padding-left: 1.1rem;
+  font-size: 0.9rem;
+}
+
+.bar {
+  display: flex;
+  height: 14px;
+  border: 1px solid var(--ink);
+  margin-bottom: 4px;
+}
+
+.bar span {
+  background: var(--steel);
+  border-right: 1px solid var(--ink);
+}
+
+.bar span:nth-child(2) {
+  opacity: 0.6;
+}
+
+.bar span:nth-child(n + 3) {
+  opacity: 0.3;
+}
+</style>

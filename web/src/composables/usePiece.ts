@@ -1,0 +1,178 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, inject, provide, reactive, ref, type InjectionKey, type Ref } from 'vue'
+
+import { api, asked, Refused, Unreachable } from '../api/client'
+import type { Change, Entry, Piece } from '../api/types'
+import { readDrafts, writeDrafts, type Draft } from '../logic/drafts'
+import { ripple } from '../logic/ripple'
+import { usePreferences } from './usePreferences'
+
+export const STAGE = 'stages.0'
+
+/** One piece: as it stands, what is typed and not saved, and every way to change it. Changes go one after another. */
+function createPiece(id: number) {
+  const preferences = usePreferences()
+  const queries = useQueryClient()
+  const key = ['piece', id]
+  const query = useQuery({
+    queryKey: key,
+    queryFn: () => asked(api.GET('/api/pieces/{piece_id}', { params: { path: { piece_id: id } } })),
+  })
+  const piece = computed(() => query.data.value as Piece | undefined)
+  const drafts = reactive<Record<string, Draft>>(readDrafts(id))
+  const changed = ref<{ old: Record<string, string>; why: string }>({ old: {}, why: '' })
+  const conflict = ref<{ message: string; theirs: Piece } | null>(null)
+  const trouble = ref('')
+  const isSaving = ref(false)
+  let queue: Promise<unknown> = Promise.resolve()
+  let quiet: ReturnType<typeof setTimeout> | undefined
+
+  function accept(next: Piece, why: string) {
+    const before = piece.value
+    queries.setQueryData(key, next)
+    void queries.invalidateQueries({ queryKey: ['pieces'] })
+    trouble.value = ''
+    if (!before) return
+    changed.value = { old: ripple(before.plan.thread, next.plan.thread, preferences.system), why }
+    clearTimeout(quiet)
+    quiet = setTimeout(() => (changed.value = { old: {}, why: '' }), 9000)
+  }
+
+  function refuse(error: unknown, changes: Change[], label: string) {
+    if (error instanceof Refused && error.status === 409) conflict.value = error.body as typeof conflict.value
+    else if (error instanceof Refused && error.status !== 422) trouble.value = error.message
+    else if (!(error instanceof Refused))
+      trouble.value = error instanceof Unreachable ? error.message : String(error)
+    for (const change of changes) {
+      if (error instanceof Refused && error.status === 422 && typeof change.value !== 'string') {
+        // a choice that does not go, not a text to be kept: the reason stands at the top of the page
+        if (changes.length === 1) trouble.value = `Not changed: ${error.message}`
+        continue
+      }
+      const fault =
+        error instanceof Refused && error.status === 422
+          ? (error.faults.find((f) => f.path === change.path)?.message ??
+            error.faults[0]?.message ??
+            error.message)
+          : 'Not saved yet.'
+      drafts[change.path] = { ...change, label, message: fault }
+    }
+    writeDrafts(id, drafts)
+  }
+
+  async function send(changes: Change[], label: string): Promise<boolean> {
+    const standing = piece.value
+    if (!standing) return false
+    isSaving.value = true
+    try {
+      const next = await asked(
+        api.PATCH('/api/pieces/{piece_id}', {
+          params: { path: { piece_id: id } },
+          body: { version: standing.version, system: preferences.system, label, changes },
+        }),
+      )
+      for (const change of changes) delete drafts[change.path]
+      writeDrafts(id, drafts)
+      accept(next, label)
+      return true
+    } catch (error) {
+      refuse(error, changes, label)
+      return false
+    } finally {
+      isSaving.value = false
+    }
+  }
+
+  function inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const next = queue.then(work, work)
+    queue = next.catch(() => undefined)
+    return next
+  }
+
+  const change = (changes: Change[], label: string) => inTurn(() => send(changes, label))
+
+  function forget(path: string) {
+    delete drafts[path]
+    writeDrafts(id, drafts)
+  }
+
+  /** Send again all that is typed and not saved. */
+  async function retry() {
+    await query.refetch()
+    for (const draft of Object.values({ ...drafts })) await change([draft], draft.label)
+  }
+
+  const step = (which: 'undo' | 'redo') =>
+    inTurn(async () => {
+      const standing = piece.value
+      const label = which === 'undo' ? standing?.undoes : standing?.redoes
+      if (!standing || !label) return
+      try {
+        const next = await asked(
+          api.POST(`/api/pieces/{piece_id}/${which}`, {
+            params: { path: { piece_id: id } },
+            body: { version: standing.version },
+          }),
+        )
+        accept(next, `${which === 'undo' ? 'undone' : 'done again'}: ${label}`)
+      } catch (error) {
+        refuse(error, [], '')
+      }
+    })
+
+  /** After a conflict: take how it stands, and then send one's own typing on top of it, or let it go. */
+  async function settle(mine: boolean) {
+    const theirs = conflict.value?.theirs
+    conflict.value = null
+    if (theirs) accept(theirs, 'changed in another window')
+    if (mine) return retryDrafts()
+    for (const path of Object.keys(drafts)) forget(path)
+  }
+
+  async function retryDrafts() {
+    for (const draft of Object.values({ ...drafts })) await change([draft], draft.label)
+  }
+
+  const entry = (path: string): Entry | undefined => piece.value?.entries[path]
+  return {
+    id,
+    piece,
+    query,
+    drafts,
+    changed,
+    conflict,
+    trouble,
+    isSaving,
+    change,
+    forget,
+    retry,
+    step,
+    settle,
+    entry,
+  }
+}
+
+export type PieceContext = ReturnType<typeof createPiece>
+const KEY: InjectionKey<PieceContext> = Symbol('piece')
+
+export function providePiece(id: number): PieceContext {
+  const context = createPiece(id)
+  provide(KEY, context)
+  return context
+}
+
+/** The piece of the page one is on. */
+export function usePiece(): PieceContext {
+  const context = inject(KEY)
+  if (!context) throw new Error('usePiece is for components inside a piece page')
+  return context
+}
+
+/** A part of the piece's document by dotted path, as plain data. */
+export function useDocument<T>(context: PieceContext, path: string): Ref<T | undefined> {
+  return computed(() => {
+    let at: unknown = context.piece.value?.document
+    for (const step of path.split('.')) at = (at as Record<string, unknown> | undefined)?.[step]
+    return at as T | undefined
+  })
+}

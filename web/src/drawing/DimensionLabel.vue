@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { computed, nextTick, ref } from 'vue'
+
+import type { Dimension } from '../api/types'
+import { STAGE, usePiece } from '../composables/usePiece'
+import { usePreferences } from '../composables/usePreferences'
+
+/** A number on the drawing. If it is an input, a click opens it for typing, in place. */
+const props = defineProps<{
+  dimension: Dimension
+  x: number
+  y: number
+  alongside?: { path: string; value: unknown }[]
+}>()
+const piece = usePiece()
+const preferences = usePreferences()
+const path = computed(() => (props.dimension.path ? `${STAGE}.cradle.${props.dimension.path}` : ''))
+const draft = computed(() => (path.value ? piece.drafts[path.value] : undefined))
+const words = computed(() => preferences.pick(props.dimension.shown).text)
+const isOpen = ref(false)
+const text = ref('')
+const input = ref<HTMLInputElement | null>(null)
+const button = ref<HTMLButtonElement | null>(null)
+
+async function open() {
+  text.value = draft.value ? String(draft.value.value) : words.value
+  isOpen.value = true
+  await nextTick()
+  input.value?.select()
+}
+
+async function close(save: boolean, refocus: boolean) {
+  if (!isOpen.value) return
+  isOpen.value = false
+  if (!save) piece.forget(path.value)
+  else if (text.value.trim() !== words.value)
+    void piece.change(
+      [{ path: path.value, value: text.value }, ...(props.alongside ?? [])],
+      props.dimension.name,
+    )
+  await nextTick()
+  if (refocus) button.value?.focus()
+}
+</script>
+
+<template>
+  <div class="label" :style="{ left: `${x}px`, top: `${y}px` }">
+    <input
+      v-if="isOpen"
+      ref="input"
+      v-model="text"
+      class="figures"
+      :aria-label="dimension.name"
+      maxlength="200"
+      autocomplete="off"
+      spellcheck="false"
+      @blur="close(true, false)"
+      @keydown.enter.prevent="close(true, true)"
+      @keydown.esc.stop.prevent="close(false, true)"
+    />
+    <button
+      v-else-if="path"
+      ref="button"
+      type="button"
+      class="figures"
+      :class="{ faulty: draft }"
+      :aria-label="`${dimension.name} ${words}, change`"
+      :data-dimension="dimension.path"
+      @click="open"
+    >
+      {{ draft ? draft.value || '—' : words }}
+    </button>
+    <span v-else class="figures computed">{{ words }}</span>
+    <span v-if="draft && !isOpen" class="fault" role="alert">✕ {{ draft.message }}</span>
+  </div>
+</template>
+
+<style scoped>
+.label {
+  position: absolute;
+  transform: translate(-50%, -50%);
+  display: grid;
+  justify-items: center;
+}
+
+button,
+input,
+.computed {
+  font-family: var(--mono);
+  font-weight: 650;
+  font-size: 0.95rem;
+  letter-spacing: -0.03em;
+  background: var(--sheet);
+  border: 0;
+  padding: 2px 5px;
+  color: var(--ink);
+  white-space: nowrap;
+}
+
+button {
+  cursor: text;
+  border-bottom: 2px dotted var(--ink-quiet);
+}
+
+button:hover {
+  border-bottom: 2px solid var(--ink);
+}
+
+.computed {
+  font-weight: 450;
+  color: var(--ink-soft);
+}
+
+input {
+  width: 6.4rem;
+  text-align: center;
+  border: 1px solid var(--ink);
+}
+
+.faulty {
+  border-bottom: 2px solid var(--note);
+  color: var(--note);
+}
+
+.fault {
+  position: absolute;
+  top: 100%;
+  left: 50%;
+  z-index: 2;
+  transform: translateX(-50%);
+  width: 13rem;
+  padding: 6px 8px;
+  background: var(--sheet);
+  border: 1px solid var(--note);
+  color: var(--note);
+  font-size: 0.8rem;
+}
+
+/* a finger wants more room than the number takes */
+@media (pointer: coarse), (max-width: 720px) {
+  button::before {
+    content: '';
+    position: absolute;
+    inset: -9px -4px;
+  }
+}
+</style>

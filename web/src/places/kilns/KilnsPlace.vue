@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
+
+import { api, asked } from '../../api/client'
+import LoadState from '../../components/LoadState.vue'
+import KilnSheet from './KilnSheet.vue'
+import NewKiln from './NewKiln.vue'
+
+const list = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')) })
+const rows = computed(() => list.data.value ?? [])
+const isNew = ref(false)
+</script>
+
+<template>
+  <section class="place">
+    <header>
+      <h1>Kilns</h1>
+      <Button v-if="!isNew" class="new" label="New kiln" @click="isNew = true" />
+    </header>
+    <LoadState
+      v-if="!list.data.value"
+      :is-loading="list.isPending.value"
+      :error="list.error.value"
+      @again="list.refetch()"
+    />
+    <template v-else>
+      <NewKiln v-if="isNew" @done="isNew = false" />
+      <p v-else-if="!rows.length" class="empty">
+        No kiln yet. Three things you remember are enough: hours to 800 °C, hours from 500 to 100 °C, and the
+        room.
+      </p>
+      <div class="kilns"><KilnSheet v-for="kiln in rows" :key="kiln.id" :kiln="kiln" /></div>
+    </template>
+  </section>
+</template>
+
+<style scoped src="../place.css"></style>
+<style scoped>
+.new {
+  margin-left: auto;
+}
+
+.kilns {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 30rem), 1fr));
+  gap: 28px 36px;
+}
+</style>

@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { nextTick, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api, asked } from '../../api/client'
+import type { Piece } from '../../api/types'
+import { usePiece } from '../../composables/usePiece'
+
+const props = defineProps<{ piece: Piece }>()
+const context = usePiece()
+const router = useRouter()
+const isNaming = ref(false)
+const name = ref('')
+const field = ref<InstanceType<typeof InputText> | null>(null)
+
+async function rename() {
+  name.value = String(context.drafts.name?.value ?? props.piece.name)
+  isNaming.value = true
+  await nextTick()
+  ;(field.value as unknown as { $el: HTMLInputElement } | null)?.$el.select()
+}
+
+function named(save: boolean) {
+  if (!isNaming.value) return
+  isNaming.value = false
+  if (!save) context.forget('name')
+  else if (name.value.trim() !== props.piece.name)
+    void context.change([{ path: 'name', value: name.value }], 'name')
+}
+
+async function putAway() {
+  await asked(
+    api.POST('/api/pieces/{piece_id}/away', {
+      params: { path: { piece_id: props.piece.id }, query: { away: !props.piece.is_put_away } },
+    }),
+  )
+  await router.push('/pieces')
+}
+</script>
+
+<template>
+  <header>
+    <InputText
+      v-if="isNaming"
+      ref="field"
+      v-model="name"
+      class="naming"
+      aria-label="Name of the piece"
+      maxlength="80"
+      @blur="named(true)"
+      @keydown.enter="named(true)"
+      @keydown.esc.stop="named(false)"
+    />
+    <h1 v-else>
+      <button type="button" class="plain-button" :title="'Rename'" @click="rename">{{ piece.name }}</button>
+    </h1>
+    <span v-if="context.drafts.name && !isNaming" class="fault" role="alert"
+      >✕ {{ context.drafts.name.message }}</span
+    >
+    <span class="chain"><b>1 Cast</b></span>
+    <div class="actions">
+      <button
+        type="button"
+        class="text-button"
+        :disabled="!piece.undoes"
+        :title="piece.undoes ? `Undo: ${piece.undoes}` : 'Nothing to undo'"
+        @click="context.step('undo')"
+      >
+        Undo
+      </button>
+      <button
+        type="button"
+        class="text-button"
+        :disabled="!piece.redoes"
+        :title="piece.redoes ? `Redo: ${piece.redoes}` : 'Nothing to redo'"
+        @click="context.step('redo')"
+      >
+        Redo
+      </button>
+      <RouterLink class="text-button" :to="{ name: 'card', params: { id: piece.id } }">Print card</RouterLink>
+      <a class="text-button" :href="`/api/pieces/${piece.id}/document`" download>Save a copy</a>
+      <button type="button" class="text-button" @click="putAway">
+        {{ piece.is_put_away ? 'Put back' : 'Put away' }}
+      </button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: baseline;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  padding-bottom: 6px;
+  border-bottom: 1px solid var(--rule);
+}
+
+h1 {
+  font-size: 1.45rem;
+}
+
+h1 button {
+  font-weight: inherit;
+}
+
+h1 button:hover {
+  text-decoration: underline 1px dotted;
+  text-underline-offset: 5px;
+}
+
+.naming {
+  font-size: 1.3rem;
+  font-weight: 650;
+  min-width: min(22rem, 90vw);
+}
+
+.chain b {
+  border-bottom: 2px solid var(--ink);
+  font-size: 0.95rem;
+}
+
+.actions {
+  margin-left: auto;
+  display: flex;
+  gap: 4px 18px;
+  flex-wrap: wrap;
+}
+
+a.text-button {
+  text-decoration: none;
+  display: inline-flex;
+  align-items: center;
+}
+
+.fault {
+  color: var(--note);
+  font-size: 0.85rem;
+}
+
+@media (max-width: 720px) {
+  .actions {
+    margin-left: 0;
+    gap: 4px 14px;
+  }
+}
+</style>

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watchEffect } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api, asked } from '../../api/client'
+import LoadState from '../../components/LoadState.vue'
+import WorkingDrawer from '../../components/WorkingDrawer.vue'
+import { providePiece } from '../../composables/usePiece'
+import { useShortcuts } from '../../composables/useShortcuts'
+import CradleStation from '../../stations/cradle/CradleStation.vue'
+import GlassStation from '../../stations/glass/GlassStation.vue'
+import HeatStation from '../../stations/heat/HeatStation.vue'
+import ConflictDialog from './ConflictDialog.vue'
+import PieceHeader from './PieceHeader.vue'
+import SectionSheet from './SectionSheet.vue'
+import StationPath from './StationPath.vue'
+import ThreadBar from './ThreadBar.vue'
+
+const props = defineProps<{ id: number; station: string }>()
+const router = useRouter()
+const context = providePiece(props.id)
+const { piece, query, trouble, drafts } = context
+const working = ref('')
+
+const choices = useQuery({
+  queryKey: ['choices'],
+  queryFn: () => asked(api.GET('/api/choices')),
+  staleTime: Infinity,
+})
+const stations = computed(() => choices.data.value?.stations ?? [])
+const unsaved = computed(() => Object.values(drafts).filter((d) => d.message === 'Not saved yet.').length)
+const MAIN: Record<string, string> = { cradle: 'cradle_volume', glass: 'charge_mass', heat: 'firing_time' }
+
+function showWorking() {
+  const focused = document.activeElement?.closest<HTMLElement>('[data-figure]')?.dataset.figure
+  working.value = focused ?? MAIN[props.station] ?? ''
+}
+
+const goTo = (index: number) => {
+  const place = stations.value[index]
+  if (!place) return false
+  void router.push({ name: 'piece', params: { id: props.id, station: place.key } })
+}
+
+useShortcuts({
+  1: () => goTo(0),
+  2: () => goTo(1),
+  3: () => goTo(2),
+  w: showWorking,
+  p: () => router.push({ name: 'card', params: { id: props.id } }),
+  'Ctrl+z': () => context.step('undo'),
+  'Ctrl+Shift+z': () => context.step('redo'),
+})
+
+watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold Cradle` : 'Cold Cradle'))
+</script>
+
+<template>
+  <LoadState
+    v-if="!piece || !choices.data.value"
+    :is-loading="query.isPending.value || choices.isPending.value"
+    :error="query.error.value ?? choices.error.value"
+    @again="(query.refetch(), choices.refetch())"
+  />
+  <article v-else class="piece">
+    <PieceHeader :piece="piece" />
+    <div v-if="trouble || unsaved" class="trouble" role="alert">
+      <span>{{ trouble || 'Some of what you typed is not saved yet. It is kept on this machine.' }}</span>
+      <button type="button" class="text-button" @click="context.retry()">Send it again</button>
+    </div>
+    <ThreadBar :thread="piece.plan.thread" @working="(key) => (working = key)" />
+    <StationPath :id="id" :station="station" :states="piece.plan.states" :stations="stations" />
+    <HeatStation v-if="station === 'heat'" :piece="piece" @working="(key: string) => (working = key)" />
+    <div v-else class="sheet">
+      <div class="work">
+        <CradleStation
+          v-if="station === 'cradle'"
+          :piece="piece"
+          :choices="choices.data.value"
+          @working="(key: string) => (working = key)"
+        />
+        <GlassStation
+          v-else
+          :piece="piece"
+          :choices="choices.data.value"
+          @working="(key: string) => (working = key)"
+        />
+      </div>
+      <SectionSheet class="drawing" :piece="piece" />
+    </div>
+    <WorkingDrawer v-model="working" :figures="piece.plan.figures" />
+    <ConflictDialog />
+  </article>
+</template>
+
+<style scoped>
+.trouble {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  flex-wrap: wrap;
+  border: 1px solid var(--note);
+  padding: 6px 12px;
+  margin: 8px 0;
+  font-size: 0.92rem;
+}
+
+.sheet {
+  display: grid;
+  grid-template-columns: minmax(0, 1.24fr) minmax(0, 1fr);
+  gap: 0 22px;
+  padding-top: 8px;
+}
+
+.drawing {
+  grid-column: 1;
+  grid-row: 1;
+  align-self: start;
+  position: sticky;
+  top: 8px;
+}
+
+.work {
+  grid-column: 2;
+  grid-row: 1;
+  border-left: 1px solid var(--rule);
+  padding-left: 22px;
+}
+
+@media (max-width: 900px) {
+  .sheet {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .work,
+  .drawing {
+    grid-column: 1;
+    grid-row: auto;
+    position: static;
+    border: 0;
+    padding: 0;
+  }
+
+  /* thread, answer, drawing, station: the work's own children are laid out round the drawing */
+  .work {
+    display: contents;
+  }
+
+  .work > :deep(*) > * {
+    grid-column: 1;
+  }
+}
+</style>

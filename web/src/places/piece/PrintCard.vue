@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed, watchEffect } from 'vue'
+import { useRouter } from 'vue-router'
+import Button from 'primevue/button'
+
+import LoadState from '../../components/LoadState.vue'
+import Said from '../../components/Said.vue'
+import { providePiece } from '../../composables/usePiece'
+import { usePreferences } from '../../composables/usePreferences'
+import { useShortcuts } from '../../composables/useShortcuts'
+import HeatLine from '../../drawing/HeatLine.vue'
+import StepList from '../../stations/heat/StepList.vue'
+import SectionSheet from './SectionSheet.vue'
+
+/** One sheet for the bench: what goes in, what the kiln must do, when it may be opened, and room to write. */
+const props = defineProps<{ id: number }>()
+const router = useRouter()
+const preferences = usePreferences()
+const { piece, query } = providePiece(props.id)
+const print = () => window.print()
+const back = () => router.push({ name: 'piece', params: { id: props.id } })
+const stage = computed(
+  () =>
+    (
+      piece.value?.document as {
+        stages: { glass: { kind: { name: string }; form: string }; heat: { kiln: { name: string } } }[]
+      }
+    ).stages[0]!,
+)
+useShortcuts({ p: print, Escape: back, u: preferences.flip })
+watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 'Cold Cradle'))
+</script>
+
+<template>
+  <LoadState
+    v-if="!piece"
+    :is-loading="query.isPending.value"
+    :error="query.error.value"
+    @again="query.refetch()"
+  />
+  <main v-else class="card-page light">
+    <nav class="bar">
+      <button type="button" class="text-button" @click="back">Back to the piece</button>
+      <button type="button" class="text-button" @click="preferences.flip()">Flip units</button>
+      <Button label="Print" @click="print" />
+    </nav>
+    <article class="card">
+      <header>
+        <h1>{{ piece.name }}</h1>
+        <p>{{ stage.glass.kind.name }} · {{ stage.heat.kiln.name }} · revision {{ piece.version }}</p>
+      </header>
+      <ul class="findings">
+        <template v-for="finding in piece.plan.findings" :key="finding.rule">
+          <li v-if="finding.severity === 'stop'">
+            ■ Stop: <Said :said="finding.says" /> <Said :said="finding.reason" />
+          </li>
+        </template>
+      </ul>
+      <dl class="thread">
+        <div v-for="item in piece.plan.thread" :key="item.key">
+          <dt>{{ item.name }}</dt>
+          <dd class="figures">{{ preferences.pick(item.shown).text }}</dd>
+        </div>
+      </dl>
+      <div class="pair">
+        <div class="section"><SectionSheet :piece="piece" is-still /></div>
+        <div class="words">
+          <p><Said :said="piece.plan.answers.cradle!" /></p>
+          <p><Said :said="piece.plan.answers.glass!" /></p>
+          <p><Said :said="piece.plan.answers.heat!" /></p>
+          <ul>
+            <li v-for="caution in piece.plan.cautions" :key="caution.text">⚠ {{ caution.text }}</li>
+          </ul>
+        </div>
+      </div>
+      <template v-if="piece.plan.heat">
+        <HeatLine
+          :model-value="null"
+          :heat="piece.plan.heat"
+          :landmarks="piece.plan.landmarks"
+          is-still
+          :tall="190"
+        />
+        <StepList :heat="piece.plan.heat" is-still />
+      </template>
+      <dl class="blanks">
+        <div
+          v-for="blank in [
+            'Weighed out',
+            'Lid shut at',
+            'Looked at, when',
+            'Opened at',
+            'Thickness found',
+            'What I saw',
+          ]"
+          :key="blank"
+        >
+          <dt>{{ blank }}</dt>
+          <dd></dd>
+        </div>
+      </dl>
+    </article>
+  </main>
+</template>
+
+<style scoped src="./printCard.css"></style>

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Piece } from '../../api/types'
+import { STAGE } from '../../composables/usePiece'
+import { usePreferences } from '../../composables/usePreferences'
+import SectionDrawing from '../../drawing/SectionDrawing.vue'
+import TitleBlock from '../../drawing/TitleBlock.vue'
+
+const props = defineProps<{ piece: Piece; isStill?: boolean }>()
+const preferences = usePreferences()
+const scale = ref(1)
+const CSS_PIXELS_PER_METRE = 96 / 0.0254
+
+const cradle = computed(
+  () =>
+    (props.piece.document as { stages: { cradle: { name: string; measured?: boolean } }[] }).stages[0]!
+      .cradle,
+)
+const dimension = (name: string) => props.piece.plan.section.dimensions.find((d) => d.name === name)
+const notes = computed(() => {
+  const reserve = dimension('reserve')
+  const bulk = props.piece.plan.figures.bulk_volume
+  return {
+    heap: bulk ? preferences.pick(bulk.shown).text : '',
+    reserve: reserve ? preferences.pick(reserve.shown) : null,
+  }
+})
+const ratio = computed(() => {
+  const found = CSS_PIXELS_PER_METRE / scale.value
+  return found >= 1 ? `1 : ${found.toFixed(1)}` : `${(1 / found).toFixed(1)} : 1`
+})
+const cells = computed(() => [
+  { name: 'Piece', value: props.piece.name },
+  { name: 'Cradle', value: cradle.value.name },
+  { name: 'Scale', value: ratio.value },
+  { name: 'Revision', value: String(props.piece.version) },
+  {
+    name: 'Date',
+    value: new Date(props.piece.updated_at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' }),
+  },
+])
+// a size that is changed on the drawing has been measured
+const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
+</script>
+
+<template>
+  <figure class="sheet-of-paper">
+    <SectionDrawing
+      :section="piece.plan.section"
+      :notes="notes"
+      :alongside="alongside"
+      :is-still="isStill"
+      @scaled="(found) => (scale = found)"
+    />
+    <TitleBlock :cells="cells" />
+  </figure>
+</template>
+
+<style scoped>
+.sheet-of-paper {
+  margin: 0;
+  border: 1px solid var(--rule);
+  border-bottom: 0;
+}
+</style>

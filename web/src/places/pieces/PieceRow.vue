@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { PieceRow } from '../../api/types'
+import { usePreferences } from '../../composables/usePreferences'
+import Thumbnail from '../../drawing/Thumbnail.vue'
+
+const props = defineProps<{ row: PieceRow }>()
+const preferences = usePreferences()
+const SHORT = ['charge_mass', 'thickness', 'firing_time', 'opens_at']
+const thread = computed(() => props.row.thread.filter((item) => SHORT.includes(item.key)))
+</script>
+
+<template>
+  <li>
+    <RouterLink :to="{ name: 'piece', params: { id: row.id, station: row.waits_at || undefined } }">
+      <Thumbnail :outline="row" />
+      <span class="name"
+        ><b>{{ row.name }}</b>
+        <span class="quiet small">{{ row.cradle }} · {{ row.glass }} · {{ row.kiln }}</span>
+        <span :class="row.waits_at ? 'waits' : 'quiet small'">{{
+          row.waits_at ? `waits at ${row.waits_at}: ${row.waits_word}` : 'planned'
+        }}</span></span
+      >
+      <span v-for="item in thread" :key="item.key" class="item">
+        <span class="quiet small">{{ item.name }}</span>
+        <span class="figures">{{ preferences.pick(item.shown).text }}</span>
+      </span>
+    </RouterLink>
+  </li>
+</template>
+
+<style scoped>
+a {
+  display: grid;
+  grid-template-columns: 80px minmax(0, 2fr) repeat(3, minmax(0, 0.8fr)) minmax(0, 1.2fr);
+  gap: 16px;
+  align-items: center;
+  padding: 10px 4px;
+  border-bottom: 1px solid var(--rule);
+  text-decoration: none;
+}
+
+a:hover {
+  background: var(--pressed);
+}
+
+.name {
+  display: grid;
+}
+
+.name b {
+  font-size: 1.08rem;
+}
+
+.waits {
+  font-size: 0.85rem;
+  color: var(--note);
+}
+
+.item {
+  display: grid;
+  white-space: nowrap;
+}
+
+.item .figures {
+  font-size: 1.02rem;
+}
+
+@media (max-width: 900px) {
+  a {
+    grid-template-columns: 76px repeat(2, minmax(0, 1fr));
+    gap: 4px 12px;
+  }
+
+  .name {
+    grid-column: 2 / span 2;
+  }
+
+  .item:nth-of-type(even) {
+    grid-column: 2;
+  }
+}
+</style>

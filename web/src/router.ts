@@ -1,0 +1,36 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+import PiecesPlace from './places/pieces/PiecesPlace.vue'
+
+export const PLACES = [
+  { name: 'pieces', path: '/pieces', title: 'Pieces' },
+  { name: 'cradles', path: '/cradles', title: 'Cradles' },
+  { name: 'glass', path: '/glass', title: 'Glass' },
+  { name: 'kilns', path: '/kilns', title: 'Kilns' },
+] as const
+
+export const router = createRouter({
+  history: createWebHistory('/'),
+  scrollBehavior: (to, from) => (to.path.split('/')[2] === from.path.split('/')[2] ? false : { top: 0 }),
+  routes: [
+    { path: '/', redirect: '/pieces' },
+    { path: '/pieces', name: 'pieces', component: PiecesPlace },
+    {
+      path: '/pieces/:id(\\d+)/card',
+      name: 'card',
+      component: () => import('./places/piece/PrintCard.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
+    {
+      path: '/pieces/:id(\\d+)/:station(cradle|glass|heat)?',
+      name: 'piece',
+      component: () => import('./places/piece/PiecePage.vue'),
+      props: (route) => ({ id: Number(route.params.id), station: route.params.station || 'cradle' }),
+    },
+    { path: '/cradles', name: 'cradles', component: () => import('./places/cradles/CradlesPlace.vue') },
+    { path: '/glass', name: 'glass', component: () => import('./places/glass/GlassPlace.vue') },
+    { path: '/kilns', name: 'kilns', component: () => import('./places/kilns/KilnsPlace.vue') },
+    { path: '/sign-in', name: 'sign-in', component: () => import('./places/SignIn.vue') },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/Nowhere.vue') },
+  ],
+})

@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
+
+import { api, asked } from '../../api/client'
+import type { Choices, Piece } from '../../api/types'
+import Answer from '../../components/Answer.vue'
+import CautionList from '../../components/CautionList.vue'
+import ChoiceField from '../../components/ChoiceField.vue'
+import FindingsList from '../../components/FindingsList.vue'
+import FigureRow from '../../components/FigureRow.vue'
+import PieceField from '../../components/PieceField.vue'
+import TypedField from '../../components/TypedField.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+import { usePreferences } from '../../composables/usePreferences'
+
+const props = defineProps<{ piece: Piece; choices: Choices }>()
+const emit = defineEmits<{ working: [key: string] }>()
+
+const context = usePiece()
+const preferences = usePreferences()
+const queries = useQueryClient()
+const kinds = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api/glass')) })
+const options = computed(() => (kinds.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
+const kind = computed(() => kinds.data.value?.find((k) => k.id === props.piece.kind_id))
+const glass = computed(
+  () => (props.piece.document as { stages: { glass: { form: string } }[] }).stages[0]!.glass,
+)
+const form = computed(() => props.choices.forms.find((f) => f.key === glass.value.form))
+const onRack = computed(() => props.piece.entries[`${STAGE}.glass.rack.${glass.value.form}`]?.shown)
+const rackDraft = ref<{ typed: string; fault: string } | null>(null)
+const figures = computed(() => props.piece.plan.figures)
+const rows = ['charge_mass', 'thickness', 'bulk_volume', 'heap_room'] as const
+
+async function weigh(typed: string) {
+  try {
+    await asked(
+      api.PATCH('/api/glass/{kind_id}', {
+        params: { path: { kind_id: props.piece.kind_id } },
+        body: {
+          version: kind.value?.version ?? props.piece.kind_version,
+          system: preferences.system,
+          rack: { [glass.value.form]: typed },
+        },
+      }),
+    )
+    rackDraft.value = null
+    await Promise.all([context.query.refetch(), queries.invalidateQueries({ queryKey: ['glass'] })])
+  } catch (error) {
+    rackDraft.value = { typed, fault: (error as Error).message }
+  }
+}
+</script>
+
+<template>
+  <section class="station">
+    <Answer class="first" :said="piece.plan.answers.glass" />
+    <div class="rest">
+      <div>
+        <ChoiceField
+          label="Glass"
+          :value="piece.kind_id"
+          :options="options"
+          @choose="(value: number) => context.change([{ path: `${STAGE}.kind_id`, value }], 'glass')"
+        />
+        <ChoiceField
+          label="Form"
+          :value="glass.form"
+          :options="choices.forms"
+          @choose="(value: string) => context.change([{ path: `${STAGE}.glass.form`, value }], 'form')"
+        />
+        <TypedField
+          label="On the rack"
+          :hint="form?.name"
+          :shown="onRack ?? null"
+          placeholder="none"
+          :draft="rackDraft?.typed"
+          :fault="rackDraft?.fault"
+          path="glass.rack"
+          @commit="weigh"
+          @forget="rackDraft = null"
+        />
+        <PieceField path="glass.loss" label="Loss" hint="stays in jar and bench" figure="charge_mass" />
+        <PieceField
+          path="glass.charge"
+          label="Put in your own weight"
+          hint="or leave it empty"
+          placeholder="to the line"
+          figure="charge_mass"
+        />
+      </div>
+      <div>
+        <FigureRow
+          v-for="key in rows"
+          :key="key"
+          :figure="figures[key]"
+          @working="(found: string) => emit('working', found)"
+        />
+      </div>
+      <FindingsList :findings="piece.plan.findings" station="glass" />
+      <div class="go">
+        <Button
+          as="router-link"
+          :to="{ name: 'piece', params: { id: piece.id, station: 'heat' } }"
+          label="Go on to the heat"
+        />
+        <Button variant="outlined" @click="emit('working', 'charge_mass')"
+          >Show the working&nbsp;<kbd>w</kbd></Button
+        >
+      </div>
+      <section aria-labelledby="marks-heading">
+        <h2 id="marks-heading">Temperatures of this glass</h2>
+        <table>
+          <tbody>
+            <tr v-for="mark in piece.plan.landmarks" :key="mark.key">
+              <th scope="row">{{ mark.name }}</th>
+              <td class="figures">
+                {{ preferences.pick(mark.low).text
+                }}<template v-if="mark.high_c - mark.low_c > 0.5">
+                  to {{ preferences.pick(mark.high).text }}</template
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="quiet small">{{ kind?.source }}. Windows follow viscosity; good to about 15 K.</p>
+      </section>
+      <CautionList :cautions="piece.plan.cautions" station="glass" />
+    </div>
+  </section>
+</template>
+
+<style scoped src="../station.css"></style>
+<style scoped>
+h2 {
+  font-size: 1rem;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 4px;
+}
+
+th {
+  text-align: left;
+  font-weight: 400;
+}
+
+th,
+td {
+  padding: 5px 0;
+  border-bottom: 1px solid var(--rule);
+}
+
+td {
+  text-align: right;
+}
+
+kbd {
+  font-family: var(--mono);
+  font-size: 0.8rem;
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import SelectButton from 'primevue/selectbutton'
+import { computed } from 'vue'
+
+import type { Piece } from '../../api/types'
+import FigureRow from '../../components/FigureRow.vue'
+import PieceField from '../../components/PieceField.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+import { usePreferences } from '../../composables/usePreferences'
+
+/** How much strain may stay in the glass, what that costs in time, and the soak by both schools. */
+const props = defineProps<{ piece: Piece }>()
+const emit = defineEmits<{ working: [key: string] }>()
+const context = usePiece()
+const preferences = usePreferences()
+const heat = computed(
+  () => (props.piece.document as { stages: { heat: { target: string } }[] }).stages[0]!.heat,
+)
+const targets = computed(() => props.piece.plan.heat?.targets ?? [])
+const ROWS = ['soak_thumb', 'soak_physics', 'residual_stress', 'energy'] as const
+
+function choose(value: string | null) {
+  if (value && value !== heat.value.target)
+    void context.change([{ path: `${STAGE}.heat.target`, value }], 'strain target')
+}
+</script>
+
+<template>
+  <section aria-label="Strain target">
+    <SelectButton
+      :model-value="heat.target"
+      :options="['gentle', 'usual', 'quick', 'own']"
+      aria-label="Strain target"
+      @update:model-value="choose"
+    >
+      <template #option="{ option }">
+        <span class="target"
+          >{{ option }}
+          <span class="figures">{{
+            targets.find((t) => t.key === option)
+              ? preferences.pick(targets.find((t) => t.key === option)!.total).text
+              : ''
+          }}</span></span
+        >
+      </template>
+    </SelectButton>
+    <PieceField
+      v-if="heat.target === 'own'"
+      path="heat.own_target"
+      label="Tension left in the heart"
+      figure="anneal_rate"
+    />
+    <FigureRow
+      v-for="key in ROWS"
+      :key="key"
+      :figure="piece.plan.figures[key]"
+      @working="(k: string) => emit('working', k)"
+    />
+  </section>
+</template>
+
+<style scoped>
+.target {
+  display: grid;
+  justify-items: center;
+  line-height: 1.2;
+}
+
+.target .figures {
+  font-size: 0.74rem;
+  white-space: nowrap;
+}
+</style>
