@@ -97,7 +97,7 @@ class Reader:
             self.fault(name, "expected some words; nothing is written here", value)
         elif len(value) > most:
             self.fault(name, f"expected at most {most} characters, got {len(value)}", value)
-        elif any(ord(c) < 32 and c not in "\n\t" for c in value):
+        elif any((ord(c) < 32 and c not in "\n\t") or 0xD800 <= ord(c) <= 0xDFFF for c in value):
             self.fault(name, "expected plain words, got control characters", "")
         return value.strip()
 

@@ -101,7 +101,10 @@ def _inches(value_m: float, u_m: float) -> Words:
     inches, u = value_m / 0.0254, u_m / 0.0254
     if not u and 0 < abs(inches) < 100:
         nearest = Fraction(round(inches * 32), 32)
-        if nearest and abs(float(nearest) - inches) * 25.4 < 0.02:
+        read = round(
+            inches, 3 if abs(inches) < 1 else 2
+        )  # what decimals would say, so that reading back changes nothing
+        if nearest and min(abs(float(nearest) - inches), abs(float(nearest) - read)) * 25.4 < 0.02:
             whole, rest = divmod(abs(nearest), 1)
             text = " ".join(part for part in (str(whole) if whole else "", str(rest) if rest else "") if part)
             text = ("\u2212" if inches < 0 else "") + text

@@ -44,7 +44,7 @@ async function close(save: boolean, refocus: boolean) {
 </script>
 
 <template>
-  <div class="label" :style="{ left: `${x}px`, top: `${y}px` }">
+  <div class="label" :class="{ raised: draft || isOpen, leftmost: x < 140 }" :style="{ left: `${x}px`, top: `${y}px` }">
     <input
       v-if="isOpen"
       ref="input"
@@ -81,6 +81,15 @@ async function close(save: boolean, refocus: boolean) {
   transform: translate(-50%, -50%);
   display: grid;
   justify-items: center;
+}
+
+.raised {
+  z-index: 3;
+}
+
+.leftmost .fault {
+  left: -16px;
+  transform: none;
 }
 
 button,

@@ -1,0 +1,202 @@
+"""The piece document: read whole or refused whole, with every fault in its place."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import asdict
+from pathlib import Path
+from typing import Any
+
+import jsonschema
+from django.test import SimpleTestCase
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from coldcradle.document import load_json, read_piece
+from coldcradle.errors import DocumentError
+from coldcradle.plan import plan
+from studio.demo.load import demo_documents
+from tests.documents import document, planned
+
+SCHEMA = json.loads((Path(__file__).parents[2] / "coldcradle/data/piece.schema.json").read_text("utf-8"))
+
+
+def faults(whole: Any) -> dict[str, str]:
+    try:
+        read_piece(whole)
+    except DocumentError as error:
+        return {fault.path: fault.message for fault in error.faults}
+    raise AssertionError("the document was read")
+
+
+class Reading(SimpleTestCase):
+    def test_the_right_document_is_read_and_fits_its_schema(self) -> None:
+        read = read_piece(document())
+        self.assertEqual(read.piece.name, "Lamp-room prism")
+        self.assertEqual(read.entries["stages.0.cradle.level.bore"].shown.us.text, "2.91 in")  # type: ignore[union-attr]
+        jsonschema.validate(document(), SCHEMA)
+
+    def test_the_schema_refuses_what_the_reader_refuses(self) -> None:
+        for bad in (
+            document(cradle__line=64), document(cradle__parts=[]), document(heat__target="hasty"),
+            document(cradle__colour="blue"), {**document(), "version": 2}, {},
+        ):  # fmt: skip
+            with self.assertRaises(jsonschema.ValidationError):
+                jsonschema.validate(bad, SCHEMA)
+            self.assertTrue(faults(bad))
+
+    def test_demo_pieces_are_documents_but_for_their_rows(self) -> None:
+        for whole in demo_documents():
+            bent = document()
+            stage = whole["stages"][0]
+            bent["stages"][0]["cradle"] = stage["cradle"]
+            jsonschema.validate(bent, SCHEMA)
+            self.assertTrue(read_piece(bent).piece.cradle.measured)
+
+    def test_every_fault_is_told_at_its_place(self) -> None:
+        found = faults(
+            document(
+                cradle__wall="-3", cradle__level__bore="abc", cradle__line="", glass__form="lumps", heat__zone="Mars/Base",
+                heat__starts_at="yesterday", glass__kind__annealing="900 °C",
+            )
+        )  # fmt: skip
+        at = "stages.0."
+        self.assertIn("expected a wall of at least 0 mm, got -3", found[at + "cradle.wall"])
+        self.assertIn("cannot be read as a length", found[at + "cradle.level.bore"])
+        self.assertIn("nothing is written here", found[at + "cradle.line"])
+        self.assertIn("expected one of powder", found[at + "glass.form"])
+        self.assertIn("Mars/Base", found[at + "heat.zone"])
+        self.assertIn("yesterday", found[at + "heat.starts_at"])
+        self.assertIn("below softening point", found[at + "glass.kind.annealing"])
+
+    def test_a_depth_of_nothing_is_refused_and_two_metres_are_planned(self) -> None:
+        part = {"shape": "cylinder", "bore": "80 mm", "height": "0 mm"}
+        found = faults(document(cradle__parts=[part]))
+        self.assertIn("expected a height above 0 mm, got 0 mm", found["stages.0.cradle.parts.0.height"])
+        deep = planned(
+            cradle__parts=[{"shape": "box", "length": "2 m", "width": "2 m", "height": "2 m"}], cradle__line="2 m",
+            cradle__method="shape", glass__rack={},
+        )  # fmt: skip
+        self.assertIn("heat.does-not-fit", [f.rule for f in deep.findings])
+        self.assertIn("heat.kiln-cannot", [f.rule for f in deep.findings])
+
+    def test_the_line_cannot_stand_above_the_brim(self) -> None:
+        self.assertIn("no higher than the brim at 88 mm, got 200 mm",
+                      faults(document(cradle__line="200 mm"))["stages.0.cradle.line"])  # fmt: skip
+
+    def test_misspelt_entries_are_not_lost_silently(self) -> None:
+        self.assertIn("stages.0.cradle.colour", faults(document(cradle__colour="blue")))
+        self.assertIn("stages.0.glass.rack.lumps", faults(document(glass__rack={"lumps": "1 kg"})))
+
+    def test_what_is_left_empty_is_worked_out(self) -> None:
+        entry = read_piece(document()).entries["stages.0.heat.cast_at"]
+        self.assertEqual((entry.typed, entry.value), ("", None))
+
+    def test_bare_numbers_take_the_unit_of_the_screen_they_were_typed_on(self) -> None:
+        whole = document(cradle__line="2 1/2")
+        read = read_piece(whole, systems={"stages.0.cradle.line": "us"})
+        self.assertAlmostEqual(read.piece.cradle.line_m, 0.0635)
+        self.assertEqual(read.entries["stages.0.cradle.line"].typed, "2 1/2 in")
+
+    def test_another_kind_or_edition_of_file_is_named_as_such(self) -> None:
+        self.assertIn("another kind of file", faults({"hello": 1})["format"])
+        self.assertIn("another edition", faults({**document(), "version": 7})["version"])
+        self.assertIn("expected a piece document as an object, got list", faults([1, 2])[""])
+
+    def test_more_than_one_stage_is_refused_for_now(self) -> None:
+        whole = document()
+        whole["stages"] *= 2
+        self.assertIn("expected a list of 1 to 1, got 2", faults(whole)["stages"])
+
+
+class Files(SimpleTestCase):
+    def refusal(self, raw: bytes) -> str:
+        with self.assertRaises(DocumentError) as caught:
+            load_json(raw)
+        return str(caught.exception)
+
+    def test_wrong_files_are_refused_in_words(self) -> None:
+        self.assertIn("at most 2 MB", self.refusal(b" " * 2_000_001))
+        self.assertIn("UTF-8", self.refusal(b"\xff\xfe\x00\x01"))
+        self.assertIn("line 2, column 1", self.refusal(b'{"a": 1,\n'))
+        self.assertIn("NaN is not a number", self.refusal(b'{"a": NaN}'))
+        self.assertIn("nested too deeply", self.refusal(b"[" * 200_000))
+        self.assertIn("JSON", self.refusal(b""))
+
+    def test_a_byte_order_mark_is_no_fault(self) -> None:
+        self.assertEqual(load_json(b"\xef\xbb\xbf{}"), {})
+
+
+json_values = st.recursive(
+    st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=12),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
+    max_leaves=8,
+)
+ENTRIES = ["name", "stages", "stages.0.cradle", "stages.0.cradle.parts", "stages.0.cradle.line", "stages.0.glass.rack",
+           "stages.0.cradle.level", "stages.0.glass.kind", "stages.0.heat.kiln", "stages.0.heat.starts_at",
+           "stages.0.heat.zone", "stages.0.cradle.soaked", "stages.0.process", "stages.0.glass.charge"]  # fmt: skip
+
+
+class Fuzz(SimpleTestCase):
+    @settings(deadline=None)
+    @given(st.sampled_from(ENTRIES), json_values)
+    def test_any_value_anywhere_is_read_or_refused(self, path: str, value: Any) -> None:
+        whole: Any = document()
+        at = whole
+        *way, last = path.split(".")
+        for step in way:
+            at = at[int(step) if step.isdigit() else step]
+        at[last] = value
+        try:
+            plan(read_piece(whole).piece)
+        except DocumentError as error:
+            self.assertTrue(all(fault.message for fault in error.faults))
+
+
+class Plan(SimpleTestCase):
+    def test_the_same_piece_gives_the_same_plan(self) -> None:
+        self.assertEqual(asdict(planned()), asdict(planned()))
+
+    def test_every_bead_of_the_thread_opens_a_working(self) -> None:
+        found = planned()
+        keys = ["cradle_volume", "glass_mass", "charge_mass", "thickness", "soak", "firing_time", "opens_at"]
+        self.assertEqual([item.key for item in found.thread], keys)
+        for item in found.thread:
+            self.assertIn(item.figure, found.figures)
+
+    def test_every_figure_has_words_a_formula_inputs_and_a_source(self) -> None:
+        for key, figure in planned().figures.items():
+            with self.subTest(key):
+                self.assertEqual(key, figure.key)
+                self.assertTrue(figure.words and figure.formula and figure.inputs and figure.source.text)
+
+    def test_errors_reach_weight_thickness_and_soak(self) -> None:
+        found = planned().figures
+        for key in ("glass_mass", "charge_mass", "thickness", "soak_thumb", "soak"):
+            with self.subTest(key):
+                self.assertGreater(found[key].u, 0)
+        worse = planned(cradle__level__reading="3 mm").figures
+        for key in ("glass_mass", "thickness", "soak"):
+            self.assertGreater(worse[key].u, found[key].u)
+
+    def test_a_plan_is_plain_data(self) -> None:
+        json.dumps(asdict(planned()), allow_nan=False)
+
+    def test_every_shape_by_every_way_of_measuring_is_planned(self) -> None:
+        parts = [
+            {"shape": "cylinder", "bore": "80 mm", "height": "60 mm"},
+            {"shape": "box", "length": "100 mm", "width": "80 mm", "height": "60 mm"},
+            {"shape": "cap", "rim": "120 mm", "height": "50 mm"},
+            {"shape": "frustum", "bottom": "90 mm", "top": "60 mm", "height": "50 mm"},
+        ]
+        ways = {
+            "shape": None, "level": {"bore": "60 mm", "fall": "70 mm", "reading": "1 mm"},
+            "drained": {"mass": "200 g", "temperature": "60 F", "scale": "1 g"},
+            "trial": {"mass": "1 lb", "density": "2.5 g/cm3", "scale": "0.1 oz"},
+        }  # fmt: skip
+        for part in parts:
+            for way, reading in ways.items():
+                more = {f"cradle__{way}": reading} if reading else {}
+                found = planned(cradle__parts=[part], cradle__line="40 mm", cradle__method=way, **more)
+                self.assertIsNotNone(found.heat)
+                self.assertEqual(found.compared is None, way == "shape")

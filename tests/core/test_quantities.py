@@ -1,0 +1,174 @@
+"""Any unit that a person may type is read, and nonsense is refused in words."""
+
+from __future__ import annotations
+
+import math
+
+from django.test import SimpleTestCase
+from hypothesis import given
+from hypothesis import strategies as st
+
+from coldcradle.errors import ImpossibleInput, QuantityError
+from coldcradle.quantities import parse, parse_within, with_unit
+from coldcradle.words import plus_minus, say, show
+
+READ = [
+    ("1 1/2 in", "length", 0.0381),
+    ("1-1/2 in", "length", 0.0381),
+    ("1½ in", "length", 0.0381),
+    ("¾\"", "length", 0.01905),
+    ("38mm", "length", 0.038),
+    ("38", "length", 0.038),
+    ('13"', "length", 0.3302),
+    ("13″", "length", 0.3302),
+    ("5 ft 3 in", "length", 1.6002),
+    ("5' 3\"", "length", 1.6002),
+    ("3,5 cm", "length", 0.035),
+    (".5 in", "length", 0.0127),
+    ("−3 mm", "length", -0.003),
+    ("1e9 km", "length", 1e12),
+    ("8 oz", "mass", 0.22679618),
+    ("2 lb 3 oz", "mass", 0.99223331),
+    ("1 120 g", "mass", 1.12),
+    ("1\u202f120 g", "mass", 1.12),
+    ("310 mL", "volume", 310e-6),
+    ("10 fl oz", "volume", 295.735e-6),
+    ("19 in3", "volume", 311.354e-6),
+    ("1225F", "temperature", 662.7778),
+    ("1225 °F", "temperature", 662.7778),
+    ("516", "temperature", 516.0),
+    ("-40 F", "temperature", -40.0),
+    ("10 F°", "difference", 5.5556),
+    ("350F/h", "rate", 194.4444),
+    ("2 °C/min", "rate", 120.0),
+    ("100 F per hour", "rate", 55.5556),
+    ("1h30", "duration", 5400.0),
+    ("1 h 30 min", "duration", 5400.0),
+    ("1:30", "duration", 5400.0),
+    ("90 min", "duration", 5400.0),
+    ("4 d 6 h", "duration", 367200.0),
+    ("2.5 g/cm3", "density", 2500.0),
+    ("2 %", "ratio", 0.02),
+    ("29 psi", "stress", 199948.0),
+    ("9.0e-6 /K", "expansion", 9.0e-6),
+]  # fmt: skip
+
+REFUSED = [
+    "abc", "", "   ", "nan", "inf", "-", "1/0 mm", "3 lb", "1,063", "5 mm 3", "1 in 2 ft", "--3", "3 mm mm", "1e999",
+    "3..4", "mm", "٣ kg", "5 in -3 in", "\u0000", "🜂", "12 mm; drop table", "9" * 400,
+]  # fmt: skip
+
+
+class Reading(SimpleTestCase):
+    def test_every_way_of_writing_gives_its_value(self) -> None:
+        for text, kind, value in READ:
+            with self.subTest(text):
+                self.assertAlmostEqual(parse(text, kind), value, delta=1e-5 * max(abs(value), 1e-3))
+
+    def test_nonsense_is_refused_in_words_never_guessed(self) -> None:
+        for text in REFUSED:
+            with self.subTest(text), self.assertRaises(QuantityError) as caught:
+                parse(text, "length")
+            self.assertIn("length", str(caught.exception))
+            self.assertLess(len(str(caught.exception)), 260)
+
+    def test_an_ambiguous_comma_names_both_readings(self) -> None:
+        with self.assertRaisesRegex(QuantityError, r"1063 g or 1\.063 g"):
+            parse("1,063 g", "mass")
+
+    def test_a_bare_number_takes_the_unit_on_the_screen(self) -> None:
+        self.assertAlmostEqual(parse("2", "length", system="us"), 0.0508)
+        self.assertAlmostEqual(parse("960", "temperature", system="us"), 515.5556, places=3)
+
+    def test_a_difference_never_takes_the_offset_of_a_temperature(self) -> None:
+        self.assertAlmostEqual(parse("18 F°", "difference"), 10.0)
+        self.assertAlmostEqual(parse("18 °F", "temperature"), -7.7778, places=3)
+
+    def test_the_unit_is_kept_with_a_bare_number(self) -> None:
+        self.assertEqual(with_unit("1 1/2", "length", "us"), "1 1/2 in")
+        self.assertEqual(with_unit("38mm", "length", "us"), "38mm")
+        self.assertEqual(with_unit("1:30", "duration", "us"), "1:30")
+        self.assertEqual(with_unit("abc", "length", "us"), "abc")
+
+    def test_impossible_values_say_what_was_expected_and_what_came(self) -> None:
+        with self.assertRaisesRegex(ImpossibleInput, r"expected a depth above 0 mm, got -3"):
+            parse_within("-3", "length", called="a depth", low=0.0, high=1.0, low_included=False)
+        with self.assertRaisesRegex(ImpossibleInput, r"of at most 1000 mm, got 1e9 km"):
+            parse_within("1e9 km", "length", called="a depth", low=0.0, high=1.0)
+        with self.assertRaisesRegex(ImpossibleInput, r"at least 0 in, got -1"):
+            parse_within("-1", "length", called="a wall", low=0.0, high=1.0, system="us")
+
+
+def sizes(low: float, high: float) -> st.SearchStrategy[float]:
+    return st.floats(low, high, allow_nan=False, allow_infinity=False)
+
+
+class RoundTrip(SimpleTestCase):
+    """What is shown can be typed back: within the last figure shown, and then without any further change."""
+
+    def assert_round_trip(self, value: float, kind: str, relative: float, absolute: float = 0.0) -> None:
+        shown = show(value, kind)
+        for words, system in ((shown.metric, "metric"), (shown.us, "us")):
+            back = parse(words.text, kind, system=system)
+            self.assertTrue(
+                math.isclose(back, value, rel_tol=relative, abs_tol=absolute), f"{value} -> {words.text} -> {back}"
+            )
+            again = show(back, kind)
+            text = (again.metric if system == "metric" else again.us).text
+            self.assertEqual(text, words.text)
+
+    @given(sizes(1e-3, 3.0))
+    def test_length(self, value: float) -> None:
+        self.assert_round_trip(value, "length", 6e-3, 1.3e-4)
+
+    @given(sizes(1e-6, 0.2))
+    def test_volume(self, value: float) -> None:
+        self.assert_round_trip(value, "volume", 6e-3, 2e-7)
+
+    @given(sizes(1e-3, 400.0))
+    def test_mass(self, value: float) -> None:
+        self.assert_round_trip(value, "mass", 6e-3, 5e-4)
+
+    @given(sizes(-20.0, 1400.0))
+    def test_temperature(self, value: float) -> None:
+        self.assert_round_trip(value, "temperature", 0.0, 0.3)
+
+    @given(sizes(0.05, 900.0))
+    def test_rate(self, value: float) -> None:
+        self.assert_round_trip(value, "rate", 6e-3, 0.06)
+
+    @given(st.integers(0, 47 * 60))
+    def test_duration(self, minutes: int) -> None:
+        self.assert_round_trip(minutes * 60.0, "duration", 0.0, 1e-6)
+
+    @given(sizes(1500.0, 7000.0))
+    def test_density(self, value: float) -> None:
+        self.assert_round_trip(value, "density", 1e-3)
+
+    @given(st.text(max_size=40))
+    def test_any_text_is_read_or_refused_and_never_anything_else(self, text: str) -> None:
+        for kind in ("length", "mass", "temperature", "rate", "duration"):
+            try:
+                self.assertTrue(math.isfinite(parse(text, kind)))
+            except QuantityError:
+                pass
+
+
+class Words(SimpleTestCase):
+    def test_the_error_decides_the_decimals(self) -> None:
+        self.assertEqual(show(311.4e-6, "volume", 6.7e-6).metric.text, "311 mL")
+        self.assertEqual(show(311.4e-6, "volume", 6.7e-6).metric.plus_minus, "7")
+        self.assertEqual(plus_minus(show(0.064, "length", 0.0011)).metric.text, "1 mm")
+
+    def test_inches_are_fractions_where_they_are_meant_so(self) -> None:
+        self.assertEqual(show(0.0381, "length").us.text, "1 1/2 in")
+        self.assertEqual(show(0.0724, "length").us.text, "2.85 in")
+
+    def test_sentences_are_filled_in_both_systems(self) -> None:
+        said = say("weigh **{m}** of {form}", m=show(1.0, "mass"), form="frit")
+        self.assertEqual(said.metric, "weigh **1000 g** of frit")
+        self.assertEqual(said.us, "weigh **2 lb 3.3 oz** of frit")
+
+    def test_what_is_not_finite_is_unknown(self) -> None:
+        self.assertEqual(show(math.nan, "length").metric.text, "unknown")
+        self.assertEqual(show(math.inf, "duration").us.text, "unknown")

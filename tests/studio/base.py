@@ -1,0 +1,54 @@
+"""A signed-in owner with a rack, a kiln and pieces, and a client that speaks JSON."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.http import HttpResponse
+from django.test import TestCase
+
+from studio.actions.pieces import import_piece
+from studio.actions.shelf import save_kiln
+from studio.actions.welcome import welcome
+from studio.models import GlassKind, Kiln, Piece
+from tests.documents import KILN, document
+
+AT = "stages.0."
+
+
+class StudioTest(TestCase):
+    """One owner, `self.owner`, one kiln, the shipped glass, one piece."""
+
+    def setUp(self) -> None:
+        self.owner = self.new_owner("Wren")
+        self.client.force_login(self.owner)
+        self.kiln = Kiln.objects.of(self.owner).get()
+        self.piece = import_piece(self.owner, document())
+
+    @staticmethod
+    def new_owner(name: str) -> Any:
+        owner = get_user_model().objects.create_user(name, password="a long enough one")
+        welcome(owner)
+        save_kiln(owner, kiln=None, version=None, document=dict(KILN), system="metric")
+        return owner
+
+    def kind(self, key: str = "casting-crystal") -> GlassKind:
+        return GlassKind.objects.of(self.owner).get(key=key)
+
+    def ask(self, method: str, path: str, body: Any = None) -> HttpResponse:
+        data = json.dumps(body) if body is not None else ""
+        return self.client.generic(method, f"/api{path}", data, content_type="application/json")
+
+    def change(self, changes: dict[str, Any], *, version: int | None = None, system: str = "metric") -> HttpResponse:
+        piece = Piece.objects.get(pk=self.piece.pk)
+        body = {
+            "version": piece.version if version is None else version,
+            "system": system,
+            "changes": [{"path": path, "value": value} for path, value in changes.items()],
+        }
+        return self.ask("PATCH", f"/pieces/{self.piece.pk}", body)
+
+    def bead(self, answer: HttpResponse, key: str) -> str:
+        return next(i["shown"]["metric"]["text"] for i in answer.json()["plan"]["thread"] if i["key"] == key)
