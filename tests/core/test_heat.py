@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from datetime import datetime, timedelta
 from zoneinfo import ZoneInfo
@@ -137,7 +138,7 @@ class Laws(SimpleTestCase):
 
     def test_steps_follow_one_another_without_a_gap(self) -> None:
         steps = planned().heat.steps  # type: ignore[union-attr]
-        for before, after in zip(steps, steps[1:], strict=False):
+        for before, after in itertools.pairwise(steps):
             self.assertAlmostEqual(before.ends_s, after.starts_s)
             self.assertGreaterEqual(after.arrives_s, after.starts_s)
 

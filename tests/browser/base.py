@@ -1,0 +1,100 @@
+"""The built front end in headless Chromium, against a live server on this machine only."""
+
+from __future__ import annotations
+
+import os
+from typing import Any
+from urllib.parse import urlsplit
+
+from django.conf import settings
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.test import Client
+from playwright.sync_api import Browser, Page, Route, expect, sync_playwright
+
+from studio.actions.pieces import import_piece
+from studio.actions.shelf import save_kiln, save_rack
+from studio.actions.welcome import welcome
+from studio.models import GlassKind, Piece
+from tests.documents import BIG_KILN, KILN, document
+
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+    "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+WAIT_MS = 10_000
+
+
+class BrowserTest(StaticLiveServerTestCase):
+    """One signed-in owner with a rack, two kilns and one piece; every request and console error is kept."""
+
+    browser: Browser
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        # Playwright's synchronous API runs an event loop, which Django takes for asynchronous code
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+        cls.addClassCleanup(os.environ.pop, "DJANGO_ALLOW_ASYNC_UNSAFE", None)
+        runner = sync_playwright().start()
+        cls.addClassCleanup(runner.stop)
+        cls.browser = runner.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        cls.addClassCleanup(cls.browser.close)
+        expect.set_options(timeout=WAIT_MS)
+
+    def setUp(self) -> None:
+        from django.contrib.auth import get_user_model
+
+        self.assertTrue(settings.INDEX_HTML.is_file(), "the front end is not built; run ./run test")
+        self.owner = get_user_model().objects.create_user("Wren", password="a long enough one")
+        welcome(self.owner)
+        for kiln in (KILN, BIG_KILN):
+            save_kiln(self.owner, kiln=None, version=None, document=dict(kiln), system="metric")
+        crystal = GlassKind.objects.of(self.owner).get(key="casting-crystal")
+        save_rack(crystal, version=1, rack={"nuggets": "1120 g"}, system="metric")
+        self.piece = import_piece(self.owner, document())
+        self.requests: list[str] = []
+        self.errors: list[str] = []
+
+    def open(self, path: str, *, width: int = 1280, height: int = 800, storage: dict[str, str] | None = None) -> Page:
+        """A new window, signed in, at a path."""
+        context = self.browser.new_context(
+            viewport={"width": width, "height": height}, reduced_motion="reduce", timezone_id="Europe/London",
+            locale="en-GB", accept_downloads=True, has_touch=width < 500,
+        )  # fmt: skip
+        self.addCleanup(context.close)
+        client = Client()
+        client.force_login(self.owner)
+        name = settings.SESSION_COOKIE_NAME
+        context.add_cookies([{"name": name, "value": client.cookies[name].value, "url": self.live_server_url}])
+        for key, value in (storage or {}).items():
+            context.add_init_script(f"localStorage.setItem({key!r}, {value!r})")
+        page = context.new_page()
+        page.set_default_timeout(WAIT_MS)
+        page.on("request", lambda request: self.requests.append(request.url))
+        page.on("pageerror", lambda error: self.errors.append(str(error)))
+        page.goto(self.live_server_url + path)
+        return page
+
+    def tearDown(self) -> None:
+        hosts = {urlsplit(url).hostname for url in self.requests if not url.startswith(("data:", "blob:"))}
+        self.assertLessEqual(hosts, {urlsplit(self.live_server_url).hostname}, "a request left the machine")
+        self.assertEqual(self.errors, [], "errors in the page")
+
+    def at_piece(self, station: str = "", **more: Any) -> Page:
+        return self.open(f"/pieces/{self.piece.pk}" + (f"/{station}" if station else ""), **more)
+
+    @staticmethod
+    def bead(page: Page, key: str) -> Any:
+        return page.locator(f'[data-thread="{key}"] .amount')
+
+    @staticmethod
+    def field(page: Page, path: str) -> Any:
+        return page.locator(f'input[data-path="{path}"]')
+
+    def stored(self) -> Piece:
+        return Piece.objects.get(pk=self.piece.pk)
+
+    @staticmethod
+    def cut_off(route: Route) -> None:
+        """What the browser sees when the server is stopped."""
+        route.abort("connectionrefused")
