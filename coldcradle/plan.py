@@ -18,7 +18,7 @@ from coldcradle.heat.inputs import TARGETS_PA, Load
 from coldcradle.heat.programme import Step
 from coldcradle.inputs import CradleInput, PieceInput
 from coldcradle.units import temperature_from_c, temperature_to_c
-from coldcradle.words import Said, Shown, show
+from coldcradle.words import Said, Shown, say, show
 from coldcradle.working import Figure, derive, given, published
 
 __all__ = ["HeatPlan", "PiecePlan", "Target", "ThreadItem", "plan"]
@@ -228,7 +228,7 @@ def _timing_figures(worked: Worked, casting: Casting) -> dict[str, Figure]:
         words={"thumb": "You chose the rule of thumb.", "physics": "You chose the physics."}.get(
             school, f"The longer of the two schools, here: {per_m.name.lower()}."),
         formula="soak, in whole five minutes", source=per_m.source,
-        assumptions=[f"{f.name}: {f.shown.metric.text}" for f in (both["soak_thumb"], both["soak_physics"])],
+        assumptions=[say("{name}: {t}", name=f.name, t=f.shown) for f in (both["soak_thumb"], both["soak_physics"])],
         extra=[("thickness", per_m.u)],
     )  # fmt: skip
     assert abs(chosen.value - soak.hold_s) < 1.0

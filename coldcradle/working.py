@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from coldcradle.units import Kind
-from coldcradle.words import Shown, show
+from coldcradle.words import Said, Shown, show
 
 __all__ = ["CHOICE", "PRACTICE", "Figure", "Given", "Share", "Source", "derive", "given", "memory", "published"]
 
@@ -77,7 +77,7 @@ class Figure:
     words: str
     formula: str
     inputs: tuple[Given, ...]
-    assumptions: tuple[str, ...]
+    assumptions: tuple[Said, ...]
     source: Source
     shares: tuple[Share, ...]
 
@@ -96,7 +96,7 @@ def derive(
     words: str,
     formula: str,
     source: Source,
-    assumptions: Sequence[str] = (),
+    assumptions: Sequence[str | Said] = (),
     extra: Sequence[tuple[str, float]] = (),
 ) -> Figure:
     """Evaluate `function(*values of inputs)` and propagate their errors.
@@ -127,7 +127,7 @@ def derive(
         words=words,
         formula=formula,
         inputs=tuple(inputs),
-        assumptions=tuple(assumptions),
+        assumptions=tuple(Said(a, a) if isinstance(a, str) else a for a in assumptions),
         source=source,
         shares=tuple(sorted(shares, key=lambda s: -s.share)),
     )

@@ -8,7 +8,7 @@ from typing import Literal
 
 from coldcradle.cradle.shapes import Stack
 from coldcradle.cradle.water import water_density_kg_m3
-from coldcradle.words import show
+from coldcradle.words import say, show
 from coldcradle.working import PRACTICE, Figure, derive, given, published
 
 __all__ = ["Displacement", "Drained", "Method", "Trial", "by_displacement", "by_drained", "by_shape", "by_trial"]
@@ -25,6 +25,7 @@ _FORMULAS = {
     "frustum": "π/12·h·(d₀² + d₀·d + d²)",
     "cap": "π·h²·(3R − h)/3",
 }
+_BORE_ERROR_M = 0.0005
 _WET_FILM = 0.003  # share of the volume that a soaked wall still takes or holds back; common practice, no source
 _DRY_WALL = 0.10  # share that a dry plaster wall may drink; common practice, no source
 
@@ -90,7 +91,7 @@ def by_shape(stack: Stack, *, line_m: float, reading_m: float) -> Figure:
         formula="V = " + " + ".join(_FORMULAS[part.shape] for part in stack.parts),
         source=published("solid geometry"),
         assumptions=[
-            f"every size is read to ± {show(reading_m, 'length').metric.text}",
+            say("every size is read to ± {u}", u=show(reading_m, "length")),
             "walls are straight and corners sharp",
             *(["d is the width at the casting line"] if any(p.shape == "frustum" for p in stack.parts) else []),
             *(["R = (d²/4 + H²)/(2H)"] if any(p.shape == "cap" for p in stack.parts) else []),
@@ -117,15 +118,15 @@ def by_displacement(reading: Displacement, *, soaked: bool) -> Figure:
         "volume",
         lambda b, dh: math.pi / 4 * b * b * dh,
         [
-            given("vessel bore", "b", reading.bore_m, "length", 0.0005),
+            given("vessel bore", "b", reading.bore_m, "length", _BORE_ERROR_M),
             given("fall of the level", "Δh", reading.fall_m, "length", math.sqrt(2) * reading.reading_m),
         ],
         words="The water that left the vessel now stands in the cradle up to the line.",
         formula="V = π/4 · b² · Δh",
         source=published("solid geometry; error by the GUM, JCGM 100:2008"),
         assumptions=[
-            f"the level is read twice, each to ± {show(reading.reading_m, 'length').metric.text}",
-            "the bore is measured to ± 0.5 mm",
+            say("the level is read twice, each to ± {u}", u=show(reading.reading_m, "length")),
+            say("the bore is measured to ± {u}", u=show(_BORE_ERROR_M, "length")),
             "the vessel stands upright on the same spot both times",
             *assumption,
         ],
@@ -150,7 +151,11 @@ def by_drained(reading: Drained, *, soaked: bool) -> Figure:
         formula="V = m / ρ(T)",
         source=published("Kell, J. Chem. Eng. Data 20 (1975) 97"),
         assumptions=[
-            f"water at {show(reading.temperature_c, 'temperature').metric.text}, known to about 2 °C",
+            say(
+                "water at {t}, known to about {dt}",
+                t=show(reading.temperature_c, "temperature"),
+                dt=show(2.0, "difference"),
+            ),
             *assumption,
         ],
         extra=drinks,

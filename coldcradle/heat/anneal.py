@@ -8,6 +8,7 @@ from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import ANNEALING_LOG
 from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, Slab, conductivity_w_m_k, cooling_rate_k_per_h, time_constant_s
 from coldcradle.heat.inputs import Basis, Load
+from coldcradle.words import say, show
 from coldcradle.working import PRACTICE, Figure, Given, derive, given, memory, published
 
 __all__ = [
@@ -47,7 +48,7 @@ def thickness_that_counts(load: Load, basis: Basis) -> Figure:
             formula="min(d, b)", source=published("slab under a parabolic profile, Timoshenko & Goodier"),
             assumptions=[
                 "nothing presses the glass flat while it cools",
-                f"held flat on {load.wall_m * 1e3:.0f} mm of {load.material.name} it would count as {held_m * 1e3:.0f} mm",
+                say("held flat on {w} of {mould} it would count as {d}", w=show(load.wall_m, "length"), mould=load.material.name, d=show(round(held_m, 3), "length")),
             ],
         )  # fmt: skip
     if basis == "block":
@@ -66,7 +67,7 @@ def thickness_that_counts(load: Load, basis: Basis) -> Figure:
         formula="min( √(24·(x²/2 − x·d/2 + d²/6)), b ),  x = (d²/2 + k/k_w·w·d + κ·w²/2κ_w) / (d + k/k_w·w)",
         source=published("steady ramp through a layered slab, Carslaw & Jaeger"),
         assumptions=[
-            f"the wall is {load.wall_m * 1e3:.0f} mm of {load.material.name}, {load.material.conductivity_w_m_k:g} W/m/K",
+            say("the wall is {w} of {mould}, {k} W/m/K", w=show(load.wall_m, "length"), mould=load.material.name, k=f"{load.material.conductivity_w_m_k:g}"),
             "the glass is held flat by the mould",
         ],
     )  # fmt: skip
@@ -104,7 +105,7 @@ def soak_by_physics(load: Load, *, drop_k: float, fall_k_per_h: float) -> Figure
         formula="soak = τ·ln(lag / 2 K) + 5·6η(1 − ν)/E,  τ = (2d)²/(π²κ) + ρc·d/h, or through the walls if shorter",
         source=published("slowest mode of a slab, Carslaw & Jaeger"),
         assumptions=[
-            f"the kiln falls into the soak at {fall_k_per_h:.0f} K/h",
+            say("the kiln falls into the soak at {r}", r=show(round(fall_k_per_h), "rate")),
             f"relaxation at the annealing point takes {relax_s:.0f} s",
             "heat leaves by the open face or by the walls, whichever is quicker, not by both",
         ],

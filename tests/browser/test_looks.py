@@ -17,7 +17,7 @@ class Views(BrowserTest):
     def views(self) -> dict[str, str]:
         at = f"/pieces/{self.piece.pk}"
         return {
-            "/pieces": "Lamp-room prism", at: "casting line", f"{at}/glass": "Temperatures of this glass",
+            "/pieces": "Lamp-room prism", at: "Sizes are read to", f"{at}/glass": "Temperatures of this glass",
             f"{at}/heat": "Slow cooling", f"{at}/card": "What I saw", "/cradles": "The shelf is empty",
             "/glass": "borosilicate", "/kilns": "Eider", "/nowhere": "There is nothing here",
         }  # fmt: skip
@@ -69,7 +69,9 @@ class Views(BrowserTest):
 
     def test_on_a_phone_the_order_is_thread_answer_drawing_station(self) -> None:
         page = self.at_piece(width=390, height=844)
-        tops = [page.locator(s).first.bounding_box()["y"] for s in (".thread", ".answer", ".section", ".p-selectbutton")]  # type: ignore[index]
+        tops = [
+            page.locator(s).first.bounding_box()["y"] for s in (".thread", ".answer", ".section", ".p-selectbutton")
+        ]  # type: ignore[index]
         self.assertEqual(tops, sorted(tops))
         field = self.field(page, "cradle.level.fall").bounding_box()
         assert field is not None

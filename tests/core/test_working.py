@@ -66,7 +66,7 @@ class Measuring(SimpleTestCase):
         reading = Displacement(bore_m=0.074, fall_m=0.0724, reading_m=0.0008)
         wet, dry = by_displacement(reading, soaked=True), by_displacement(reading, soaked=False)
         self.assertGreater(dry.u, 3 * wet.u)
-        self.assertTrue(any("smaller" in a for a in dry.assumptions))
+        self.assertTrue(any("smaller" in a.metric for a in dry.assumptions))
 
     def test_drained_water_and_trial_glass(self) -> None:
         water = by_drained(Drained(mass_kg=0.310, temperature_c=16.0, scale_kg=0.001), soaked=True)

@@ -440,7 +440,7 @@ export interface components {
          */
         Figure: {
             /** Assumptions */
-            assumptions: string[];
+            assumptions: components["schemas"]["Said"][];
             /** Formula */
             formula: string;
             /** Inputs */

@@ -43,12 +43,7 @@ async function signOut() {
       >
     </nav>
     <div class="foot">
-      <button
-        type="button"
-        class="plain-button units"
-        :aria-label="`Units: ${preferences.system === 'metric' ? 'millimetres, grams, Celsius' : 'inches, ounces, Fahrenheit'}. Change`"
-        @click="preferences.flip()"
-      >
+      <button type="button" class="plain-button units" title="Change units" @click="preferences.flip()">
         <span :class="{ on: preferences.system === 'metric' }">mm · g · °C</span>
         <span :class="{ on: preferences.system === 'us' }">in · oz · °F</span>
       </button>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 
 import type { Figure } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
+import Said from './Said.vue'
 
 const props = defineProps<{ figures: { [key: string]: Figure } }>()
 const open = defineModel<string>({ required: true })
@@ -30,6 +31,7 @@ const follow = (name: string) =>
     position="right"
     :header="figure ? `Working: ${figure.name}` : ''"
     class="working"
+    :pt="{ root: { 'aria-label': figure ? `Working: ${figure.name}` : 'Working' } }"
     :style="{ width: '30rem', maxWidth: '100vw' }"
     @update:visible="(shown: boolean) => !shown && (open = '')"
   >
@@ -77,7 +79,9 @@ const follow = (name: string) =>
       <section v-if="figure.assumptions.length">
         <h3>Taken for granted</h3>
         <ul>
-          <li v-for="assumption in figure.assumptions" :key="assumption">{{ assumption }}</li>
+          <li v-for="assumption in figure.assumptions" :key="assumption.metric">
+            <Said :said="assumption" />
+          </li>
         </ul>
       </section>
       <section>

@@ -44,7 +44,11 @@ async function close(save: boolean, refocus: boolean) {
 </script>
 
 <template>
-  <div class="label" :class="{ raised: draft || isOpen, leftmost: x < 140 }" :style="{ left: `${x}px`, top: `${y}px` }">
+  <div
+    class="label"
+    :class="{ raised: draft || isOpen, leftmost: x < 140 }"
+    :style="{ left: `${x}px`, top: `${y}px` }"
+  >
     <input
       v-if="isOpen"
       ref="input"

@@ -2,6 +2,7 @@
 import { computed, ref, useId } from 'vue'
 
 import type { Section, Words } from '../api/types'
+import { usePreferences } from '../composables/usePreferences'
 import { useSettled } from '../composables/useSettled'
 import { useWidth } from '../composables/useSize'
 import { heapPieces } from '../logic/heap'
@@ -21,6 +22,7 @@ const emit = defineEmits<{ scaled: [pixelsPerMetre: number] }>()
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 596)
 const id = useId()
+const preferences = usePreferences()
 const layout = computed(() => {
   const found = layOut(props.section, width.value)
   emit('scaled', found.scale)
@@ -88,6 +90,18 @@ const reserveY = computed(() => (lineY.value + layout.value.y(props.section.brim
       <g v-for="place in layout.placed" :key="place.dimension.path + place.dimension.name" class="dimension">
         <path class="ends" :d="place.ends" />
         <path :d="place.line" />
+      </g>
+      <g v-if="isStill">
+        <text
+          v-for="place in layout.placed"
+          :key="place.dimension.path + place.dimension.name"
+          class="still figures"
+          text-anchor="middle"
+          :x="place.x"
+          :y="place.y + 5"
+        >
+          {{ preferences.pick(place.dimension.shown).text }}
+        </text>
       </g>
       <g v-if="!isNarrow" class="notes">
         <path :d="`M${layout.x(0) + 26} ${heapY + 6}L${noteX - 4} ${heapY - 4}`" />
@@ -174,6 +188,15 @@ svg {
 text {
   font-size: 12.5px;
   fill: var(--ink-soft);
+}
+
+text.still {
+  font-size: 13.5px;
+  font-weight: 650;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 3px;
 }
 
 text.name {

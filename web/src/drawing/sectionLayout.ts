@@ -27,7 +27,7 @@ function arrow(x: number, y: number, dx: number, dy: number): string {
 /** Where everything of a section goes on a sheet of this width; pure geometry of the drawing. */
 export function layOut(section: Section, width: number): Layout {
   const isNarrow = width < 480
-  const left = isNarrow ? 118 : 124
+  const left = isNarrow ? 118 : 140
   const right = isNarrow ? 14 : 104
   const [top, bottom] = [58, 50]
   const tallest = Math.max(section.brim_m, section.heap_m)
@@ -45,7 +45,7 @@ export function layOut(section: Section, width: number): Layout {
 
   const placed = section.dimensions.map((dimension): Placed => {
     if (dimension.axis === 'z') {
-      const at = x(dimension.at_m) - (dimension.lane === 2 ? 88 : 30)
+      const at = x(dimension.at_m) - (dimension.lane === 2 ? (isNarrow ? 88 : 112) : isNarrow ? 30 : 40)
       const [low, high] = [y(dimension.from_m), y(dimension.to_m)]
       const middle = (low + high) / 2
       const gap = Math.min(13, (low - high) / 2)

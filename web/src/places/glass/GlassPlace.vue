@@ -17,6 +17,13 @@ const choices = useQuery({
   staleTime: Infinity,
 })
 const forms = computed(() => choices.data.value?.forms ?? [])
+const stocked = (kind: Glass) => Object.keys(kind.rack).length
+// what is on the rack comes first
+const kinds = computed(() =>
+  [...(list.data.value ?? [])].sort((a, b) => Math.sign(stocked(b)) - Math.sign(stocked(a))),
+)
+const opened = ref(new Set<number>())
+const shownForms = (kind: Glass) => forms.value.filter((f) => opened.value.has(kind.id) || kind.rack[f.key])
 const drafts = ref<Record<string, { typed: string; fault: string }>>({})
 
 async function weigh(kind: Glass, form: string, typed: string) {
@@ -51,7 +58,7 @@ async function weigh(kind: Glass, form: string, typed: string) {
       @again="(list.refetch(), choices.refetch())"
     />
     <ul v-else class="kinds">
-      <li v-for="kind in list.data.value" :key="kind.id">
+      <li v-for="kind in kinds" :key="kind.id">
         <div class="about">
           <h2>{{ kind.name }}</h2>
           <p class="quiet small">
@@ -73,7 +80,7 @@ async function weigh(kind: Glass, form: string, typed: string) {
         </div>
         <div>
           <TypedField
-            v-for="form in forms"
+            v-for="form in shownForms(kind)"
             :key="form.key"
             :label="form.name"
             placeholder="none"
@@ -84,6 +91,15 @@ async function weigh(kind: Glass, form: string, typed: string) {
             @commit="(typed: string) => weigh(kind, form.key, typed)"
             @forget="delete drafts[`${kind.id}.${form.key}`]"
           />
+          <button
+            v-if="!opened.has(kind.id)"
+            type="button"
+            class="text-button"
+            :aria-label="`Weigh in another form of ${kind.name}`"
+            @click="opened.add(kind.id)"
+          >
+            Weigh in another form
+          </button>
         </div>
       </li>
     </ul>
@@ -105,12 +121,12 @@ li {
   display: grid;
   gap: 8px;
   align-content: start;
-  border-top: 1.5px solid var(--ink);
-  padding-top: 8px;
 }
 
 h2 {
   font-size: 1.1rem;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 4px;
 }
 
 dl {

@@ -71,11 +71,11 @@ article {
   display: grid;
   gap: 6px;
   align-content: start;
-  border-top: 1.5px solid var(--ink);
-  padding-top: 8px;
 }
 
 h2 {
   font-size: 1.1rem;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 4px;
 }
 </style>

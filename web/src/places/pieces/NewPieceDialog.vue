@@ -59,6 +59,10 @@ async function make() {
     trouble.value = 'Give the piece a name.'
     return
   }
+  // a quick hand is here before the lists are
+  await Promise.all([kinds.suspense(), kilns.suspense()])
+  kindId.value ??= kindOptions.value[0]?.key ?? null
+  kilnId.value ??= kilnOptions.value[0]?.key ?? null
   if (kindId.value === null || kilnId.value === null) {
     trouble.value = 'Choose a glass and a kiln.'
     return
@@ -134,9 +138,13 @@ async function make() {
   gap: 10px;
 }
 
+.new :deep(.row),
+.name {
+  grid-template-columns: 6rem minmax(0, 1fr);
+}
+
 .name {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 14.4rem;
   align-items: center;
   border-bottom: 1px solid var(--rule);
   min-height: 44px;
