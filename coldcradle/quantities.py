@@ -7,6 +7,7 @@ temperatures are different kinds and never share a conversion.
 
 from __future__ import annotations
 
+import functools
 import math
 import re
 import unicodedata
@@ -122,6 +123,7 @@ def _terms(text: str, kind: Kind, original: str) -> list[tuple[float, str]]:
     return terms
 
 
+@functools.lru_cache(maxsize=4096)  # the same texts are read again with every edit of a piece
 def parse(text: str, kind: Kind, *, system: System = "metric") -> float:
     """The value in SI (degrees C for temperatures, K/h for rates) of what was typed.
 

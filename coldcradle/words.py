@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 import math
 import re
 from dataclasses import dataclass
@@ -141,6 +142,7 @@ def _duration(seconds: float) -> Words:
     return Words(sign + value, unit, "", f"{sign}{value} {unit}")
 
 
+@functools.lru_cache(maxsize=8192)  # an edit leaves most of a piece's figures as they were
 def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
     """A quantity (SI) with its standard uncertainty `u`, in words for both unit systems.
 

@@ -1,0 +1,169 @@
+"""Print timings of this machine. Absolute times vary from machine to machine; the ratios travel."""
+
+from __future__ import annotations
+
+import gzip
+import json
+import os
+import re
+import statistics
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+ROOT = Path(__file__).parent.parent
+COMMITTED = Path(__file__).parent / "committed.json"
+Figures = dict[str, float]
+
+
+def spread_ms(work: Callable[[], object], times: int) -> list[float]:
+    """Sorted times in ms, after three rounds to warm up."""
+    for _ in range(3):
+        work()
+    found = []
+    for _ in range(times):
+        began = time.perf_counter()
+        work()
+        found.append((time.perf_counter() - began) * 1e3)
+    return sorted(found)
+
+
+def baseline_ms() -> float:
+    """Named baseline: reading and writing one piece document as JSON a hundred times, with the standard library."""
+    from tests.documents import document
+
+    text = json.dumps(document())
+    return statistics.median(spread_ms(lambda: [json.dumps(json.loads(text)) for _ in range(100)], 50))
+
+
+def bench_core() -> Figures:
+    from coldcradle.document import read_piece
+    from coldcradle.plan import plan
+    from coldcradle.words import show
+    from tests.documents import document
+
+    whole = document()
+    piece = read_piece(whole).piece
+    planning, reading = spread_ms(lambda: plan(piece), 200), spread_ms(lambda: read_piece(whole), 200)
+
+    def cold() -> None:
+        show.cache_clear()
+        plan(piece)
+
+    first = spread_ms(cold, 100)
+    return {
+        "plan, nothing remembered, median ms": statistics.median(first),
+        "plan, median ms": statistics.median(planning),
+        "plan, p95 ms": planning[int(0.95 * len(planning))],
+        "read a document, median ms": statistics.median(reading),
+    }
+
+
+def bench_server() -> Figures:
+    """Round trips of an edit through the whole server stack, with a durable database file."""
+    from django.contrib.auth import get_user_model
+    from django.test import Client
+
+    from studio.actions.pieces import import_piece
+    from studio.actions.shelf import save_kiln
+    from studio.actions.welcome import welcome
+    from studio.demo.load import load_many
+    from tests.documents import KILN, document
+
+    owner = get_user_model().objects.create_user("Bench")
+    welcome(owner)
+    save_kiln(owner, kiln=None, version=None, document=dict(KILN), system="metric")
+    piece = import_piece(owner, document())
+    client = Client()
+    client.force_login(owner)
+    state = {"version": piece.version, "fall": 70.0}
+
+    def edit() -> None:
+        state["fall"] = 60 + (state["fall"] + 1.3) % 20
+        change = {"path": "stages.0.cradle.level.fall", "value": f"{state['fall']:.1f} mm"}
+        answer = client.patch(
+            f"/api/pieces/{piece.pk}", json.dumps({"version": state["version"], "changes": [change]}),
+            content_type="application/json",
+        )  # fmt: skip
+        state["version"] = answer.json()["version"]
+
+    edits = spread_ms(edit, 150)
+    load_many(owner, 500)
+    lists = spread_ms(lambda: client.get("/api/pieces"), 30)
+    searches = spread_ms(lambda: client.get("/api/pieces?search=499"), 30)
+    return {
+        "edit a piece (PATCH), p50 ms": statistics.median(edits),
+        "edit a piece (PATCH), p95 ms": edits[int(0.95 * len(edits))],
+        "list 40 of 501 pieces, median ms": statistics.median(lists),
+        "search 501 pieces, median ms": statistics.median(searches),
+    }
+
+
+def bench_pages() -> Figures:
+    """Sizes of the first load, gzipped: what the page names, and what the pieces place needs."""
+    dist = ROOT / "web" / "dist"
+    html = (dist / "index.html").read_text("utf-8")
+    first = set(re.findall(r"/static/(assets/[\w-]+\.js)", html))
+    size = sum(len(gzip.compress((dist / name).read_bytes(), 9)) for name in first)
+    every = sum(len(gzip.compress(path.read_bytes(), 9)) for path in (dist / "assets").glob("*.js"))
+    return {"first load, JavaScript gzipped kB": size / 1e3, "all JavaScript gzipped kB": every / 1e3}
+
+
+def bench_browser() -> Figures:
+    """Time until the pieces place shows its rows in headless Chromium, median of five fresh windows."""
+
+    from tests.browser.base import BrowserTest
+
+    class Load(BrowserTest):
+        def runTest(self) -> None:  # noqa: N802 - unittest's name
+            for _ in range(6):
+                began = time.perf_counter()
+                page = self.open("/pieces")
+                page.get_by_text("Lamp-room prism").wait_for()
+                found.append((time.perf_counter() - began) * 1e3)
+
+    found: list[float] = []
+    import unittest
+
+    result = unittest.TestResult()
+    unittest.TestSuite([Load()]).run(result)
+    for _, trouble in result.errors + result.failures:
+        print(trouble, file=sys.stderr)
+    return {"first page in the browser, median ms": statistics.median(found[1:])} if len(found) > 1 else {}
+
+
+def main() -> None:
+    folder = tempfile.TemporaryDirectory()
+    os.environ["COLD_CRADLE_DB"] = str(Path(folder.name) / "bench.sqlite3")
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
+    import django
+    from django.core.management import call_command
+
+    django.setup()
+    from django.conf import settings
+    from django.test.utils import setup_test_environment
+
+    setup_test_environment()
+    settings.ALLOWED_HOSTS = ["*"]
+    call_command("migrate", verbosity=0)
+    base = baseline_ms()
+    found = {**bench_core(), **bench_server(), **bench_pages(), **bench_browser()}
+    found["baseline: 100 JSON round trips, ms"] = base
+    before = json.loads(COMMITTED.read_text()) if COMMITTED.exists() else {}
+    old_base = before.get("baseline: 100 JSON round trips, ms", base)
+    print(f"{'':42} {'now':>9} {'committed':>10} {'/ baseline':>11} {'committed':>10}")
+    for name, value in found.items():
+        old = before.get(name)
+        timed = name.endswith("ms") and "baseline" not in name
+        ratios = (f"{value / base:11.2f}", f"{old / old_base:10.2f}" if old else f"{'':10}") if timed else ("", "")
+        print(
+            f"{name:42} {value:9.2f} {'' if old is None else format(old, '10.2f'):>10} {ratios[0]:>11} {ratios[1]:>10}"
+        )
+    if "--commit" in sys.argv:
+        COMMITTED.write_text(json.dumps({k: round(v, 3) for k, v in found.items()}, indent=1) + "\n")
+
+
+if __name__ == "__main__":
+    main()

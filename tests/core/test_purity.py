@@ -1,0 +1,23 @@
+"""Remembering what was read or shown never shows in an answer."""
+
+from __future__ import annotations
+
+from django.test import SimpleTestCase
+
+from coldcradle.quantities import parse
+from coldcradle.words import show
+from tests.documents import planned
+
+
+class Remembering(SimpleTestCase):
+    def test_a_plan_is_the_same_with_an_empty_memory(self) -> None:
+        first = planned()
+        parse.cache_clear()
+        show.cache_clear()
+        self.assertEqual(planned(), first)
+
+    def test_kinds_and_systems_are_never_mixed_up(self) -> None:
+        self.assertEqual(parse("2", "length"), 0.002)
+        self.assertEqual(parse("2", "duration"), 7200.0)
+        self.assertAlmostEqual(parse("2", "length", system="us"), 0.0508)
+        self.assertNotEqual(show(1.0, "mass"), show(1.0, "length"))
