@@ -45,7 +45,7 @@ export function layOut(section: Section, width: number): Layout {
 
   const placed = section.dimensions.map((dimension): Placed => {
     if (dimension.axis === 'z') {
-      const at = x(dimension.at_m) - (dimension.lane === 2 ? (isNarrow ? 88 : 112) : isNarrow ? 30 : 40)
+      const at = x(dimension.at_m) - (dimension.lane === 2 ? (isNarrow ? 88 : 106) : isNarrow ? 30 : 40)
       const [low, high] = [y(dimension.from_m), y(dimension.to_m)]
       const middle = (low + high) / 2
       const gap = Math.min(13, (low - high) / 2)
