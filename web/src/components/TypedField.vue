@@ -43,7 +43,8 @@ const otherUnit = computed(() => {
 
 function commit() {
   isEditing.value = false
-  if (text.value === (props.draft ?? standing.value)) return
+  // leaving the field after Enter must not send the same text twice
+  if (text.value === (props.draft ?? standing.value) || text.value === sent.value) return
   if (text.value.trim() === standing.value) {
     emit('forget')
     text.value = standing.value

@@ -87,7 +87,13 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
     />
     <div class="name">
       <label :for="id">Name of the cradle</label>
-      <InputText :id="id" v-model="name" maxlength="80" @blur="rename" @keydown.enter="rename" />
+      <InputText
+        :id="id"
+        v-model="name"
+        maxlength="80"
+        @blur="rename"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
+      />
       <span v-if="draft" class="fault" role="alert">✕ {{ draft.message }}</span>
     </div>
   </section>

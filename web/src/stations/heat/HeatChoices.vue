@@ -73,7 +73,7 @@ const startNow = () =>
         type="datetime-local"
         class="figures"
         @blur="startAt"
-        @keydown.enter="startAt"
+        @keydown.enter="($event.target as HTMLInputElement).blur()"
       />
       <span v-if="fault" class="fault" role="alert">✕ {{ fault }}</span>
     </div>
