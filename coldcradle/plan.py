@@ -291,7 +291,7 @@ def plan(piece: PieceInput) -> PiecePlan:
     stack = piece.cradle.stack
     return PiecePlan(
         thread=_thread(figures, heat),
-        answers=answers(worked, heat),
+        answers=answers(worked, heat, findings),
         states=states(worked, findings),
         section=draw_section(
             stack, line_m=piece.cradle.line_m, glass_m=worked.thickness.value, heap_m=worked.heap.top_m,

@@ -54,10 +54,16 @@ def _glass(worked: Worked) -> Said:
     return say("**Enough:** {have} of {form} on the rack, **{need}** needed.", **shown)
 
 
-def _heat(worked: Worked, heat: HeatPlan | None) -> Said:
+def _heat(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> Said:
     if heat is None:
         return say("**{name} cannot do this firing.** {why}.", name=worked.piece.heat.kiln.name,
                    why=worked.refusal[:1].upper() + worked.refusal[1:])  # fmt: skip
+    stop = next((f for f in findings if f.station == "heat" and f.severity == "stop"), None)
+    if stop is not None:
+        return Said(
+            f"**Not like this.** {stop.says.metric} {stop.reason.metric}",
+            f"**Not like this.** {stop.says.us} {stop.reason.us}",
+        )
     counts, thick = worked.counts, worked.thickness
     if abs(counts.value - thick.value) < 5e-4:
         because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
@@ -72,9 +78,9 @@ def _heat(worked: Worked, heat: HeatPlan | None) -> Said:
     return Said(metric.metric, us.us)
 
 
-def answers(worked: Worked, heat: HeatPlan | None) -> dict[str, Said]:
+def answers(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> dict[str, Said]:
     """The sentence the artist wanted, by station."""
-    return {"cradle": _cradle(worked), "glass": _glass(worked), "heat": _heat(worked, heat)}
+    return {"cradle": _cradle(worked), "glass": _glass(worked), "heat": _heat(worked, heat, findings)}
 
 
 def compare(worked: Worked) -> Said | None:

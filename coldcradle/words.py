@@ -101,7 +101,8 @@ def _words(value: float, u: float, unit: str, *, figures: int = 4, at_most: int 
 def _inches(value_m: float, u_m: float) -> Words:
     inches, u = value_m / 0.0254, u_m / 0.0254
     if not u and 0 < abs(inches) < 100:
-        nearest = Fraction(round(inches * 32), 32)
+        parts = 32 if abs(inches) < 1 else 16  # finer than that nobody reads off a rule
+        nearest = Fraction(round(inches * parts), parts)
         read = round(
             inches, 3 if abs(inches) < 1 else 2
         )  # what decimals would say, so that reading back changes nothing

@@ -150,6 +150,14 @@ input {
 }
 
 /* a finger wants more room than the number takes */
+@media (max-width: 480px) {
+  button,
+  .computed {
+    font-size: 0.8rem;
+    padding: 1px 2px;
+  }
+}
+
 @media (pointer: coarse), (max-width: 720px) {
   button::before {
     content: '';

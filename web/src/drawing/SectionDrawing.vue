@@ -46,8 +46,10 @@ const pieces = computed(() =>
 )
 const edge = computed(() => layout.value.x(props.section.outer_half_m))
 const noteX = computed(() => Math.min(edge.value + 14, width.value - 92))
-const heapY = computed(() => layout.value.y(props.section.heap_m) + 8)
 const lineY = computed(() => layout.value.y(props.section.line_m))
+// the heap's name keeps clear of the line's, which stands just under it
+const heapY = computed(() => Math.min(layout.value.y(props.section.heap_m) + 8, lineY.value - 30))
+const heapEnd = computed(() => layout.value.y(props.section.heap_m) + 14)
 const reserveY = computed(() => (lineY.value + layout.value.y(props.section.brim_m)) / 2)
 </script>
 
@@ -104,7 +106,7 @@ const reserveY = computed(() => (lineY.value + layout.value.y(props.section.brim
         </text>
       </g>
       <g v-if="!isNarrow" class="notes">
-        <path :d="`M${layout.x(0) + 26} ${heapY + 6}L${noteX - 4} ${heapY - 4}`" />
+        <path :d="`M${layout.x(0) + 26} ${heapEnd}L${noteX - 4} ${heapY - 4}`" />
         <text :x="noteX" :y="heapY" class="name">cold heap</text>
         <text :x="noteX" :y="heapY + 15">{{ notes.heap }}</text>
         <template v-if="notes.reserve && lineY - heapY > 62">

@@ -23,7 +23,15 @@ defineProps<{ cells: { name: string; value: string }[] }>()
   padding: 3px 9px 5px;
   border-right: 1px solid var(--ink);
   min-width: 0;
-  flex: 1 1 auto;
+  flex: 0 1 auto;
+}
+
+.title-block div:nth-child(-n + 2) {
+  flex: 1 1 0;
+}
+
+.title-block div:nth-child(n + 3) {
+  flex-shrink: 0;
 }
 
 .title-block div:last-child {

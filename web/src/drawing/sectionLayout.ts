@@ -27,7 +27,7 @@ function arrow(x: number, y: number, dx: number, dy: number): string {
 /** Where everything of a section goes on a sheet of this width; pure geometry of the drawing. */
 export function layOut(section: Section, width: number): Layout {
   const isNarrow = width < 480
-  const left = isNarrow ? 118 : 140
+  const left = isNarrow ? 132 : 140
   const right = isNarrow ? 14 : 104
   const [top, bottom] = [58, 50]
   const tallest = Math.max(section.brim_m, section.heap_m)
@@ -45,14 +45,15 @@ export function layOut(section: Section, width: number): Layout {
 
   const placed = section.dimensions.map((dimension): Placed => {
     if (dimension.axis === 'z') {
-      const at = x(dimension.at_m) - (dimension.lane === 2 ? (isNarrow ? 88 : 106) : isNarrow ? 30 : 40)
+      const at = x(dimension.at_m) - (dimension.lane === 2 ? (isNarrow ? 99 : 106) : isNarrow ? 35 : 40)
       const [low, high] = [y(dimension.from_m), y(dimension.to_m)]
       const middle = (low + high) / 2
       const gap = Math.min(13, (low - high) / 2)
+      const isShort = low - high < 34 // then the number stands over its line
       return {
         dimension,
         x: at,
-        y: middle,
+        y: isShort ? high - 13 : middle,
         line: `M${at} ${low}V${middle + gap}M${at} ${high}V${middle - gap}${arrow(at, low, 0, -1)}${arrow(at, high, 0, 1)}`,
         ends: `M${at - 6} ${low}H${x(dimension.at_m)}M${at - 6} ${high}H${x(dimension.at_m)}`,
       }
