@@ -185,5 +185,5 @@ def opening_temperature(kind: GlassKind, counts: Figure, *, room_c: float) -> Fi
         words="Cool air on warm glass pulls its skin. Below this temperature the pull stays within its limit.",
         formula="T = min(60 °C, T_room + 6·k·σ·(1 − ν) / (E·α·h·d)),  h = 15 W/m²/K",
         source=published("slab with a steady flux at its faces, Timoshenko & Goodier"),
-        assumptions=["15 W/m²/K of cooling under an open lid", "60 °C at most, for hands: common practice, no source"],
+        assumptions=["15 W/m²/K of cooling under an open lid", say("{t} at most, for hands: common practice, no source", t=show(_TOUCH_C, "temperature"))],
     )  # fmt: skip
