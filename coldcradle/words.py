@@ -4,13 +4,12 @@ from __future__ import annotations
 
 import functools
 import math
-import re
 from dataclasses import dataclass
 from fractions import Fraction
 
 from coldcradle.units import Kind, factor_to_si, temperature_from_c
 
-__all__ = ["Said", "Shown", "Words", "plain", "plus_minus", "say", "show"]
+__all__ = ["Said", "Shown", "Words", "plus_minus", "say", "show"]
 
 _NARROW = "\u202f"  # thousands are parted by a narrow space that does not break
 
@@ -226,8 +225,3 @@ def _show_same_everywhere(value: float, kind: Kind, u: float) -> Shown:
             return _same(_words(value, u, "", at_most=3))
         case _:
             raise AssertionError(f"no words for {kind}")
-
-
-def plain(text: str) -> str:
-    """The same words without marks of weight, for print and for a terminal."""
-    return re.sub(r"\*\*", "", text)

@@ -9,15 +9,10 @@ from coldcradle.cradle.shapes import Stack
 from coldcradle.glass.kinds import Form, GlassKind
 from coldcradle.working import CHOICE, PRACTICE, Figure, derive, given, memory, published
 
-__all__ = ["REPOSE_DEG", "Heap", "bulk_volume", "charge_mass", "glass_mass", "heap_room", "same_volume_mass_kg"]
+__all__ = ["REPOSE_DEG", "Heap", "bulk_volume", "charge_mass", "glass_mass", "heap_room"]
 
 REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
 _DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
-
-
-def same_volume_mass_kg(*, mass_kg: float, density_kg_m3: float, trial_density_kg_m3: float) -> float:
-    """The weight of another glass that fills the same room: m₂ = m₁ · ρ₂/ρ₁."""
-    return mass_kg * density_kg_m3 / trial_density_kg_m3
 
 
 def glass_mass(volume: Figure, kind: GlassKind) -> Figure:

@@ -79,6 +79,35 @@ class TwoWindows(BrowserTest):
         expect(self.field(first, "cradle.level.fall")).to_have_value("60 mm")
 
 
+class AnotherHand(BrowserTest):
+    def test_a_field_that_was_only_looked_at_is_nobodys_edit(self) -> None:
+        """The value changes elsewhere while the cursor stands in the field: leaving it writes nothing back."""
+        page = self.at_piece()
+        field = self.field(page, "cradle.level.fall")
+        field.focus()
+        elsewhere = self.at_piece()
+        self.field(elsewhere, "cradle.level.fall").fill("80 mm")
+        elsewhere.keyboard.press("Enter")
+        expect(self.bead(elsewhere, "cradle_volume")).to_contain_text("344")
+        page.evaluate("window.dispatchEvent(new Event('visibilitychange'))")
+        expect(self.bead(page, "cradle_volume")).to_contain_text("344")
+        expect(field).to_have_value("80 mm")
+        field.press("Tab")
+        expect(self.bead(page, "cradle_volume")).to_contain_text("344")
+        self.assertEqual(self.stored().version, 2)
+
+    def test_what_is_being_typed_is_never_changed_under_the_hand(self) -> None:
+        page = self.at_piece()
+        field = self.field(page, "cradle.level.fall")
+        self.field(page, "cradle.level.bore").fill("75 mm")
+        page.keyboard.press("Tab")
+        field.fill("7")
+        expect(self.bead(page, "cradle_volume")).to_contain_text("320")
+        expect(field).to_have_value("7")
+        field.press("Escape")
+        expect(field).to_have_value("72.4 mm")
+
+
 class StoppedServer(BrowserTest):
     def test_what_is_typed_is_kept_and_sent_again(self) -> None:
         page = self.at_piece()

@@ -9,7 +9,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.charge import same_volume_mass_kg
 from coldcradle.glass.kinds import forms, shipped_kinds
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.glass.viscosity import Viscosity
@@ -49,9 +48,9 @@ class Kinds(SimpleTestCase):
 
 class Charge(SimpleTestCase):
     def test_weight_follows_density(self) -> None:
-        self.assertAlmostEqual(
-            same_volume_mass_kg(mass_kg=0.812, density_kg_m3=2550.0, trial_density_kg_m3=2500.0), 0.82824
-        )
+        trial = {"mass": "812 g", "density": "2500 kg/m³", "scale": "1 g"}
+        swapped = planned("casting-crystal", cradle__method="trial", cradle__trial=trial)
+        self.assertAlmostEqual(swapped.figures["glass_mass"].value, 0.812 * 2550 / 2500)
         light, heavy = planned("fusing-90-clear"), planned("lead-crystal")
         ratio = heavy.figures["glass_mass"].value / light.figures["glass_mass"].value
         self.assertAlmostEqual(ratio, 2950 / 2500)

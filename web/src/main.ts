@@ -16,6 +16,7 @@ const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
+      refetchOnWindowFocus: 'always', // another window may have changed things meanwhile
       networkMode: 'always', // the studio is on this machine; being offline says nothing about it
       retry: (count, error) => !(error instanceof Refused) && count < 2,
       retryDelay: 600,

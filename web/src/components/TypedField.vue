@@ -23,13 +23,15 @@ const id = useId()
 const standing = computed(() => (props.shown ? preferences.pick(props.shown).text : ''))
 const text = ref('')
 const isEditing = ref(false)
+const began = ref('') // what stood here when the hand came; unchanged, it is nobody's edit
 const sent = ref<string | null>(null)
 
 watch(
   [() => props.draft, standing],
   () => {
-    if (isEditing.value && sent.value === null) return // never change a text under the hand that types it
-    text.value = props.draft ?? standing.value
+    // never change a text under the hand that types it
+    if (isEditing.value && sent.value === null && text.value !== began.value) return
+    text.value = began.value = props.draft ?? standing.value
     sent.value = null
   },
   { immediate: true },
@@ -44,7 +46,7 @@ const otherUnit = computed(() => {
 function commit() {
   isEditing.value = false
   // leaving the field after Enter must not send the same text twice
-  if (text.value === (props.draft ?? standing.value) || text.value === sent.value) return
+  if (text.value === began.value || text.value === sent.value) return
   if (text.value.trim() === standing.value) {
     emit('forget')
     text.value = standing.value
@@ -80,7 +82,7 @@ async function giveUp(event: Event) {
       :aria-describedby="`${id}-more`"
       :data-path="path"
       :data-figure="figure"
-      @focus="isEditing = true"
+      @focus="((isEditing = true), (began = text))"
       @blur="commit"
       @keydown.enter="commit"
       @keydown.esc.stop="giveUp"

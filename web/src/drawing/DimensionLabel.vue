@@ -19,11 +19,12 @@ const draft = computed(() => (path.value ? piece.drafts[path.value] : undefined)
 const words = computed(() => preferences.pick(props.dimension.shown).text)
 const isOpen = ref(false)
 const text = ref('')
+const began = ref('')
 const input = ref<HTMLInputElement | null>(null)
 const button = ref<HTMLButtonElement | null>(null)
 
 async function open() {
-  text.value = draft.value ? String(draft.value.value) : words.value
+  text.value = began.value = draft.value ? String(draft.value.value) : words.value
   isOpen.value = true
   await nextTick()
   input.value?.select()
@@ -33,7 +34,7 @@ async function close(save: boolean, refocus: boolean) {
   if (!isOpen.value) return
   isOpen.value = false
   if (!save) piece.forget(path.value)
-  else if (text.value.trim() !== words.value)
+  else if (text.value !== began.value && text.value.trim() !== words.value)
     void piece.change(
       [{ path: path.value, value: text.value }, ...(props.alongside ?? [])],
       props.dimension.name,

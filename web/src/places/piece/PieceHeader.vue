@@ -12,10 +12,11 @@ const context = usePiece()
 const router = useRouter()
 const isNaming = ref(false)
 const name = ref('')
+let began = ''
 const field = ref<InstanceType<typeof InputText> | null>(null)
 
 async function rename() {
-  name.value = String(context.drafts.name?.value ?? props.piece.name)
+  name.value = began = String(context.drafts.name?.value ?? props.piece.name)
   isNaming.value = true
   await nextTick()
   ;(field.value as unknown as { $el: HTMLInputElement } | null)?.$el.select()
@@ -25,7 +26,7 @@ function named(save: boolean) {
   if (!isNaming.value) return
   isNaming.value = false
   if (!save) context.forget('name')
-  else if (name.value.trim() !== props.piece.name)
+  else if (name.value !== began && name.value.trim() !== props.piece.name)
     void context.change([{ path: 'name', value: name.value }], 'name')
 }
 
