@@ -77,3 +77,34 @@ class TradeTemperatures(SimpleTestCase):
     def test_bubble_soak_of_fusing_glass(self) -> None:
         """660 °C for an hour, 657 and 677 °C in another recipe."""
         self.assertTrue(657 <= Viscosity.of(KINDS["fusing-90-clear"]).temperature_c(6.9) <= 677)
+
+
+class Composition(SimpleTestCase):
+    """An independent second: viscosity from composition, Lakatos, Johansson & Simmingsköld, Glass Technology 13 (1972) 88.
+
+    The coefficients are from memory; oxides in mol per mol of SiO2, viscosity in dPa·s.
+    """
+
+    MOLAR_G = {"SiO2": 60.08, "Na2O": 61.98, "K2O": 94.20, "CaO": 56.08, "MgO": 40.30, "Al2O3": 101.96}
+    WINDOW = {
+        "SiO2": 72.5,
+        "Na2O": 13.6,
+        "K2O": 0.3,
+        "CaO": 8.8,
+        "MgO": 3.9,
+        "Al2O3": 0.7,
+    }  # a usual float, in weight %
+
+    def lakatos(self) -> Viscosity:
+        mol = {oxide: share / self.MOLAR_G[oxide] for oxide, share in self.WINDOW.items()}
+        na, k, ca, mg, al = (mol[o] / mol["SiO2"] for o in ("Na2O", "K2O", "CaO", "MgO", "Al2O3"))
+        a = 1.4550 - 1.4788 * na + 0.8350 * k + 1.6030 * ca + 5.4936 * mg - 1.5183 * al
+        b = 5736.4 - 6039.7 * na - 1439.6 * k - 3919.3 * ca + 6285.3 * mg + 2253.4 * al
+        t0 = 198.1 - 25.07 * na - 321.0 * k + 544.3 * ca - 384.0 * mg + 294.4 * al
+        return Viscosity(a=-a - 1.0, b_k=b, t0_c=t0, annealing_c=545.0)  # dPa·s to Pa·s takes one decade off
+
+    def test_window_glass_softens_and_forms_where_its_composition_says(self) -> None:
+        ours, theirs = Viscosity.of(KINDS["float-clear"]), self.lakatos()
+        for log in (SOFTENING_LOG, 6.0, 5.0, 4.0):
+            with self.subTest(log):
+                self.assertAlmostEqual(ours.temperature_c(log), theirs.temperature_c(log), delta=15.0)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
 import { nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -10,6 +11,7 @@ import { usePiece } from '../../composables/usePiece'
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const router = useRouter()
+const queries = useQueryClient()
 const isNaming = ref(false)
 const name = ref('')
 let began = ''
@@ -31,12 +33,20 @@ function named(save: boolean) {
 }
 
 async function putAway() {
-  await asked(
-    api.POST('/api/pieces/{piece_id}/away', {
-      params: { path: { piece_id: props.piece.id }, query: { away: !props.piece.is_put_away } },
-    }),
-  )
+  const id = props.piece.id
+  try {
+    await asked(
+      api.POST('/api/pieces/{piece_id}/away', {
+        params: { path: { piece_id: id }, query: { away: !props.piece.is_put_away } },
+      }),
+    )
+  } catch (error) {
+    context.trouble.value = (error as Error).message
+    return
+  }
+  void queries.invalidateQueries({ queryKey: ['pieces'] })
   await router.push('/pieces')
+  queries.removeQueries({ queryKey: ['piece', id] })
 }
 </script>
 
