@@ -125,6 +125,18 @@ class StoppedServer(BrowserTest):
         self.assertEqual(self.stored().stages.get().inputs["cradle"]["level"]["fall"], "80 mm")
         expect(page.get_by_role("button", name="Send it again")).to_have_count(0)
 
+    def test_a_bare_number_keeps_its_unit_until_it_is_sent(self) -> None:
+        page = self.at_piece(storage={"system": "us"})
+        expect(self.bead(page, "cradle_volume")).to_contain_text("10.5")
+        page.route("**/api/**", self.cut_off)
+        self.field(page, "cradle.level.fall").fill("3")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("The studio cannot be reached.")).to_be_visible()
+        page.unroute("**/api/**")
+        page.get_by_title("Change units").click()
+        page.get_by_role("button", name="Send it again").click()
+        expect(self.field(page, "cradle.level.fall")).to_have_value("76.2 mm")
+
     def test_a_place_that_cannot_be_fetched_offers_another_try(self) -> None:
         page = self.open("/kilns")
         expect(page.get_by_role("heading", name="Tern")).to_be_visible()

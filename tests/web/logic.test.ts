@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { readDrafts, writeDrafts } from '../../web/src/logic/drafts'
+import { edits, readDrafts, writeDrafts } from '../../web/src/logic/drafts'
 import { heapPieces } from '../../web/src/logic/heap'
 import { localNow, nextHour } from '../../web/src/logic/localTime'
 import { cutAt, halfWidthAt, mirrored, type Profile } from '../../web/src/logic/outline'
@@ -90,12 +90,20 @@ describe('drafts', () => {
 
   it('are kept for each piece and gone when settled', () => {
     const store = storage()
-    const draft = { path: 'a', value: 'abc', label: 'bore', message: 'no' }
+    const draft = { path: 'a', value: 'abc', label: 'bore', message: 'no', system: 'us' as const }
     writeDrafts(3, { a: draft }, store)
     expect(readDrafts(3, store)).toEqual({ a: draft })
     expect(readDrafts(4, store)).toEqual({})
     writeDrafts(3, {}, store)
     expect(store.kept.size).toBe(0)
+  })
+
+  it('that were one edit are sent together', () => {
+    const draft = (path: string, value: unknown, label: string) =>
+      ({ path, value, label, message: '', system: 'us' }) as const
+    const found = edits({ a: draft('a', '3', 'bore'), b: draft('b', true, 'bore'), c: draft('c', '4', 'wall') })
+    expect(found.map((e) => e.changes.length)).toEqual([2, 1])
+    expect(found[0]).toEqual({ changes: [{ path: 'a', value: '3' }, { path: 'b', value: true }], label: 'bore', system: 'us' }) // prettier-ignore
   })
 
   it('survive a broken or refusing store', () => {
@@ -107,7 +115,7 @@ describe('drafts', () => {
       },
       removeItem: () => undefined,
     }
-    expect(() => writeDrafts(3, { a: { path: 'a', value: 'x', label: '', message: '' } }, refusing)).not.toThrow()
+    expect(() => writeDrafts(3, { a: { path: 'a', value: 'x', label: '', message: '', system: 'metric' } }, refusing)).not.toThrow()
   })
 })
 

@@ -2,8 +2,8 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, inject, provide, reactive, ref, type InjectionKey, type Ref } from 'vue'
 
 import { api, asked, Refused, Unreachable } from '../api/client'
-import type { Change, Entry, Piece } from '../api/types'
-import { readDrafts, writeDrafts, type Draft } from '../logic/drafts'
+import type { Change, Entry, Piece, System } from '../api/types'
+import { edits, readDrafts, writeDrafts, type Draft } from '../logic/drafts'
 import { ripple } from '../logic/ripple'
 import { usePreferences } from './usePreferences'
 
@@ -38,7 +38,7 @@ function createPiece(id: number) {
     quiet = setTimeout(() => (changed.value = { old: {}, why: '' }), 9000)
   }
 
-  function refuse(error: unknown, changes: Change[], label: string) {
+  function refuse(error: unknown, changes: Change[], label: string, system: System) {
     if (error instanceof Refused && error.status === 409) conflict.value = error.body as typeof conflict.value
     else if (error instanceof Refused && error.status !== 422) trouble.value = error.message
     else if (!(error instanceof Refused))
@@ -55,20 +55,21 @@ function createPiece(id: number) {
             error.faults[0]?.message ??
             error.message)
           : 'Not saved yet.'
-      drafts[change.path] = { ...change, label, message: fault }
+      drafts[change.path] = { ...change, label, message: fault, system }
     }
     writeDrafts(id, drafts)
   }
 
-  async function send(changes: Change[], label: string): Promise<boolean> {
+  async function send(changes: Change[], label: string, system: System): Promise<boolean> {
     const standing = piece.value
     if (!standing) return false
     isSaving.value = true
+    await queries.cancelQueries({ queryKey: key }) // an older answer on its way must not come after this one
     try {
       const next = await asked(
         api.PATCH('/api/pieces/{piece_id}', {
           params: { path: { piece_id: id } },
-          body: { version: standing.version, system: preferences.system, label, changes },
+          body: { version: standing.version, system, label, changes },
         }),
       )
       for (const change of changes) delete drafts[change.path]
@@ -76,7 +77,7 @@ function createPiece(id: number) {
       accept(next, label)
       return true
     } catch (error) {
-      refuse(error, changes, label)
+      refuse(error, changes, label, system)
       return false
     } finally {
       isSaving.value = false
@@ -89,7 +90,8 @@ function createPiece(id: number) {
     return next
   }
 
-  const change = (changes: Change[], label: string) => inTurn(() => send(changes, label))
+  const change = (changes: Change[], label: string, system = preferences.system) =>
+    inTurn(() => send(changes, label, system))
 
   function forget(path: string) {
     delete drafts[path]
@@ -99,7 +101,7 @@ function createPiece(id: number) {
   /** Send again all that is typed and not saved. */
   async function retry() {
     await query.refetch()
-    for (const draft of Object.values({ ...drafts })) await change([draft], draft.label)
+    await retryDrafts()
   }
 
   const step = (which: 'undo' | 'redo') =>
@@ -116,7 +118,7 @@ function createPiece(id: number) {
         )
         accept(next, `${which === 'undo' ? 'undone' : 'done again'}: ${label}`)
       } catch (error) {
-        refuse(error, [], '')
+        refuse(error, [], '', preferences.system)
       }
     })
 
@@ -130,7 +132,7 @@ function createPiece(id: number) {
   }
 
   async function retryDrafts() {
-    for (const draft of Object.values({ ...drafts })) await change([draft], draft.label)
+    for (const edit of edits({ ...drafts })) await change(edit.changes, edit.label, edit.system)
   }
 
   const entry = (path: string): Entry | undefined => piece.value?.entries[path]

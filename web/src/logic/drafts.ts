@@ -1,9 +1,11 @@
-import type { Change } from '../api/types'
+import type { Change, System } from '../api/types'
 
 /** What was typed into a piece and is not saved yet, kept on this machine until it is. */
 export interface Draft extends Change {
   label: string
   message: string
+  /** The units on the screen when it was typed: a bare number keeps its meaning. */
+  system: System
 }
 
 const key = (pieceId: number) => `drafts-${pieceId}`
@@ -31,4 +33,16 @@ export function writeDrafts(
   } catch {
     /* storage is full or switched off: the drafts live as long as the page */
   }
+}
+
+/** Drafts that were one edit, together again: they are sent as they were meant, all or none. */
+export function edits(drafts: Record<string, Draft>): { changes: Change[]; label: string; system: System }[] {
+  const found = new Map<string, { changes: Change[]; label: string; system: System }>()
+  for (const { path, value, label, system } of Object.values(drafts)) {
+    const key = `${system} ${label}`
+    const edit = found.get(key) ?? { changes: [], label, system }
+    edit.changes.push({ path, value })
+    found.set(key, edit)
+  }
+  return [...found.values()]
 }
