@@ -11,6 +11,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from coldcradle.errors import ImpossibleInput
 from coldcradle.units import Kind
 from coldcradle.words import Said, Shown, show
 
@@ -86,6 +87,28 @@ class Figure:
         return Given(name or self.name, symbol, self.value, self.kind, self.u, self.shown)
 
 
+def _slope(function: Callable[..., float], values: Sequence[float], index: int, step: float) -> float:
+    """∂f/∂x by a central difference; by a smaller or a one-sided one where the world ends (half a sphere is the deepest bowl)."""
+
+    def at(offset: float) -> float | None:
+        moved = list(values)
+        moved[index] += offset
+        try:
+            return float(function(*moved))
+        except ImpossibleInput:
+            return None
+
+    for _ in range(4):
+        high, low = at(step), at(-step)
+        if high is not None and low is not None:
+            return (high - low) / (2 * step)
+        if high is not None or low is not None:
+            here = float(function(*values))
+            return (high - here) / step if high is not None else (here - (low or 0.0)) / step
+        step /= 100
+    return 0.0
+
+
 def derive(
     key: str,
     name: str,
@@ -109,10 +132,7 @@ def derive(
     parts: list[tuple[str, float]] = []
     for index, g in enumerate(inputs):
         if g.u > 0:
-            high, low = list(values), list(values)
-            high[index] += g.u / 2
-            low[index] -= g.u / 2
-            parts.append((g.name, float(function(*high)) - float(function(*low))))
+            parts.append((g.name, g.u * _slope(function, values, index, g.u / 2)))
     parts += [(name_, u_) for name_, u_ in extra if u_ > 0]
     variance = sum(part * part for _, part in parts)
     shares = tuple(Share(name_, part * part / variance) for name_, part in parts) if variance > 0 else ()

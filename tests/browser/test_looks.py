@@ -8,7 +8,9 @@ from typing import Any
 from django.conf import settings
 from playwright.sync_api import Page, expect
 
+from studio.actions.pieces import import_piece
 from tests.browser.base import BrowserTest
+from tests.documents import document
 
 AXE = settings.ROOT / "web/node_modules/axe-core/axe.min.js"
 
@@ -62,10 +64,18 @@ class Views(BrowserTest):
         self.assertEqual(self.violations(page), [])
 
     def test_the_card_prints_on_one_sheet(self) -> None:
-        page = self.open(f"/pieces/{self.piece.pk}/card")
-        expect(page.get_by_text("What I saw")).to_be_visible()
-        pdf = page.pdf(format="A4", print_background=True, prefer_css_page_size=True)
-        self.assertEqual(len(re.findall(rb"/Type\s*/Page[^s]", pdf)), 1)
+        """Also when there is much to say: a stop, eight parts, inches, and the dark theme on the screen."""
+        for change, storage in (
+            ({}, {}),
+            ({"glass__rack": {"nuggets": "1 g"}, "heat__cast_at": "960 °C"}, {"theme": "dark", "system": "us"}),
+            ({"cradle__parts": [{"shape": "cylinder", "bore": f"{40 + n} mm", "height": "15 mm"} for n in range(8)]}, {}),
+        ):  # fmt: skip
+            piece = import_piece(self.owner, document(**change))
+            page = self.open(f"/pieces/{piece.pk}/card", storage=storage)
+            expect(page.get_by_text("What I saw")).to_be_visible()
+            pdf = page.pdf(format="A4", print_background=True, prefer_css_page_size=True)
+            self.assertEqual(len(re.findall(rb"/Type\s*/Page[^s]", pdf)), 1)
+            page.context.close()
 
     def test_on_a_phone_the_order_is_thread_answer_drawing_station(self) -> None:
         page = self.at_piece(width=390, height=844)

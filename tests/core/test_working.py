@@ -8,7 +8,7 @@ import numpy as np
 from django.test import SimpleTestCase
 
 from coldcradle.cradle.measure import Displacement, Drained, Trial, by_displacement, by_drained, by_shape, by_trial
-from coldcradle.cradle.shapes import Frustum, Stack
+from coldcradle.cradle.shapes import Cap, Frustum, Stack
 from coldcradle.working import PRACTICE, Figure, derive, given
 
 
@@ -31,6 +31,13 @@ class Propagation(SimpleTestCase):
     def test_without_errors_there_is_no_plus_minus(self) -> None:
         figure = product(given("a", "a", 3.0, "count"), given("b", "b", 5.0, "count"))
         self.assertEqual((figure.u, figure.shares, figure.shown.metric.plus_minus), (0.0, (), ""))
+
+    def test_at_the_edge_of_what_can_be_the_slope_is_taken_from_one_side(self) -> None:
+        """Half a sphere is the deepest bowl, and a size smaller than its own error is still a size."""
+        bowl = Stack((Cap(rim_m=0.03, height_m=0.015),))
+        self.assertGreater(by_shape(bowl, line_m=0.015, reading_m=0.0005).u, 0)
+        tiny = Stack((Frustum(bottom_m=0.004, top_m=0.004, height_m=0.004),))
+        self.assertGreater(by_shape(tiny, line_m=0.004, reading_m=0.05).u, 0)
 
     def test_first_order_agrees_with_monte_carlo(self) -> None:
         """JCGM 101:2008: the volume of a measured cone, by 20 000 draws."""

@@ -69,7 +69,7 @@ a:hover {
 
 @media (max-width: 900px) {
   a {
-    grid-template-columns: 76px repeat(2, minmax(0, 1fr));
+    grid-template-columns: 76px minmax(0, 0.72fr) minmax(0, 1.28fr);
     gap: 4px 12px;
   }
 
