@@ -5,91 +5,30 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from coldcradle.cradle.measure import by_displacement, by_drained, by_shape, by_trial
-from coldcradle.cradle.section import Section, draw_section
+from coldcradle.cradle.measure import by_displacement, by_drained, by_shape, by_trial, combine
+from coldcradle.cradle.section import draw_section
 from coldcradle.errors import ImpossibleInput
-from coldcradle.findings import Caution, Finding
-from coldcradle.glass.charge import Heap, bulk_volume, charge_mass, glass_mass, heap_room
-from coldcradle.glass.landmarks import Landmark, landmarks
+from coldcradle.glass.charge import (
+    Heap,
+    bulk_volume,
+    chance_of_enough,
+    charge_mass,
+    glass_mass,
+    heap_room,
+    sure_charge,
+)
+from coldcradle.glass.landmarks import landmarks
 from coldcradle.heat.anneal import thickness_that_counts
 from coldcradle.heat.casting import Casting, plan_casting, total_for
-from coldcradle.heat.clock import DayMark, at, days, nights, when
+from coldcradle.heat.clock import at, days, nights, when
 from coldcradle.heat.inputs import TARGETS_PA, Load
-from coldcradle.heat.programme import Step
 from coldcradle.inputs import CradleInput, PieceInput
+from coldcradle.result import HeatPlan, PiecePlan, Target, ThreadItem, Tick
 from coldcradle.units import temperature_from_c, temperature_to_c
-from coldcradle.words import Said, Shown, say, show
+from coldcradle.words import say, show
 from coldcradle.working import Figure, derive, given, published
 
-__all__ = ["HeatPlan", "PiecePlan", "Target", "ThreadItem", "plan"]
-
-
-@dataclass(frozen=True, slots=True)
-class ThreadItem:
-    """One bead of the thread; `figure` is the key of the working behind it, or ""."""
-
-    key: str
-    name: str
-    station: str
-    shown: Shown
-    figure: str
-
-
-@dataclass(frozen=True, slots=True)
-class Target:
-    """One strain target: what it asks of the kiln and how long the firing becomes."""
-
-    key: str
-    rate: Shown
-    total: Shown
-    total_s: float
-
-
-@dataclass(frozen=True, slots=True)
-class Tick:
-    """A round temperature on the scale of a unit system, and where it lies."""
-
-    at_c: float
-    text: str
-
-
-@dataclass(frozen=True, slots=True)
-class HeatPlan:
-    """The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset."""
-
-    steps: list[Step]
-    line: list[tuple[float, float]]
-    ends_at: list[str]
-    ends: list[Shown]
-    total_s: float
-    starts_at: str
-    starts: Shown
-    opens_at: str
-    opens: Shown
-    nights: list[tuple[float, float]]
-    days: list[DayMark]
-    coast_from: Shown
-    targets: list[Target]
-    highest_c: float
-    top_c: float
-    ticks_metric: list[Tick]
-    ticks_us: list[Tick]
-
-
-@dataclass(frozen=True, slots=True)
-class PiecePlan:
-    """All that follows from a piece. `heat` is None when the kiln cannot do it; a finding then says why."""
-
-    thread: list[ThreadItem]
-    answers: dict[str, Said]
-    states: dict[str, str]
-    section: Section
-    figures: dict[str, Figure]
-    compared: Said | None
-    landmarks: list[Landmark]
-    heat: HeatPlan | None
-    findings: list[Finding]
-    cautions: list[Caution]
+__all__ = ["Worked", "measured_volume", "plan", "work_out"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,6 +38,7 @@ class Worked:
     piece: PieceInput
     volume: Figure
     shaped: Figure
+    combined: Figure | None
     mass: Figure
     charge: Figure
     bulk: Figure
@@ -183,7 +123,8 @@ def work_out(piece: PieceInput) -> Worked:
         casting = plan_casting(load, piece.heat, counts, stress_pa=piece.heat.stress_pa)
     except ImpossibleInput as error:
         refusal = str(error)
-    return Worked(piece, volume, shaped, mass, charge, bulk, heap, thickness, overflow, counts, load, casting,
+    together = combine(volume, shaped) if volume is not shaped and volume.u and shaped.u else None
+    return Worked(piece, volume, shaped, together, mass, charge, bulk, heap, thickness, overflow, counts, load, casting,
                   refusal, casting.run.total_s if casting else 0.0)  # fmt: skip
 
 
@@ -283,6 +224,13 @@ def plan(piece: PieceInput) -> PiecePlan:
             worked.counts,
         )
     }
+    glass = piece.glass
+    rack_kg = glass.rack_kg.get(glass.form.key, 0.0)
+    figures["charge_sure"] = sure_charge(worked.mass, loss=glass.loss)
+    if rack_kg > 0:
+        figures["enough_chance"] = chance_of_enough(worked.mass, loss=glass.loss, rack_kg=rack_kg)
+    if worked.combined is not None:
+        figures["combined_volume"] = worked.combined
     heat = None
     if worked.casting is not None:
         figures |= worked.casting.figures | _timing_figures(worked, worked.casting)

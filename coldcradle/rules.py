@@ -11,7 +11,8 @@ from coldcradle.heat.clock import at, is_night
 from coldcradle.words import plus_minus, show
 
 if TYPE_CHECKING:
-    from coldcradle.plan import HeatPlan, Worked
+    from coldcradle.plan import Worked
+    from coldcradle.result import HeatPlan
 
 __all__ = ["cautions", "find"]
 

@@ -9,7 +9,8 @@ from coldcradle.findings import Finding
 from coldcradle.words import Said, Shown, plus_minus, say, show
 
 if TYPE_CHECKING:  # the plan calls these; they only read what it has worked out
-    from coldcradle.plan import HeatPlan, Worked
+    from coldcradle.plan import Worked
+    from coldcradle.result import HeatPlan
 
 __all__ = ["answers", "compare", "states"]
 
@@ -91,7 +92,13 @@ def compare(worked: Worked) -> Said | None:
     error = math.hypot(worked.volume.u, worked.shaped.u)
     shown: dict[str, Shown | str] = {"v": worked.shaped.shown, "pm": plus_minus(worked.shaped.shown)}
     if gap <= _AGREE * error:
-        return say("The sizes give **{v}**, give or take {pm}: the two agree.", **shown)
+        if worked.combined is None:
+            return say("The sizes give **{v}**, give or take {pm}: the two agree.", **shown)
+        both = worked.combined.shown
+        return say(
+            "The sizes give **{v}**, give or take {pm}: the two agree. Together **{both}, give or take {less}.**",
+            both=both, less=plus_minus(both), **shown,
+        )  # fmt: skip
     return say(
         "The sizes give **{v}**, give or take {pm}: **{gap} apart**, more than both errors explain. Measure again.",
         gap=show(gap, "volume"), **shown,

@@ -8,9 +8,10 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from coldcradle.document import FORMAT, VERSION, ReadPiece, read_piece
-from coldcradle.plan import PiecePlan, plan
+from coldcradle.plan import plan
 from coldcradle.quantities import System
 from coldcradle.reading import Entry
+from coldcradle.result import PiecePlan
 from studio.models import GlassKind, Kiln, Piece, Stage
 
 __all__ = ["PlannedPiece", "assemble", "plan_document", "planned", "snapshot_of", "summary_of"]

@@ -8,7 +8,8 @@ from typing import Any
 from coldcradle.document import read_piece
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.inputs import PieceInput
-from coldcradle.plan import PiecePlan, plan
+from coldcradle.plan import plan
+from coldcradle.result import PiecePlan
 from studio.actions.welcome import kind_document
 
 KILN = {

@@ -11,7 +11,9 @@ from coldcradle.cradle.water import water_density_kg_m3
 from coldcradle.words import say, show
 from coldcradle.working import PRACTICE, Figure, derive, given, published
 
-__all__ = ["Displacement", "Drained", "Method", "Trial", "by_displacement", "by_drained", "by_shape", "by_trial"]
+__all__ = [
+    "Displacement", "Drained", "Method", "Trial", "by_displacement", "by_drained", "by_shape", "by_trial", "combine",
+]  # fmt: skip
 
 Method = Literal["shape", "level", "drained", "trial"]
 
@@ -55,6 +57,22 @@ class Trial:
     mass_kg: float
     density_kg_m3: float
     scale_kg: float
+
+
+def combine(first: Figure, second: Figure) -> Figure:
+    """Two measurements of one volume as one: each weighs as the inverse of its squared error. Both errors above zero."""
+    weights = (1 / first.u**2, 1 / second.u**2)
+    return derive(
+        "combined_volume",
+        "Both together",
+        "volume",
+        lambda a, b: (weights[0] * a + weights[1] * b) / sum(weights),
+        [first.given("V₁", "as measured"), second.given("V₂", "from the sizes")],
+        words="Two ways of measuring one room, each counted for as much as its error allows.",
+        formula="V = (V₁/u₁² + V₂/u₂²) / (1/u₁² + 1/u₂²)",
+        source=published("weighted mean, e.g. Bevington & Robinson, Data Reduction and Error Analysis"),
+        assumptions=["the two were measured apart, so that their errors have nothing to do with each other"],
+    )
 
 
 def by_shape(stack: Stack, *, line_m: float, reading_m: float) -> Figure:

@@ -5,13 +5,18 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from scipy.stats import norm
+
 from coldcradle.cradle.shapes import Stack
 from coldcradle.glass.kinds import Form, GlassKind
 from coldcradle.working import CHOICE, PRACTICE, Figure, derive, given, memory, published
 
-__all__ = ["REPOSE_DEG", "Heap", "bulk_volume", "charge_mass", "glass_mass", "heap_room"]
+__all__ = [
+    "REPOSE_DEG", "Heap", "bulk_volume", "chance_of_enough", "charge_mass", "glass_mass", "heap_room", "sure_charge",
+]  # fmt: skip
 
 REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
+_ONE_SIDED_95 = float(norm.ppf(0.95))
 _DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
 
 
@@ -51,6 +56,43 @@ def charge_mass(mass: Figure, *, loss: float, own_kg: float | None) -> Figure:
         words="The glass to the line, and a little for what stays in the jar and on the bench.",
         formula="charge = m · (1 + x)",
         source=PRACTICE,
+    )
+
+
+def chance_of_enough(mass: Figure, *, loss: float, rack_kg: float) -> Figure:
+    """Chance that what is on the rack fills the cradle to its line: Φ((have/(1 + loss) - m) / u)."""
+    usable = rack_kg / (1 + loss)
+    return derive(
+        "enough_chance",
+        "Chance that it is enough",
+        "ratio",
+        lambda have, need, u: float(norm.cdf((have - need) / u)) if u else float(have >= need),
+        [
+            given("on the rack, less the loss", "g", usable, "mass"),
+            given("glass to the line", "m", mass.value, "mass"),
+            given("error of that", "u", mass.u, "mass"),
+        ],
+        words="The glass needed is known only so well; this is the chance that what you have covers it.",
+        formula="P = Φ((g − m) / u)",
+        source=published("normal distribution of the error, JCGM 100:2008, annex G"),
+    )
+
+
+def sure_charge(mass: Figure, *, loss: float) -> Figure:
+    """What to weigh out to fill the line nineteen times in twenty: (m + 1.645·u)·(1 + loss)."""
+    return derive(
+        "charge_sure",
+        "To be 95 % sure",
+        "mass",
+        lambda m, u, x: (m + _ONE_SIDED_95 * u) * (1 + x),
+        [
+            given("glass to the line", "m", mass.value, "mass"),
+            given("error of that", "u", mass.u, "mass"),
+            given("loss", "x", loss, "ratio"),
+        ],
+        words="Enough for the line nineteen times in twenty; what is too much stands in the reserve.",
+        formula="(m + 1.645·u) · (1 + x)",
+        source=published("normal distribution of the error, JCGM 100:2008, annex G"),
     )
 
 

@@ -9,7 +9,7 @@ from ninja import Schema
 from pydantic import Field
 
 from coldcradle.glass.landmarks import Landmark
-from coldcradle.plan import PiecePlan, ThreadItem
+from coldcradle.result import PiecePlan, ThreadItem
 from coldcradle.words import Shown
 
 __all__ = [

@@ -71,6 +71,16 @@ class Charge(SimpleTestCase):
             self.assertEqual(plan.states["glass"], state)
         self.assertIn("would stand", plan.answers["glass"].metric)
 
+    def test_the_chance_that_it_is_enough_and_what_makes_it_sure(self) -> None:
+        """A normal error: half a chance with just the weight needed, 95 % with 1.645 errors more (any table of Φ)."""
+        plan = planned()
+        mass, sure = plan.figures["glass_mass"], plan.figures["charge_sure"]
+        self.assertAlmostEqual(sure.value, (mass.value + 1.644854 * mass.u) * 1.02, places=6)
+        for rack_kg, chance in ((mass.value * 1.02, 0.5), (sure.value, 0.95), (0.9 * mass.value, 0.0)):
+            found = planned(glass__rack={"nuggets": f"{rack_kg * 1e3:.6f} g"}).figures["enough_chance"]
+            self.assertAlmostEqual(found.value, chance, delta=2e-3)
+        self.assertNotIn("enough_chance", planned(glass__rack={}).figures)
+
     def test_an_empty_rack_offers_what_lies_there_in_another_form(self) -> None:
         plan = planned(glass__rack={"billet": "2 kg"})
         found = next(f for f in plan.findings if f.rule == "glass.none-on-rack")

@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 
 from coldcradle.document import read_piece
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.plan import PiecePlan, plan
+from coldcradle.plan import plan
+from coldcradle.result import PiecePlan
 from tests.documents import document, planned
 
 

@@ -7,7 +7,16 @@ import math
 import numpy as np
 from django.test import SimpleTestCase
 
-from coldcradle.cradle.measure import Displacement, Drained, Trial, by_displacement, by_drained, by_shape, by_trial
+from coldcradle.cradle.measure import (
+    Displacement,
+    Drained,
+    Trial,
+    by_displacement,
+    by_drained,
+    by_shape,
+    by_trial,
+    combine,
+)
 from coldcradle.cradle.shapes import Cap, Frustum, Stack
 from coldcradle.working import PRACTICE, Figure, derive, given
 
@@ -80,6 +89,14 @@ class Measuring(SimpleTestCase):
         self.assertAlmostEqual(water.value, 0.310 / 998.94, delta=1e-8)
         glass = by_trial(Trial(mass_kg=0.780, density_kg_m3=2500.0, scale_kg=0.001), soaked=True)
         self.assertAlmostEqual(glass.value, 312e-6)
+
+    def test_two_ways_together_are_surer_than_either(self) -> None:
+        """Weighted mean of two independent measurements; worked out by hand."""
+        a = product(given("a", "a", 300.0, "count", 4.0), given("b", "b", 1.0, "count"))
+        b = product(given("a", "a", 310.0, "count", 3.0), given("b", "b", 1.0, "count"))
+        both = combine(a, b)
+        self.assertAlmostEqual(both.value, (300 / 16 + 310 / 9) / (1 / 16 + 1 / 9))
+        self.assertAlmostEqual(both.u, 2.4)
 
     def test_every_way_names_its_formula_and_source(self) -> None:
         for figure in (

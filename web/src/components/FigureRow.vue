@@ -8,6 +8,7 @@ import { usePreferences } from '../composables/usePreferences'
 const props = defineProps<{ figure?: Figure; name?: string }>()
 defineEmits<{ working: [key: string] }>()
 const preferences = usePreferences()
+// a figure that does not arise, such as a chance without anything on the rack, has no row
 const words = computed(() => props.figure && preferences.pick(props.figure.shown))
 </script>
 

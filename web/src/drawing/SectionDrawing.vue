@@ -24,7 +24,7 @@ const width = useWidth(box, 596)
 const id = useId()
 const preferences = usePreferences()
 const layout = computed(() => {
-  const found = layOut(props.section, width.value)
+  const found = layOut(props.section, width.value, props.isStill ? 290 : undefined)
   emit('scaled', found.scale)
   return found
 })

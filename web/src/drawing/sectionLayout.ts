@@ -25,13 +25,13 @@ function arrow(x: number, y: number, dx: number, dy: number): string {
 }
 
 /** Where everything of a section goes on a sheet of this width; pure geometry of the drawing. */
-export function layOut(section: Section, width: number): Layout {
+export function layOut(section: Section, width: number, tall?: number): Layout {
   const isNarrow = width < 480
   const left = isNarrow ? 132 : 140
   const right = isNarrow ? 14 : 104
   const [top, bottom] = [58, 50]
   const tallest = Math.max(section.brim_m, section.heap_m)
-  const height = isNarrow ? 330 : Math.round(Math.min(500, Math.max(380, width * 0.8)))
+  const height = tall ?? (isNarrow ? 330 : Math.round(Math.min(500, Math.max(380, width * 0.8))))
   const scale = Math.min(
     (width - left - right) / (2 * section.outer_half_m),
     (height - top - bottom) / (tallest + section.wall_m),

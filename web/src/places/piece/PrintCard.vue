@@ -79,7 +79,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
           :heat="piece.plan.heat"
           :landmarks="piece.plan.landmarks"
           is-still
-          :tall="190"
+          :tall="172"
         />
         <StepList :heat="piece.plan.heat" is-still />
       </template>

@@ -31,7 +31,7 @@ const form = computed(() => props.choices.forms.find((f) => f.key === glass.valu
 const onRack = computed(() => props.piece.entries[`${STAGE}.glass.rack.${glass.value.form}`]?.shown)
 const rackDraft = ref<{ typed: string; fault: string } | null>(null)
 const figures = computed(() => props.piece.plan.figures)
-const rows = ['charge_mass', 'thickness', 'bulk_volume', 'heap_room'] as const
+const rows = ['charge_mass', 'charge_sure', 'enough_chance', 'thickness', 'bulk_volume', 'heap_room'] as const
 
 async function weigh(typed: string) {
   try {
