@@ -6,15 +6,18 @@ import math
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
+from coldcradle.cradle.measure import Displacement, by_displacement
 from coldcradle.findings import Caution, Finding, finding
 from coldcradle.heat.clock import at, is_night
-from coldcradle.words import plus_minus, show
+from coldcradle.words import show
 
 if TYPE_CHECKING:
     from coldcradle.plan import Worked
     from coldcradle.result import HeatPlan
 
 __all__ = ["cautions", "find"]
+
+_NARROW_M, _TALL_M = 0.060, 0.25  # a vessel that is easy to find
 
 
 def _cradle(worked: Worked) -> Iterator[Finding]:
@@ -35,11 +38,30 @@ def _cradle(worked: Worked) -> Iterator[Finding]:
             "That is more than both errors explain: {a} against {b}. Measure again before weighing glass.",
             gap=show(gap, "volume"), a=worked.volume.shown, b=worked.shaped.shown,
         )  # fmt: skip
-    if worked.volume.value and worked.volume.u / worked.volume.value > 0.08 and cradle.method == "level":
+    yield from _vessel(worked)
+
+
+def _vessel(worked: Worked) -> Iterator[Finding]:
+    """A narrower vessel for the same water: the error of a level goes with the square of the bore."""
+    cradle, volume = worked.piece.cradle, worked.volume
+    if cradle.method != "level" or cradle.level is None:
+        return
+    # a whole 5 mm, narrow but no taller than a quarter of a metre of water
+    bore_m = max(_NARROW_M, math.ceil(math.sqrt(4 * volume.value / (math.pi * _TALL_M)) / 0.005) * 0.005)
+    if bore_m > 0.8 * cradle.level.bore_m:
+        return
+    fall_m = volume.value / (math.pi / 4 * bore_m**2)
+    better = by_displacement(
+        Displacement(bore_m=bore_m, fall_m=fall_m, reading_m=cradle.level.reading_m), soaked=cradle.soaked
+    )
+    density = worked.piece.glass.kind.density_kg_m3
+    if better.u < 0.75 * volume.u:
         yield finding(
-            "cradle.wide-vessel", "think", "The vessel is too wide for this: {pm} of error in {v}.",
+            "cradle.wide-vessel", "think" if volume.u > 0.08 * volume.value else "note",
+            "A vessel of {bore} instead of {now} would cut the error from {u} to {less} of glass.",
             "The same slip of the eye costs less in a narrow vessel: error grows with the square of the bore.",
-            pm=plus_minus(worked.volume.shown), v=worked.volume.shown,
+            bore=show(bore_m, "length"), now=show(cradle.level.bore_m, "length"),
+            u=show(float(f"{volume.u * density:.2g}"), "mass"), less=show(float(f"{better.u * density:.2g}"), "mass"),
         )  # fmt: skip
 
 

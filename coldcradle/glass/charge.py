@@ -16,6 +16,7 @@ __all__ = [
 ]  # fmt: skip
 
 REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
+_SUREST = 0.999
 _ONE_SIDED_95 = float(norm.ppf(0.95))
 _DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
 
@@ -66,7 +67,7 @@ def chance_of_enough(mass: Figure, *, loss: float, rack_kg: float) -> Figure:
         "enough_chance",
         "Chance that it is enough",
         "ratio",
-        lambda have, need, u: float(norm.cdf((have - need) / u)) if u else float(have >= need),
+        lambda have, need, u: min(_SUREST, max(1 - _SUREST, float(norm.cdf((have - need) / max(u, 1e-9))))),
         [
             given("on the rack, less the loss", "g", usable, "mass"),
             given("glass to the line", "m", mass.value, "mass"),
@@ -74,6 +75,7 @@ def chance_of_enough(mass: Figure, *, loss: float, rack_kg: float) -> Figure:
         ],
         words="The glass needed is known only so well; this is the chance that what you have covers it.",
         formula="P = Φ((g − m) / u)",
+        assumptions=["never told as surer than 99.9 %: no error is known that well"],
         source=published("normal distribution of the error, JCGM 100:2008, annex G"),
     )
 

@@ -218,6 +218,15 @@ class Findings(SimpleTestCase):
         self.assertEqual(plan.thread[-1].shown.metric.text, "unknown")
         self.assertGreater(plan.figures["charge_mass"].value, 0.7)
 
+    def test_a_narrower_vessel_is_proposed_with_what_it_saves(self) -> None:
+        """A 60 mm bore instead of 150 mm makes a slip of the eye cost a sixth."""
+        level = {"bore": "150 mm", "fall": "17.6 mm", "reading": "1.5 mm"}
+        found = next(f for f in planned(cradle__level=level).findings if f.rule == "cradle.wide-vessel")
+        self.assertEqual(found.severity, "think")
+        self.assertRegex(found.says.metric, r"60 mm instead of 150 mm would cut the error from \d+ g to \d+ g of glass")
+        self.assertIn("2.36 in instead of 5.91 in", found.says.us)
+        self.assertNotIn("cradle.wide-vessel", self.rules(cradle__level=level, cradle__method="shape"))
+
     def test_the_gravest_come_first_and_all_have_reasons(self) -> None:
         found = planned(cradle__measured=False, glass__rack={"nuggets": "1 g"}, heat__cast_at="960 °C").findings
         order = [f.severity for f in found]

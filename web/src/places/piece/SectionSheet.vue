@@ -31,7 +31,7 @@ const ratio = computed(() => {
   return found >= 1 ? `1 : ${found.toFixed(1)}` : `${(1 / found).toFixed(1)} : 1`
 })
 const cells = computed(() => [
-  { name: 'Piece', value: props.piece.name },
+  ...(props.isStill ? [] : [{ name: 'Piece', value: props.piece.name }]), // the card's heading has it
   { name: 'Cradle', value: cradle.value.name },
   { name: 'Scale', value: ratio.value },
   { name: 'Revision', value: String(props.piece.version) },
