@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, asked } from '../../api/client'
@@ -7,9 +7,9 @@ import type { Glass } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import TypedField from '../../components/TypedField.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import { useRowEdits } from '../../composables/useRowEdits'
 
 const preferences = usePreferences()
-const queries = useQueryClient()
 const list = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api/glass')) })
 const choices = useQuery({
   queryKey: ['choices'],
@@ -24,28 +24,17 @@ const kinds = computed(() =>
 )
 const opened = ref(new Set<number>())
 const shownForms = (kind: Glass) => forms.value.filter((f) => opened.value.has(kind.id) || kind.rack[f.key])
-const drafts = ref<Record<string, { typed: string; fault: string }>>({})
+const { drafts, write, forget } = useRowEdits<Glass>('glass')
 
-async function weigh(kind: Glass, form: string, typed: string) {
-  const key = `${kind.id}.${form}`
-  try {
-    const saved = await asked(
+const weigh = (kind: Glass, form: string, typed: string) =>
+  write(`${kind.id}.${form}`, typed, () =>
+    asked(
       api.PATCH('/api/glass/{kind_id}', {
         params: { path: { kind_id: kind.id } },
         body: { version: kind.version, system: preferences.system, rack: { [form]: typed } },
       }),
-    )
-    delete drafts.value[key]
-    queries.setQueryData(['glass'], (rows: Glass[] | undefined) =>
-      rows?.map((k) => (k.id === saved.id ? saved : k)),
-    )
-    void queries.invalidateQueries({ queryKey: ['piece'] })
-    void queries.invalidateQueries({ queryKey: ['pieces'] })
-  } catch (error) {
-    drafts.value[key] = { typed, fault: (error as Error).message }
-    void queries.invalidateQueries({ queryKey: ['glass'] })
-  }
-}
+    ),
+  )
 </script>
 
 <template>
@@ -89,7 +78,7 @@ async function weigh(kind: Glass, form: string, typed: string) {
             :fault="drafts[`${kind.id}.${form.key}`]?.fault"
             :path="`${kind.key}.${form.key}`"
             @commit="(typed: string) => weigh(kind, form.key, typed)"
-            @forget="delete drafts[`${kind.id}.${form.key}`]"
+            @forget="forget(`${kind.id}.${form.key}`)"
           />
           <button
             v-if="!opened.has(kind.id)"

@@ -1,37 +1,24 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
-import { ref } from 'vue'
-
 import { api, asked } from '../../api/client'
 import type { Kiln } from '../../api/types'
 import TypedField from '../../components/TypedField.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import { useRowEdits } from '../../composables/useRowEdits'
 import { KILN_FIELDS } from './kilnFields'
 
 const props = defineProps<{ kiln: Kiln }>()
 const preferences = usePreferences()
-const queries = useQueryClient()
-const drafts = ref<Record<string, { typed: string; fault: string }>>({})
+const { drafts, write, forget } = useRowEdits<Kiln>('kilns')
 
-async function write(name: string, typed: string) {
-  try {
-    const saved = await asked(
+const change = (name: string, typed: string) =>
+  write(name, typed, () =>
+    asked(
       api.PATCH('/api/kilns/{kiln_id}', {
         params: { path: { kiln_id: props.kiln.id } },
         body: { version: props.kiln.version, system: preferences.system, document: { [name]: typed } },
       }),
-    )
-    delete drafts.value[name]
-    queries.setQueryData(['kilns'], (rows: Kiln[] | undefined) =>
-      rows?.map((k) => (k.id === saved.id ? saved : k)),
-    )
-    void queries.invalidateQueries({ queryKey: ['piece'] })
-    void queries.invalidateQueries({ queryKey: ['pieces'] })
-  } catch (error) {
-    drafts.value[name] = { typed, fault: (error as Error).message }
-    void queries.invalidateQueries({ queryKey: ['kilns'] })
-  }
-}
+    ),
+  )
 </script>
 
 <template>
@@ -60,8 +47,8 @@ async function write(name: string, typed: string) {
       :draft="drafts[field.name]?.typed"
       :fault="drafts[field.name]?.fault"
       :path="`${kiln.name}.${field.name}`"
-      @commit="(typed: string) => write(field.name, typed)"
-      @forget="delete drafts[field.name]"
+      @commit="(typed: string) => change(field.name, typed)"
+      @forget="forget(field.name)"
     />
   </article>
 </template>
