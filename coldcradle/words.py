@@ -181,9 +181,10 @@ def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
         case "difference":
             return Shown(_words(value, u, "K", at_most=1), _words(value * 1.8, u * 1.8, "F°", at_most=1))
         case "rate":
+            us = value * 1.8
             return Shown(
-                _words(value, u, "°C/h", at_most=1, figures=3),
-                _words(value * 1.8, u * 1.8, "°F/h", at_most=1, figures=3),
+                _words(value, u, "°C/h", at_most=1 if abs(value) >= 1 else 2, figures=3),
+                _words(us, u * 1.8, "°F/h", at_most=1 if abs(us) >= 1 else 2, figures=3),
             )
         case "duration":
             words = _duration(value)

@@ -74,7 +74,9 @@ def round_rate(rate_k_per_h: float) -> float:
 
 def _rate_words(wanted: Wanted, *, rising: bool) -> Shown:
     if wanted.rate_k_per_h is not None:
-        return show(wanted.rate_k_per_h, "rate")
+        # a Fahrenheit controller too is told a rate that is never faster than the one meant
+        us = round_rate(wanted.rate_k_per_h * 1.8) / 1.8
+        return Shown(show(wanted.rate_k_per_h, "rate").metric, show(us, "rate").us)
     words = "full power" if rising else "off" if wanted.key == "coast" else "as it falls"
     blank = show(math.nan, "rate").metric
     plain = type(blank)(words, "", "", words)

@@ -16,6 +16,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.clock import at, days, is_night, nights, when
 from coldcradle.heat.kiln import Kiln
 from coldcradle.heat.programme import Wanted, round_rate, run_programme
+from coldcradle.quantities import parse
 from coldcradle.words import say
 from tests.documents import BIG_KILN, planned, slab_of
 
@@ -91,6 +92,23 @@ class Rates(SimpleTestCase):
 
     def test_a_rate_reads_as_a_controller_takes_it(self) -> None:
         self.assertEqual([round_rate(r) for r in (203.7, 12.9, 4.19, 0.834, 0.0567)], [203, 12, 4.1, 0.83, 0.056])
+
+    def test_no_step_is_told_faster_than_it_may_be_in_either_system(self) -> None:
+        """What is read off the list and typed into a controller, in °C or in °F, is never above what is allowed."""
+        for thickness in ("12 mm", "25 mm", "41 mm", "64 mm", "83 mm", "100 mm", "140 mm"):
+            plan = planned("fusing-90-clear", **slab_of(thickness, heat__kiln=BIG_KILN))
+            assert plan.heat is not None
+            for found in plan.heat.steps:
+                if found.rate_k_per_h is None:
+                    continue
+                for text in (found.rate.metric.text, found.rate.us.text):
+                    with self.subTest(thickness=thickness, step=found.key, text=text):
+                        told = parse(text, "rate")
+                        self.assertLessEqual(told, found.rate_k_per_h * (1 + 1e-9))
+                        self.assertGreater(told, 0.8 * found.rate_k_per_h)
+            allowed = plan.figures["anneal_rate"].value
+            for slow in (s for s in plan.heat.steps if s.key == "anneal"):  # thin work may coast at once
+                self.assertLessEqual(parse(slow.rate.us.text, "rate"), allowed)
 
 
 def total(plan: object) -> float:
