@@ -8,19 +8,18 @@ from __future__ import annotations
 
 import json
 from collections.abc import Mapping
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any, get_args
 from zoneinfo import ZoneInfo
 
-from coldcradle.cradle.materials import materials
-from coldcradle.cradle.measure import Displacement, Drained, Method, Trial
-from coldcradle.cradle.shapes import PARTS, Cylinder, Part, Stack
+from coldcradle.cradle_document import read_cradle
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import GlassKind, forms
+from coldcradle.glass.mix import Mix, MixPart
 from coldcradle.heat.inputs import Basis, HeatInput, School, Target
 from coldcradle.heat.kiln import Kiln
-from coldcradle.inputs import CradleInput, GlassInput, PieceInput
+from coldcradle.inputs import Extra, GlassInput, PieceInput
 from coldcradle.quantities import System
 from coldcradle.reading import Entry, Reader, Reading
 
@@ -38,8 +37,7 @@ __all__ = [
 
 FORMAT, VERSION, MAX_BYTES = "cold-cradle-piece", 1, 2_000_000
 _H = 3600.0
-_SIZES = {"length": "length", "width": "width", "height": "height", "bore": "bore", "bottom": "bottom width",
-          "top": "top width", "rim": "rim width"}  # fmt: skip
+_COMMON_EXPANSION = 9e-6  # stands in for one that is not known; what is said of it says so
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,106 +68,25 @@ def _no_constant(name: str) -> float:
     raise ValueError(f"{name} is not a number")
 
 
-def _part(reader: Reader) -> Part:
-    kind = PARTS[reader.choice("shape", PARTS)]
-    names = [f.name.removesuffix("_m") for f in fields(kind)]
-    sizes = {
-        f"{name}_m": reader.quantity(name, "length", called=f"a {_SIZES[name]}", low=0.0, high=3.0, above=True)
-        for name in names
-    }
-    reader.close()
-    try:
-        return kind(**sizes)
-    except ImpossibleInput as error:
-        reader.fault("height", str(error), str(reader.data.get("height", "")))
-        return Cylinder(bore_m=0.1, height_m=0.1)
-
-
-def _stack(reader: Reader) -> Stack:
-    parts = [_part(child) for child in reader.children("parts", "a shape", 8)]
-    try:
-        return Stack(tuple(parts))
-    except ImpossibleInput as error:
-        if parts:
-            reader.fault("parts", str(error))
-        return Stack((Cylinder(bore_m=0.1, height_m=0.1),))
-
-
-def _readings(reader: Reader, method: str) -> tuple[Displacement | None, Drained | None, Trial | None]:
-    level = drained = trial = None
-    if reader.has("level") or method == "level":
-        r = reader.child("level", "the readings of the vessel")
-        level = Displacement(
-            bore_m=r.quantity("bore", "length", called="a vessel bore", low=0.0, high=1.0, above=True),
-            fall_m=r.quantity("fall", "length", called="a fall of the level", low=0.0, high=2.0, above=True),
-            reading_m=r.quantity("reading", "length", called="a reading error", low=0.0, high=0.05),
-        )
-        r.close()
-    if reader.has("drained") or method == "drained":
-        r = reader.child("drained", "the drained water")
-        drained = Drained(
-            mass_kg=r.quantity("mass", "mass", called="a weight of water", low=0.0, high=200.0, above=True),
-            temperature_c=r.quantity("temperature", "temperature", called="a water temperature", low=0.0, high=60.0),
-            scale_kg=r.quantity("scale", "mass", called="a scale error", low=0.0, high=1.0),
-        )
-        r.close()
-    if reader.has("trial") or method == "trial":
-        r = reader.child("trial", "the trial glass")
-        trial = Trial(
-            mass_kg=r.quantity("mass", "mass", called="a weight of glass", low=0.0, high=500.0, above=True),
-            density_kg_m3=r.quantity("density", "density", called="a density", low=1500.0, high=7000.0),
-            scale_kg=r.quantity("scale", "mass", called="a scale error", low=0.0, high=1.0),
-        )
-        r.close()
-    return level, drained, trial
-
-
-def read_cradle(reader: Reader) -> CradleInput:
-    """The cradle of a stage, or one on the shelf."""
-    stack = _stack(reader)
-    method: Method = reader.choice("method", get_args(Method))  # type: ignore[assignment]  # choice returns one of them
-    level, drained, trial = _readings(reader, method)
-    line = reader.quantity("line", "length", called="a casting line", low=0.0, high=10.0, above=True)
-    if line > stack.height_m * (1 + 1e-9) and reader.at("line") in reader.reading.entries:
-        reader.fault(
-            "line",
-            f"expected a casting line no higher than the brim at {stack.height_m * 1e3:g} mm, got {reader.data['line']}",
-            reader.data["line"],
-        )
-    cradle = CradleInput(
-        name=reader.text("name", most=80),
-        material=materials()[reader.choice("material", materials())],
-        wall_m=reader.quantity("wall", "length", called="a wall", low=0.0, high=0.5),
-        stack=stack,
-        line_m=min(line, stack.height_m),
-        reading_m=reader.quantity("reading", "length", called="a reading error", low=0.0, high=0.05),
-        measured=reader.flag("measured", default=True),
-        method=method,
-        level=level,
-        drained=drained,
-        trial=trial,
-        soaked=reader.flag("soaked", default=True),
-    )
-    reader.close()
-    return cradle
-
-
 def read_kind(reader: Reader) -> GlassKind:
-    """A kind of glass, with all its figures."""
-    values = {
+    """A kind of glass. Three fixed points and a density are enough; an expansion left empty is unknown."""
+    expansion = reader.optional("expansion", "expansion", called="an expansion", low=1e-7, high=3e-5)
+    values: dict[str, Any] = {
         "density_kg_m3": reader.quantity("density", "density", called="a density", low=1500.0, high=7000.0),
-        "expansion_per_k": reader.quantity("expansion", "expansion", called="an expansion", low=1e-7, high=3e-5),
+        "expansion_per_k": _COMMON_EXPANSION if expansion is None else expansion,
         "strain_c": reader.quantity("strain", "temperature", called="a strain point", low=200.0, high=1100.0),
         "annealing_c": reader.quantity("annealing", "temperature", called="an annealing point", low=200.0, high=1200.0),
         "softening_c": reader.quantity("softening", "temperature", called="a softening point", low=250.0, high=1700.0),
-        "youngs_modulus_pa": reader.quantity("stiffness", "stress", called="a stiffness", low=1e10, high=3e11),
-        "poisson": reader.quantity("poisson", "count", called="a Poisson ratio", low=0.05, high=0.45),
+        "youngs_modulus_pa": reader.quantity(
+            "stiffness", "stress", called="a stiffness", low=1e10, high=3e11, default="72 GPa"
+        ),
+        "poisson": reader.quantity("poisson", "count", called="a Poisson ratio", low=0.05, high=0.45, default="0.22"),
     }
     key, name = reader.text("key", most=60), reader.text("name", most=80)
     lead, source = reader.flag("lead", default=False), reader.text("source", default="your own figures", most=200)
     reader.close()
     try:
-        return GlassKind(key=key, name=name, lead=lead, source=source, **values)
+        return GlassKind(key=key, name=name, lead=lead, source=source, is_unknown=expansion is None, **values)
     except ImpossibleInput as error:
         reader.fault("annealing", str(error), str(reader.data.get("annealing", "")))
         return GlassKind(key=key, name=name, lead=lead, source=source, **{**values, "strain_c": 500.0,
@@ -185,15 +102,46 @@ def _glass(reader: Reader) -> GlassInput:
         if form in forms()
     }
     rack_reader.close()
+    extras = []
+    for r in reader.children("with", "another glass", 8) if reader.data.get("with") else []:
+        extras.append(
+            Extra(
+                kind=read_kind(r.child("kind", "a kind of glass")), form=forms()[r.choice("form", forms())],
+                mass_kg=r.quantity("mass", "mass", called="a weight of glass", low=0.0, high=500.0, above=True),
+            )
+        )  # fmt: skip
+        r.skip("kind_id")  # the number of the kind in the studio it came from
+        r.close()
+    reader.skip("with")
     glass = GlassInput(
+        extras=tuple(extras),
+        mix=_mix(reader.child("mix", "a mix")) if reader.has("mix") else None,
         kind=kind,
         form=forms()[reader.choice("form", forms())],
         loss=reader.quantity("loss", "ratio", called="a loss", low=0.0, high=0.5, default="2 %"),
         rack_kg=rack,
         own_charge_kg=reader.optional("charge", "mass", called="a charge", low=0.0, high=500.0, above=True),
     )
+    reader.skip("mix", "takes")
     reader.close()
     return glass
+
+
+def _mix(reader: Reader) -> Mix | None:
+    parts = tuple(
+        MixPart(
+            form=r.choice("form", forms()), parts=r.quantity("parts", "count", called="parts", low=0.0, high=1000.0)
+        )
+        for r in reader.children("parts", "a part of the mix", 8)
+    )
+    powder = reader.quantity("powder", "ratio", called="a share of powder", low=0.0, high=2.0, default="0 %")
+    weighed = reader.optional("powder_weighed", "mass", called="a weight of powder", low=0.0, high=500.0)
+    reader.close()
+    try:
+        return Mix(parts=parts, powder=powder, powder_weighed_kg=weighed)
+    except ImpossibleInput as error:
+        reader.fault("parts", str(error))
+        return None
 
 
 def read_kiln(reader: Reader) -> Kiln:

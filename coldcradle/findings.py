@@ -7,7 +7,7 @@ from typing import Literal
 
 from coldcradle.words import Said, Shown, say
 
-__all__ = ["Caution", "Finding", "finding"]
+__all__ = ["Caution", "Finding", "Severity", "finding"]
 
 Severity = Literal["stop", "think", "note"]
 

@@ -5,30 +5,31 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from coldcradle.cradle.measure import by_displacement, by_drained, by_shape, by_trial, combine
+from coldcradle.cradle.level import slope_of
 from coldcradle.cradle.section import draw_section
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.charge import (
     Heap,
     bulk_volume,
-    chance_of_enough,
+    charge_each,
     charge_mass,
     glass_mass,
     heap_room,
-    sure_charge,
 )
 from coldcradle.glass.landmarks import landmarks
+from coldcradle.glass.looks import looks
 from coldcradle.heat.anneal import thickness_that_counts
 from coldcradle.heat.casting import Casting, plan_casting, total_for
 from coldcradle.heat.clock import at, days, nights, when
 from coldcradle.heat.inputs import TARGETS_PA, Load
-from coldcradle.inputs import CradleInput, PieceInput
-from coldcradle.result import HeatPlan, PiecePlan, Target, ThreadItem, Tick
+from coldcradle.inputs import PieceInput
+from coldcradle.measured import Measured, measure
+from coldcradle.result import HeatPlan, OtherWay, PiecePlan, Target, ThreadItem, Tick
 from coldcradle.units import temperature_from_c, temperature_to_c
 from coldcradle.words import say, show
 from coldcradle.working import Figure, derive, given, published
 
-__all__ = ["Worked", "measured_volume", "plan", "work_out"]
+__all__ = ["Worked", "plan", "work_out"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,11 +37,13 @@ class Worked:
     """What the stations found, before it is put into words: the input of `sayings` and of the rules."""
 
     piece: PieceInput
+    measured: Measured
     volume: Figure
     shaped: Figure
     combined: Figure | None
     mass: Figure
     charge: Figure
+    each: Figure
     bulk: Figure
     heap: Heap
     thickness: Figure
@@ -52,29 +55,18 @@ class Worked:
     opens_s: float
 
 
-def measured_volume(cradle: CradleInput, shaped: Figure) -> Figure:
-    """The volume by the method the user has chosen."""
-    if cradle.method == "level" and cradle.level is not None:
-        return by_displacement(cradle.level, soaked=cradle.soaked)
-    if cradle.method == "drained" and cradle.drained is not None:
-        return by_drained(cradle.drained, soaked=cradle.soaked)
-    if cradle.method == "trial" and cradle.trial is not None:
-        return by_trial(cradle.trial, soaked=cradle.soaked)
-    return shaped
-
-
 def _thickness(piece: PieceInput, charge: Figure, volume: Figure, scale: float) -> tuple[Figure, float]:
     """Depth at which the melted charge stands, and what runs over the brim (m³)."""
-    stack, kind, loss = piece.cradle.stack, piece.glass.kind, piece.glass.loss
-    brim = float(stack.volume_m3(stack.height_m)) * scale
+    room, kind, loss = piece.cradle.room, piece.glass.kind, piece.glass.loss
+    brim = float(room.volume_m3(room.height_m)) * scale
 
     def depth(mass: float, density: float) -> float:
         net = mass / (1 + loss) / density
-        return stack.level_m(min(net, brim) / scale)
+        return room.level_m(min(net, brim) / scale)
 
     own = piece.glass.own_charge_kg is not None
     level = depth(charge.value, kind.density_kg_m3)
-    area = max(1e-9, stack.area_m2(level) * scale)
+    area = max(1e-9, room.area_m2(level) * scale)
     inputs = [
         given("charge", "m", charge.value, "mass", charge.u if own else 0.0),
         given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3 if own else 0.0),
@@ -90,17 +82,15 @@ def _thickness(piece: PieceInput, charge: Figure, volume: Figure, scale: float) 
 
 
 def _load(piece: PieceInput, thickness: Figure, charge: Figure) -> Load:
-    cradle = piece.cradle
-    section_half = max(w for w, _ in cradle.stack.profile_m())
-    outer_width = 2 * (section_half + cradle.wall_m)
-    outer_height = cradle.stack.height_m + cradle.wall_m
-    widest = max(float(part.area_m2(part.height_m)) for part in cradle.stack.parts)
+    cradle, room = piece.cradle, piece.cradle.room
+    outer_width = 2 * (room.half_width_m + cradle.wall_m)
+    outer_height = room.height_m + cradle.wall_m
     # the outside keeps the plan of the inside: a wall all round grows the area by its perimeter's share
-    outer_area = (math.sqrt(widest) + 2 * cradle.wall_m) ** 2
-    solid = max(0.0, outer_area * outer_height - float(cradle.stack.volume_m3(cradle.stack.height_m)))
+    outer_area = (math.sqrt(room.widest_m2) + 2 * cradle.wall_m) ** 2
+    solid = max(0.0, outer_area * outer_height - float(room.volume_m3(room.height_m))) * cradle.count
     return Load(
         kind=piece.glass.kind, form=piece.glass.form, material=cradle.material, wall_m=cradle.wall_m,
-        thickness=thickness, breadth_m=max(1e-4, cradle.stack.breadth_m(thickness.value)), glass_kg=charge.value,
+        thickness=thickness, breadth_m=max(1e-4, room.breadth_m(thickness.value)), glass_kg=charge.value,
         mould_kg=solid * cradle.material.density_kg_m3, outer_width_m=outer_width, outer_height_m=outer_height,
     )  # fmt: skip
 
@@ -108,14 +98,15 @@ def _load(piece: PieceInput, thickness: Figure, charge: Figure) -> Load:
 def work_out(piece: PieceInput) -> Worked:
     """Every station's computation, in order."""
     cradle, glass = piece.cradle, piece.glass
-    shaped = by_shape(cradle.stack, line_m=cradle.line_m, reading_m=cradle.reading_m)
-    volume = measured_volume(cradle, shaped)
+    measured = measure(cradle)
+    volume, shaped = measured.chosen, measured.shaped
     scale = volume.value / shaped.value
-    mass = glass_mass(volume, glass.kind)
+    mass = glass_mass(volume, glass.kind, count=cradle.count, others_kg=sum(o.fill_kg * o.count for o in cradle.others))
     charge = charge_mass(mass, loss=glass.loss, own_kg=glass.own_charge_kg)
-    bulk = bulk_volume(charge, glass.kind, glass.form)
-    heap = heap_room(cradle.stack, bulk, charge, glass.form, cavity_scale=scale)
-    thickness, overflow = _thickness(piece, charge, volume, scale)
+    each = charge_each(charge, volume, glass.kind, mass) if cradle.count > 1 or cradle.others else charge
+    bulk = bulk_volume(each, glass.kind, glass.form)
+    heap = heap_room(cradle.room, bulk, each, glass.form, cavity_scale=scale)
+    thickness, overflow = _thickness(piece, each, volume, scale)
     load = _load(piece, thickness, charge)
     counts = thickness_that_counts(load, piece.heat.basis)
     casting, refusal = None, ""
@@ -123,9 +114,8 @@ def work_out(piece: PieceInput) -> Worked:
         casting = plan_casting(load, piece.heat, counts, stress_pa=piece.heat.stress_pa)
     except ImpossibleInput as error:
         refusal = str(error)
-    together = combine(volume, shaped) if volume is not shaped and volume.u and shaped.u else None
-    return Worked(piece, volume, shaped, together, mass, charge, bulk, heap, thickness, overflow, counts, load, casting,
-                  refusal, casting.run.total_s if casting else 0.0)  # fmt: skip
+    return Worked(piece, measured, volume, shaped, measured.combined, mass, charge, each, bulk, heap, thickness, overflow,
+                  counts, load, casting, refusal, casting.run.total_s if casting else 0.0)  # fmt: skip
 
 
 def _targets(worked: Worked, casting: Casting) -> list[Target]:
@@ -208,46 +198,36 @@ def _thread(figures: dict[str, Figure], heat: HeatPlan | None) -> list[ThreadIte
 
 def plan(piece: PieceInput) -> PiecePlan:
     """The plan of a piece. Pure: the same input gives the same plan, and nothing else is read or written."""
+    from coldcradle.further import further_figures, weigh_list
     from coldcradle.rules import cautions, find
     from coldcradle.sayings import answers, compare, states
 
     worked = work_out(piece)
-    figures = {
-        f.key: f
-        for f in (
-            worked.volume,
-            worked.mass,
-            worked.charge,
-            worked.bulk,
-            worked.heap.room,
-            worked.thickness,
-            worked.counts,
-        )
-    }
-    glass = piece.glass
-    rack_kg = glass.rack_kg.get(glass.form.key, 0.0)
-    figures["charge_sure"] = sure_charge(worked.mass, loss=glass.loss)
-    if rack_kg > 0:
-        figures["enough_chance"] = chance_of_enough(worked.mass, loss=glass.loss, rack_kg=rack_kg)
-    if worked.combined is not None:
-        figures["combined_volume"] = worked.combined
+    mine = [worked.volume, worked.mass, worked.charge, worked.bulk, worked.heap.room, worked.thickness, worked.counts]
+    figures = {f.key: f for f in mine} | {f.key: f for f in further_figures(worked)}
     heat = None
     if worked.casting is not None:
         figures |= worked.casting.figures | _timing_figures(worked, worked.casting)
         heat = _heat_plan(worked, worked.casting)
     findings = find(worked, heat)
-    stack = piece.cradle.stack
+    cradle = piece.cradle
     return PiecePlan(
         thread=_thread(figures, heat),
         answers=answers(worked, heat, findings),
         states=states(worked, findings),
         section=draw_section(
-            stack, line_m=piece.cradle.line_m, glass_m=worked.thickness.value, heap_m=worked.heap.top_m,
-            wall_m=piece.cradle.wall_m,
+            cradle.room, line_m=cradle.line_m, glass_m=worked.thickness.value, heap_m=worked.heap.top_m,
+            wall_m=cradle.wall_m, lean=slope_of(cradle.tilt) if cradle.tilt else 0.0,
         ),
         figures=figures,
+        measured=[OtherWay(w.method, w.figure.shown, w.method == cradle.method) for w in worked.measured.ways],
         compared=compare(worked),
         landmarks=landmarks(piece.glass.kind),
+        looks=looks(
+            piece.glass.form, thickness_m=worked.thickness.value, mix=piece.glass.mix,
+            touches_walls=cradle.wall_m > 0, has_colour=bool(piece.glass.extras),
+        ),
+        weigh=weigh_list(worked),
         heat=heat,
         findings=findings,
         cautions=cautions(worked),

@@ -37,6 +37,8 @@ BARE: dict[Kind, tuple[str, str]] = {
     "energy": ("kWh", "kWh"),
     "expansion": ("/K", "/K"),
     "count": ("", ""),
+    "angle": ("°", "°"),
+    "area": ("cm²", "in²"),
 }
 
 _CALLED: dict[Kind, tuple[str, str]] = {
@@ -52,8 +54,10 @@ _CALLED: dict[Kind, tuple[str, str]] = {
     "stress": ("a stress", "0.2 MPa or 29 psi"),
     "power": ("a power", "2.4 kW"),
     "energy": ("an energy", "14 kWh"),
-    "expansion": ("an expansion", "9.0e-6 /K"),
+    "expansion": ("an expansion", "90 x10^-7/K, 9.0e-6 /K or just 90"),
     "count": ("a number", "3"),
+    "angle": ("an angle", "5°"),
+    "area": ("an area", "120 cm² or 18 in²"),
 }
 
 _COMPOUND: frozenset[Kind] = frozenset({"length", "mass", "duration"})
@@ -69,6 +73,7 @@ _NUMBER = re.compile(
 )
 _UNIT = re.compile(r"\s*(?P<unit>[^\d\s+.-][^\d+-]*?[³]?(?:[23](?![\d.]))?)(?=\s*(?:[\d+.-]|$))")
 _CLOCK = re.compile(r"(\d+):([0-5]\d)")
+_TIMES_TEN = re.compile(r"\s*[x×*·]\s*10\s*\^?\s*(-?\d+)")
 _THOUSANDS = re.compile(r"(?<![\d.])\d{1,3}(?:[ \u00a0\u202f\u2009]\d{3})+(?![\d/])")
 
 
@@ -134,6 +139,8 @@ def parse(text: str, kind: Kind, *, system: System = "metric") -> float:
     if len(text) > 4 * _MAX_LENGTH:
         raise _refuse(text, kind, ": it is far too long")
     clean = _normalise(text)
+    if kind == "expansion":
+        clean = _TIMES_TEN.sub(r"e\1", clean)
     if re.search(r"\d,\d{3}(?!\d)", clean):
         plain = clean.replace(",", "")
         raise _refuse(text, kind, f": the comma could mean {plain} or {clean.replace(',', '.', 1)}")
@@ -167,6 +174,8 @@ def parse(text: str, kind: Kind, *, system: System = "metric") -> float:
         total += abs(number) * factor
         last_factor = factor
     total *= sign
+    if kind == "expansion" and total >= 0.5:  # "90" is said for 90 x10^-7, and 9.0 for 9.0 x10^-6
+        total *= 1e-7 if total >= 20 else 1e-6
     if not math.isfinite(total):
         raise _refuse(text, kind, ": it is far too large")
     return total

@@ -150,6 +150,30 @@ class Reader:
             return None
         return self.quantity(name, kind, called=called, low=low, high=high, above=above)
 
+    def quantities(self, name: str, kind: Kind, *, called: str, low: float, high: float, most: int) -> list[float]:
+        """A list of further readings, each above `low`; empty when there is none. Empty texts are passed over."""
+        self._seen.add(name)
+        values = self.data.get(name) or []
+        if not isinstance(values, list) or len(values) > most:
+            self.fault(name, f"expected a list of at most {most} readings", "")
+            return []
+        inner = Reader({str(i): v for i, v in enumerate(values) if v != ""}, self.at(name), self.reading, called)
+        return [inner.quantity(i, kind, called=called, low=low, high=high, above=True) for i in inner.data]
+
+    def whole(self, name: str, *, low: int, high: int, default: int) -> int:
+        """A whole number, written as a number or a text."""
+        value = self._take(name, default)
+        if isinstance(value, str) and value.strip().isascii() and value.strip().isdigit():
+            value = int(value.strip()[:12])
+        if isinstance(value, bool) or not isinstance(value, int) or not low <= value <= high:
+            self.fault(name, f"expected a whole number from {low} to {high}, got {value!r}"[:160], value)
+            return default
+        return value
+
+    def skip(self, *names: str) -> None:
+        """Let entries stand that others look after."""
+        self._seen.update(names)
+
     def close(self) -> None:
         """Refuse entries that nobody has asked for: a misspelt name must not be lost silently."""
         for name in self.data:

@@ -7,12 +7,13 @@ from dataclasses import dataclass
 from coldcradle.cradle.section import Section
 from coldcradle.findings import Caution, Finding
 from coldcradle.glass.landmarks import Landmark
+from coldcradle.glass.looks import Note
 from coldcradle.heat.clock import DayMark
 from coldcradle.heat.programme import Step
 from coldcradle.words import Said, Shown
 from coldcradle.working import Figure
 
-__all__ = ["HeatPlan", "PiecePlan", "Target", "ThreadItem", "Tick"]
+__all__ = ["HeatPlan", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,6 +69,24 @@ class HeatPlan:
 
 
 @dataclass(frozen=True, slots=True)
+class OtherWay:
+    """One way in which the cradle was measured; `is_chosen` marks the one that counts."""
+
+    method: str
+    shown: Shown
+    is_chosen: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Weighing:
+    """One line for the scale."""
+
+    key: str
+    name: str
+    shown: Shown
+
+
+@dataclass(frozen=True, slots=True)
 class PiecePlan:
     """All that follows from a piece. `heat` is None when the kiln cannot do it; a finding then says why."""
 
@@ -76,8 +95,11 @@ class PiecePlan:
     states: dict[str, str]
     section: Section
     figures: dict[str, Figure]
+    measured: list[OtherWay]
     compared: Said | None
     landmarks: list[Landmark]
+    looks: list[Note]
+    weigh: list[Weighing]
     heat: HeatPlan | None
     findings: list[Finding]
     cautions: list[Caution]

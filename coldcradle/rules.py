@@ -6,8 +6,14 @@ import math
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
-from coldcradle.cradle.measure import Displacement, by_displacement
+from coldcradle.cradle.displacement import Displacement, by_displacement
+from coldcradle.cradle.level import sides
+from coldcradle.cradle.measure import METHOD_WORDS
+from coldcradle.cradle.release import judge
 from coldcradle.findings import Caution, Finding, finding
+from coldcradle.further import main_kg, needs
+from coldcradle.glass.compatibility import judge_pair
+from coldcradle.glass.mix import SANDY_SHARE, check_powder
 from coldcradle.heat.clock import at, is_night
 from coldcradle.words import show
 
@@ -31,14 +37,67 @@ def _cradle(worked: Worked) -> Iterator[Finding]:
             "A dry wall drinks water, and what it drinks is counted as room. Soak it and measure again.",
             v=worked.volume.shown,
         )  # fmt: skip
-    gap = abs(worked.volume.value - worked.shaped.value)
-    if gap > 2 * math.hypot(worked.volume.u, worked.shaped.u) and cradle.measured:
-        yield finding(
-            "cradle.measures-disagree", "think", "Water and sizes are {gap} apart.",
-            "That is more than both errors explain: {a} against {b}. Measure again before weighing glass.",
-            gap=show(gap, "volume"), a=worked.volume.shown, b=worked.shaped.shown,
-        )  # fmt: skip
+    if cradle.measured:
+        yield from _disagree(worked)
     yield from _vessel(worked)
+    yield from _lean(worked)
+
+
+def _disagree(worked: Worked) -> Iterator[Finding]:
+    """The way that lies furthest from the one that counts, when both errors do not explain it."""
+    others = [way for way in worked.measured.ways if way.figure is not worked.volume]
+    far = [
+        way
+        for way in others
+        if abs(way.figure.value - worked.volume.value) > 2 * math.hypot(way.figure.u, worked.volume.u)
+    ]
+    if not far:
+        return
+    worst = max(far, key=lambda way: abs(way.figure.value - worked.volume.value))
+    yield finding(
+        "cradle.measures-disagree", "think", "Two ways of measuring are {gap} apart.",
+        "That is more than both errors explain: {a} against {b} " + METHOD_WORDS[worst.method]
+        + ". Measure again before weighing glass.",
+        gap=show(abs(worst.figure.value - worked.volume.value), "volume"), a=worked.volume.shown, b=worst.figure.shown,
+    )  # fmt: skip
+
+
+def _lean(worked: Worked) -> Iterator[Finding]:
+    cradle = worked.piece.cradle
+    if cradle.tilt is None:
+        return
+    thin, thick, spill = sides(cradle.tilt, across_m=cradle.room.span_m[0], depth_m=worked.thickness.value,
+                               brim_m=cradle.room.height_m)  # fmt: skip
+    if spill > 0:
+        yield finding("cradle.spills", "stop", "It leans so far that glass runs over the brim, {d} on the low side.",
+                      "Level the shelf or the mould, or fill it less.", d=show(spill, "length"))  # fmt: skip
+    elif thick.value - thin.value > 0.1 * worked.thickness.value:
+        yield finding("cradle.leans", "think", "It leans: {thin} on one side, {thick} on the other.",
+                      "Melted glass finds its level. Pack the low side before the lid closes.", thin=thin.shown, thick=thick.shown)  # fmt: skip
+
+
+def _care(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
+    """What the shelf knows of this cradle, against this firing."""
+    cradle = worked.piece.cradle
+    care = cradle.care
+    if care.is_single_use and care.firings > 0:
+        yield finding("cradle.used-once", "think", f"{cradle.name} has been fired {care.firings} times; it is made for one use.",
+                      "Plaster that has been fired crumbles. Make a new mould, or look very closely.")  # fmt: skip
+    if cradle.material.key == "silicone":
+        yield finding("cradle.not-for-the-kiln", "stop", "Silicone is for freezing, not for the kiln.",
+                      "Unmould the frozen piece onto a washed shelf; the mould stays on the bench.")  # fmt: skip
+    if not care.is_kept or care.is_single_use or heat is None:
+        return
+    for worn in judge(care.log, highest_c=heat.highest_c):
+        rated = show(worn.rated_c, "temperature") if worn.rated_c is not None else ""
+        yield finding(
+            f"cradle.{worn.key}",
+            worn.severity,
+            worn.says,
+            worn.reason,
+            t=show(heat.highest_c, "temperature"),
+            rated=rated,
+        )
 
 
 def _vessel(worked: Worked) -> Iterator[Finding]:
@@ -52,7 +111,8 @@ def _vessel(worked: Worked) -> Iterator[Finding]:
         return
     fall_m = volume.value / (math.pi / 4 * bore_m**2)
     better = by_displacement(
-        Displacement(bore_m=bore_m, fall_m=fall_m, reading_m=cradle.level.reading_m), soaked=cradle.soaked
+        Displacement(bore_m=bore_m, falls_m=(fall_m,) * len(cradle.level.falls_m), reading_m=cradle.level.reading_m),
+        soaked=cradle.soaked,
     )
     density = worked.piece.glass.kind.density_kg_m3
     if better.u < 0.75 * volume.u:
@@ -67,8 +127,14 @@ def _vessel(worked: Worked) -> Iterator[Finding]:
 
 def _glass(worked: Worked) -> Iterator[Finding]:
     glass, heap = worked.piece.glass, worked.heap
-    have, need = glass.rack_kg.get(glass.form.key, 0.0), worked.charge.value
-    if have <= 0:
+    have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(worked)
+    if glass.mix is not None:
+        short = [w for w in needs(worked) if w.short_kg > 0]
+        if short:
+            yield finding("glass.not-enough", "stop", "{short} of glass is missing.",
+                          f"Of the mix there is too little {', '.join(w.form.name for w in short)}.",
+                          short=show(sum(w.short_kg for w in short), "mass"))  # fmt: skip
+    elif have <= 0:
         other = {form: kg for form, kg in glass.rack_kg.items() if kg >= need}
         yield finding(
             "glass.none-on-rack", "think", "No {form} of this glass is on the rack.",
@@ -78,14 +144,15 @@ def _glass(worked: Worked) -> Iterator[Finding]:
     elif have < need:
         yield finding("glass.not-enough", "stop", "{short} of glass is missing.",
                       "{have} on the rack, {need} needed.", short=show(need - have, "mass"), have=show(have, "mass"),
-                      need=worked.charge.shown)  # fmt: skip
+                      need=show(need, "mass"))  # fmt: skip
     if not heap.fits:
         yield finding(
             "glass.heap-too-high", "think", "The cold heap does not fit: {bulk} of pieces, room for {room}.",
             "Put in {now} first; add the rest hot, or in a second firing, or build the reserve higher.",
             bulk=worked.bulk.shown, room=heap.room.shown, now=show(heap.fits_now_kg, "mass"),
         )  # fmt: skip
-    line, brim = worked.piece.cradle.line_m, worked.piece.cradle.stack.height_m
+    yield from _together(worked)
+    line, brim = worked.piece.cradle.line_m, worked.piece.cradle.room.height_m
     if worked.overflow_m3 > 1e-9:
         yield finding(
             "glass.runs-over", "stop", "{over} of glass would run over the brim.",
@@ -103,6 +170,34 @@ def _glass(worked: Worked) -> Iterator[Finding]:
     if glass.kind.lead:
         yield finding("glass.not-for-food", "note", "This glass holds lead: not for food or drink.",
                       "Lead can leave the glass into what is eaten or drunk from it.")  # fmt: skip
+
+
+def _together(worked: Worked) -> Iterator[Finding]:
+    """Glasses that share a piece, and the recipe they go in by."""
+    glass = worked.piece.glass
+    if sum(extra.mass_kg for extra in glass.extras) > worked.charge.value:
+        yield finding("glass.extras-exceed", "stop", "The other glasses weigh more than the whole charge of {m}.",
+                      "Take some of them out, or fill the cradle higher.", m=worked.charge.shown)  # fmt: skip
+    if glass.kind.is_unknown and (judged := judge_pair(glass.kind, glass.kind)):
+        yield judged
+    seen = set()
+    for extra in glass.extras:
+        judged = judge_pair(glass.kind, extra.kind)
+        if judged is not None and judged.says not in seen:
+            seen.add(judged.says)
+            yield judged
+    mix = glass.mix
+    if mix is None:
+        return
+    if mix.powder_weighed_kg is not None:
+        slip = check_powder(
+            frit_kg=main_kg(worked) / (1 + mix.powder), powder=mix.powder, weighed_kg=mix.powder_weighed_kg
+        )
+        if slip is not None:
+            yield slip
+    if mix.fine_share > SANDY_SHARE:
+        yield finding("glass.sandy", "note", "{share} of the mix is fine: it may look like sand.",
+                      "Above about a third the grains no longer run into one another.", share=show(mix.fine_share, "ratio"))  # fmt: skip
 
 
 def _heat(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
@@ -124,10 +219,11 @@ def _heat(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
         yield finding("heat.above-kiln-rating", "stop", "{t} is above the {max} that {kiln} is made for.",
                       "Follow the kiln maker. Choose a softer glass, or a lower temperature held longer.",
                       t=show(heat.highest_c, "temperature"), max=show(kiln.highest_c, "temperature"), kiln=kiln.name)  # fmt: skip
-    if heat.highest_c > load.material.rated_c:
+    rated_c = worked.piece.cradle.rated_c
+    if heat.highest_c > rated_c:
         yield finding("heat.above-mould-rating", "stop", "{t} is above the {max} that {mould} stands.",
                       "It crumbles or cracks, and the glass runs out. The rating is common practice: your maker's counts.",
-                      t=show(heat.highest_c, "temperature"), max=show(load.material.rated_c, "temperature"),
+                      t=show(heat.highest_c, "temperature"), max=show(rated_c, "temperature"),
                       mould=load.material.name)  # fmt: skip
     softening = worked.piece.glass.kind.softening_c
     if heat.highest_c < softening:
@@ -158,7 +254,7 @@ _ORDER = {"stop": 0, "think": 1, "note": 2}
 
 def find(worked: Worked, heat: HeatPlan | None) -> list[Finding]:
     """All findings, the gravest first."""
-    found = [*_cradle(worked), *_glass(worked), *_heat(worked, heat)]
+    found = [*_cradle(worked), *_care(worked, heat), *_glass(worked), *_heat(worked, heat)]
     return sorted(found, key=lambda f: _ORDER[f.severity])
 
 
@@ -170,6 +266,14 @@ def cautions(worked: Worked) -> list[Caution]:
         found.append(Caution("cradle", "", "Plaster and silica dust: respirator, wet clean-up, never swept dry."))
     if material.key == "fibre-board":
         found.append(Caution("cradle", "", "Dry fibre: respirator and gloves, wet clean-up."))
+    if material.key == "mild-steel":
+        found.append(
+            Caution(
+                "cradle",
+                "",
+                "Steel other than stainless spalls in the heat, and galvanised or unknown metal gives off fumes: do not fire it.",
+            )
+        )
     if form.key in ("powder", "fine"):
         found.append(Caution("glass", "", "Glass powder: respirator, ventilation, wet clean-up."))
     elif form.key in ("billet", "coarse", "nuggets"):

@@ -6,6 +6,7 @@ import math
 from typing import TYPE_CHECKING
 
 from coldcradle.findings import Finding
+from coldcradle.further import main_kg, needs
 from coldcradle.words import Said, Shown, plus_minus, say, show
 
 if TYPE_CHECKING:  # the plan calls these; they only read what it has worked out
@@ -15,6 +16,10 @@ if TYPE_CHECKING:  # the plan calls these; they only read what it has worked out
 __all__ = ["answers", "compare", "states"]
 
 _AGREE = 2.0  # standard uncertainties
+_WHO = {
+    "shape": "The sizes give", "level": "The fall of the level gives", "drained": "The weight of the water gives",
+    "trial": "The trial glass gives", "model": "The model gives", "last": "The last filling gives",
+}  # fmt: skip
 
 
 def _cradle(worked: Worked) -> Said:
@@ -29,30 +34,52 @@ def _cradle(worked: Worked) -> Said:
 
 def _glass(worked: Worked) -> Said:
     glass, charge = worked.piece.glass, worked.charge
-    have = glass.rack_kg.get(glass.form.key, 0.0)
-    shown: dict[str, Shown | str] = {"have": show(have, "mass"), "need": charge.shown, "form": glass.form.name}
+    if glass.mix is not None:
+        return _mixed(worked)
+    have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(worked)
+    wanted = charge.shown if need == charge.value else show(need, "mass")
+    shown: dict[str, Shown | str] = {"have": show(have, "mass"), "need": wanted, "form": glass.form.name}
     if have <= 0:
         return say("**Weigh out {need}** of {form}. None of it is on the rack.", **shown)
-    if have < charge.value:
-        stack, kind = worked.piece.cradle.stack, glass.kind
+    if have < need:
+        room, kind = worked.piece.cradle.room, glass.kind
         scale = worked.volume.value / worked.shaped.value
-        level = stack.level_m(
-            min(have / (1 + glass.loss) / kind.density_kg_m3 / scale, float(stack.volume_m3(stack.height_m)))
+        # what is there goes into all cavities alike, together with the other glasses
+        share = (have + charge.value - need) / charge.value * worked.each.value
+        level = room.level_m(
+            min(share / (1 + glass.loss) / kind.density_kg_m3 / scale, float(room.volume_m3(room.height_m)))
         )
         return say(
             "**Not enough:** {have} of {form} on the rack, **{need}** needed, {short} short. "
             "What is there would stand {level} deep.",
-            short=show(charge.value - have, "mass"), level=show(level, "length"), **shown,
+            short=show(need - have, "mass"), level=show(level, "length"), **shown,
         )  # fmt: skip
     if not worked.heap.fits:
         return say(
             "**Enough,** but {need} of {form} heaps too high: put in {now} first and top up the rest.",
             now=show(worked.heap.fits_now_kg, "mass"), **shown,
         )  # fmt: skip
-    if have < charge.value + worked.mass.u:
+    if have < need + worked.mass.u:
         return say("**Just enough:** {have} of {form} on the rack, {need} needed, give or take {pm}.",
                    pm=plus_minus(worked.mass.shown), **shown)  # fmt: skip
     return say("**Enough:** {have} of {form} on the rack, **{need}** needed.", **shown)
+
+
+def _mixed(worked: Worked) -> Said:
+    """Whether there is enough of every grain of a mix."""
+    wanted = needs(worked)
+    short = [w for w in wanted if w.short_kg > 0]
+    need = show(main_kg(worked), "mass")
+    if short:
+        worst = max(short, key=lambda w: w.short_kg)
+        return say("**Not enough {form}** for the mix: {have} on the rack, **{need}** needed.", form=worst.form.name,
+                   have=show(worst.have_kg, "mass"), need=show(worst.need_kg, "mass"))  # fmt: skip
+    if not worked.heap.fits:
+        return say(
+            "**Enough** of every grain, but it heaps too high: top it up. **{need}** of the mix needed.", need=need
+        )
+    return say("**Enough** of every grain: **{need}** of the mix, {grains}.", need=need,
+               grains=", ".join(w.form.name for w in wanted))  # fmt: skip
 
 
 def _heat(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> Said:
@@ -85,24 +112,28 @@ def answers(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> d
 
 
 def compare(worked: Worked) -> Said | None:
-    """How the chosen measurement and the sizes agree; None when the sizes are the measurement."""
-    if worked.volume is worked.shaped:
+    """How the ways of measuring agree; None when there is only one."""
+    others = [way for way in worked.measured.ways if way.figure is not worked.volume]
+    if not others:
         return None
-    gap = abs(worked.volume.value - worked.shaped.value)
-    error = math.hypot(worked.volume.u, worked.shaped.u)
-    shown: dict[str, Shown | str] = {"v": worked.shaped.shown, "pm": plus_minus(worked.shaped.shown)}
-    if gap <= _AGREE * error:
-        if worked.combined is None:
-            return say("The sizes give **{v}**, give or take {pm}: the two agree.", **shown)
-        both = worked.combined.shown
+    gaps = {way.method: abs(worked.volume.value - way.figure.value) for way in others}
+    far = [way for way in others if gaps[way.method] > _AGREE * math.hypot(worked.volume.u, way.figure.u)]
+    told = far or others
+    worst = max(told, key=lambda way: gaps[way.method])
+    shown: dict[str, Shown | str] = {
+        "v": worst.figure.shown, "pm": plus_minus(worst.figure.shown), "who": _WHO[worst.method],
+    }  # fmt: skip
+    if far:
         return say(
-            "The sizes give **{v}**, give or take {pm}: the two agree. Together **{both}, give or take {less}.**",
-            both=both, less=plus_minus(both), **shown,
+            "{who} **{v}**, give or take {pm}: **{gap} apart**, more than both errors explain. Measure again.",
+            gap=show(gaps[worst.method], "volume"), **shown,
         )  # fmt: skip
-    return say(
-        "The sizes give **{v}**, give or take {pm}: **{gap} apart**, more than both errors explain. Measure again.",
-        gap=show(gap, "volume"), **shown,
-    )  # fmt: skip
+    agree = "the two agree" if len(others) == 1 else f"all {len(others) + 1} ways agree"
+    if worked.combined is None:
+        return say(f"{{who}} **{{v}}**, give or take {{pm}}: {agree}.", **shown)
+    both = worked.combined.shown
+    return say(f"{{who}} **{{v}}**, give or take {{pm}}: {agree}. Together **{{both}}, give or take {{less}}.**",
+               both=both, less=plus_minus(both), **shown)  # fmt: skip
 
 
 def states(worked: Worked, findings: list[Finding]) -> dict[str, str]:

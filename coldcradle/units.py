@@ -11,7 +11,7 @@ __all__ = ["KINDS", "SPELLINGS", "Kind", "factor_to_si", "temperature_from_c", "
 
 Kind = Literal[
     "length", "area", "volume", "mass", "temperature", "difference", "rate", "duration", "density",
-    "ratio", "stress", "expansion", "energy", "power", "log_viscosity", "time_per_length", "count",
+    "ratio", "stress", "expansion", "energy", "power", "log_viscosity", "time_per_length", "count", "angle",
 ]  # fmt: skip
 
 # The SI unit (degrees C for temperatures, hours for rates) in which the core holds each kind.
@@ -33,6 +33,7 @@ KINDS: dict[Kind, str] = {
     "log_viscosity": "dimensionless",
     "time_per_length": "second / meter",
     "count": "dimensionless",
+    "angle": "radian",
 }
 
 _CELSIUS = ("°c", "c", "degc", "deg c", "celsius", "° c")
@@ -64,6 +65,16 @@ _LB = ("lb", "lbs", "pound", "pounds", "#")
 _OZ = ("oz", "ounce", "ounces")
 
 SPELLINGS: dict[Kind, dict[str, str]] = {
+    "area": {
+        word: unit
+        for unit, words in {
+            "millimeter ** 2": ("mm2", "mm²", "mm^2"),
+            "centimeter ** 2": ("cm2", "cm²", "cm^2"),
+            "meter ** 2": ("m2", "m²", "m^2"),
+            "inch ** 2": ("in2", "in²", "in^2", "sq in"),
+        }.items()
+        for word in words
+    },
     "length": _spell(
         millimeter=("mm", "millimetre", "millimetres"),
         centimeter=("cm", "centimetre", "centimetres"),
@@ -114,6 +125,7 @@ SPELLINGS: dict[Kind, dict[str, str]] = {
     "energy": {"kwh": "kilowatt_hour", "j": "joule", "mj": "megajoule"},
     "power": {"kw": "kilowatt", "w": "watt"},
     "count": {},
+    "angle": _spell(degree=("°", "deg", "degree", "degrees"), radian=("rad",)),
 }
 
 

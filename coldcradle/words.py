@@ -211,8 +211,8 @@ def _show_same_everywhere(value: float, kind: Kind, u: float) -> Shown:
         case "ratio":
             return _same(_words(value * 100, u * 100, "%"))
         case "expansion":
-            number = f"{_number(value * 1e6, 0)[0]}e-6"
-            return _same(Words(number, "/K", "", f"{number} /K"))
+            number = _number(value * 1e7, 0)[0]
+            return _same(Words(number, "×10⁻⁷/K", "", f"{number} ×10⁻⁷/K"))
         case "energy":
             return _same(_words(value / 3.6e6, u / 3.6e6, "kWh", at_most=1))
         case "power":
@@ -222,6 +222,9 @@ def _show_same_everywhere(value: float, kind: Kind, u: float) -> Shown:
         case "time_per_length":
             per_inch = _words(value * 0.0254 / 3600, 0, "h per inch", at_most=2)
             return Shown(_words(value * 0.012 / 3600, 0, "h per 12 mm", at_most=2), per_inch)
+        case "angle":
+            words = _words(math.degrees(value), math.degrees(u), "°", at_most=1)
+            return _same(Words(words.value, "°", words.plus_minus, f"{words.value}°"))
         case "count":
             return _same(_words(value, u, "", at_most=3))
         case _:

@@ -7,14 +7,22 @@ from collections.abc import Mapping
 from dataclasses import asdict, dataclass
 from typing import Any
 
+from coldcradle.cradle.section import Section
 from coldcradle.document import FORMAT, VERSION, ReadPiece, read_piece
+from coldcradle.inputs import PieceInput
 from coldcradle.plan import plan
 from coldcradle.quantities import System
 from coldcradle.reading import Entry
 from coldcradle.result import PiecePlan
-from studio.models import GlassKind, Kiln, Piece, Stage
+from studio.keeping import drawings_in, put_back
+from studio.models import GlassKind, Piece, Stage
+from studio.racks import rack_for
 
-__all__ = ["PlannedPiece", "assemble", "plan_document", "planned", "snapshot_of", "summary_of"]
+__all__ = [
+    "PlannedPiece", "assemble", "outline_of", "plan_document", "planned", "snapshot_of", "split_stage", "stages_of", "summary_of",
+]  # fmt: skip
+
+_SHELF_ONLY = ("fills", "drying")
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,25 +32,33 @@ class PlannedPiece:
     document: dict[str, Any]
     entries: dict[str, Entry]
     plan: PiecePlan
-
-
-def _stage_document(inputs: dict[str, Any], kind: GlassKind, kiln: Kiln, starts_at: str, zone: str) -> dict[str, Any]:
-    stage = copy.deepcopy(inputs)
-    stage["glass"] |= {"kind": kind.document, "rack": kind.rack}
-    stage["heat"] |= {"kiln": kiln.document, "starts_at": starts_at, "zone": zone}
-    return stage
+    piece: PieceInput
 
 
 def assemble(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
-    """The piece document of a row and its stages."""
+    """The piece document of a row and its stages, with what is kept elsewhere put back in."""
+    kept = drawings_in(piece.owner_id, [s.inputs for s in stages])
     return {
         "format": FORMAT,
         "version": VERSION,
         "name": piece.name,
-        "stages": [
-            _stage_document(s.inputs, s.glass_kind, s.firing.kiln, s.firing.starts_at, s.firing.zone) for s in stages
-        ],
+        "stages": [_stage_document(s, kept) for s in stages],
     }
+
+
+def _stage_document(row: Stage, kept: dict[str, Any]) -> dict[str, Any]:
+    stage: dict[str, Any] = put_back(copy.deepcopy(row.inputs), kept)
+    stage["glass"] |= {"kind": row.glass_kind.document, "rack": rack_for(row)}
+    with_ids = [entry["kind_id"] for entry in stage["glass"].get("with", [])]
+    if with_ids:
+        kinds = {k.pk: k.document for k in GlassKind.objects.filter(owner=row.glass_kind.owner_id, pk__in=with_ids)}
+        stage["glass"]["with"] = [
+            e | {"kind": kinds[e["kind_id"]]} for e in stage["glass"]["with"] if e["kind_id"] in kinds
+        ]
+    stage["heat"] |= {"kiln": row.firing.kiln.document, "starts_at": row.firing.starts_at, "zone": row.firing.zone}
+    if row.cradle is not None:
+        stage["cradle"]["care"] = {k: v for k, v in row.cradle.care.items() if k not in _SHELF_ONLY}
+    return stage
 
 
 def split_stage(stage: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
@@ -51,10 +67,13 @@ def split_stage(stage: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
     elsewhere = {
         "kind": kept["glass"].pop("kind"),
         "rack": kept["glass"].pop("rack", {}),
+        "care": kept["cradle"].pop("care", {}),
         "kiln": kept["heat"].pop("kiln"),
         "starts_at": kept["heat"].pop("starts_at"),
         "zone": kept["heat"].pop("zone", "UTC"),
     }
+    for entry in kept["glass"].get("with") or []:
+        entry.pop("kind", None)
     return kept, elsewhere
 
 
@@ -73,12 +92,12 @@ def plan_document(document: dict[str, Any], systems: Mapping[str, System] | None
     """Read and plan; raises DocumentError with every fault."""
     read = read_piece(document, systems=systems)
     _settle(document, read, systems or {})
-    return PlannedPiece(document, read.entries, plan(read.piece))
+    return PlannedPiece(document, read.entries, plan(read.piece), read.piece)
 
 
 def stages_of(piece: Piece) -> list[Stage]:
     """The stages with all that a document needs, in one query."""
-    return list(piece.stages.select_related("glass_kind", "firing__kiln"))
+    return list(piece.stages.select_related("glass_kind", "firing__kiln", "cradle"))
 
 
 def planned(piece: Piece) -> PlannedPiece:
@@ -97,6 +116,8 @@ def snapshot_of(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
                 "kiln_id": s.firing.kiln_id,
                 "starts_at": s.firing.starts_at,
                 "zone": s.firing.zone,
+                "cradle_id": s.cradle_id,
+                "takes": [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": t.is_used} for t in s.takes.all()],
             }
             for s in stages
         ],
@@ -116,9 +137,13 @@ def summary_of(document: dict[str, Any], found: PiecePlan) -> dict[str, Any]:
         "glass": stage["glass"]["kind"]["name"],
         "kiln": stage["heat"]["kiln"]["name"],
         "opens_at": found.heat.opens_at if found.heat else "",
-        "cavity": section.cavity,
-        "filled": section.glass,
-        "wall_m": section.wall_m,
-        "brim_m": section.brim_m,
-        "outer_half_m": section.outer_half_m,
+        **outline_of(section),
     }
+
+
+def outline_of(section: Section) -> dict[str, Any]:
+    """A section small enough for a list."""
+    return {
+        "rings": section.rings, "glass_m": section.glass_m, "wall_m": section.wall_m, "brim_m": section.brim_m,
+        "outer_half_m": section.outer_half_m,
+    }  # fmt: skip

@@ -87,6 +87,8 @@ USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en-gb"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_100_000
+MEDIA_ROOT = VAR / ("test-media" if TESTING else "media")
+FILE_UPLOAD_MAX_MEMORY_SIZE = 1_000_000  # larger ones wait on the disk
 
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
@@ -103,7 +105,7 @@ CONTENT_SECURITY_POLICY = {
         "default-src": [SELF],
         "script-src": [SELF],
         "style-src": [SELF, UNSAFE_INLINE],
-        "img-src": [SELF, "data:"],
+        "img-src": [SELF, "data:", "blob:"],  # a photograph is traced before it is sent anywhere
         "font-src": [SELF],
         "connect-src": [SELF],
         "object-src": [NONE],

@@ -22,6 +22,8 @@ class Material:
     rated_c: float
     holds_water: bool
     warm_up_k_per_h: float
+    single_use: bool
+    drying_h: float
     source: str
 
     @property
@@ -45,6 +47,8 @@ def materials() -> dict[str, Material]:
             rated_c=float(row["rated_c"]),
             holds_water=row["holds_water"] == "yes",
             warm_up_k_per_h=float(row["warm_up_k_per_h"]),
+            single_use=row["single_use"] == "yes",
+            drying_h=float(row["drying_h"]),
             source=row["source"],
         )
         for row in rows

@@ -1,200 +1,173 @@
-"""How much a cradle holds up to its casting line, by each way of measuring it."""
+"""How much a cradle holds up to its casting line: from its shape, from a model, from what fitted last time; and all together."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from coldcradle.cradle.shapes import Stack
+from coldcradle.cradle.shapes import SIZES
+from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.water import water_density_kg_m3
 from coldcradle.words import say, show
-from coldcradle.working import PRACTICE, Figure, derive, given, published
+from coldcradle.working import PRACTICE, Figure, Given, derive, given, published
 
-__all__ = [
-    "Displacement", "Drained", "Method", "Trial", "by_displacement", "by_drained", "by_shape", "by_trial", "combine",
-]  # fmt: skip
+__all__ = ["METHOD_WORDS", "LastFill", "Method", "Model", "by_last", "by_model", "by_shape", "combine"]
 
-Method = Literal["shape", "level", "drained", "trial"]
+Method = Literal["shape", "level", "drained", "trial", "model", "last"]
 
-_SIZE_WORDS = {
-    "length_m": "length", "width_m": "width", "height_m": "height", "bore_m": "bore",
-    "bottom_m": "bottom width", "top_m": "top width", "rim_m": "rim width",
-}  # fmt: skip
-_FORMULAS = {
-    "box": "l·w·h",
-    "cylinder": "π/4·b²·h",
-    "frustum": "π/12·h·(d₀² + d₀·d + d²)",
-    "cap": "π·h²·(3R − h)/3",
-}
-_BORE_ERROR_M = 0.0005
-_WET_FILM = 0.003  # share of the volume that a soaked wall still takes or holds back; common practice, no source
-_DRY_WALL = 0.10  # share that a dry plaster wall may drink; common practice, no source
+_DRAFT_ERROR = math.radians(0.5)  # how well a lean is measured; common practice, no source
+_REMEMBERED = 0.02  # a charge that "fitted" did so within about 2 %; common practice, no source
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Displacement:
-    """Water poured from a vessel until it stands at the line: inside width of the vessel and fall of its level."""
+class Model:
+    """A wax, clay, plaster or printed model of the filling: its weight and density, or the water it pushes aside.
 
-    bore_m: float
-    fall_m: float
-    reading_m: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Drained:
-    """Water drained from the cradle and weighed, with its temperature and the scale's error."""
+    `dipped_kg` is how much more a scale shows when the model hangs wholly under water in a vessel that stands on it.
+    """
 
     mass_kg: float
-    temperature_c: float
+    density_kg_m3: float
+    dipped_kg: float | None
     scale_kg: float
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Trial:
-    """Pieces of some glass added until the water stood at the mark again, then weighed."""
+class LastFill:
+    """The charge that fitted last time, and the density of that glass."""
 
     mass_kg: float
     density_kg_m3: float
     scale_kg: float
 
 
-def combine(first: Figure, second: Figure) -> Figure:
-    """Two measurements of one volume as one: each weighs as the inverse of its squared error. Both errors above zero."""
-    weights = (1 / first.u**2, 1 / second.u**2)
+def combine(figures: Sequence[Figure]) -> Figure:
+    """Several measurements of one volume as one: each weighs as the inverse of its squared error. All errors above zero."""
+    weights = [1 / figure.u**2 for figure in figures]
+    subscripts = "₁₂₃₄₅₆"
+    many = len(figures)
     return derive(
-        "combined_volume",
-        "Both together",
-        "volume",
-        lambda a, b: (weights[0] * a + weights[1] * b) / sum(weights),
-        [first.given("V₁", "as measured"), second.given("V₂", "from the sizes")],
-        words="Two ways of measuring one room, each counted for as much as its error allows.",
-        formula="V = (V₁/u₁² + V₂/u₂²) / (1/u₁² + 1/u₂²)",
+        "combined_volume", "Both together" if many == 2 else f"All {many} together", "volume",
+        lambda *values: sum(w * v for w, v in zip(weights, values, strict=True)) / sum(weights),
+        [figure.given(f"V{subscripts[i]}", METHOD_WORDS.get(figure.key, figure.name)) for i, figure in enumerate(figures)],
+        words=f"{'Two' if many == 2 else 'Several'} ways of measuring one room, each counted for as much as its error allows.",
+        formula="V = Σ(Vᵢ/uᵢ²) / Σ(1/uᵢ²)",
         source=published("weighted mean, e.g. Bevington & Robinson, Data Reduction and Error Analysis"),
-        assumptions=["the two were measured apart, so that their errors have nothing to do with each other"],
-    )
+        assumptions=["they were measured apart, so that their errors have nothing to do with each other"],
+    )  # fmt: skip
 
 
-def by_shape(stack: Stack, *, line_m: float, reading_m: float) -> Figure:
-    """Volume below the casting line from the sizes of simple shapes; every size is read to ± `reading_m`."""
-    many = len(stack.parts) > 1
+METHOD_WORDS = {
+    "shape": "from the sizes", "level": "by the fall of a level", "drained": "by weighing water",
+    "trial": "by trial glass", "model": "by a model", "last": "by the last filling",
+}  # fmt: skip
+
+
+def _inputs(stack: Stack, reading_m: float) -> list[Given]:
+    many = len(stack.parts) + len(stack.cores) > 1
+    found = []
+    for index, name, value in stack.sizes():
+        number = str(index + 1) if many else ""
+        called = "core" if index >= len(stack.parts) else f"part {index + 1}"
+        of = f" of {called}" if many else ""
+        if name == "grow":
+            found.append(given(f"edge of the outline{of}", "e" + number, 0.0, "length", reading_m))
+            continue
+        size = SIZES[name]
+        u = {"length": reading_m, "angle": _DRAFT_ERROR}.get(size.kind, 0.0)
+        found.append(given(size.words + of, size.symbol + number, value, size.kind, u))
+    return found
+
+
+def _of_solid(solid: Solid, line_m: float, reading_m: float) -> Figure:
+    touched = solid.wetted_m2(line_m)
+    return derive(
+        "cradle_volume", "Cradle holds", "volume", lambda h: float(solid.volume_m3(h)),
+        [given("casting line above the deepest point", "h", line_m, "length", reading_m)],
+        words=f"The inside of {solid.name} below the casting line, added up over its triangles.",
+        formula="V = Σ over all faces of the column between the face and the line",
+        source=published("divergence theorem"),
+        assumptions=[
+            say("the surface is true to ± {u}", u=show(reading_m, "length")),
+            "the mesh is as large as the mould: plaster shrinks, printed parts too",
+        ],
+        extra=[("how true the surface is", touched * reading_m)],
+    )  # fmt: skip
+
+
+def by_shape(room: Stack | Solid, *, line_m: float, reading_m: float) -> Figure:
+    """Volume below the casting line from sizes, an outline or a mesh; every size is read to ± `reading_m`."""
+    if isinstance(room, Solid):
+        return _of_solid(room, line_m, reading_m)
     inputs = [
-        given(
-            f"{_SIZE_WORDS[name]}{f' of part {index + 1}' if many else ''}",
-            f"{'dwlhb'[0]}{i}",
-            value,
-            "length",
-            reading_m,
-        )
-        for i, (index, name, value) in enumerate(stack.sizes(), start=1)
+        *_inputs(room, reading_m),
+        given("casting line above the deepest point", "h", line_m, "length", reading_m),
     ]
-    symbols = {"length_m": "l", "width_m": "w", "height_m": "H", "bore_m": "b", "bottom_m": "d₀", "top_m": "d₁",
-               "rim_m": "d"}  # fmt: skip
-    inputs = [
-        given(g.name, symbols[name] + (str(index + 1) if many else ""), g.value, "length", g.u)
-        for g, (index, name, _) in zip(inputs, stack.sizes(), strict=True)
-    ]
-    inputs.append(given("casting line above the deepest point", "h", line_m, "length", reading_m))
+    shapes = {part.shape for part in room.parts}
 
     def volume(*values: float) -> float:
-        return float(stack.with_sizes(values[:-1]).volume_m3(values[-1]))
+        return float(room.with_sizes(values[:-1]).volume_m3(values[-1]))
 
+    minus = "".join(f" − {core.part.formula}" for core in room.cores)
+    leaning = any(getattr(part, "draft_rad", 0.0) for part in room.parts)
+    rounded = any(getattr(part, "corner_m", 0.0) for part in room.parts)
     return derive(
-        "cradle_volume",
-        "Cradle holds",
-        "volume",
-        volume,
-        inputs,
+        "cradle_volume", "Cradle holds", "volume", volume, inputs,
         words="The inside of the cradle below the casting line, from its measured sizes.",
-        formula="V = " + " + ".join(_FORMULAS[part.shape] for part in stack.parts),
+        formula="V = " + " + ".join(part.formula for part in room.parts) + minus,
         source=published("solid geometry"),
         assumptions=[
             say("every size is read to ± {u}", u=show(reading_m, "length")),
-            "walls are straight and corners sharp",
-            *(["d is the width at the casting line"] if any(p.shape == "frustum" for p in stack.parts) else []),
-            *(["R = (d²/4 + H²)/(2H)"] if any(p.shape == "cap" for p in stack.parts) else []),
+            "walls are straight" + (" and lean by δ; l and w are those at the brim" if leaning else "")
+            + (", corners round by r" if rounded else " and corners sharp"),
+            *(["d is the width at the casting line"] if "frustum" in shapes else []),
+            *(["R = (d²/4 + H²)/(2H)"] if shapes & {"cap", "barrel", "gutter"} else []),
+            *(["A is the area inside the outline, s its scale"] if "prism" in shapes else []),
         ],
-    )
+    )  # fmt: skip
 
 
-def _soaking(volume_m3: float, soaked: bool) -> tuple[list[tuple[str, float]], list[str]]:
-    if soaked:
-        return [("what the wall drinks", _WET_FILM * volume_m3)], ["the mould is soaked through"]
-    return (
-        [("what the dry wall drinks", _DRY_WALL * volume_m3)],
-        ["the mould is dry: it drinks water, so the true volume is smaller than this"],
-    )
-
-
-def by_displacement(reading: Displacement, *, soaked: bool) -> Figure:
-    """V = π/4·b²·Δh; the level is read twice, so its error enters as √2·u."""
-    area = math.pi / 4 * reading.bore_m**2
-    drinks, assumption = _soaking(area * reading.fall_m, soaked)
+def by_model(model: Model, *, water_c: float = 18.0) -> Figure:
+    """V = m/ρ of the model, or from the water it pushes aside; the model fills the cradle exactly to the line."""
+    if model.dipped_kg is not None:
+        water = water_density_kg_m3(temperature_c=water_c)
+        return derive(
+            "cradle_volume", "Cradle holds", "volume", lambda m, rho: m / rho,
+            [
+                given("the scale shows more by", "Δm", model.dipped_kg, "mass", math.sqrt(2) * model.scale_kg),
+                given("density of the water", "ρ", water, "density", 0.8),
+            ],
+            words="A model that hangs under water lifts as much water as it takes room, and the scale shows its weight.",
+            formula="V = Δm / ρ(water)", source=published("Archimedes; Kell, J. Chem. Eng. Data 20 (1975) 97"),
+            assumptions=["the model hangs free of bottom and walls, without bubbles, and drinks no water",
+                         "the finished filling is the size of the model"],
+        )  # fmt: skip
     return derive(
-        "cradle_volume",
-        "Cradle holds",
-        "volume",
-        lambda b, dh: math.pi / 4 * b * b * dh,
+        "cradle_volume", "Cradle holds", "volume", lambda m, rho: m / rho,
         [
-            given("vessel bore", "b", reading.bore_m, "length", _BORE_ERROR_M),
-            given("fall of the level", "Δh", reading.fall_m, "length", math.sqrt(2) * reading.reading_m),
+            given("weight of the model", "m", model.mass_kg, "mass", model.scale_kg),
+            given("density of the model", "ρ", model.density_kg_m3, "density", 0.02 * model.density_kg_m3),
         ],
-        words="The water that left the vessel now stands in the cradle up to the line.",
-        formula="V = π/4 · b² · Δh",
-        source=published("solid geometry; error by the GUM, JCGM 100:2008"),
-        assumptions=[
-            say("the level is read twice, each to ± {u}", u=show(reading.reading_m, "length")),
-            say("the bore is measured to ± {u}", u=show(_BORE_ERROR_M, "length")),
-            "the vessel stands upright on the same spot both times",
-            *assumption,
-        ],
-        extra=drinks,
-    )
+        words="The weight of the model over its density is the room it leaves in the mould.",
+        formula="V = m / ρ(model)", source=PRACTICE,
+        assumptions=["the density of the model is known to 2 %; hang it in water to know it better",
+                     "the finished filling is the size of the model"],
+    )  # fmt: skip
 
 
-def by_drained(reading: Drained, *, soaked: bool) -> Figure:
-    """V = m/ρ(T) of the water drained from the cradle."""
-    density = water_density_kg_m3(temperature_c=reading.temperature_c)
-    drinks, assumption = _soaking(reading.mass_kg / density, soaked)
+def by_last(fill: LastFill) -> Figure:
+    """V = m/ρ of the charge that fitted last time."""
     return derive(
-        "cradle_volume",
-        "Cradle holds",
-        "volume",
-        lambda m, rho: m / rho,
+        "cradle_volume", "Cradle holds", "volume", lambda m, rho: m / rho,
         [
-            given("water drained", "m", reading.mass_kg, "mass", reading.scale_kg),
-            given("density of the water", "ρ", density, "density", 0.5),
+            given("charge that fitted", "m", fill.mass_kg, "mass", fill.scale_kg),
+            given("density of that glass", "ρ", fill.density_kg_m3, "density", 0.01 * fill.density_kg_m3),
         ],
-        words="The weight of the water that stood in the cradle, over its density at that temperature.",
-        formula="V = m / ρ(T)",
-        source=published("Kell, J. Chem. Eng. Data 20 (1975) 97"),
-        assumptions=[
-            say(
-                "water at {t}, known to about {dt}",
-                t=show(reading.temperature_c, "temperature"),
-                dt=show(2.0, "difference"),
-            ),
-            *assumption,
-        ],
-        extra=drinks,
-    )
-
-
-def by_trial(reading: Trial, *, soaked: bool) -> Figure:
-    """V = m/ρ of the trial glass that raised the water to the mark."""
-    drinks, assumption = _soaking(reading.mass_kg / reading.density_kg_m3, soaked)
-    return derive(
-        "cradle_volume",
-        "Cradle holds",
-        "volume",
-        lambda m, rho: m / rho,
-        [
-            given("trial glass", "m", reading.mass_kg, "mass", reading.scale_kg),
-            given("density of the trial glass", "ρ", reading.density_kg_m3, "density", 0.01 * reading.density_kg_m3),
-        ],
-        words="The trial glass that brought the water back to the mark takes the room of the cradle's filling.",
-        formula="V = m / ρ",
-        source=PRACTICE,
-        assumptions=["the density of a glass is known to 1 %", *assumption],
-        extra=drinks,
-    )
+        words="What filled this cradle to its line last time fills it again.",
+        formula="V = m / ρ", source=PRACTICE,
+        assumptions=["“it fitted” means within about 2 %", "the density of a glass is known to 1 %"],
+        extra=[("what “it fitted” means", _REMEMBERED * fill.mass_kg / fill.density_kg_m3)],
+    )  # fmt: skip

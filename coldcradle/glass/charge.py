@@ -7,12 +7,15 @@ from dataclasses import dataclass
 
 from scipy.stats import norm
 
-from coldcradle.cradle.shapes import Stack
+from coldcradle.cradle.materials import Material
+from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.stack import Stack
 from coldcradle.glass.kinds import Form, GlassKind
 from coldcradle.working import CHOICE, PRACTICE, Figure, derive, given, memory, published
 
 __all__ = [
-    "REPOSE_DEG", "Heap", "bulk_volume", "chance_of_enough", "charge_mass", "glass_mass", "heap_room", "sure_charge",
+    "REPOSE_DEG", "Heap", "bulk_volume", "chance_of_enough", "charge_each", "charge_mass", "glass_mass", "heap_room",
+    "sure_charge", "thermal_mass",
 ]  # fmt: skip
 
 REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
@@ -21,22 +24,48 @@ _ONE_SIDED_95 = float(norm.ppf(0.95))
 _DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
 
 
-def glass_mass(volume: Figure, kind: GlassKind) -> Figure:
-    """m = ρV: the finished piece filled to the line."""
+def glass_mass(volume: Figure, kind: GlassKind, *, count: int = 1, others_kg: float = 0.0) -> Figure:
+    """m = ρV: the finished piece filled to the line; all cavities of it together where there are several."""
+    inputs = [
+        volume.given("V"),
+        given("density of the glass", "ρ", kind.density_kg_m3, "density", _DENSITY_ERROR * kind.density_kg_m3),
+    ]
+    formula = "m = ρ · V"
+    if count > 1:
+        inputs.append(given("cavities of this shape", "n", float(count), "count"))
+        formula = "m = n · ρ · V"
+    if others_kg > 0:
+        inputs.append(given("fill of the other cavities", "o", others_kg, "mass", 0.01 * others_kg))
+        formula += " + o"
     return derive(
-        "glass_mass",
-        "Glass",
-        "mass",
-        lambda v, rho: v * rho,
-        [
-            volume.given("V"),
-            given("density of the glass", "ρ", kind.density_kg_m3, "density", _DENSITY_ERROR * kind.density_kg_m3),
-        ],
-        words=f"What fills the cradle to the line, in {kind.name}.",
-        formula="m = ρ · V",
+        "glass_mass", "Glass", "mass", lambda v, rho, *_: v * rho * count + others_kg, inputs,
+        words=f"What fills the cradle to the line, in {kind.name}." if count == 1 and not others_kg
+        else f"What fills all cavities to their line, in {kind.name}.",
+        formula=formula,
         source=memory(f"density of {kind.name}") if "memory" in kind.source else published(kind.source),
         assumptions=["the density of a glass is known to 1 %", "no bubbles"],
-    )
+    )  # fmt: skip
+
+
+def charge_each(charge: Figure, volume: Figure, kind: GlassKind, mass: Figure) -> Figure:
+    """What of a charge goes into each cavity of the measured shape: its share of all the room."""
+    share = volume.value * kind.density_kg_m3 / mass.value
+    return derive(
+        "charge_each", "Into each cavity", "mass", lambda m, s: m * s,
+        [charge.given("m", "charge"), given("one cavity's share of the room", "s", share, "ratio")],
+        words="The charge shared by room, so that all cavities stand equally full.", formula="m · s", source=PRACTICE,
+    )  # fmt: skip
+
+
+def thermal_mass(mould_kg: float, material: Material) -> Figure:
+    """Weight of the mould, as the glass it is as slow as: what the kiln must warm besides."""
+    return derive(
+        "mould_mass", "The mould itself weighs", "mass", lambda m, _c: m,
+        [given("mould", "m", mould_kg, "mass", 0.2 * mould_kg),
+         given("its heat, against glass of the same weight", "c", material.heat_capacity_j_kg_k / 1100.0, "ratio", 0.1)],
+        words="Its wall all round and under the room, at the usual density. The kiln warms it with the glass.",
+        formula="m = ρ(wall) · (outside − inside)", source=memory(f"density and heat capacity of {material.name}"),
+    )  # fmt: skip
 
 
 def charge_mass(mass: Figure, *, loss: float, own_kg: float | None) -> Figure:
@@ -128,11 +157,11 @@ class Heap:
     fits_now_kg: float
 
 
-def _cone_height_m(stack: Stack) -> float:
-    return math.tan(math.radians(REPOSE_DEG)) * float(stack.parts[-1].narrow_m(stack.parts[-1].height_m)) / 2
+def _cone_height_m(room: Stack | Solid) -> float:
+    return math.tan(math.radians(REPOSE_DEG)) * room.narrow_m(room.height_m) / 2
 
 
-def heap_room(stack: Stack, bulk: Figure, charge: Figure, form: Form, *, cavity_scale: float) -> Heap:
+def heap_room(stack: Stack | Solid, bulk: Figure, charge: Figure, form: Form, *, cavity_scale: float) -> Heap:
     """Room for the heap: up to the brim, and for loose pieces a cone above it at the angle of repose.
 
     `cavity_scale` carries a measured volume over to the shape: measured / from sizes.
@@ -164,7 +193,7 @@ def heap_room(stack: Stack, bulk: Figure, charge: Figure, form: Form, *, cavity_
     else:
         # a cone of the same slope shrinks in all three sizes, so its height goes with the cube root of its volume
         cone = room.value - brim
-        top = stack.height_m + (cone_height * min(1.0, over / cone) ** (1 / 3) if cone > 0 else over / area)
+        top = stack.height_m + (cone_height * min(1.0, over / cone) ** (1 / 3) if cone > 0 else over / max(area, 1e-9))
     fits = bulk.value <= room.value
     fits_now = charge.value if fits else charge.value * room.value / bulk.value
     return Heap(room, top, max(0.0, top - stack.height_m), fits, fits_now)

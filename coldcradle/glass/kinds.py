@@ -29,6 +29,7 @@ class GlassKind:
     poisson: float
     lead: bool
     source: str
+    is_unknown: bool = False
 
     def __post_init__(self) -> None:
         if not self.strain_c < self.annealing_c < self.softening_c:

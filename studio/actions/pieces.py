@@ -10,12 +10,18 @@ from django.utils import timezone
 
 from coldcradle.document import read_piece
 from coldcradle.errors import DocumentError, Fault
-from coldcradle.quantities import System
+from coldcradle.quantities import System, parse
+from studio.actions.stock import add_item
 from studio.errors import Stale
-from studio.models import Firing, GlassKind, Kiln, Piece, Revision, Stage
+from studio.keeping import set_aside
+from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Revision, Stage
 from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, split_stage, stages_of, summary_of
+from studio.racks import rack_of
+from studio.takes import settle_takes
 
-__all__ = ["change_piece", "create_piece", "import_piece", "put_away", "redo_piece", "undo_piece"]
+__all__ = [
+    "change_piece", "create_piece", "import_piece", "locked", "next_revision", "put_away", "record", "redo_piece", "undo_piece",
+]  # fmt: skip
 
 _ROWS = {"kind_id": (GlassKind, "glass"), "kiln_id": (Kiln, "kiln")}
 _DEEPEST = 8
@@ -32,7 +38,14 @@ def _save(piece: Piece, found: PlannedPiece) -> None:
     piece.save()
 
 
-def _insert(owner: Any, document: dict[str, Any], kinds: list[GlassKind], kilns: list[Kiln], label: str) -> Piece:
+def _insert(
+    owner: Any,
+    document: dict[str, Any],
+    kinds: list[GlassKind],
+    kilns: list[Kiln],
+    label: str,
+    shelved: Cradle | None = None,
+) -> Piece:
     found = plan_document(document)
     piece = Piece(owner=owner, name=document["name"].strip())
     piece.save()
@@ -40,7 +53,12 @@ def _insert(owner: Any, document: dict[str, Any], kinds: list[GlassKind], kilns:
     for order, (stage, kind, kiln) in enumerate(zip(document["stages"], kinds, kilns, strict=True)):
         inputs, elsewhere = split_stage(stage)
         firing = Firing.objects.create(owner=owner, kiln=kiln, starts_at=elsewhere["starts_at"], zone=elsewhere["zone"])
-        stages.append(Stage.objects.create(piece=piece, order=order, inputs=inputs, glass_kind=kind, firing=firing))
+        set_aside(owner, inputs)
+        stages.append(
+            Stage.objects.create(
+                piece=piece, order=order, inputs=inputs, glass_kind=kind, firing=firing, cradle=shelved
+            )
+        )
     _record(piece, stages, label)
     _save(piece, found)
     return piece
@@ -48,14 +66,16 @@ def _insert(owner: Any, document: dict[str, Any], kinds: list[GlassKind], kilns:
 
 @transaction.atomic
 def create_piece(
-    owner: Any, *, name: str, cradle: dict[str, Any], kind: GlassKind, kiln: Kiln, starts_at: str, zone: str
-) -> Piece:
+    owner: Any, *, name: str, cradle: dict[str, Any], kind: GlassKind, kiln: Kiln, starts_at: str, zone: str,
+    shelved: Cradle | None = None,
+) -> Piece:  # fmt: skip
     """A new piece from a cradle, a glass and a kiln; everything else starts from its usual value."""
-    form = max(kind.rack, key=lambda form: _weight(kind.rack[form]), default="nuggets")
+    rack = rack_of(kind)
+    form = max(rack, key=lambda form: _weight(rack[form]), default="nuggets")
     stage = {
         "process": "cast",
         "cradle": copy.deepcopy(cradle),
-        "glass": {"form": form, "loss": "2 %", "charge": "", "kind": kind.document, "rack": kind.rack},
+        "glass": {"form": form, "loss": "2 %", "charge": "", "kind": kind.document, "rack": rack},
         "heat": {
             "kiln": kiln.document, "target": "usual", "own_target": "0.3 MPa", "soak": "longer", "leaves": "bow",
             "cast_at": "", "cast_hold": "", "bubble_hold": "1 h", "room": kiln.document["room"],
@@ -63,12 +83,10 @@ def create_piece(
         },
     }  # fmt: skip
     document = {"format": "cold-cradle-piece", "version": 1, "name": name, "stages": [stage]}
-    return _insert(owner, document, [kind], [kiln], "new piece")
+    return _insert(owner, document, [kind], [kiln], "new piece", shelved)
 
 
 def _weight(typed: str) -> float:
-    from coldcradle.quantities import parse
-
     return parse(typed, "mass")
 
 
@@ -76,27 +94,42 @@ def _weight(typed: str) -> float:
 def import_piece(owner: Any, document: Any) -> Piece:
     """A piece from a document, all of it or nothing; glass and kiln are matched to what is there, or added."""
     read_piece(document)
-    kinds, kilns = [], []
+    kinds, kilns, shelved = [], [], None
     for stage in document["stages"]:
         _, elsewhere = split_stage(stage)
         # an imported piece is weighed against this studio's rack, not against the one it came from
-        kind = next((k for k in GlassKind.objects.of(owner) if k.document == elsewhere["kind"]), None)
-        kinds.append(
-            kind
-            or GlassKind.objects.create(
-                owner=owner, key=elsewhere["kind"]["key"], name=elsewhere["kind"]["name"], document=elsewhere["kind"],
-                rack=elsewhere["rack"],
-            )
-        )  # fmt: skip
+        kinds.append(_kind_of(owner, elsewhere["kind"], elsewhere["rack"]))
+        for entry in stage["glass"].get("with") or []:
+            entry["kind_id"] = _kind_of(owner, entry["kind"], {}).pk
         kiln = next((k for k in Kiln.objects.of(owner) if k.document == elsewhere["kiln"]), None)
         kilns.append(
             kiln or Kiln.objects.create(owner=owner, name=elsewhere["kiln"]["name"], document=elsewhere["kiln"])
         )
-        stage["glass"]["rack"] = kinds[-1].rack
-    return _insert(owner, document, kinds, kilns, "imported")
+        stage["glass"]["rack"] = rack_of(kinds[-1])
+        if elsewhere["care"]:
+            shelved = _cradle_of(owner, stage["cradle"], elsewhere["care"])
+    return _insert(owner, document, kinds, kilns, "imported", shelved)
 
 
-def _locked(piece: Piece, version: int) -> None:
+def _kind_of(owner: Any, document: dict[str, Any], rack: dict[str, str]) -> GlassKind:
+    """The kind with these very figures, added with its rack when it is not there."""
+    for kind in GlassKind.objects.of(owner):
+        if kind.document == document:
+            return kind
+    kind = GlassKind.objects.create(owner=owner, key=document["key"], name=document["name"], document=document)
+    for form, typed in rack.items():
+        add_item(kind, form=form, mass_kg=parse(typed, "mass"), details={})
+    return kind
+
+
+def _cradle_of(owner: Any, document: dict[str, Any], care: dict[str, Any]) -> Cradle:
+    """The shelf's cradle of this name, put there with its care when it is not."""
+    cradle = Cradle.objects.of(owner).filter(name=document["name"]).first()
+    plain = {k: v for k, v in document.items() if k != "care"}
+    return cradle or Cradle.objects.create(owner=owner, name=document["name"], document=plain, care=care)
+
+
+def locked(piece: Piece, version: int) -> None:
     """Inside an IMMEDIATE transaction: nobody else writes between this look and the save."""
     piece.refresh_from_db()
     if piece.version != version:
@@ -121,12 +154,23 @@ def _set(document: Any, path: str, value: Any) -> None:
         raise DocumentError([Fault(path, "there is no such entry", str(value)[:200])]) from None
 
 
+def _with_kinds(owner: Any, value: Any) -> Any:
+    """Other glasses are named by their number; the document holds them whole."""
+    if not isinstance(value, list):
+        return value
+    ids = [e.get("kind_id") for e in value if isinstance(e, dict) and isinstance(e.get("kind_id"), int)]
+    rows = {kind.pk: kind.document for kind in GlassKind.objects.of(owner).filter(pk__in=ids)}
+    if len(ids) != len(value) or any(pk not in rows for pk in ids):
+        raise DocumentError([Fault("stages.0.glass.with", "expected kinds of glass that are in this studio", "")])
+    return [entry | {"kind": rows[entry["kind_id"]]} for entry in value]
+
+
 @transaction.atomic
 def change_piece(
     piece: Piece, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
 ) -> PlannedPiece:
     """Apply changes by path, all or none. Raises Stale, or DocumentError with each fault."""
-    _locked(piece, version)
+    locked(piece, version)
     stages = stages_of(piece)
     plain: dict[str, Any] = {}
     for path, value in changes:
@@ -138,17 +182,20 @@ def change_piece(
                 stages[0].glass_kind = row
             else:
                 stages[0].firing.kiln = row
-        elif any(f".{own}." in f"{path}." for own in ("glass.kind", "glass.rack", "heat.kiln")):
+        elif path.endswith(".cradle.care") or any(
+            f".{own}." in f"{path}." for own in ("glass.kind", "glass.rack", "heat.kiln", "cradle.care")
+        ):
             raise DocumentError([Fault(path, "this is changed at its own place, not in a piece", "")])
         else:
             plain[path] = value
     document = assemble(piece, stages)
     for path, value in plain.items():
-        _set(document, path, value)
+        _set(document, path, _with_kinds(piece.owner, value) if path.endswith(".glass.with") else value)
     found = plan_document(document, dict.fromkeys(plain, system))
     piece.name = document["name"].strip()
     for stage, changed in zip(stages, document["stages"], strict=True):
         stage.inputs, elsewhere = split_stage(changed)
+        set_aside(piece.owner, stage.inputs)
         stage.firing.starts_at, stage.firing.zone = elsewhere["starts_at"], elsewhere["zone"]
         stage.firing.save()
         stage.save()
@@ -166,8 +213,10 @@ def _restore(piece: Piece, revision: Revision) -> PlannedPiece:
         stage.firing.kiln_id, stage.firing.starts_at, stage.firing.zone = (
             kept["kiln_id"], kept["starts_at"], kept["zone"],
         )  # fmt: skip
+        stage.cradle_id = kept.get("cradle_id")
         stage.firing.save()
         stage.save()
+        settle_takes(stage, kept.get("takes", []))
     piece.head = revision
     piece.version += 1
     found = plan_document(assemble(piece, stages_of(piece)))
@@ -178,7 +227,7 @@ def _restore(piece: Piece, revision: Revision) -> PlannedPiece:
 @transaction.atomic
 def undo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
     """Back to the revision before; None when there is none."""
-    _locked(piece, version)
+    locked(piece, version)
     before = piece.head.parent if piece.head else None
     return _restore(piece, before) if before else None
 
@@ -191,9 +240,20 @@ def next_revision(piece: Piece) -> Revision | None:
 @transaction.atomic
 def redo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
     """Forward again; None when nothing was undone."""
-    _locked(piece, version)
+    locked(piece, version)
     after = next_revision(piece)
     return _restore(piece, after) if after else None
+
+
+@transaction.atomic
+def record(piece: Piece, *, label: str) -> PlannedPiece:
+    """Write what was done to a piece's rows as a revision of its own, and plan it anew."""
+    stages = stages_of(piece)
+    found = plan_document(assemble(piece, stages))
+    _record(piece, stages, label)
+    piece.version += 1
+    _save(piece, found)
+    return found
 
 
 def put_away(piece: Piece, *, away: bool) -> None:

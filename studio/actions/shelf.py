@@ -1,35 +1,20 @@
-"""Write what stands in the studio: cradles on the shelf, glass on the rack, kilns."""
+"""Write what stands in the studio: kinds of glass with what is on the rack, and kilns."""
 
 from __future__ import annotations
 
-import copy
 from typing import Any
 
 from django.db import transaction
 
-from coldcradle.document import read_kiln
-from coldcradle.errors import DocumentError
-from coldcradle.glass.kinds import forms
+from coldcradle.document import read_kiln, read_kind
+from coldcradle.errors import DocumentError, Fault
 from coldcradle.quantities import System
 from coldcradle.reading import Entry, Reader, Reading
+from studio.actions.stock import forget_summaries, set_rack
 from studio.errors import Stale
-from studio.models import Cradle, GlassKind, Kiln, Piece
-from studio.planning import stages_of
+from studio.models import GlassKind, Kiln
 
-__all__ = ["read_kiln_entries", "read_rack", "save_kiln", "save_rack", "shelve_cradle"]
-
-
-def read_rack(rack: dict[str, str], system: System = "metric") -> dict[str, Entry]:
-    """The weights on the rack by form, as entries; raises DocumentError."""
-    reading = Reading(dict.fromkeys(rack, system))
-    reader = Reader(rack, "", reading, "the rack")
-    for form in forms():
-        if form in rack:
-            reader.quantity(form, "mass", called="a weight of glass", low=0.0, high=5000.0)
-    reader.close()
-    if reading.faults:
-        raise DocumentError(reading.faults)
-    return reading.entries
+__all__ = ["kind_entries", "read_kiln_entries", "save_kiln", "save_kind", "save_rack"]
 
 
 def read_kiln_entries(document: dict[str, Any], system: System = "metric") -> dict[str, Entry]:
@@ -41,8 +26,11 @@ def read_kiln_entries(document: dict[str, Any], system: System = "metric") -> di
     return reading.entries
 
 
-def _forget_summaries(**stage_filter: Any) -> None:
-    Piece.objects.filter(pk__in=Piece.objects.filter(**stage_filter).values("pk")).update(summary=None)
+def kind_entries(document: dict[str, Any]) -> dict[str, Entry]:
+    """The quantities of a kind of glass as entries."""
+    reading = Reading()
+    read_kind(Reader(document, "", reading, "a kind of glass"))
+    return reading.entries
 
 
 @transaction.atomic
@@ -51,13 +39,44 @@ def save_rack(kind: GlassKind, *, version: int, rack: dict[str, str], system: Sy
     kind.refresh_from_db()
     if kind.version != version:
         raise Stale(kind)
-    entries = read_rack({form: typed for form, typed in rack.items() if typed.strip()}, system)
-    kept = {form: typed for form, typed in kind.rack.items() if form not in rack}
-    kind.rack = kept | {form: entry.typed for form, entry in entries.items()}
+    for form, typed in rack.items():
+        set_rack(kind, form=form, typed=typed, system=system)
     kind.version += 1
     kind.save()
-    _forget_summaries(stages__glass_kind=kind)
     return kind
+
+
+@transaction.atomic
+def save_kind(
+    owner: Any, *, kind: GlassKind | None, version: int | None, document: dict[str, Any], system: System
+) -> GlassKind:
+    """Write a kind of glass, a new one when `kind` is None. Raises Stale and DocumentError."""
+    if kind is not None:
+        kind.refresh_from_db()
+        if kind.version != version:
+            raise Stale(kind)
+    whole: dict[str, Any] = (kind.document if kind else {"lead": False}) | document
+    whole.setdefault("key", "own")
+    changed = dict.fromkeys(document, system)
+    reading = Reading(changed)
+    read = read_kind(Reader(whole, "", reading, "a kind of glass"))
+    others = GlassKind.objects.of(owner).filter(name__iexact=read.name)
+    if read.name and others.exclude(pk=kind.pk if kind else None).exists():
+        reading.faults.append(Fault("name", f"there is a glass called {read.name} already", read.name))
+    if reading.faults:
+        raise DocumentError(reading.faults)
+    row = kind or GlassKind(owner=owner, version=0)
+    settled = whole | {n: e.typed for n, e in reading.entries.items() if n in document}
+    if kind is not None and settled != kind.document and "source" not in document and "memory" in read.source:
+        settled["source"] = "your own figures"
+    row.key, row.name, row.document = read.key, read.name, settled
+    row.version += 1
+    row.save()
+    if row.key == "own":
+        row.key = row.document["key"] = f"own-{row.pk}"
+        row.save()
+    forget_summaries(stages__glass_kind=row)
+    return row
 
 
 @transaction.atomic
@@ -78,17 +97,5 @@ def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: d
     row.name, row.document = settled["name"].strip(), settled
     row.version += 1
     row.save()
-    _forget_summaries(stages__firing__kiln=row)
+    forget_summaries(stages__firing__kiln=row)
     return row
-
-
-@transaction.atomic
-def shelve_cradle(piece: Piece) -> Cradle:
-    """Copy a piece's cradle to the shelf; one of the same name there is brought up to date."""
-    document = copy.deepcopy(stages_of(piece)[0].inputs["cradle"])
-    cradle = Cradle.objects.of(piece.owner).filter(name=document["name"]).first()
-    cradle = cradle or Cradle(owner=piece.owner, name=document["name"], version=0)
-    cradle.document = document
-    cradle.version += 1
-    cradle.save()
-    return cradle

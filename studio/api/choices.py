@@ -2,12 +2,19 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.http import HttpRequest
 from ninja import Router, Schema
 
 from coldcradle.cradle.materials import materials
+from coldcradle.cradle.measure import METHOD_WORDS
+from coldcradle.cradle.release import releases
+from coldcradle.cradle.shapes import SIZES
+from coldcradle.cradle.stack import CORE_SHAPES, PARTS
 from coldcradle.glass.kinds import forms
 from coldcradle.stations import STATIONS
+from coldcradle.words import Shown, show
 from studio.starters import SHAPES
 
 router = Router(tags=["choices"])
@@ -19,13 +26,33 @@ class Choice(Schema):
 
 
 class ShapeOut(Choice):
-    parts: list[dict[str, str]]
+    parts: list[dict[str, Any]]
+    only_lowest: bool
+    can_be_core: bool
+    line: str
+
+
+class SizeOut(Schema):
+    """A size in words; `kind` tells what unit is typed, `default` what it is when nothing is said."""
+
+    key: str
+    name: str
+    kind: str
+    default: str | None
+
+
+class ReleaseOut(Choice):
+    coats: int
+    rated: Shown
 
 
 class ChoicesOut(Schema):
     stations: list[Choice]
     shapes: list[ShapeOut]
+    sizes: list[SizeOut]
     materials: list[Choice]
+    releases: list[ReleaseOut]
+    methods: list[Choice]
     forms: list[Choice]
 
 
@@ -33,7 +60,26 @@ class ChoicesOut(Schema):
 def show_choices(request: HttpRequest):
     return {
         "stations": STATIONS,
-        "shapes": [{"key": key, "name": name, "parts": [part]} for key, (name, part, _) in SHAPES.items()],
+        "shapes": [
+            {
+                "key": key,
+                "name": PARTS[key].name,
+                "parts": [part],
+                "only_lowest": PARTS[key].only_lowest,
+                "can_be_core": key in CORE_SHAPES,
+                "line": line,
+            }
+            for key, (part, line) in SHAPES.items()
+        ],
+        "sizes": [
+            {"key": key, "name": size.words[:1].upper() + size.words[1:], "kind": size.kind, "default": size.default}
+            for key, size in SIZES.items()
+        ],
+        "releases": [
+            {"key": r.key, "name": r.name, "coats": r.coats, "rated": show(r.rated_c, "temperature")}
+            for r in releases().values()
+        ],
+        "methods": [{"key": key, "name": words} for key, words in METHOD_WORDS.items()],
         "materials": list(materials().values()),
         "forms": list(forms().values()),
     }

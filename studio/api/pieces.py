@@ -10,6 +10,8 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Status
 
 from coldcradle.document import load_json
+from coldcradle.glass.kinds import forms
+from coldcradle.words import show
 from studio.actions import pieces as actions
 from studio.api.schemas import (
     ChangeIn,
@@ -26,27 +28,35 @@ from studio.models import Cradle, GlassKind, Kiln, Piece
 from studio.planning import PlannedPiece, planned, summary_of
 from studio.starters import starting_cradle
 
+__all__ = ["answer_piece", "conflict", "router"]
+
 router = Router(tags=["pieces"])
 _PAGE = 40
 _LONGEST_NAME = 120
 
 
-def _out(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
+def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
     stage = piece.stages.select_related("firing", "glass_kind").first()
+    takes = stage.takes.select_related("item__kind")
     after = actions.next_revision(piece)
     return {
         "id": piece.pk, "version": piece.version, "name": piece.name, "document": found.document,
         "entries": found.entries, "kind_id": stage.glass_kind_id, "kind_version": stage.glass_kind.version,
-        "kiln_id": stage.firing.kiln_id, "plan": found.plan,
+        "kiln_id": stage.firing.kiln_id, "cradle_id": stage.cradle_id, "plan": found.plan,
+        "takes": [
+            {"item_id": t.item_id, "name": f"{t.item.kind.name}, {forms()[t.item.form].name}",
+             "place": t.item.details.get("place", ""), "mass": show(t.mass_kg, "mass"), "is_used": t.is_used}
+            for t in takes
+        ],
         "undoes": piece.head.label if piece.head and piece.head.parent_id else None,
         "redoes": after.label if after else None, "label": piece.head.label if piece.head else "",
         "updated_at": piece.updated_at, "is_put_away": piece.is_put_away,
     }  # fmt: skip
 
 
-def _conflict(error: Stale) -> Status:
+def conflict(error: Stale) -> Status:
     message = f"Changed in another window meanwhile ({error.row.head.label}). Nothing of yours is lost."
-    return Status(409, {"message": message, "theirs": _out(error.row, planned(error.row))})
+    return Status(409, {"message": message, "theirs": answer_piece(error.row, planned(error.row))})
 
 
 def _one(request: HttpRequest, piece_id: int) -> Piece:
@@ -74,27 +84,31 @@ def list_pieces(request: HttpRequest, search: str = "", offset: int = Query(0, g
 def create_piece(request: HttpRequest, body: NewPieceIn):
     kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
     kiln = Kiln.objects.one(request.user, body.kiln_id, "kiln")
-    cradle = (
-        Cradle.objects.one(request.user, body.cradle_id, "cradle").document
-        if body.cradle_id
-        else starting_cradle(body.shape)
-    )
+    shelved = Cradle.objects.one(request.user, body.cradle_id, "cradle") if body.cradle_id else None
+    cradle = shelved.document if shelved else starting_cradle(body.shape)
     piece = actions.create_piece(
-        request.user, name=body.name, cradle=cradle, kind=kind, kiln=kiln, starts_at=body.starts_at, zone=body.zone
+        request.user,
+        name=body.name,
+        cradle=cradle,
+        kind=kind,
+        kiln=kiln,
+        starts_at=body.starts_at,
+        zone=body.zone,
+        shelved=shelved,
     )
-    return Status(201, _out(piece, planned(piece)))
+    return Status(201, answer_piece(piece, planned(piece)))
 
 
 @router.post("/import", response={201: PieceOut, 413: ErrorOut, 422: ErrorOut})
 def import_piece(request: HttpRequest):
     piece = actions.import_piece(request.user, load_json(request.body))
-    return Status(201, _out(piece, planned(piece)))
+    return Status(201, answer_piece(piece, planned(piece)))
 
 
 @router.get("/{piece_id}", response={200: PieceOut, 404: ErrorOut})
 def show_piece(request: HttpRequest, piece_id: Id):
     piece = _one(request, piece_id)
-    return _out(piece, planned(piece))
+    return answer_piece(piece, planned(piece))
 
 
 @router.patch("/{piece_id}", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
@@ -109,8 +123,8 @@ def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn):
             label=body.label or body.changes[0].path.rpartition(".")[2],
         )
     except Stale as error:
-        return _conflict(error)
-    return _out(piece, found)
+        return conflict(error)
+    return answer_piece(piece, found)
 
 
 def _step(request: HttpRequest, piece_id: int, version: int, action: Any) -> Any:
@@ -118,8 +132,8 @@ def _step(request: HttpRequest, piece_id: int, version: int, action: Any) -> Any
     try:
         found = action(piece, version=version)
     except Stale as error:
-        return _conflict(error)
-    return _out(piece, found or planned(piece))
+        return conflict(error)
+    return answer_piece(piece, found or planned(piece))
 
 
 @router.post("/{piece_id}/undo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut})
@@ -139,7 +153,7 @@ def put_piece_away(request: HttpRequest, piece_id: Id, away: bool = True):
 
 
 @router.get("/{piece_id}/document", response={404: ErrorOut})
-def copy_piece_out(request: HttpRequest, piece_id: Id):
+def copy_pieceanswer_piece(request: HttpRequest, piece_id: Id):
     piece = _one(request, piece_id)
     name = re.sub(r"[^a-z0-9]+", "-", piece.name.lower()).strip("-") or "piece"
     text = json.dumps(planned(piece).document, ensure_ascii=False, indent=2) + "\n"

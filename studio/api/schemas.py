@@ -13,8 +13,9 @@ from coldcradle.result import PiecePlan, ThreadItem
 from coldcradle.words import Shown
 
 __all__ = [
-    "Change", "ChangeIn", "ConflictOut", "CradleIn", "CradleOut", "EntryOut", "ErrorOut", "GlassIn", "GlassOut", "Id",
-    "KilnIn", "KilnOut", "NewPieceIn", "PieceListOut", "PieceOut", "PieceRowOut", "VersionIn",
+    "CareIn", "Change", "ChangeIn", "ConflictOut", "CountOut", "CradleIn", "CradleListOut", "CradleOut", "EntryOut", "ErrorOut",
+    "FillIn", "GlassIn", "GlassOut", "Id", "KilnIn", "KilnOut", "NewGlassIn", "NewPieceIn", "Outline", "PieceListOut", "PieceOut",
+    "PieceRowOut", "StockIn", "StockListOut", "StockOut", "TakeOut", "VersionIn",
 ]  # fmt: skip
 
 Id = Annotated[int, Field(ge=1, le=2**62)]
@@ -42,6 +43,16 @@ class EntryOut(Schema):
     shown: Shown | None
 
 
+class TakeOut(Schema):
+    """Glass of the rack that this piece has set aside or used."""
+
+    item_id: int
+    name: str
+    place: str
+    mass: Shown
+    is_used: bool
+
+
 class PieceOut(Schema):
     id: int
     version: int
@@ -51,6 +62,8 @@ class PieceOut(Schema):
     kind_id: int
     kind_version: int
     kiln_id: int
+    cradle_id: int | None
+    takes: list[TakeOut]
     plan: PiecePlan
     undoes: str | None
     redoes: str | None
@@ -67,8 +80,8 @@ class ConflictOut(Schema):
 
 
 class Outline(Schema):
-    cavity: list[tuple[float, float]]
-    filled: list[tuple[float, float]]
+    rings: list[list[tuple[float, float]]]
+    glass_m: float
     wall_m: float
     brim_m: float
     outer_half_m: float
@@ -96,7 +109,7 @@ class PieceListOut(Schema):
 class NewPieceIn(Schema):
     name: Line
     cradle_id: Id | None = None
-    shape: Literal["cylinder", "frustum", "box", "cap"] = "cylinder"
+    shape: Line = "cylinder"
     kind_id: Id
     kiln_id: Id
     starts_at: Line
@@ -129,17 +142,57 @@ class CradleIn(Schema):
 
 class CradleOut(Outline):
     id: int
+    version: int
     name: str
     material: str
+    material_key: str
     holds: Shown
     method: str
     line: Shown
+    wall: Shown
+    mould: Shown
+    rated: Shown
+    is_single_use: bool
+    is_archived: bool
+    photo_id: int | None
+    solid_id: int | None
+    care: dict[str, Any]
+    pieces: int
+    remarks: list[str]
+    updated_at: datetime
+
+
+class CradleListOut(Schema):
+    rows: list[CradleOut]
+    all: int
+
+
+class CareIn(Schema):
+    """Entries of a cradle's care, or another name for it."""
+
+    version: int
+    system: Literal["metric", "us"] = "metric"
+    name: Line | None = None
+    care: dict[str, Any] = {}
+
+
+class FillIn(Schema):
+    how: Literal["fitted", "short", "over"]
+    on: Line
 
 
 class GlassIn(Schema):
     version: int
     system: Literal["metric", "us"] = "metric"
-    rack: dict[str, Line]
+    rack: dict[str, Line] = {}
+    document: dict[str, Any] = {}
+
+
+class NewGlassIn(Schema):
+    """A new kind of glass: its entries as typed."""
+
+    system: Literal["metric", "us"] = "metric"
+    document: dict[str, Any]
 
 
 class GlassOut(Schema):
@@ -149,10 +202,50 @@ class GlassOut(Schema):
     name: str
     source: str
     lead: bool
+    is_unknown: bool
+    is_archived: bool
     expansion: Shown
     density: Shown
     landmarks: list[Landmark]
+    entries: dict[str, EntryOut]
     rack: dict[str, EntryOut]
+    set_aside: dict[str, Shown]
+    items: int
+    pieces: int
+
+
+class StockIn(Schema):
+    """An entry of the rack as typed."""
+
+    version: int | None = None
+    system: Literal["metric", "us"] = "metric"
+    kind_id: Id
+    form: Line
+    document: dict[str, Line]
+
+
+class StockOut(Schema):
+    id: int
+    version: int
+    kind_id: int
+    kind: str
+    form: str
+    entries: dict[str, EntryOut]
+    place: str
+    note: str
+    set_aside: Shown | None
+    is_archived: bool
+
+
+class StockListOut(Schema):
+    rows: list[StockOut]
+    count: int
+    all: int
+    mass: Shown
+
+
+class CountOut(Schema):
+    count: int
 
 
 class KilnIn(Schema):

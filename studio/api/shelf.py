@@ -1,4 +1,4 @@
-"""Cradles on the shelf, glass on the rack, kilns."""
+"""Kinds of glass and kilns."""
 
 from __future__ import annotations
 
@@ -7,41 +7,36 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router, Status
 
-from coldcradle.cradle.measure import by_shape
-from coldcradle.document import read_cradle, read_kiln, read_kind
+from coldcradle.document import read_kiln, read_kind
 from coldcradle.glass.landmarks import landmarks
-from coldcradle.plan import measured_volume
-from coldcradle.reading import Reader, Reading
+from coldcradle.quantities import parse
+from coldcradle.reading import Entry, Reader, Reading
 from coldcradle.words import show
 from studio.actions import shelf as actions
-from studio.api.schemas import CradleIn, CradleOut, ErrorOut, GlassIn, GlassOut, Id, KilnIn, KilnOut
+from studio.api.schemas import ErrorOut, GlassIn, GlassOut, Id, KilnIn, KilnOut, NewGlassIn
 from studio.errors import Stale
-from studio.models import Cradle, GlassKind, Kiln, Piece
+from studio.models import GlassKind, Kiln, Piece
+from studio.racks import rack_of, spoken_for
 
 router = Router(tags=["shelf"])
 _COAST_AT_C = (500.0, 300.0, 100.0)
-_STALE = {"message": "Changed in another window meanwhile. Look at it again, then write yours.", "faults": []}
-
-
-def _cradle(row: Cradle) -> dict[str, Any]:
-    cradle = read_cradle(Reader(row.document, "", Reading(), "a cradle"))
-    shaped = by_shape(cradle.stack, line_m=cradle.line_m, reading_m=cradle.reading_m)
-    profile = cradle.stack.profile_m()
-    return {
-        "id": row.pk, "name": row.name, "material": cradle.material.name, "method": cradle.method,
-        "holds": measured_volume(cradle, shaped).shown, "line": show(cradle.line_m, "length"), "cavity": profile,
-        "filled": cradle.stack.profile_m(cradle.line_m), "wall_m": cradle.wall_m, "brim_m": cradle.stack.height_m,
-        "outer_half_m": max(w for w, _ in profile) + cradle.wall_m,
-    }  # fmt: skip
+STALE = {"message": "Changed in another window meanwhile. Look at it again, then write yours.", "faults": []}
 
 
 def _glass(row: GlassKind) -> dict[str, Any]:
     kind = read_kind(Reader(row.document, "", Reading(), "a kind of glass"))
+    rack = {form: parse(typed, "mass") for form, typed in rack_of(row).items()}
+    unknown = show(float("nan"), "expansion")
     return {
         "id": row.pk, "version": row.version, "key": row.key, "name": row.name, "source": kind.source,
-        "lead": kind.lead, "expansion": show(kind.expansion_per_k, "expansion"),
+        "lead": kind.lead, "is_unknown": kind.is_unknown, "is_archived": row.is_archived,
+        "expansion": unknown if kind.is_unknown else show(kind.expansion_per_k, "expansion"),
         "density": show(kind.density_kg_m3, "density"), "landmarks": landmarks(kind),
-        "rack": actions.read_rack(row.rack),
+        "entries": actions.kind_entries(row.document),
+        "rack": {form: Entry(f"{kg * 1e3:g} g", "mass", kg, show(kg, "mass")) for form, kg in rack.items()},
+        "set_aside": {form: show(kg, "mass") for form, kg in spoken_for(row.pk).items()},
+        "items": row.items.filter(is_archived=False).count(),
+        "pieces": Piece.objects.filter(stages__glass_kind=row, is_put_away=False).count(),
     }  # fmt: skip
 
 
@@ -56,34 +51,37 @@ def _kiln(row: Kiln) -> dict[str, Any]:
     }  # fmt: skip
 
 
-@router.get("/cradles", response=list[CradleOut])
-def list_cradles(request: HttpRequest):
-    return [_cradle(row) for row in Cradle.objects.of(request.user)]
-
-
-@router.post("/cradles", response={201: CradleOut, 404: ErrorOut})
-def shelve_cradle(request: HttpRequest, body: CradleIn):
-    return Status(201, _cradle(actions.shelve_cradle(Piece.objects.one(request.user, body.piece_id, "piece"))))
-
-
-@router.delete("/cradles/{cradle_id}", response={204: None, 404: ErrorOut})
-def discard_cradle(request: HttpRequest, cradle_id: Id):
-    Cradle.objects.one(request.user, cradle_id, "cradle").delete()
-    return Status(204, None)
-
-
 @router.get("/glass", response=list[GlassOut])
-def list_glass(request: HttpRequest):
-    return [_glass(row) for row in GlassKind.objects.of(request.user)]
+def list_glass(request: HttpRequest, archived: bool = False):
+    return [_glass(row) for row in GlassKind.objects.of(request.user).filter(is_archived=archived)]
+
+
+@router.post("/glass", response={201: GlassOut, 422: ErrorOut})
+def create_glass(request: HttpRequest, body: NewGlassIn):
+    row = actions.save_kind(request.user, kind=None, version=None, document=body.document, system=body.system)
+    return Status(201, _glass(row))
 
 
 @router.patch("/glass/{kind_id}", response={200: GlassOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
 def change_glass(request: HttpRequest, kind_id: Id, body: GlassIn):
     kind = GlassKind.objects.one(request.user, kind_id, "glass")
     try:
+        if body.document:
+            kind = actions.save_kind(
+                request.user, kind=kind, version=body.version, document=body.document, system=body.system
+            )
+            return _glass(kind)
         return _glass(actions.save_rack(kind, version=body.version, rack=body.rack, system=body.system))
     except Stale:
-        return Status(409, _STALE)
+        return Status(409, STALE)
+
+
+@router.post("/glass/{kind_id}/away", response={200: GlassOut, 404: ErrorOut})
+def put_glass_away(request: HttpRequest, kind_id: Id, away: bool = True):
+    kind = GlassKind.objects.one(request.user, kind_id, "glass")
+    GlassKind.objects.filter(pk=kind.pk).update(is_archived=away)
+    kind.refresh_from_db()
+    return _glass(kind)
 
 
 @router.get("/kilns", response=list[KilnOut])
@@ -105,5 +103,5 @@ def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn):
             request.user, kiln=kiln, version=body.version, document=body.document, system=body.system
         )
     except Stale:
-        return Status(409, _STALE)
+        return Status(409, STALE)
     return _kiln(row)

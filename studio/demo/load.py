@@ -9,12 +9,17 @@ from pathlib import Path
 from typing import Any
 
 from django.contrib.auth import get_user_model
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
+from studio.actions.cradles import care_for, shelve_cradle
 from studio.actions.pieces import create_piece, import_piece
-from studio.actions.shelf import save_kiln, save_rack, shelve_cradle
+from studio.actions.shelf import save_kiln, save_kind
+from studio.actions.solids import keep_solid, room_steps
+from studio.actions.stock import save_item
 from studio.actions.welcome import welcome
 from studio.models import GlassKind, Kiln
+from studio.racks import rack_of
 
 __all__ = ["DEMO_USER", "load_demo"]
 
@@ -46,21 +51,51 @@ def load_demo(today: datetime) -> Any:
     user.save()
     welcome(user)
     studio = json.loads((_HERE / "studio.json").read_text("utf-8"))
-    for key, rack in studio["rack"].items():
-        kind = GlassKind.objects.of(user).get(key=key)
-        save_rack(kind, version=kind.version, rack=rack, system="metric")
+    for document in studio["kinds"]:
+        save_kind(user, kind=None, version=None, document=document, system="metric")
+    kinds = {kind.key: kind for kind in GlassKind.objects.of(user)}
+    for entry in studio["stock"]:
+        details = {name: typed for name, typed in entry.items() if name not in ("kind", "form")}
+        save_item(
+            user,
+            item=None,
+            version=None,
+            kind=kinds[entry["kind"]],
+            form=entry["form"],
+            document=details,
+            system="metric",
+        )
     for kiln in studio["kilns"]:
         save_kiln(user, kiln=None, version=None, document=kiln, system="metric")
-    kinds = {kind.key: kind for kind in GlassKind.objects.of(user)}
     kilns = {kiln.name: kiln for kiln in Kiln.objects.of(user)}
     for document in demo_documents():
         whole = copy.deepcopy(document)
         stage = whole["stages"][0]
         kind, kiln = kinds[stage["glass"]["kind"]], kilns[stage["heat"]["kiln"]]
-        stage["glass"] |= {"kind": kind.document, "rack": kind.rack}
+        stage["glass"] |= {"kind": kind.document, "rack": rack_of(kind)}
         stage["heat"] |= {"kiln": kiln.document, "starts_at": _start(today, stage["heat"]["starts_at"])}
-        shelve_cradle(import_piece(user, whole))
+        if isinstance(stage["cradle"].get("solid"), str):
+            stage["cradle"]["solid"] = _solid(user, stage["cradle"]["solid"])
+        cradle = shelve_cradle(import_piece(user, whole))
+        care = studio["care"].get(cradle.name)
+        if care:
+            care_for(cradle, version=cradle.version, changes=_dated(today, care), system="metric")
     return user
+
+
+def _dated(today: datetime, care: dict[str, Any]) -> dict[str, Any]:
+    """Dates of a cradle's care are days before today."""
+    dated = copy.deepcopy(care)
+    for entry in (*dated.get("release", []), *dated.get("fills", [])):
+        entry["on"] = (today + timedelta(days=int(entry["on"]))).strftime("%Y-%m-%d")
+    return dated
+
+
+def _solid(user: Any, name: str) -> dict[str, Any]:
+    """The room of a mesh that ships with the demo."""
+    solid = keep_solid(user, SimpleUploadedFile(name, (_HERE / name).read_bytes()))
+    *_, last = room_steps(solid, role="cavity", unit="mm", up="z", largest_only=False)
+    return dict(last["solid"])
 
 
 def load_many(owner: Any, count: int) -> None:

@@ -1,6 +1,9 @@
 """The tables. They hold what people typed and chose; no physics."""
 
-from studio.models.piece import Firing, Piece, Revision, Stage
-from studio.models.shelf import Cradle, GlassKind, Kiln
+from studio.models.kept import Drawing, Photo, Solid
+from studio.models.piece import Firing, Piece, Revision, Stage, Take
+from studio.models.shelf import Cradle, GlassKind, Kiln, StockItem
 
-__all__ = ["Cradle", "Firing", "GlassKind", "Kiln", "Piece", "Revision", "Stage"]
+__all__ = [
+    "Cradle", "Drawing", "Firing", "GlassKind", "Kiln", "Photo", "Piece", "Revision", "Solid", "Stage", "StockItem", "Take",
+]  # fmt: skip

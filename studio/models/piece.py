@@ -5,9 +5,9 @@ from __future__ import annotations
 from django.db import models
 
 from studio.models.owned import Owned
-from studio.models.shelf import GlassKind, Kiln
+from studio.models.shelf import Cradle, GlassKind, Kiln, StockItem
 
-__all__ = ["Firing", "Piece", "Revision", "Stage"]
+__all__ = ["Firing", "Piece", "Revision", "Stage", "Take"]
 
 
 class Firing(Owned):
@@ -44,6 +44,7 @@ class Stage(models.Model):
     inputs = models.JSONField()
     glass_kind = models.ForeignKey(GlassKind, on_delete=models.PROTECT, related_name="stages")
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="stages")
+    cradle = models.ForeignKey(Cradle, on_delete=models.SET_NULL, null=True, related_name="stages")
 
     class Meta:
         ordering = ["order"]
@@ -51,6 +52,21 @@ class Stage(models.Model):
 
     def __str__(self) -> str:
         return f"{self.piece}, stage {self.order + 1}"
+
+
+class Take(models.Model):
+    """Glass of the rack that a stage has set aside, or has used up."""
+
+    stage = models.ForeignKey(Stage, on_delete=models.CASCADE, related_name="takes")
+    item = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="takes")
+    mass_kg = models.FloatField()
+    is_used = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["pk"]
+
+    def __str__(self) -> str:
+        return f"{self.mass_kg * 1e3:g} g of {self.item}"
 
 
 class Revision(models.Model):

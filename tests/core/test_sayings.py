@@ -127,7 +127,7 @@ class FieldByField(SimpleTestCase):
         reading = Reading()
         bent = document(cradle__parts=[{"shape": "cap", "rim": "10 mm", "height": "90 mm"}])["stages"][0]["cradle"]
         cradle = read_cradle(Reader(bent, "", reading, "a cradle"))
-        self.assertGreater(cradle.stack.height_m, 0)
+        self.assertGreater(cradle.room.height_m, 0)
         self.assertIn("no deeper than half its rim", reading.faults[0].message)
 
     def test_a_bowl_on_top_is_refused_at_the_parts(self) -> None:
@@ -142,4 +142,4 @@ class FieldByField(SimpleTestCase):
     def test_a_cradle_needs_at_least_one_part(self) -> None:
         reading = Reading()
         read_cradle(Reader(document(cradle__parts=[])["stages"][0]["cradle"], "", reading, "a cradle"))
-        self.assertIn("expected a list of 1 to 8, got 0", reading.faults[0].message)
+        self.assertIn("expected a list of 1 to 12, got 0", reading.faults[0].message)

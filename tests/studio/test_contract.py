@@ -37,12 +37,17 @@ class Description(SimpleTestCase):
 
     def test_whatever_is_typed_says_it_may_be_refused(self) -> None:
         for path, verb, operation in self.operations():
-            if verb == "patch" or (path.endswith(("/pieces", "/kilns", "/import")) and verb == "post"):
+            if verb == "patch" or (
+                path.endswith(
+                    ("/pieces", "/kilns", "/import", "/stock", "/glass", "/solids", "/outlines/svg", "/outlines/trace")
+                )
+                and verb == "post"
+            ):
                 self.assertIn("422", operation["responses"], f"{verb} {path}")
 
     def test_numbers_of_the_plan_carry_their_units(self) -> None:
         """A number in a plan is named for its unit, counts something, or is a value with its kind beside it."""
-        ends = ("_m", "_s", "_c", "_k_per_h", "_kg", "_m3", "_pa", "_w")
+        ends = ("_m", "_s", "_c", "_k_per_h", "_kg", "_m3", "_pa", "_w", "_ratio")
         known = {"value", "u", "share", "lane"}
         for name in (
             "HeatPlan",

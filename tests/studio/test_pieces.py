@@ -185,8 +185,9 @@ class MakingAndCopying(StudioTest):
         self.assertEqual(got["document"]["stages"][0]["cradle"]["name"], "Plaster cone")
         self.ask("POST", "/cradles", {"piece_id": self.piece.pk})
         self.assertEqual(Cradle.objects.of(self.owner).count(), 1)
-        self.assertEqual(self.ask("DELETE", f"/cradles/{shelved['id']}").status_code, 204)
-        self.assertEqual(self.ask("GET", "/cradles").json(), [])
+        self.assertEqual(self.ask("POST", f"/cradles/{shelved['id']}/away").status_code, 200)
+        self.assertEqual(self.ask("GET", "/cradles").json()["rows"], [])
+        self.assertEqual(len(self.ask("GET", "/cradles?archived=true").json()["rows"]), 1)
 
     def test_bad_beginnings_are_refused(self) -> None:
         for more in ({"name": ""}, {"shape": "torus"}, {"starts_at": "soon"}, {"zone": "Moon"}):
@@ -251,16 +252,15 @@ class Ownership(StudioTest):
             ("GET", f"/pieces/{piece}", None), ("PATCH", f"/pieces/{piece}", change),
             ("POST", f"/pieces/{piece}/undo", {"version": 1}), ("POST", f"/pieces/{piece}/redo", {"version": 1}),
             ("POST", f"/pieces/{piece}/away", None), ("GET", f"/pieces/{piece}/document", None),
-            ("POST", "/cradles", {"piece_id": piece}), ("DELETE", f"/cradles/{cradle}", None),
+            ("POST", "/cradles", {"piece_id": piece}), ("POST", f"/cradles/{cradle}/away", None),
             ("PATCH", f"/glass/{kind}", {"version": 1, "rack": {}}), ("PATCH", f"/kilns/{kiln}", {"version": 1, "document": {}}),
             ("POST", "/pieces", new),
         ):  # fmt: skip
             with self.subTest(f"{method} {path}"):
                 self.assertEqual(self.ask(method, path, body).status_code, 404)
-        for path in ("/pieces", "/cradles"):
-            self.assertFalse(
-                self.ask("GET", path).json() and self.ask("GET", path).json() != {"rows": [], "count": 0, "all": 0}
-            )
+        for path in ("/pieces", "/cradles", "/stock"):
+            self.assertEqual(self.ask("GET", path).json()["rows"], [])
+            self.assertEqual(self.ask("GET", path).json()["all"], 0)
         self.assertEqual(Piece.objects.get(pk=piece).version, 1)
 
     def test_signed_out_nothing_is_told(self) -> None:

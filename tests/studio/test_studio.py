@@ -21,6 +21,7 @@ from studio.demo.load import DEMO_USER, load_demo
 from studio.demo.sign_in import SignInDemoUser
 from studio.models import GlassKind, Kiln, Piece
 from studio.planning import planned
+from studio.racks import rack_of
 from tests.documents import KILN, document
 from tests.studio.base import StudioTest
 
@@ -37,7 +38,7 @@ class Rack(StudioTest):
         self.assertEqual(got["rack"]["billet"]["shown"]["metric"]["text"], "992 g")
         self.assertEqual(self.weigh({"billet": " "}).json()["rack"].keys(), set())  # type: ignore[attr-defined]
         got = self.weigh({"billet": "16"}, "us").json()  # type: ignore[attr-defined]
-        self.assertEqual(got["rack"]["billet"]["typed"], "16 oz")
+        self.assertEqual(got["rack"]["billet"]["shown"]["us"]["text"], "16 oz")
 
     def test_faults_are_told(self) -> None:
         for rack in ({"billet": "-1 g"}, {"billet": "much"}, {"lumps": "1 kg"}, {"billet": "1e30 kg"}):
@@ -147,7 +148,7 @@ class Demo(TestCase):
         assert block.heat is not None
         self.assertGreater(block.heat.total_s, 5 * 86400)
         self.assertEqual(Kiln.objects.of(user).count(), 2)
-        self.assertTrue(any(kind.rack for kind in GlassKind.objects.of(user)))
+        self.assertTrue(any(rack_of(kind) for kind in GlassKind.objects.of(user)))
         self.assertFalse(user.has_usable_password())
 
     def test_loading_again_changes_nothing(self) -> None:

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { edits, readDrafts, writeDrafts } from '../../web/src/logic/drafts'
 import { heapPieces } from '../../web/src/logic/heap'
 import { localNow, nextHour } from '../../web/src/logic/localTime'
-import { cutAt, halfWidthAt, mirrored, type Profile } from '../../web/src/logic/outline'
+import { dryingLeft } from '../../web/src/logic/drying'
+import { cutAt, halfWidthAt, type Profile } from '../../web/src/logic/outline'
+import { belowLevel, mirrored, nearestEdge, ringPath, snapped, type Ring } from '../../web/src/logic/rings'
 import { ripple } from '../../web/src/logic/ripple'
 import { layOut } from '../../web/src/drawing/sectionLayout'
 
@@ -30,11 +32,58 @@ describe('outline', () => {
   it('keeps the whole profile above its top and nothing below its foot', () => {
     expect(cutAt(stepped, 9)).toEqual(stepped)
     expect(cutAt(cone, -1)).toEqual([])
-    expect(mirrored([], Number, Number)).toBe('')
+  })
+})
+
+describe('rings', () => {
+  const mm = (m: number) => m * 1000
+  const square: Ring = [
+    [0, 0],
+    [10, 0],
+    [10, 10],
+    [0, 10],
+  ]
+
+  it('become closed paths; a ring of two points is none', () => {
+    expect(ringPath([[[0, 0], [0.01, 0], [0.01, 0.02]], [[0, 0], [1, 1]]], mm, (m) => mm(m) * -1 || 0)).toBe('M0.00 0.00L10.00 0.00L10.00 -20.00Z')
+    expect(ringPath([], mm, mm)).toBe('')
   })
 
-  it('mirrors about the axis into one closed path', () => {
-    expect(mirrored(cone, (m) => m * 1000, (m) => -m * 1000)).toBe('M30.00 0.00L54.00 -88.00L-54.00 -88.00L-30.00 0.00Z')
+  it('the window of a filling leans with the cradle', () => {
+    const window = belowLevel(0.1, 0.02, 0.05, mm, (m) => -mm(m))
+    expect(window.startsWith('M-100 -15L100 -25')).toBe(true)
+  })
+
+  it('points snap to the grid, or to a thousandth of a millimetre', () => {
+    expect(snapped([12.4, -7.6], 5)).toEqual([10, -10])
+    expect(snapped([1.23456, 2], 0)).toEqual([1.235, 2])
+  })
+
+  it('a half is made whole about its axis without doubling what lies on it', () => {
+    const whole = mirrored(square, 5)
+    expect(whole).toEqual([
+      [10, 0],
+      [10, 10],
+      [0, 10],
+      [0, 0],
+    ])
+    expect(mirrored([[5, 0], [9, 4], [5, 8]], 5)).toEqual([[5, 0], [9, 4], [5, 8], [1, 4]])
+  })
+
+  it('a new point goes onto the edge that lies nearest', () => {
+    expect(nearestEdge(square, [5, 1])).toBe(0)
+    expect(nearestEdge(square, [9, 5])).toBe(1)
+    expect(nearestEdge(square, [0.5, 5])).toBe(3)
+  })
+})
+
+describe('drying', () => {
+  it('counts down, and says since when it is dry', () => {
+    const began = '2026-11-23T08:00'
+    expect(dryingLeft({ started: began, lasts: '1 d 2 h' }, new Date('2026-11-23T09:30'))).toContain('24 h 30 min more')
+    expect(dryingLeft({ started: began, lasts: '90 min' }, new Date('2026-11-23T08:50'))).toContain('40 min more')
+    expect(dryingLeft({ started: began, lasts: '1.5 h' }, new Date('2026-11-23T12:00'))).toContain('Dry since')
+    expect(dryingLeft({ started: 'soon', lasts: '1 h' }, new Date())).toContain('not started properly')
   })
 })
 
@@ -133,7 +182,7 @@ describe('section layout', () => {
     path, name: path, axis, at_m: at, from_m: from, to_m: to, lane, shown,
   }) // prettier-ignore
   const section = {
-    cavity: cone, glass: cone, plan: 'round', wall_m: 0.03, line_m: 0.064, brim_m: 0.088, glass_m: 0.064, heap_m: 0.1,
+    plan_rings: [], rings: [], cavity: cone, glass: cone, plan: 'round', wall_m: 0.03, line_m: 0.064, brim_m: 0.088, glass_m: 0.064, heap_m: 0.1,
     outer_half_m: 0.084,
     dimensions: [
       dimension('top', 'x', 0.088, -0.054, 0.054, 1),

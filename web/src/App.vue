@@ -30,7 +30,7 @@ useShortcuts({
 </script>
 
 <template>
-  <RouterView v-if="route.name === 'card'" />
+  <RouterView v-if="route.name === 'card' || route.name === 'pattern'" />
   <div v-else class="shell">
     <a class="skip" href="#main">To the work</a>
     <Spine :session="session.data.value" @keys="showsKeys = true" />
@@ -43,7 +43,13 @@ useShortcuts({
       />
       <RouterView
         v-else-if="session.data.value.is_signed_in || route.name === 'sign-in'"
-        :key="route.name === 'piece' ? `piece-${route.params.id}` : String(route.name)"
+        :key="
+          route.name === 'piece'
+            ? `piece-${route.params.id}`
+            : route.name === 'sum'
+              ? `sum-${route.params.sum}`
+              : String(route.name)
+        "
       />
       <div v-else class="signed-out">
         <h1>Sign in first</h1>

@@ -7,6 +7,7 @@ export const PLACES = [
   { name: 'cradles', path: '/cradles', title: 'Cradles' },
   { name: 'glass', path: '/glass', title: 'Glass' },
   { name: 'kilns', path: '/kilns', title: 'Kilns' },
+  { name: 'sums', path: '/sums', title: 'Sums' },
 ] as const
 
 export const router = createRouter({
@@ -26,6 +27,25 @@ export const router = createRouter({
       name: 'piece',
       component: () => import('./places/piece/PiecePage.vue'),
       props: (route) => ({ id: Number(route.params.id), station: route.params.station || 'cradle' }),
+    },
+    {
+      path: '/pieces/:id(\\d+)/bench',
+      name: 'bench',
+      component: () => import('./places/piece/BenchPage.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
+    {
+      path: '/pieces/:id(\\d+)/pattern/:part(\\d+)',
+      name: 'pattern',
+      component: () => import('./places/piece/PatternPage.vue'),
+      props: (route) => ({ id: Number(route.params.id), part: Number(route.params.part) }),
+    },
+    { path: '/sums', name: 'sums', component: () => import('./places/sums/SumsPlace.vue') },
+    {
+      path: '/sums/:sum',
+      name: 'sum',
+      component: () => import('./places/sums/SumPage.vue'),
+      props: (route) => ({ sum: String(route.params.sum) }),
     },
     { path: '/cradles', name: 'cradles', component: () => import('./places/cradles/CradlesPlace.vue') },
     { path: '/glass', name: 'glass', component: () => import('./places/glass/GlassPlace.vue') },

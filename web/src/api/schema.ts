@@ -29,10 +29,10 @@ export interface paths {
             cookie?: never;
         };
         /** List Cradles */
-        get: operations["studio_api_shelf_list_cradles"];
+        get: operations["studio_api_cradles_list_cradles"];
         put?: never;
         /** Shelve Cradle */
-        post: operations["studio_api_shelf_shelve_cradle"];
+        post: operations["studio_api_cradles_shelve_cradle"];
         delete?: never;
         options?: never;
         head?: never;
@@ -49,8 +49,59 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Discard Cradle */
-        delete: operations["studio_api_shelf_discard_cradle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change Cradle */
+        patch: operations["studio_api_cradles_change_cradle"];
+        trace?: never;
+    };
+    "/api/cradles/{cradle_id}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put Cradle Away */
+        post: operations["studio_api_cradles_put_cradle_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cradles/{cradle_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Copy Cradle */
+        post: operations["studio_api_cradles_copy_cradle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cradles/{cradle_id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Photograph Cradle */
+        post: operations["studio_api_cradles_photograph_cradle"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -66,7 +117,8 @@ export interface paths {
         /** List Glass */
         get: operations["studio_api_shelf_list_glass"];
         put?: never;
-        post?: never;
+        /** Create Glass */
+        post: operations["studio_api_shelf_create_glass"];
         delete?: never;
         options?: never;
         head?: never;
@@ -88,6 +140,23 @@ export interface paths {
         head?: never;
         /** Change Glass */
         patch: operations["studio_api_shelf_change_glass"];
+        trace?: never;
+    };
+    "/api/glass/{kind_id}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put Glass Away */
+        post: operations["studio_api_shelf_put_glass_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/kilns": {
@@ -123,6 +192,108 @@ export interface paths {
         head?: never;
         /** Change Kiln */
         patch: operations["studio_api_shelf_change_kiln"];
+        trace?: never;
+    };
+    "/api/outlines/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Save Outline */
+        post: operations["studio_api_drawings_save_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Measure Outline */
+        post: operations["studio_api_drawings_measure_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/pattern": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Lay Pattern */
+        post: operations["studio_api_drawings_lay_pattern"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read Drawing */
+        post: operations["studio_api_drawings_read_drawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlines/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Trace Outline */
+        post: operations["studio_api_drawings_trace_outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Photo */
+        get: operations["studio_api_cradles_show_photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/pieces": {
@@ -202,10 +373,78 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Copy Piece Out */
-        get: operations["studio_api_pieces_copy_piece_out"];
+        /** Copy Pieceanswer Piece */
+        get: operations["studio_api_pieces_copy_pieceanswer_piece"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/fitted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Remember Fill */
+        post: operations["studio_api_cradles_remember_fill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/glass/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set Glass Aside */
+        post: operations["studio_api_stock_set_glass_aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/glass/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give Glass Back */
+        post: operations["studio_api_stock_give_glass_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/glass/used": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Use Glass */
+        post: operations["studio_api_stock_use_glass"];
         delete?: never;
         options?: never;
         head?: never;
@@ -265,10 +504,234 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/solids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Solid
+         * @description A mesh: stl, obj, ply, 3mf, glb.
+         */
+        post: operations["studio_api_drawings_keep_solid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/solids/{solid_id}/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work Out Room
+         * @description The room of a mesh: one line of JSON for every step, `{done, doing}`, the last with `solid` or `error`.
+         */
+        post: operations["studio_api_drawings_work_out_room"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/solids/{solid_id}/view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View Solid
+         * @description Corners of the light copy: little-endian float32, nine to a triangle, in m.
+         */
+        get: operations["studio_api_drawings_view_solid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Stock */
+        get: operations["studio_api_stock_list_stock"];
+        put?: never;
+        /** Create Item */
+        post: operations["studio_api_stock_create_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Export Stock */
+        get: operations["studio_api_stock_export_stock"];
+        put?: never;
+        /** Import Stock */
+        post: operations["studio_api_stock_import_stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{item_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change Item */
+        patch: operations["studio_api_stock_change_item"];
+        trace?: never;
+    };
+    "/api/stock/{item_id}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put Item Away */
+        post: operations["studio_api_stock_put_item_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{item_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Copy Item */
+        post: operations["studio_api_stock_copy_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Sums */
+        get: operations["studio_api_sums_list_sums"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work Sum */
+        post: operations["studio_api_sums_work_sum"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/{key}/from/{piece_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fill Sum
+         * @description What a piece knows of a sum's fields.
+         */
+        get: operations["studio_api_sums_fill_sum"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * CareIn
+         * @description Entries of a cradle's care, or another name for it.
+         */
+        CareIn: {
+            /**
+             * Care
+             * @default {}
+             */
+            care: {
+                [key: string]: unknown;
+            };
+            /** Name */
+            name?: string | null;
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
+            /** Version */
+            version: number;
+        };
         /**
          * Caution
          * @description What can hurt someone, at the station and step where it can.
@@ -322,8 +785,14 @@ export interface components {
             forms: components["schemas"]["Choice"][];
             /** Materials */
             materials: components["schemas"]["Choice"][];
+            /** Methods */
+            methods: components["schemas"]["Choice"][];
+            /** Releases */
+            releases: components["schemas"]["ReleaseOut"][];
             /** Shapes */
             shapes: components["schemas"]["ShapeOut"][];
+            /** Sizes */
+            sizes: components["schemas"]["SizeOut"][];
             /** Stations */
             stations: components["schemas"]["Choice"][];
         };
@@ -336,6 +805,11 @@ export interface components {
             message: string;
             theirs: components["schemas"]["PieceOut"];
         };
+        /** CountOut */
+        CountOut: {
+            /** Count */
+            count: number;
+        };
         /**
          * CradleIn
          * @description Put the cradle of a piece on the shelf.
@@ -344,32 +818,64 @@ export interface components {
             /** Piece Id */
             piece_id: number;
         };
+        /** CradleListOut */
+        CradleListOut: {
+            /** All */
+            all: number;
+            /** Rows */
+            rows: components["schemas"]["CradleOut"][];
+        };
         /** CradleOut */
         CradleOut: {
             /** Brim M */
             brim_m: number;
-            /** Cavity */
-            cavity: [
-                number,
-                number
-            ][];
-            /** Filled */
-            filled: [
-                number,
-                number
-            ][];
+            /** Care */
+            care: {
+                [key: string]: unknown;
+            };
+            /** Glass M */
+            glass_m: number;
             holds: components["schemas"]["Shown"];
             /** Id */
             id: number;
+            /** Is Archived */
+            is_archived: boolean;
+            /** Is Single Use */
+            is_single_use: boolean;
             line: components["schemas"]["Shown"];
             /** Material */
             material: string;
+            /** Material Key */
+            material_key: string;
             /** Method */
             method: string;
+            mould: components["schemas"]["Shown"];
             /** Name */
             name: string;
             /** Outer Half M */
             outer_half_m: number;
+            /** Photo Id */
+            photo_id: number | null;
+            /** Pieces */
+            pieces: number;
+            rated: components["schemas"]["Shown"];
+            /** Remarks */
+            remarks: string[];
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /** Solid Id */
+            solid_id: number | null;
+            /**
+             * Updated At
+             * Format: date-time
+             */
+            updated_at: string;
+            /** Version */
+            version: number;
+            wall: components["schemas"]["Shown"];
             /** Wall M */
             wall_m: number;
         };
@@ -404,6 +910,15 @@ export interface components {
             /** To M */
             to_m: number;
         };
+        /** DrawingOut */
+        DrawingOut: {
+            /** Has Units */
+            has_units: boolean;
+            /** Outlines */
+            outlines: components["schemas"]["OutlineOut"][];
+            /** Remarks */
+            remarks: string[];
+        };
         /**
          * EntryOut
          * @description One quantity as it stands: as typed and in both unit systems (None: left to be worked out).
@@ -434,6 +949,26 @@ export interface components {
             /** Typed */
             typed: string;
         };
+        /** FieldOut */
+        FieldOut: {
+            /** Choices */
+            choices: [
+                string,
+                string
+            ][];
+            /** Default */
+            default: string;
+            /** Hint */
+            hint: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Optional */
+            optional: boolean;
+        };
         /**
          * Figure
          * @description A number fit to be believed: SI `value`, standard uncertainty `u` (0: not estimated), and its working.
@@ -451,7 +986,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count";
+            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count" | "angle";
             /** Name */
             name: string;
             /** Shares */
@@ -464,6 +999,26 @@ export interface components {
             value: number;
             /** Words */
             words: string;
+        };
+        /** FillIn */
+        FillIn: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "fitted" | "short" | "over";
+            /** On */
+            on: string;
+        };
+        /**
+         * FilledOut
+         * @description Values of a sum taken from a piece, as typed.
+         */
+        FilledOut: {
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
         };
         /**
          * Finding
@@ -483,6 +1038,34 @@ export interface components {
             station: string;
         };
         /**
+         * Found
+         * @description What is in a mesh file. Sizes in the file's own unit; `faults` stand in the way, `remarks` should be known.
+         */
+        Found: {
+            /** Bodies */
+            bodies: number;
+            /** Faults */
+            faults?: string[];
+            /** Holes */
+            holes: number;
+            /** Is Closed */
+            is_closed: boolean;
+            /** Remarks */
+            remarks?: string[];
+            /** Role */
+            role: string;
+            /** Size */
+            size: [
+                number,
+                number,
+                number
+            ];
+            /** Triangles */
+            triangles: number;
+            /** Unit */
+            unit: string;
+        };
+        /**
          * Given
          * @description One input of a figure: its name in words, symbol in the formula, SI value and standard uncertainty.
          */
@@ -491,7 +1074,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count";
+            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count" | "angle";
             /** Name */
             name: string;
             shown: components["schemas"]["Shown"];
@@ -504,7 +1087,17 @@ export interface components {
         };
         /** GlassIn */
         GlassIn: {
-            /** Rack */
+            /**
+             * Document
+             * @default {}
+             */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * Rack
+             * @default {}
+             */
             rack: {
                 [key: string]: string;
             };
@@ -520,9 +1113,19 @@ export interface components {
         /** GlassOut */
         GlassOut: {
             density: components["schemas"]["Shown"];
+            /** Entries */
+            entries: {
+                [key: string]: components["schemas"]["EntryOut"];
+            };
             expansion: components["schemas"]["Shown"];
             /** Id */
             id: number;
+            /** Is Archived */
+            is_archived: boolean;
+            /** Is Unknown */
+            is_unknown: boolean;
+            /** Items */
+            items: number;
             /** Key */
             key: string;
             /** Landmarks */
@@ -531,9 +1134,15 @@ export interface components {
             lead: boolean;
             /** Name */
             name: string;
+            /** Pieces */
+            pieces: number;
             /** Rack */
             rack: {
                 [key: string]: components["schemas"]["EntryOut"];
+            };
+            /** Set Aside */
+            set_aside: {
+                [key: string]: components["schemas"]["Shown"];
             };
             /** Source */
             source: string;
@@ -638,6 +1247,22 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * NewGlassIn
+         * @description A new kind of glass: its entries as typed.
+         */
+        NewGlassIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
+        };
         /** NewPieceIn */
         NewPieceIn: {
             /** Cradle Id */
@@ -651,9 +1276,8 @@ export interface components {
             /**
              * Shape
              * @default cylinder
-             * @enum {string}
              */
-            shape: "cylinder" | "frustum" | "box" | "cap";
+            shape: string;
             /** Starts At */
             starts_at: string;
             /**
@@ -661,6 +1285,110 @@ export interface components {
              * @default UTC
              */
             zone: string;
+        };
+        /**
+         * Note
+         * @description What is to be expected, and why.
+         */
+        Note: {
+            reason: components["schemas"]["Said"];
+            says: components["schemas"]["Said"];
+        };
+        /**
+         * OtherWay
+         * @description One way in which the cradle was measured; `is_chosen` marks the one that counts.
+         */
+        OtherWay: {
+            /** Is Chosen */
+            is_chosen: boolean;
+            /** Method */
+            method: string;
+            shown: components["schemas"]["Shown"];
+        };
+        /** OutcomeOut */
+        OutcomeOut: {
+            /** Entries */
+            entries: {
+                [key: string]: components["schemas"]["EntryOut"];
+            };
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            result: components["schemas"]["ResultOut"] | null;
+        };
+        /**
+         * OutlineOut
+         * @description An outline in millimetres, with what is to be known of it.
+         */
+        OutlineOut: {
+            across: components["schemas"]["Shown"];
+            area: components["schemas"]["Shown"];
+            deep: components["schemas"]["Shown"];
+            /** Name */
+            name: string;
+            narrowest: components["schemas"]["Shown"];
+            perimeter: components["schemas"]["Shown"];
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+        };
+        /** PatternIn */
+        PatternIn: {
+            /**
+             * Paper
+             * @default A4
+             * @enum {string}
+             */
+            paper: "A4" | "Letter";
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /**
+             * Scale
+             * @default 100 %
+             */
+            scale: string;
+            /**
+             * Title
+             * @default pattern
+             */
+            title: string;
+        };
+        /**
+         * PatternOut
+         * @description Sheets to print: everything in millimetres, y upwards.
+         */
+        PatternOut: {
+            across: components["schemas"]["Shown"];
+            /** Columns */
+            columns: number;
+            deep: components["schemas"]["Shown"];
+            /** Margin Mm */
+            margin_mm: number;
+            /** Paper Mm */
+            paper_mm: [
+                number,
+                number
+            ];
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /** Rows */
+            rows: number;
+            /** Sheets */
+            sheets: {
+                [key: string]: unknown;
+            }[];
+            /** Window Mm */
+            window_mm: [
+                number,
+                number
+            ];
         };
         /** PieceListOut */
         PieceListOut: {
@@ -673,6 +1401,8 @@ export interface components {
         };
         /** PieceOut */
         PieceOut: {
+            /** Cradle Id */
+            cradle_id: number | null;
             /** Document */
             document: {
                 [key: string]: unknown;
@@ -698,6 +1428,8 @@ export interface components {
             plan: components["schemas"]["PiecePlan"];
             /** Redoes */
             redoes: string | null;
+            /** Takes */
+            takes: components["schemas"]["TakeOut"][];
             /** Undoes */
             undoes: string | null;
             /**
@@ -729,6 +1461,10 @@ export interface components {
             heat: components["schemas"]["HeatPlan"] | null;
             /** Landmarks */
             landmarks: components["schemas"]["Landmark"][];
+            /** Looks */
+            looks: components["schemas"]["Note"][];
+            /** Measured */
+            measured: components["schemas"]["OtherWay"][];
             section: components["schemas"]["Section"];
             /** States */
             states: {
@@ -736,25 +1472,19 @@ export interface components {
             };
             /** Thread */
             thread: components["schemas"]["ThreadItem"][];
+            /** Weigh */
+            weigh: components["schemas"]["Weighing"][];
         };
         /** PieceRowOut */
         PieceRowOut: {
             /** Brim M */
             brim_m: number;
-            /** Cavity */
-            cavity: [
-                number,
-                number
-            ][];
             /** Cradle */
             cradle: string;
-            /** Filled */
-            filled: [
-                number,
-                number
-            ][];
             /** Glass */
             glass: string;
+            /** Glass M */
+            glass_m: number;
             /** Id */
             id: number;
             /** Kiln */
@@ -765,6 +1495,11 @@ export interface components {
             opens_at: string;
             /** Outer Half M */
             outer_half_m: number;
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
             /** Thread */
             thread: components["schemas"]["ThreadItem"][];
             /**
@@ -780,6 +1515,48 @@ export interface components {
             wall_m: number;
         };
         /**
+         * PointsIn
+         * @description Rings of points in millimetres, and a scale to see them at.
+         */
+        PointsIn: {
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /**
+             * Scale
+             * @default 100 %
+             */
+            scale: string;
+        };
+        /** ReleaseOut */
+        ReleaseOut: {
+            /** Coats */
+            coats: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            rated: components["schemas"]["Shown"];
+        };
+        /** ResultOut */
+        ResultOut: {
+            answer: components["schemas"]["Said"];
+            /** Cautions */
+            cautions: string[];
+            /** Figures */
+            figures: components["schemas"]["Figure"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Heads */
+            heads: string[];
+            /** Rows */
+            rows: components["schemas"]["SumRow"][];
+            /** Sends */
+            sends: components["schemas"]["SendOut"][];
+        };
+        /**
          * Said
          * @description A sentence in both unit systems; `**` marks the words that carry it.
          */
@@ -791,7 +1568,10 @@ export interface components {
         };
         /**
          * Section
-         * @description All that is needed to draw the cradle and what is in it. Profiles are (half width, height) points.
+         * @description All that is needed to draw the cradle and what is in it.
+         *
+         *     `rings` are closed lines (x, z); what lies in an odd number of them is room. `cavity` is a symmetrical stand-in, points
+         *     (half width, height), for laying the cold heap. `plan_rings` (x, y) show an outline from above, where there is one.
          */
         Section: {
             /** Brim M */
@@ -803,23 +1583,40 @@ export interface components {
             ][];
             /** Dimensions */
             dimensions: components["schemas"]["Dimension"][];
-            /** Glass */
-            glass: [
-                number,
-                number
-            ][];
             /** Glass M */
             glass_m: number;
             /** Heap M */
             heap_m: number;
+            /** Lean Ratio */
+            lean_ratio: number;
             /** Line M */
             line_m: number;
             /** Outer Half M */
             outer_half_m: number;
             /** Plan */
             plan: string;
+            /** Plan Rings */
+            plan_rings: [
+                number,
+                number
+            ][][];
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
             /** Wall M */
             wall_m: number;
+        };
+        /** SendOut */
+        SendOut: {
+            /** Changes */
+            changes: [
+                string,
+                unknown
+            ][];
+            /** Label */
+            label: string;
         };
         /** SessionOut */
         SessionOut: {
@@ -832,13 +1629,19 @@ export interface components {
         };
         /** ShapeOut */
         ShapeOut: {
+            /** Can Be Core */
+            can_be_core: boolean;
             /** Key */
             key: string;
+            /** Line */
+            line: string;
             /** Name */
             name: string;
+            /** Only Lowest */
+            only_lowest: boolean;
             /** Parts */
             parts: {
-                [key: string]: string;
+                [key: string]: unknown;
             }[];
         };
         /**
@@ -865,6 +1668,44 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * SizeOut
+         * @description A size in words; `kind` tells what unit is typed, `default` what it is when nothing is said.
+         */
+        SizeOut: {
+            /** Default */
+            default: string | null;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        };
+        /** SolidOut */
+        SolidOut: {
+            found: components["schemas"]["Found"];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Roles */
+            roles: {
+                [key: string]: string;
+            };
+            /** Sizes */
+            sizes: {
+                [key: string]: [
+                    components["schemas"]["Shown"],
+                    components["schemas"]["Shown"],
+                    components["schemas"]["Shown"]
+                ];
+            };
+            /** Units */
+            units: string[];
+            /** Ups */
+            ups: string[];
         };
         /**
          * Source
@@ -914,6 +1755,111 @@ export interface components {
             why: components["schemas"]["Said"];
         };
         /**
+         * StockIn
+         * @description An entry of the rack as typed.
+         */
+        StockIn: {
+            /** Document */
+            document: {
+                [key: string]: string;
+            };
+            /** Form */
+            form: string;
+            /** Kind Id */
+            kind_id: number;
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
+            /** Version */
+            version?: number | null;
+        };
+        /** StockListOut */
+        StockListOut: {
+            /** All */
+            all: number;
+            /** Count */
+            count: number;
+            mass: components["schemas"]["Shown"];
+            /** Rows */
+            rows: components["schemas"]["StockOut"][];
+        };
+        /** StockOut */
+        StockOut: {
+            /** Entries */
+            entries: {
+                [key: string]: components["schemas"]["EntryOut"];
+            };
+            /** Form */
+            form: string;
+            /** Id */
+            id: number;
+            /** Is Archived */
+            is_archived: boolean;
+            /** Kind */
+            kind: string;
+            /** Kind Id */
+            kind_id: number;
+            /** Note */
+            note: string;
+            /** Place */
+            place: string;
+            set_aside: components["schemas"]["Shown"] | null;
+            /** Version */
+            version: number;
+        };
+        /** SumOut */
+        SumOut: {
+            /** Fields */
+            fields: components["schemas"]["FieldOut"][];
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Station */
+            station: string;
+        };
+        /** SumRow */
+        SumRow: {
+            /** Cells */
+            cells: components["schemas"]["Shown"][];
+            /** Name */
+            name: string;
+        };
+        /**
+         * TakeOut
+         * @description Glass of the rack that this piece has set aside or used.
+         */
+        TakeOut: {
+            /** Is Used */
+            is_used: boolean;
+            /** Item Id */
+            item_id: number;
+            mass: components["schemas"]["Shown"];
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+        };
+        /** TakeSolidIn */
+        TakeSolidIn: {
+            /**
+             * Largest Only
+             * @default false
+             */
+            largest_only: boolean;
+            /** Role */
+            role: string;
+            /** Unit */
+            unit: string;
+            /** Up */
+            up: string;
+        };
+        /**
          * Target
          * @description One strain target: what it asks of the kiln and how long the firing becomes.
          */
@@ -950,10 +1896,61 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * TraceIn
+         * @description Points clicked on a photograph, two marks on its ruler, and how far these are apart.
+         */
+        TraceIn: {
+            /** Apart */
+            apart: string;
+            /** Marks */
+            marks: [
+                number,
+                number
+            ][];
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
+        };
+        /** TypedIn */
+        TypedIn: {
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
+            /**
+             * Typed
+             * @default {}
+             */
+            typed: {
+                [key: string]: string;
+            };
+        };
         /** VersionIn */
         VersionIn: {
             /** Version */
             version: number;
+        };
+        /**
+         * Weighing
+         * @description One line for the scale.
+         */
+        Weighing: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            shown: components["schemas"]["Shown"];
         };
         /**
          * Words
@@ -998,9 +1995,14 @@ export interface operations {
             };
         };
     };
-    studio_api_shelf_list_cradles: {
+    studio_api_cradles_list_cradles: {
         parameters: {
-            query?: never;
+            query?: {
+                search?: string;
+                material?: string;
+                archived?: boolean;
+                sort?: "name" | "recent";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1013,12 +2015,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CradleOut"][];
+                    "application/json": components["schemas"]["CradleListOut"];
                 };
             };
         };
     };
-    studio_api_shelf_shelve_cradle: {
+    studio_api_cradles_shelve_cradle: {
         parameters: {
             query?: never;
             header?: never;
@@ -1051,7 +2053,7 @@ export interface operations {
             };
         };
     };
-    studio_api_shelf_discard_cradle: {
+    studio_api_cradles_change_cradle: {
         parameters: {
             query?: never;
             header?: never;
@@ -1060,14 +2062,71 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CareIn"];
+            };
+        };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["CradleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_cradles_put_cradle_away: {
+        parameters: {
+            query?: {
+                away?: boolean;
+            };
+            header?: never;
+            path: {
+                cradle_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CradleOut"];
+                };
             };
             /** @description Not Found */
             404: {
@@ -1080,9 +2139,101 @@ export interface operations {
             };
         };
     };
-    studio_api_shelf_list_glass: {
+    studio_api_cradles_copy_cradle: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                cradle_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CradleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_cradles_photograph_cradle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cradle_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CradleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_shelf_list_glass: {
+        parameters: {
+            query?: {
+                archived?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1096,6 +2247,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GlassOut"][];
+                };
+            };
+        };
+    };
+    studio_api_shelf_create_glass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewGlassIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlassOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
         };
@@ -1144,6 +2328,39 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_shelf_put_glass_away: {
+        parameters: {
+            query?: {
+                away?: boolean;
+            };
+            header?: never;
+            path: {
+                kind_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlassOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1250,6 +2467,199 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_drawings_save_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatternIn"];
+            };
+        };
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_drawings_measure_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_drawings_lay_pattern: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatternIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatternOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_drawings_read_drawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_drawings_trace_outline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlineOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_cradles_show_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1478,7 +2888,7 @@ export interface operations {
             };
         };
     };
-    studio_api_pieces_copy_piece_out: {
+    studio_api_pieces_copy_pieceanswer_piece: {
         parameters: {
             query?: never;
             header?: never;
@@ -1491,6 +2901,200 @@ export interface operations {
         responses: {
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_cradles_remember_fill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FillIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CradleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_set_glass_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_give_glass_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_use_glass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1657,6 +3261,457 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    studio_api_drawings_keep_solid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolidOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_drawings_work_out_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solid_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeSolidIn"];
+            };
+        };
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_drawings_view_solid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                solid_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_list_stock: {
+        parameters: {
+            query?: {
+                search?: string;
+                kind_id?: number | null;
+                form?: string;
+                archived?: boolean;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockListOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_create_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_export_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    studio_api_stock_import_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_change_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_put_item_away: {
+        parameters: {
+            query?: {
+                away?: boolean;
+            };
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_copy_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_sums_list_sums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumOut"][];
+                };
+            };
+        };
+    };
+    studio_api_sums_work_sum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_sums_fill_sum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilledOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
         };

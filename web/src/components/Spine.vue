@@ -14,7 +14,10 @@ const router = useRouter()
 const preferences = usePreferences()
 const queries = useQueryClient()
 
-const isAt = (name: string) => route.name === name || (name === 'pieces' && route.name === 'piece')
+const isAt = (name: string) =>
+  route.name === name ||
+  (name === 'pieces' && ['piece', 'bench'].includes(String(route.name))) ||
+  (name === 'sums' && route.name === 'sum')
 
 async function signOut() {
   try {

@@ -135,6 +135,13 @@ function createPiece(id: number) {
     for (const edit of edits({ ...drafts })) await change(edit.changes, edit.label, edit.system)
   }
 
+  /** A piece as another action of the server has left it. */
+  async function take(next: unknown, why: string) {
+    await queries.cancelQueries({ queryKey: key })
+    accept(next as Piece, why)
+    for (const list of ['glass', 'stock', 'cradles']) void queries.invalidateQueries({ queryKey: [list] })
+  }
+
   const entry = (path: string): Entry | undefined => piece.value?.entries[path]
   return {
     id,
@@ -150,6 +157,7 @@ function createPiece(id: number) {
     retry,
     step,
     settle,
+    take,
     entry,
   }
 }

@@ -6,7 +6,8 @@ import { usePreferences } from '../composables/usePreferences'
 import { useSettled } from '../composables/useSettled'
 import { useWidth } from '../composables/useSize'
 import { heapPieces } from '../logic/heap'
-import { cutAt, mirrored, type Profile } from '../logic/outline'
+import type { Profile } from '../logic/outline'
+import { belowLevel, ringPath } from '../logic/rings'
 import DimensionLabel from './DimensionLabel.vue'
 import { layOut } from './sectionLayout'
 
@@ -32,8 +33,16 @@ const level = useSettled(() => props.section.glass_m)
 const cavity = computed(() => props.section.cavity as Profile)
 const isNarrow = computed(() => width.value < 480)
 
-const glass = computed(() => mirrored(cutAt(cavity.value, level.value), layout.value.x, layout.value.y))
-const inside = computed(() => mirrored(cavity.value, layout.value.x, layout.value.y))
+const inside = computed(() => ringPath(props.section.rings, layout.value.x, layout.value.y))
+const window = computed(() =>
+  belowLevel(
+    props.section.outer_half_m,
+    level.value,
+    props.section.lean_ratio,
+    layout.value.x,
+    layout.value.y,
+  ),
+)
 const wall = computed(() => {
   const { x, y } = layout.value
   const { outer_half_m: outer, wall_m: under, brim_m: brim } = props.section
@@ -78,7 +87,14 @@ const reserveY = computed(() => (lineY.value + layout.value.y(props.section.brim
       </defs>
       <path class="wall" :d="wall" fill-rule="evenodd" />
       <path :d="wall" :fill="`url(#${id}hatch)`" fill-rule="evenodd" />
-      <path class="body" :d="glass" :fill="`url(#${id}glass)`" />
+      <clipPath :id="`${id}level`"><path :d="window" /></clipPath>
+      <path
+        class="body"
+        :d="inside"
+        fill-rule="evenodd"
+        :fill="`url(#${id}glass)`"
+        :clip-path="`url(#${id}level)`"
+      />
       <g class="pieces"><polygon v-for="(points, i) in pieces" :key="i" :points="points" /></g>
       <path class="edge" :d="wall" fill="none" />
       <path
@@ -109,7 +125,7 @@ const reserveY = computed(() => (lineY.value + layout.value.y(props.section.brim
         <path :d="`M${layout.x(0) + 26} ${heapEnd}L${noteX - 4} ${heapY - 4}`" />
         <text :x="noteX" :y="heapY" class="name">cold heap</text>
         <text :x="noteX" :y="heapY + 15">{{ notes.heap }}</text>
-        <template v-if="notes.reserve && lineY - heapY > 62">
+        <template v-if="notes.reserve && lineY - heapY > 62 && lineY - reserveY > 20">
           <text :x="noteX" :y="reserveY - 1" class="name">reserve</text>
           <text :x="noteX" :y="reserveY + 14">{{ notes.reserve.text }}</text>
         </template>

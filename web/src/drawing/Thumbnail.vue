@@ -1,22 +1,24 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useId } from 'vue'
 
-import { mirrored, type Profile } from '../logic/outline'
+import { belowLevel, ringPath } from '../logic/rings'
 
 /** A section small enough for a list. */
 const props = defineProps<{
-  outline: { cavity: number[][]; filled: number[][]; wall_m: number; brim_m: number; outer_half_m: number }
+  outline: { rings: number[][][]; glass_m: number; wall_m: number; brim_m: number; outer_half_m: number }
 }>()
 const SIZE = 72
+const id = useId()
 const paths = computed(() => {
-  const { cavity, filled, wall_m: wall, brim_m: brim, outer_half_m: outer } = props.outline
+  const { rings, glass_m: level, wall_m: wall, brim_m: brim, outer_half_m: outer } = props.outline
   const scale = (SIZE - 6) / Math.max(2 * outer, brim + wall)
   const x = (m: number) => SIZE / 2 + m * scale
   const y = (m: number) => SIZE / 2 + ((brim + wall) / 2 - wall) * scale - m * scale
-  const inside = mirrored(cavity as Profile, x, y)
+  const inside = ringPath(rings, x, y)
   return {
     wall: `M${x(-outer)} ${y(brim)}H${x(outer)}V${y(-wall)}H${x(-outer)}Z${inside}`,
-    glass: mirrored(filled as Profile, x, y),
+    glass: inside,
+    level: belowLevel(outer, level, 0, x, y),
   }
 })
 </script>
@@ -24,6 +26,13 @@ const paths = computed(() => {
 <template>
   <svg :viewBox="`0 0 ${SIZE} ${SIZE}`" :width="SIZE" :height="SIZE" aria-hidden="true">
     <path :d="paths.wall" fill="var(--refractory-pale)" fill-rule="evenodd" stroke="var(--ink)" />
-    <path :d="paths.glass" fill="var(--glass)" stroke="var(--glass-deep)" />
+    <clipPath :id="id"><path :d="paths.level" /></clipPath>
+    <path
+      :d="paths.glass"
+      fill="var(--glass)"
+      fill-rule="evenodd"
+      stroke="var(--glass-deep)"
+      :clip-path="`url(#${id})`"
+    />
   </svg>
 </template>

@@ -26,12 +26,18 @@ function arrow(x: number, y: number, dx: number, dy: number): string {
 
 /** Where everything of a section goes on a sheet of this width; pure geometry of the drawing. */
 export function layOut(section: Section, width: number, tall?: number): Layout {
+  // an outline is shown from above as well, and a flat section needs less height then
+  const least = section.plan_rings.length ? 250 : 380
   const isNarrow = width < 480
   const left = isNarrow ? 132 : 140
   const right = isNarrow ? 14 : 104
   const [top, bottom] = [58, 50]
   const tallest = Math.max(section.brim_m, section.heap_m)
-  const height = tall ?? (isNarrow ? 330 : Math.round(Math.min(500, Math.max(380, width * 0.8))))
+  const height =
+    tall ??
+    (isNarrow
+      ? 330
+      : Math.round(Math.min(500, Math.max(least, width * (section.plan_rings.length ? 0.5 : 0.8)))))
   const scale = Math.min(
     (width - left - right) / (2 * section.outer_half_m),
     (height - top - bottom) / (tallest + section.wall_m),
@@ -53,7 +59,7 @@ export function layOut(section: Section, width: number, tall?: number): Layout {
       return {
         dimension,
         x: at,
-        y: isShort ? high - 13 : middle,
+        y: !isShort ? middle : dimension.from_m < 1e-9 && dimension.lane === 1 ? low + 15 : high - 13,
         line: `M${at} ${low}V${middle + gap}M${at} ${high}V${middle - gap}${arrow(at, low, 0, -1)}${arrow(at, high, 0, 1)}`,
         ends: `M${at - 6} ${low}H${x(dimension.at_m)}M${at - 6} ${high}H${x(dimension.at_m)}`,
       }

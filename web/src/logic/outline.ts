@@ -24,11 +24,3 @@ export function halfWidthAt(profile: Profile, height: number): number {
   const cut = cutAt(profile, height)
   return cut.at(-1)?.[0] ?? 0
 }
-
-/** A closed SVG path, mirrored about the axis: up the right side, down the left. */
-export function mirrored(profile: Profile, x: (m: number) => number, y: (m: number) => number): string {
-  if (!profile.length) return ''
-  const right = profile.map(([w, z]) => `${x(w).toFixed(2)} ${y(z).toFixed(2)}`)
-  const left = [...profile].reverse().map(([w, z]) => `${x(-w).toFixed(2)} ${y(z).toFixed(2)}`)
-  return `M${[...right, ...left].join('L')}Z`
-}

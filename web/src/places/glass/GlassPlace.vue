@@ -1,132 +1,93 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 
 import { api, asked } from '../../api/client'
 import type { Glass } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
-import TypedField from '../../components/TypedField.vue'
-import { usePreferences } from '../../composables/usePreferences'
-import { useRowEdits } from '../../composables/useRowEdits'
+import KindSheet from './KindSheet.vue'
+import NewKind from './NewKind.vue'
+import RackList from './RackList.vue'
 
-const preferences = usePreferences()
-const list = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api/glass')) })
+/** What is on the rack, jar by jar, and the kinds of glass it is made of. */
+const archived = ref(false)
+const search = ref('')
+const isNew = ref(false)
+const list = useQuery({
+  queryKey: ['glass', archived],
+  queryFn: () => asked(api.GET('/api/glass', { params: { query: { archived: archived.value } } })),
+})
 const choices = useQuery({
   queryKey: ['choices'],
   queryFn: () => asked(api.GET('/api/choices')),
   staleTime: Infinity,
 })
-const forms = computed(() => choices.data.value?.forms ?? [])
-const stocked = (kind: Glass) => Object.keys(kind.rack).length
+const stocked = (kind: Glass) => Math.sign(kind.items)
 // what is on the rack comes first
 const kinds = computed(() =>
-  [...(list.data.value ?? [])].sort((a, b) => Math.sign(stocked(b)) - Math.sign(stocked(a))),
+  ([...(list.data.value ?? [])] as Glass[])
+    .filter((kind) => kind.name.toLowerCase().includes(search.value.trim().toLowerCase()))
+    .sort((a, b) => stocked(b) - stocked(a)),
 )
-const opened = ref(new Set<number>())
-const shownForms = (kind: Glass) => forms.value.filter((f) => opened.value.has(kind.id) || kind.rack[f.key])
-const { drafts, write, forget } = useRowEdits<Glass>('glass')
-
-const weigh = (kind: Glass, form: string, typed: string) =>
-  write(`${kind.id}.${form}`, typed, () =>
-    asked(
-      api.PATCH('/api/glass/{kind_id}', {
-        params: { path: { kind_id: kind.id } },
-        body: { version: kind.version, system: preferences.system, rack: { [form]: typed } },
-      }),
-    ),
-  )
 </script>
 
 <template>
   <section class="place">
-    <header><h1>Glass</h1></header>
+    <header>
+      <h1>Glass</h1>
+      <Button v-if="!isNew" class="new" label="New kind of glass" variant="outlined" @click="isNew = true" />
+    </header>
+    <NewKind v-if="isNew" @done="isNew = false" />
     <LoadState
-      v-if="!list.data.value || !forms.length"
+      v-if="!list.data.value || !choices.data.value"
       :is-loading="list.isPending.value || choices.isPending.value"
       :error="list.error.value ?? choices.error.value"
       @again="(list.refetch(), choices.refetch())"
     />
-    <ul v-else class="kinds">
-      <li v-for="kind in kinds" :key="kind.id">
-        <div class="about">
-          <h2>{{ kind.name }}</h2>
-          <p class="quiet small">
-            {{ preferences.pick(kind.density).text }} · expansion {{ preferences.pick(kind.expansion).text
-            }}<template v-if="kind.lead"> · holds lead, not for food</template>
-          </p>
-          <dl>
-            <template v-for="mark in kind.landmarks" :key="mark.key">
-              <dt>{{ mark.name }}</dt>
-              <dd class="figures">
-                {{ preferences.pick(mark.low).text
-                }}<template v-if="mark.high_c - mark.low_c > 0.5">
-                  to {{ preferences.pick(mark.high).text }}</template
-                >
-              </dd>
-            </template>
-          </dl>
-          <p class="quiet small">{{ kind.source }}</p>
-        </div>
-        <div>
-          <TypedField
-            v-for="form in shownForms(kind)"
-            :key="form.key"
-            :label="form.name"
-            placeholder="none"
-            :shown="kind.rack[form.key]?.shown ?? null"
-            :draft="drafts[`${kind.id}.${form.key}`]?.typed"
-            :fault="drafts[`${kind.id}.${form.key}`]?.fault"
-            :path="`${kind.key}.${form.key}`"
-            @commit="(typed: string) => weigh(kind, form.key, typed)"
-            @forget="forget(`${kind.id}.${form.key}`)"
-          />
-          <button
-            v-if="!opened.has(kind.id)"
-            type="button"
-            class="text-button"
-            :aria-label="`Weigh in another form of ${kind.name}`"
-            @click="opened.add(kind.id)"
-          >
-            Weigh in another form
-          </button>
-        </div>
-      </li>
-    </ul>
+    <template v-else>
+      <RackList :kinds="list.data.value as Glass[]" :choices="choices.data.value" />
+      <div class="heading">
+        <h2>Kinds</h2>
+        <InputText v-model="search" placeholder="Find a kind" aria-label="Find a kind" maxlength="60" />
+        <button type="button" class="text-button" @click="archived = !archived">
+          {{ archived ? 'Kinds in use' : 'Put away' }}
+        </button>
+      </div>
+      <p v-if="!kinds.length" class="empty">{{ archived ? 'Nothing is put away.' : 'No kind like that.' }}</p>
+      <ul class="kinds">
+        <li v-for="kind in kinds" :key="kind.id"><KindSheet :kind="kind" /></li>
+      </ul>
+    </template>
   </section>
 </template>
 
 <style scoped src="../place.css"></style>
 <style scoped>
+.new {
+  margin-left: auto;
+}
+
+.heading {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: center;
+  border-bottom: 1px solid var(--ink);
+  padding: 14px 0 8px;
+}
+
+h2 {
+  font-size: 1.15rem;
+}
+
 .kinds {
   list-style: none;
   margin: 0;
   padding: 0;
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(100%, 30rem), 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 26rem), 1fr));
   gap: 28px 36px;
-}
-
-li {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-}
-
-h2 {
-  font-size: 1.1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-
-dl {
-  display: grid;
-  grid-template-columns: 1fr max-content;
-  margin: 6px 0;
-  font-size: 0.9rem;
-}
-
-dd {
-  margin: 0;
-  text-align: right;
 }
 </style>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { Piece } from '../../api/types'
 import { STAGE } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import PlanView from '../../drawing/PlanView.vue'
 import SectionDrawing from '../../drawing/SectionDrawing.vue'
 import TitleBlock from '../../drawing/TitleBlock.vue'
 
@@ -53,6 +54,7 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
       :is-still="isStill"
       @scaled="(found) => (scale = found)"
     />
+    <PlanView v-if="piece.plan.section.plan_rings.length" :rings="piece.plan.section.plan_rings" />
     <TitleBlock :cells="cells" />
   </figure>
 </template>

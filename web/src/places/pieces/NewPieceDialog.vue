@@ -27,7 +27,11 @@ const choices = useQuery({
   staleTime: Infinity,
   ...wants,
 })
-const cradles = useQuery({ queryKey: ['cradles'], queryFn: () => asked(api.GET('/api/cradles')), ...wants })
+const cradles = useQuery({
+  queryKey: ['cradles', 'all'],
+  queryFn: () => asked(api.GET('/api/cradles')),
+  ...wants,
+})
 const kinds = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api/glass')), ...wants })
 const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')), ...wants })
 
@@ -36,7 +40,7 @@ const cradleOptions = computed(() => [
     key: `new-${s.key}`,
     name: `measure a new one: ${s.name.toLowerCase()}`,
   })),
-  ...(cradles.data.value ?? []).map((c) => ({ key: String(c.id), name: c.name })),
+  ...(cradles.data.value?.rows ?? []).map((c) => ({ key: String(c.id), name: c.name })),
 ])
 const stocked = computed(() =>
   [...(kinds.data.value ?? [])].sort((a, b) => Object.keys(b.rack).length - Object.keys(a.rack).length),
@@ -74,7 +78,7 @@ async function make() {
       api.POST('/api/pieces', {
         body: {
           name: name.value,
-          shape: (isNew ? cradle.value.slice(4) : 'cylinder') as 'cylinder',
+          shape: isNew ? cradle.value.slice(4) : 'cylinder',
           cradle_id: isNew ? null : Number(cradle.value),
           kind_id: kindId.value,
           kiln_id: kilnId.value,

@@ -1,45 +1,46 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import SelectButton from 'primevue/selectbutton'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 
 import { api, asked } from '../../api/client'
 import type { Choices, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
 import FindingsList from '../../components/FindingsList.vue'
-import PieceField from '../../components/PieceField.vue'
-import Said from '../../components/Said.vue'
+import SumLinks from '../../components/SumLinks.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import CradleShelf from './CradleShelf.vue'
 import CradleSizes from './CradleSizes.vue'
 import ErrorBudget from './ErrorBudget.vue'
+import LeanFields from './LeanFields.vue'
+import MethodFields from './MethodFields.vue'
 import { METHODS, startingReadings, type CradleDocument } from './methods'
+import WaysList from './WaysList.vue'
 
 const props = defineProps<{ piece: Piece; choices: Choices }>()
-defineEmits<{ working: [key: string] }>()
+const emit = defineEmits<{ working: [key: string] }>()
 
 const context = usePiece()
 const cradle = computed(
   () => (props.piece.document as { stages: { cradle: CradleDocument }[] }).stages[0]!.cradle,
 )
-const measured = [{ path: 'cradle.measured', value: true }]
-const shelved = ref('')
+const shelf = useQuery({
+  queryKey: ['cradles', 'all'],
+  queryFn: () => asked(api.GET('/api/cradles')),
+})
+const shelved = computed(() => shelf.data.value?.rows.find((row) => row.id === props.piece.cradle_id))
+const isBench = computed(() => ['level', 'drained', 'trial'].includes(cradle.value.method))
 
 function choose(method: string | null) {
   if (!method || method === cradle.value.method) return
   const changes = [{ path: `${STAGE}.cradle.method`, value: method as unknown }]
+  const fills = (shelved.value?.care.fills ?? []) as { mass: string; density: string; how: string }[]
+  const fitted = fills.find((fill) => fill.how === 'fitted')
   if (method !== 'shape' && !cradle.value[method])
-    changes.push({ path: `${STAGE}.cradle.${method}`, value: startingReadings(method, props.piece) })
+    changes.push({ path: `${STAGE}.cradle.${method}`, value: startingReadings(method, props.piece, fitted) })
   void context.change(changes, 'way of measuring')
-}
-
-async function shelve() {
-  try {
-    const found = await asked(api.POST('/api/cradles', { body: { piece_id: props.piece.id } }))
-    shelved.value = `${found.name} is on the shelf.`
-  } catch (error) {
-    shelved.value = (error as Error).message
-  }
 }
 </script>
 
@@ -48,6 +49,7 @@ async function shelve() {
     <Answer class="first" :said="piece.plan.answers.cradle" />
     <div class="rest">
       <SelectButton
+        class="methods"
         :model-value="cradle.method"
         :options="METHODS"
         option-label="name"
@@ -55,64 +57,9 @@ async function shelve() {
         aria-label="Way of measuring"
         @update:model-value="choose"
       />
-      <div>
-        <template v-if="cradle.method === 'level'">
-          <PieceField
-            path="cradle.level.bore"
-            label="Vessel bore"
-            hint="inside"
-            figure="cradle_volume"
-            :alongside="measured"
-          />
-          <PieceField
-            path="cradle.level.fall"
-            label="Level fell by"
-            figure="cradle_volume"
-            :alongside="measured"
-          />
-          <PieceField path="cradle.level.reading" label="You can read it to" figure="cradle_volume" />
-        </template>
-        <template v-else-if="cradle.method === 'drained'">
-          <PieceField
-            path="cradle.drained.mass"
-            label="Water drained"
-            figure="cradle_volume"
-            :alongside="measured"
-          />
-          <PieceField path="cradle.drained.temperature" label="Its temperature" figure="cradle_volume" />
-          <PieceField path="cradle.drained.scale" label="The scale is good to" figure="cradle_volume" />
-        </template>
-        <template v-else-if="cradle.method === 'trial'">
-          <PieceField
-            path="cradle.trial.mass"
-            label="Glass it took"
-            figure="cradle_volume"
-            :alongside="measured"
-          />
-          <PieceField path="cradle.trial.density" label="Density of that glass" figure="cradle_volume" />
-          <PieceField path="cradle.trial.scale" label="The scale is good to" figure="cradle_volume" />
-        </template>
-        <div v-if="cradle.method !== 'shape'" class="soaked">
-          <span :id="`soaked-${piece.id}`">Mould is soaked through</span>
-          <SelectButton
-            :model-value="cradle.soaked !== false"
-            :options="[
-              { key: true, name: 'yes' },
-              { key: false, name: 'no' },
-            ]"
-            option-label="name"
-            option-value="key"
-            :aria-labelledby="`soaked-${piece.id}`"
-            @update:model-value="
-              (value: boolean | null) =>
-                value !== null &&
-                context.change([{ path: `${STAGE}.cradle.soaked`, value }], 'soaked through')
-            "
-          />
-        </div>
-      </div>
+      <MethodFields v-if="cradle.method !== 'shape'" :piece="piece" :cradle="cradle" />
       <ErrorBudget :figure="piece.plan.figures.cradle_volume" />
-      <p v-if="piece.plan.compared" class="margin-note"><Said :said="piece.plan.compared" /></p>
+      <WaysList :piece="piece" />
       <FindingsList :findings="piece.plan.findings" station="cradle" />
       <div class="go">
         <Button
@@ -120,15 +67,21 @@ async function shelve() {
           :to="{ name: 'piece', params: { id: piece.id, station: 'glass' } }"
           label="Go on to the glass"
         />
-        <Button variant="outlined" @click="$emit('working', 'cradle_volume')"
+        <Button variant="outlined" @click="emit('working', 'cradle_volume')"
           >Show the working&nbsp;<kbd>w</kbd></Button
         >
+        <Button
+          v-if="isBench"
+          variant="outlined"
+          as="router-link"
+          :to="{ name: 'bench', params: { id: piece.id } }"
+          label="Measure at the bench"
+        />
       </div>
-      <CradleSizes :cradle="cradle" :choices="choices" />
-      <div class="shelf">
-        <button type="button" class="text-button" @click="shelve">Keep this cradle on the shelf</button>
-        <span class="small" role="status">{{ shelved }}</span>
-      </div>
+      <CradleSizes :cradle="cradle" :choices="choices" :piece="piece" />
+      <LeanFields :cradle="cradle" :piece="piece" @working="(key: string) => emit('working', key)" />
+      <CradleShelf :piece="piece" :shelved="shelved" />
+      <SumLinks :piece-id="piece.id" :keys="['vessel', 'model', 'level']" />
       <CautionList :cautions="piece.plan.cautions" station="cradle" />
     </div>
   </section>
@@ -136,19 +89,13 @@ async function shelve() {
 
 <style scoped src="../station.css"></style>
 <style scoped>
-.soaked {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 8.6rem 5.2rem;
-  gap: 10px;
-  align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+.methods {
+  flex-wrap: wrap;
 }
 
-.shelf {
-  display: flex;
-  gap: 14px;
-  align-items: baseline;
+.methods :deep(.p-togglebutton) {
+  flex: 1 1 30%;
+  border-bottom: 1px solid var(--rule);
 }
 
 kbd {

@@ -1,6 +1,11 @@
 import type { Piece } from '../../api/types'
 
-export type CradlePart = { shape: string } & Record<string, string>
+export type CradlePart = {
+  shape: string
+  as?: string
+  outline?: { made?: string; rings: number[][][] }
+} & Record<string, unknown>
+export type SolidDocument = { name: string; solid_id?: number }
 export type CradleDocument = {
   name: string
   material: string
@@ -8,29 +13,66 @@ export type CradleDocument = {
   soaked?: boolean
   measured?: boolean
   parts: CradlePart[]
+  solid?: SolidDocument | null
+  count?: number | string
+  others?: { name: string; fill: string; count: number }[]
+  tilt?: { rise: string; over: string } | null
 } & Record<string, unknown>
 
 export const METHODS = [
-  { key: 'shape', name: 'By sizes' },
+  { key: 'shape', name: 'Sizes' },
   { key: 'level', name: 'Water level' },
   { key: 'drained', name: 'Water weight' },
   { key: 'trial', name: 'Trial glass' },
+  { key: 'model', name: 'Model' },
+  { key: 'last', name: 'Last filling' },
 ]
 
-export const SIZE_NAMES: Record<string, string> = {
-  bore: 'Bore',
-  height: 'Height',
-  bottom: 'Width at the bottom',
-  top: 'Width at the top',
-  length: 'Length',
-  width: 'Width into the sheet',
-  rim: 'Width at the rim',
+type Field = { path: string; label: string; hint?: string; counts?: boolean }
+
+/** The readings of each way of measuring; `counts` marks those that make it a measurement of one's own. */
+export const READINGS: Record<string, Field[]> = {
+  level: [
+    { path: 'level.bore', label: 'Vessel bore', hint: 'inside', counts: true },
+    { path: 'level.fall', label: 'Level fell by', counts: true },
+    { path: 'level.reading', label: 'You can read it to' },
+  ],
+  drained: [
+    { path: 'drained.mass', label: 'Water drained', counts: true },
+    { path: 'drained.temperature', label: 'Its temperature' },
+    { path: 'drained.scale', label: 'The scale is good to' },
+  ],
+  trial: [
+    { path: 'trial.mass', label: 'Glass it took', counts: true },
+    { path: 'trial.density', label: 'Density of that glass' },
+    { path: 'trial.scale', label: 'The scale is good to' },
+  ],
+  model: [
+    { path: 'model.mass', label: 'Model weighs', counts: true },
+    { path: 'model.density', label: 'Density of the model', hint: 'wax 900 to 970', counts: true },
+    { path: 'model.dipped', label: 'Scale shows more by', hint: 'hung under water, or empty', counts: true },
+    { path: 'model.scale', label: 'The scale is good to' },
+  ],
+  last: [
+    { path: 'last.mass', label: 'Charge that fitted', counts: true },
+    { path: 'last.density', label: 'Density of that glass' },
+    { path: 'last.scale', label: 'The scale is good to' },
+  ],
 }
 
+/** Which reading is taken again, by way of measuring. */
+export const REPEATED: Record<string, string> = { level: 'Level fell by', drained: 'Water drained' }
+
 /** Readings a new way of measuring starts from, typed as a person would; taken from what stands where there is something. */
-export function startingReadings(method: string, piece: Piece): Record<string, string> {
+export function startingReadings(
+  method: string,
+  piece: Piece,
+  fill?: { mass: string; density: string },
+): Record<string, string> {
   const typed = (key: string) => piece.plan.figures[key]?.shown.metric.text ?? ''
   if (method === 'level') return { bore: '60 mm', fall: '100 mm', reading: '0.8 mm' }
   if (method === 'drained') return { mass: '300 g', temperature: '16 °C', scale: '1 g' }
-  return { mass: typed('glass_mass') || '500 g', density: '2500 kg/m³', scale: '1 g' }
+  if (method === 'model') return { mass: '120 g', density: '950 kg/m³', dipped: '', scale: '1 g' }
+  const glass = { mass: typed('glass_mass') || '500 g', density: '2500 kg/m³', scale: '1 g' }
+  return method === 'last' && fill ? { ...glass, mass: fill.mass, density: fill.density } : glass
 }

@@ -4,16 +4,21 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 
 import { api, asked } from '../../api/client'
-import type { Choices, Piece } from '../../api/types'
+import type { Choices, Glass, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import FigureRow from '../../components/FigureRow.vue'
 import PieceField from '../../components/PieceField.vue'
+import SumLinks from '../../components/SumLinks.vue'
 import TypedField from '../../components/TypedField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import LooksNotes from './LooksNotes.vue'
+import MixFields from './MixFields.vue'
+import OtherGlasses from './OtherGlasses.vue'
+import WeighList from './WeighList.vue'
 
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 const emit = defineEmits<{ working: [key: string] }>()
@@ -31,7 +36,19 @@ const form = computed(() => props.choices.forms.find((f) => f.key === glass.valu
 const onRack = computed(() => props.piece.entries[`${STAGE}.glass.rack.${glass.value.form}`]?.shown)
 const rackDraft = ref<{ typed: string; fault: string } | null>(null)
 const figures = computed(() => props.piece.plan.figures)
-const rows = ['charge_mass', 'charge_sure', 'enough_chance', 'thickness', 'bulk_volume', 'heap_room'] as const
+const rows = [
+  'charge_mass',
+  'charge_each',
+  'charge_sure',
+  'enough_chance',
+  'thickness',
+  'bulk_volume',
+  'heap_room',
+  'reserve',
+  'mould_mass',
+  'centre_height',
+  'tipping_angle',
+] as const
 
 async function weigh(typed: string) {
   try {
@@ -42,6 +59,7 @@ async function weigh(typed: string) {
           version: kind.value?.version ?? props.piece.kind_version,
           system: preferences.system,
           rack: { [glass.value.form]: typed },
+          document: {},
         },
       }),
     )
@@ -98,6 +116,7 @@ async function weigh(typed: string) {
           @working="(found: string) => emit('working', found)"
         />
       </div>
+      <WeighList :piece="piece" />
       <FindingsList :findings="piece.plan.findings" station="glass" />
       <div class="go">
         <Button
@@ -109,6 +128,13 @@ async function weigh(typed: string) {
           >Show the working&nbsp;<kbd>w</kbd></Button
         >
       </div>
+      <MixFields :piece="piece" :choices="choices" />
+      <OtherGlasses :piece="piece" :kinds="(kinds.data.value ?? []) as Glass[]" :choices="choices" />
+      <LooksNotes :piece="piece" />
+      <SumLinks
+        :piece-id="piece.id"
+        :keys="['thickness', 'swap', 'share', 'top-up', 'match', 'spread', 'dam', 'topple', 'hang', 'cost']"
+      />
       <section aria-labelledby="marks-heading">
         <h2 id="marks-heading">Temperatures of this glass</h2>
         <table>

@@ -1,0 +1,85 @@
+"""The room below every height of a triangle mesh, in one pass over its triangles."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from coldcradle.cradle.shapes import Array
+
+__all__ = ["levels_of", "room_curve"]
+
+_FLAT = 1e-9  # a triangle whose heights differ by less than this share of the mesh is level
+
+
+def levels_of(triangles_m: NDArray[np.floating], count: int = 257) -> Array:
+    """Heights at which a curve is worth knowing: evenly spaced, and closely on both sides of level faces.
+
+    `triangles_m` (n, 3, 3) in m. A level face makes the area jump; between the two heights put round it nothing is lost.
+    """
+    z = triangles_m[:, :, 2]
+    low, high = float(z.min()), float(z.max())
+    span = high - low
+    even = np.linspace(low, high, count)
+    flat = np.ptp(z, axis=1) <= _FLAT * span
+    if not flat.any():
+        return np.asarray(even)
+    ledges = np.unique(np.round((z[flat].mean(axis=1) - low) / span, 6)) * span + low
+    if len(ledges) > count:  # a scan made of steps: evenly spaced heights do as well
+        return np.asarray(even)
+    close = np.concatenate([ledges - 1e-6 * span, ledges + 1e-6 * span])
+    return np.unique(np.clip(np.concatenate([even, close]), low, high))
+
+
+def _pairs(first: NDArray[np.intp], last: NDArray[np.intp]) -> tuple[NDArray[np.intp], NDArray[np.intp]]:
+    """(triangle, level) for every level in [first, last) of each triangle."""
+    count = last - first
+    triangle = np.repeat(np.arange(len(first)), count)
+    start = np.repeat(np.cumsum(count) - count, count)
+    return triangle, np.arange(len(triangle)) - start + np.repeat(first, count)
+
+
+def _accumulate(z: Array, weights: Sequence[Array], levels: Array) -> list[tuple[Array, Array]]:
+    """Σ of weight·(share of each triangle below a level), and its integral over height, at every level and for each weight.
+
+    With a ≤ b ≤ c the heights of a triangle's corners, the share below z is (z-a)²/((b-a)(c-a)) up to b and
+    1 - (c-z)²/((c-b)(c-a)) from there; above c it is 1 and its integral z - (a+b+c)/3.
+    """
+    z = np.sort(z, axis=1)
+    a, b, c = z[:, 0], z[:, 1], z[:, 2]
+    middle = z.mean(axis=1)
+    many = len(levels)
+    first = np.searchsorted(levels, a, side="left")
+    above = np.searchsorted(levels, c, side="left")  # from here on the whole triangle lies below
+    t, k = _pairs(first, above)
+    at, ta, tb, tc = levels[k], a[t], b[t], c[t]
+    low = at <= tb
+    with np.errstate(divide="ignore", invalid="ignore"):
+        part = np.where(low, (at - ta) ** 2 / ((tb - ta) * (tc - ta)), (tc - at) ** 2 / ((tc - tb) * (tc - ta)))
+    part = np.where(np.isfinite(part), part, 0.0)
+    summed = np.where(low, part * (at - ta) / 3, at - middle[t] + part * (tc - at) / 3)
+    part = np.where(low, part, 1.0 - part)
+    found: list[tuple[Array, Array]] = []
+    for weight in weights:
+        share: Array = np.cumsum(np.bincount(above, weights=weight, minlength=many + 1))[:many].astype(float)
+        moment = np.cumsum(np.bincount(above, weights=weight * middle, minlength=many + 1))[:many]
+        integral = share * levels - moment + np.bincount(k, weights=weight[t] * summed, minlength=many)
+        found.append((share + np.bincount(k, weights=weight[t] * part, minlength=many), integral))
+    return found
+
+
+def room_curve(triangles_m: NDArray[np.floating], levels_m: Array) -> tuple[Array, Array, Array]:
+    """Volume (m³) below each level, horizontal area (m²) at it and area of all faces (m²) below it.
+
+    Each face, looking outwards, carries the column between itself and the level, counted up for faces that look down
+    and down for those that look up; so an open top does no harm. Exact for the mesh at every level: the volume is
+    a cubic between corners. Triangles (n, 3, 3) in m; levels ascending. Source: divergence theorem, field (0, 0, z).
+    """
+    points = np.asarray(triangles_m, dtype=float)
+    (ux, uy, uz), (vx, vy, vz) = (points[:, 1] - points[:, 0]).T, (points[:, 2] - points[:, 0]).T
+    turn = ux * vy - uy * vx  # twice the face's shadow, above 0 for faces that look up
+    face = np.sqrt((uy * vz - uz * vy) ** 2 + (uz * vx - ux * vz) ** 2 + turn**2) / 2
+    (area, volume), (touched, _) = _accumulate(points[:, :, 2], (-turn / 2, face), np.asarray(levels_m, dtype=float))
+    return volume, area, touched

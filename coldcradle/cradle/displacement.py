@@ -1,0 +1,146 @@
+"""How much a cradle holds, by water: the fall of a level, drained water on the scale, or trial glass in its stead."""
+
+from __future__ import annotations
+
+import math
+import statistics
+from dataclasses import dataclass
+
+from coldcradle.cradle.water import water_density_kg_m3
+from coldcradle.units import Kind
+from coldcradle.words import Said, say, show
+from coldcradle.working import PRACTICE, Figure, derive, given, published
+
+__all__ = ["Displacement", "Drained", "Trial", "by_displacement", "by_drained", "by_trial"]
+
+_BORE_ERROR_M = 0.0005
+_WET_FILM = 0.003  # share of the volume that a soaked wall still takes or holds back; common practice, no source
+_DRY_WALL = 0.10  # share that a dry plaster wall may drink; common practice, no source
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Displacement:
+    """Water poured from a vessel until it stands at the line: inside width of the vessel, and each fall of its level read."""
+
+    bore_m: float
+    falls_m: tuple[float, ...]
+    reading_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Drained:
+    """Water drained from the cradle and weighed, once or more often, with its temperature and the scale's error."""
+
+    masses_kg: tuple[float, ...]
+    temperature_c: float
+    scale_kg: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Trial:
+    """Pieces of some glass added until the water stood at the mark again, then weighed."""
+
+    mass_kg: float
+    density_kg_m3: float
+    scale_kg: float
+
+
+def repeated(values: tuple[float, ...], u: float, kind: Kind) -> tuple[float, float, list[Said]]:
+    """Mean of repeated readings, its error, and what is to be said of it.
+
+    The error is that of one reading over √n, or the scatter over √n where that is larger (GUM 4.2.3).
+    """
+    many = len(values)
+    mean = statistics.fmean(values)
+    if many == 1:
+        return mean, u, []
+    scatter = statistics.stdev(values)
+    said = say(f"{many} readings, scattered by {{s}}", s=show(scatter, kind))
+    return mean, max(u, scatter) / math.sqrt(many), [said]
+
+
+def _soaking(volume_m3: float, soaked: bool) -> tuple[list[tuple[str, float]], list[str]]:
+    if soaked:
+        return [("what the wall drinks", _WET_FILM * volume_m3)], ["the mould is soaked through"]
+    return (
+        [("what the dry wall drinks", _DRY_WALL * volume_m3)],
+        ["the mould is dry: it drinks water, so the true volume is smaller than this"],
+    )
+
+
+def by_displacement(reading: Displacement, *, soaked: bool, tilt_m3: float = 0.0) -> Figure:
+    """V = π/4·b²·Δh; the level is read twice each time, so its error enters as √2·u. `tilt_m3`: error of a leaning cradle."""
+    area = math.pi / 4 * reading.bore_m**2
+    fall, u_fall, repeats = repeated(reading.falls_m, math.sqrt(2) * reading.reading_m, "length")
+    drinks, assumption = _soaking(area * fall, soaked)
+    return derive(
+        "cradle_volume",
+        "Cradle holds",
+        "volume",
+        lambda b, dh: math.pi / 4 * b * b * dh,
+        [
+            given("vessel bore", "b", reading.bore_m, "length", _BORE_ERROR_M),
+            given("fall of the level", "Δh", fall, "length", u_fall),
+        ],
+        words="The water that left the vessel now stands in the cradle up to the line.",
+        formula="V = π/4 · b² · Δh",
+        source=published("solid geometry; error by the GUM, JCGM 100:2008"),
+        assumptions=[
+            say("the level is read twice, each to ± {u}", u=show(reading.reading_m, "length")),
+            say("the bore is measured to ± {u}", u=show(_BORE_ERROR_M, "length")),
+            "the vessel stands upright on the same spot both times",
+            *repeats,
+            *assumption,
+        ],
+        extra=[*drinks, ("a cradle that leans", tilt_m3)],
+    )
+
+
+def by_drained(reading: Drained, *, soaked: bool, tilt_m3: float = 0.0) -> Figure:
+    """V = m/ρ(T) of the water drained from the cradle."""
+    density = water_density_kg_m3(temperature_c=reading.temperature_c)
+    mass, u_mass, repeats = repeated(reading.masses_kg, reading.scale_kg, "mass")
+    drinks, assumption = _soaking(mass / density, soaked)
+    return derive(
+        "cradle_volume",
+        "Cradle holds",
+        "volume",
+        lambda m, rho: m / rho,
+        [
+            given("water drained", "m", mass, "mass", u_mass),
+            given("density of the water", "ρ", density, "density", 0.5),
+        ],
+        words="The weight of the water that stood in the cradle, over its density at that temperature.",
+        formula="V = m / ρ(T)",
+        source=published("Kell, J. Chem. Eng. Data 20 (1975) 97"),
+        assumptions=[
+            say(
+                "water at {t}, known to about {dt}",
+                t=show(reading.temperature_c, "temperature"),
+                dt=show(2.0, "difference"),
+            ),
+            *repeats,
+            *assumption,
+        ],
+        extra=[*drinks, ("a cradle that leans", tilt_m3)],
+    )
+
+
+def by_trial(reading: Trial, *, soaked: bool, tilt_m3: float = 0.0) -> Figure:
+    """V = m/ρ of the trial glass that raised the water to the mark."""
+    drinks, assumption = _soaking(reading.mass_kg / reading.density_kg_m3, soaked)
+    return derive(
+        "cradle_volume",
+        "Cradle holds",
+        "volume",
+        lambda m, rho: m / rho,
+        [
+            given("trial glass", "m", reading.mass_kg, "mass", reading.scale_kg),
+            given("density of the trial glass", "ρ", reading.density_kg_m3, "density", 0.01 * reading.density_kg_m3),
+        ],
+        words="The trial glass that brought the water back to the mark takes the room of the cradle's filling.",
+        formula="V = m / ρ",
+        source=PRACTICE,
+        assumptions=["the density of a glass is known to 1 %", *assumption],
+        extra=[*drinks, ("a cradle that leans", tilt_m3)],
+    )

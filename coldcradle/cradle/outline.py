@@ -1,0 +1,157 @@
+"""Outlines: the plan of a dam, a leaf, a letter. Rings of points in metres, y away from the reader."""
+
+from __future__ import annotations
+
+import functools
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from shapely.geometry import MultiPolygon, Polygon
+from shapely.validation import explain_validity
+
+from coldcradle.errors import ImpossibleInput
+
+__all__ = ["MOST_POINTS", "Outline", "Ring", "outline_of", "outline_traced"]
+
+Ring = tuple[tuple[float, float], ...]
+MOST_POINTS = 20_000
+_LARGEST_M = 5.0
+_DRAWN_POINTS = 400
+
+
+@dataclass(frozen=True)
+class Outline:
+    """A closed outline with holes; made by `outline_of`, which refuses what is not one. The first ring is the outer."""
+
+    rings: tuple[Ring, ...]
+
+    @functools.cached_property
+    def polygon(self) -> Polygon:
+        return Polygon(self.rings[0], self.rings[1:])
+
+    @functools.cached_property
+    def area_m2(self) -> float:
+        return float(self.polygon.area)
+
+    @functools.cached_property
+    def perimeter_m(self) -> float:
+        """Length of the edge, holes included."""
+        return float(self.polygon.length)
+
+    @functools.cached_property
+    def box_m(self) -> tuple[float, float, float, float]:
+        """Left, bottom, right, top."""
+        left, low, right, high = self.polygon.bounds
+        return float(left), float(low), float(right), float(high)
+
+    @property
+    def width_m(self) -> float:
+        return self.box_m[2] - self.box_m[0]
+
+    @property
+    def depth_m(self) -> float:
+        return self.box_m[3] - self.box_m[1]
+
+    @functools.cached_property
+    def _plain(self) -> Polygon:
+        """The same outline with a thousandth of its size smoothed away: quick to work with."""
+        simple = self.polygon.simplify(max(self.width_m, self.depth_m) / 1000)
+        return simple if isinstance(simple, Polygon) and simple.area > 0 else self.polygon
+
+    @functools.cached_property
+    def bulk_m(self) -> float:
+        """Width of the bulkiest place: the diameter of the largest circle that fits inside."""
+        fitted = shapely.maximum_inscribed_circle(self._plain, tolerance=max(self.width_m, self.depth_m) / 500)
+        return 2 * float(fitted.length)
+
+    @functools.cached_property
+    def narrowest_m(self) -> float:
+        """Width of the narrowest neck, or between a hole and the edge; without either, that of the bulkiest place."""
+        edges = [self._plain.exterior, *self._plain.interiors]
+        apart = [float(a.distance(b)) for i, a in enumerate(edges) for b in edges[i + 1 :]]
+        return min([self._neck_m, *apart])
+
+    @functools.cached_property
+    def _neck_m(self) -> float:
+        low, high = 0.0, self.bulk_m / 2
+        if not _is_parted(self._plain, high * 0.98):
+            return self.bulk_m
+        high *= 0.98
+        for _ in range(12):
+            middle = (low + high) / 2
+            low, high = (low, middle) if _is_parted(self._plain, middle) else (middle, high)
+        return 2 * high
+
+    def scaled(self, share: float) -> Outline:
+        """The same outline, larger or smaller; patterns are often enlarged to 150 %."""
+        if not (math.isfinite(share) and share > 0):
+            raise ImpossibleInput(f"expected a scale above 0 %, got {share * 100:g} %")
+        return Outline(tuple(tuple((x * share, y * share) for x, y in ring) for ring in self.rings))
+
+    def drawn(self) -> list[list[tuple[float, float]]]:
+        """The rings centred on their box and thinned for a picture."""
+        left, low, right, high = self.box_m
+        cx, cy = (left + right) / 2, (low + high) / 2
+        simple: Polygon = self.polygon
+        tolerance = max(self.width_m, self.depth_m) / 2000
+        while shapely.get_num_coordinates(simple) > _DRAWN_POINTS and tolerance < self.width_m:
+            thinned = self.polygon.simplify(tolerance)
+            simple = thinned if isinstance(thinned, Polygon) else simple
+            tolerance *= 2
+        rings = [simple.exterior, *simple.interiors]
+        return [[(float(x) - cx, float(y) - cy) for x, y in ring.coords[:-1]] for ring in rings]
+
+
+def _is_parted(polygon: Polygon, inwards_m: float) -> bool:
+    shrunk = polygon.buffer(-inwards_m, quad_segs=3)
+    if not isinstance(shrunk, MultiPolygon):
+        return False
+    # crumbs of rounding are not parts
+    return sum(part.area > 1e-4 * polygon.area for part in shrunk.geoms) > 1
+
+
+@functools.lru_cache(maxsize=256)
+def outline_of(rings: tuple[Ring, ...]) -> Outline:
+    """An outline from rings of points in metres. Raises ImpossibleInput, in words, for anything that bounds no area."""
+    if not rings:
+        raise ImpossibleInput("expected an outline of at least three points, got none")
+    count = sum(len(ring) for ring in rings)
+    if count > MOST_POINTS:
+        raise ImpossibleInput(f"expected at most {MOST_POINTS} points, got {count}")
+    for ring in rings:
+        values = np.asarray(ring, dtype=float).reshape(-1, 2)
+        if not np.isfinite(values).all():
+            raise ImpossibleInput("expected points that are numbers; one of them is not")
+        if len(set(ring)) < 3:
+            raise ImpossibleInput(f"expected an outline of at least three points, got {len(set(ring))}")
+        if np.ptp(values, axis=0).max() > _LARGEST_M:
+            raise ImpossibleInput(
+                f"expected an outline of at most {_LARGEST_M:g} m across, got {np.ptp(values, axis=0).max():.3g} m"
+            )
+    polygon = Polygon(rings[0], rings[1:])
+    if not polygon.is_valid:
+        where = explain_validity(polygon)
+        spot = where[where.find("[") + 1 : where.find("]")].split()
+        at = f" near x {float(spot[0]) * 1e3:.0f}, y {float(spot[1]) * 1e3:.0f} mm" if len(spot) == 2 else ""
+        raise ImpossibleInput(f"expected an outline that does not cross itself; this one does{at}")
+    if polygon.area < 1e-8:
+        raise ImpossibleInput("expected an outline with some room in it; these points lie on one line")
+    return Outline(rings)
+
+
+def outline_traced(
+    points_px: Sequence[tuple[float, float]], marks_px: Sequence[tuple[float, float]], apart_m: float
+) -> Outline:
+    """An outline clicked on a photograph, with two marks a known distance apart. Pixels count downwards."""
+    if len(marks_px) != 2:
+        raise ImpossibleInput(f"expected two marks on the ruler, got {len(marks_px)}")
+    span = math.dist(marks_px[0], marks_px[1])
+    if not (math.isfinite(span) and span >= 10):
+        raise ImpossibleInput("expected the two marks at least 10 pixels apart; these are too close to measure by")
+    if not (math.isfinite(apart_m) and apart_m > 0):
+        raise ImpossibleInput(f"expected a distance above 0 mm between the marks, got {apart_m * 1e3:g} mm")
+    per_px = apart_m / span
+    return outline_of((tuple((x * per_px, -y * per_px) for x, y in points_px),))

@@ -1,0 +1,96 @@
+"""Do two glasses go together: the strain that a difference of expansion leaves where they meet."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.findings import Finding, finding
+from coldcradle.glass.kinds import GlassKind
+from coldcradle.words import show
+from coldcradle.working import Figure, derive, given, published
+
+__all__ = ["TOLERANCE_PER_K", "Match", "interface_stress_pa", "judge_pair", "match"]
+
+TOLERANCE_PER_K = 1.0e-7  # what is sold as compatible lies within one of x10^-7/K; common practice, no source
+_STRAINED_PA, _CRACKS_PA = 2.5e6, 7e6  # a careful limit, and the design strength of annealed glass (from memory)
+_ROOM_C = 20.0
+
+
+def interface_stress_pa(
+    *, difference_per_k: float, fall_k: float, ratio: float, youngs_1_pa: float, youngs_2_pa: float, poisson: float
+) -> float:
+    """Largest stress where two bonded layers meet, free to bow, after cooling by `fall_k`; `ratio` is h1/h2.
+
+    Timoshenko, J. Opt. Soc. Am. 11 (1925) 233: curvature k = 6·Δα·ΔT·(1+m)²/(h·(3(1+m)² + (1+mn)(m² + 1/(mn)))), stress
+    at the joint k·[2·(E1·I1 + E2·I2)/(h·a1) + a1·E1/2], both per unit width and here made biaxial by 1/(1 - ν).
+    The larger of both sides is returned. Range: elastic, layers thin against their length.
+    """
+    if not ratio > 0:
+        raise ImpossibleInput(f"expected a thickness ratio above 0, got {ratio:g}")
+    m, n = ratio, youngs_1_pa / youngs_2_pa
+    a1, a2 = m / (1 + m), 1 / (1 + m)  # of a whole thickness of 1
+    bow = 6 * abs(difference_per_k * fall_k) * (1 + m) ** 2 / (3 * (1 + m) ** 2 + (1 + m * n) * (m * m + 1 / (m * n)))
+    stiff = 2 * (youngs_1_pa * a1**3 / 12 + youngs_2_pa * a2**3 / 12)
+    sides = (bow * (stiff / a1 + a1 * youngs_1_pa / 2), bow * (stiff / a2 + a2 * youngs_2_pa / 2))
+    return max(sides) / (1 - poisson)
+
+
+@dataclass(frozen=True, slots=True)
+class Match:
+    """How two glasses go together: the stress where they meet, and a verdict in a word."""
+
+    stress: Figure
+    verdict: Literal["goes together", "strained", "will crack"]
+
+
+def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
+    """The stress between a layer of one glass and a layer of another, cooled from where the first of them sets."""
+    sets_c = min((kind.annealing_c + kind.strain_c) / 2 for kind in (first, second))
+    stress = derive(
+        "mismatch", "Strain where they meet", "stress",
+        lambda a1, a2, fall, m: interface_stress_pa(
+            difference_per_k=a1 - a2, fall_k=fall, ratio=m, youngs_1_pa=first.youngs_modulus_pa,
+            youngs_2_pa=second.youngs_modulus_pa, poisson=(first.poisson + second.poisson) / 2,
+        ),
+        [
+            given(f"expansion of {first.name}", "α₁", first.expansion_per_k, "expansion"),
+            given(f"expansion of {second.name}", "α₂", second.expansion_per_k, "expansion"),
+            given("from setting to room temperature", "ΔT", sets_c - _ROOM_C, "difference"),
+            given("thickness of one to the other", "m", ratio, "count"),
+        ],
+        words="Two layers that were one piece while soft, and shrink differently once they are set.",
+        formula="σ = κ·[2(E₁I₁ + E₂I₂)/(h·h₁) + h₁·E₁/2]/(1 − ν), κ = 6·Δα·ΔT·(1+m)²/(h·[3(1+m)² + (1+mn)(m² + 1/(mn))])",
+        source=published("Timoshenko, J. Opt. Soc. Am. 11 (1925) 233"),
+        assumptions=[
+            "listed expansions hold up to the setting point; real ones rise there, and viscosity counts too",
+            "a thin line of colour in much clear is held by it: then the colour carries about twice this",
+        ],
+    )  # fmt: skip
+    gap = abs(first.expansion_per_k - second.expansion_per_k)
+    if gap <= TOLERANCE_PER_K * (1 + 1e-9):
+        return Match(stress, "goes together")
+    return Match(
+        stress,
+        "will crack" if stress.value > _CRACKS_PA else "strained" if stress.value > _STRAINED_PA else "goes together",
+    )
+
+
+def judge_pair(first: GlassKind, second: GlassKind) -> Finding | None:
+    """What is to be said of two glasses in one piece; None when they go together. Unknown glass is unknown, not fine."""
+    for kind in (first, second):
+        if kind.is_unknown:
+            return finding("glass.unknown", "think", f"{kind.name[:1].upper()}{kind.name[1:]}: nobody knows its expansion.",
+                           "Fuse a strip of each together and look at it in crossed polarisers before you trust it.")  # fmt: skip
+    found = match(first, second)
+    if found.verdict == "goes together":
+        return None
+    gap = show(abs(first.expansion_per_k - second.expansion_per_k), "expansion")
+    return finding(
+        "glass.does-not-match", "stop" if found.verdict == "will crack" else "think",
+        f"{first.name[:1].upper()}{first.name[1:]} and {second.name} differ by {{gap}}.",
+        "Where they meet about {stress} stays for good: "
+        + ("they will crack, at once or weeks later." if found.verdict == "will crack" else "it may crack weeks later. Make a strip and test it."),
+        gap=gap, stress=found.stress.shown,
+    )  # fmt: skip

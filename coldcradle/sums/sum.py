@@ -1,0 +1,173 @@
+"""What a sum is: fields with words and limits, and a function from their values to an answer with figures."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+from coldcradle.errors import ColdCradleError, Fault, ImpossibleInput
+from coldcradle.findings import Finding
+from coldcradle.glass.kinds import Form, GlassKind, forms
+from coldcradle.quantities import System, parse
+from coldcradle.reading import Entry, Reader, Reading
+from coldcradle.units import Kind
+from coldcradle.words import Said, Shown
+from coldcradle.working import Figure
+
+__all__ = ["Field", "Result", "Row", "Send", "Sum", "SumOutcome", "Values", "evaluate", "lines_of"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Field:
+    """One thing a sum asks for. `kind` is a kind of quantity, or "glass", "form", "choice", "lines".
+
+    `fills` names the figure of a piece's plan (or of its glass) that it takes when opened from a piece.
+    """
+
+    key: str
+    label: str
+    kind: str
+    default: str = ""
+    hint: str = ""
+    low: float = 0.0
+    high: float = 0.0
+    above: bool = False
+    optional: bool = False
+    choices: tuple[tuple[str, str], ...] = ()
+    fills: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """A line of a result's table."""
+
+    name: str
+    cells: tuple[Shown, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Send:
+    """What can be sent into a piece: what it is called, and the entries it changes there, under a stage."""
+
+    label: str
+    changes: tuple[tuple[str, Any], ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Result:
+    """What a sum found."""
+
+    answer: Said
+    figures: Sequence[Figure] = ()
+    heads: Sequence[str] = ()
+    rows: Sequence[Row] = ()
+    findings: Sequence[Finding] = ()
+    cautions: Sequence[str] = ()
+    sends: Sequence[Send] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Values:
+    """The values of a sum's fields in SI."""
+
+    numbers: Mapping[str, float | None]
+    words: Mapping[str, str]
+    kinds: Mapping[str, GlassKind]
+    typed: Mapping[str, str]
+
+    def __getitem__(self, key: str) -> float:
+        value = self.numbers[key]
+        if value is None:
+            raise ImpossibleInput("a value is missing")
+        return value
+
+    def get(self, key: str) -> float | None:
+        return self.numbers.get(key)
+
+    def kind(self, key: str = "glass") -> GlassKind:
+        return self.kinds[self.words[key]]
+
+    def form(self, key: str = "form") -> Form:
+        return forms()[self.words[key]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sum:
+    """One calculation: `says` is its one sentence, `station` where in the work it belongs."""
+
+    key: str
+    name: str
+    says: str
+    station: str
+    fields: tuple[Field, ...]
+    work: Callable[[Values], Result]
+
+
+@dataclass(slots=True)
+class SumOutcome:
+    """A sum as filled in: every quantity in words, what is wrong with which field, and the result when nothing is."""
+
+    entries: dict[str, Entry] = field(default_factory=dict)
+    faults: list[Fault] = field(default_factory=list)
+    result: Result | None = None
+
+
+def evaluate(
+    one: Sum, typed: Mapping[str, str], *, kinds: Mapping[str, GlassKind], system: System = "metric"
+) -> SumOutcome:
+    """Work a sum out from what was typed; fields that are absent take their defaults. Never raises for what is typed."""
+    data = {f.key: typed.get(f.key, f.default) for f in one.fields}
+    reading = Reading(dict.fromkeys(typed, system))
+    reader = Reader(data, "", reading, "a sum")
+    numbers: dict[str, float | None] = {}
+    words: dict[str, str] = {}
+    for f in one.fields:
+        if f.kind in ("glass", "form", "choice"):
+            allowed = (
+                list(kinds) if f.kind == "glass" else list(forms()) if f.kind == "form" else [k for k, _ in f.choices]
+            )
+            words[f.key] = reader.choice(f.key, allowed)
+        elif f.kind == "lines":
+            words[f.key] = reader.text(f.key, most=4000, empty=True)
+        else:
+            kind: Kind = f.kind  # type: ignore[assignment]  # the sums are tested to name kinds only
+            called = f.label[:1].lower() + f.label[1:]
+            if f.optional:
+                numbers[f.key] = reader.optional(f.key, kind, called=called, low=f.low, high=f.high, above=f.above)
+            else:
+                numbers[f.key] = reader.quantity(f.key, kind, called=called, low=f.low, high=f.high, above=f.above)
+    outcome = SumOutcome(reading.entries, reading.faults)
+    if not reading.faults:
+        try:
+            outcome.result = one.work(Values(numbers, words, kinds, {k: e.typed for k, e in reading.entries.items()}))
+        except ColdCradleError as error:
+            outcome.faults.append(Fault("", str(error), ""))
+    return outcome
+
+
+_TIMES = re.compile(r"\s*[x×*]\s*(\d{1,3})\s*$")
+
+
+def lines_of(text: str, kind: Kind, *, most: int = 60) -> list[tuple[str, float, int]]:
+    """Lines such as "door pull 32 g x 4" as (name, SI value, count). Raises ImpossibleInput naming the line."""
+    found = []
+    for number, line in enumerate((ln.strip() for ln in text.splitlines()), 1):
+        if not line:
+            continue
+        times = _TIMES.search(line)
+        rest = line[: times.start()] if times else line
+        words = rest.split()
+        for cut in range(len(words)):  # the longest ending that reads as a quantity
+            try:
+                value = parse(" ".join(words[cut:]), kind)
+            except ColdCradleError:
+                continue
+            found.append((" ".join(words[:cut]) or f"line {number}", value, int(times[1]) if times else 1))
+            break
+        else:
+            raise ImpossibleInput(f"line {number}, “{line[:40]}”, cannot be read. Write it like “door pull 32 g x 4”")
+    if len(found) > most:
+        raise ImpossibleInput(f"expected at most {most} lines, got {len(found)}")
+    return found

@@ -1,0 +1,120 @@
+"""Write the cradles on the shelf: from a piece, copied, put away, cared for."""
+
+from __future__ import annotations
+
+import copy
+from typing import Any
+
+from django.db import transaction
+
+from coldcradle.cradle_document import read_care
+from coldcradle.errors import DocumentError, Fault
+from coldcradle.quantities import System, with_unit
+from coldcradle.reading import Reader, Reading
+from coldcradle.words import show
+from studio.actions.stock import forget_summaries
+from studio.errors import Stale
+from studio.models import Cradle, Piece
+from studio.planning import assemble, planned, stages_of
+
+__all__ = ["care_for", "copy_cradle", "put_cradle_away", "remember_fill", "rename_cradle", "shelve_cradle"]
+
+_CARE = {"release", "fills", "drying", "rated", "single_use", "firings", "first_schedule", "condition"}
+_MOST_FILLS = 100
+
+
+@transaction.atomic
+def shelve_cradle(piece: Piece) -> Cradle:
+    """Copy a piece's cradle to the shelf; one of the same name there is brought up to date. The piece belongs to it from now on."""
+    stage = stages_of(piece)[0]
+    document = assemble(piece, [stage])["stages"][0]["cradle"]
+    care = document.pop("care", {})
+    cradle = Cradle.objects.of(piece.owner).filter(name=document["name"]).first()
+    cradle = cradle or Cradle(owner=piece.owner, name=document["name"], version=0, care=care)
+    cradle.document = document
+    cradle.is_archived = False
+    cradle.version += 1
+    cradle.save()
+    if stage.cradle_id != cradle.pk:
+        stage.cradle = cradle
+        stage.save()
+    return cradle
+
+
+def copy_cradle(cradle: Cradle) -> Cradle:
+    """A second cradle like this one, new and uncoated, not yet measured."""
+    taken = set(Cradle.objects.of(cradle.owner).values_list("name", flat=True))
+    name = next(n for i in range(2, 10_000) if (n := f"{cradle.name[:70]} ({i})") not in taken)
+    document = copy.deepcopy(cradle.document) | {"name": name}
+    care = {k: v for k, v in cradle.care.items() if k in ("rated", "single_use", "first_schedule")}
+    return Cradle.objects.create(owner=cradle.owner, name=name, document=document, care=care, photo=cradle.photo)
+
+
+def put_cradle_away(cradle: Cradle, *, away: bool) -> None:
+    """Take a cradle off the shelf, or put it back; nothing is lost."""
+    Cradle.objects.filter(pk=cradle.pk).update(is_archived=away, version=cradle.version + 1)
+
+
+def _checked(cradle: Cradle, version: int) -> None:
+    cradle.refresh_from_db()
+    if cradle.version != version:
+        raise Stale(cradle)
+
+
+@transaction.atomic
+def rename_cradle(cradle: Cradle, *, version: int, name: str) -> Cradle:
+    """Give a cradle another name. Raises Stale and DocumentError."""
+    _checked(cradle, version)
+    if not name.strip():
+        raise DocumentError([Fault("name", "expected some words; nothing is written here", name)])
+    cradle.name = cradle.document["name"] = name.strip()[:80]
+    cradle.version += 1
+    cradle.save()
+    return cradle
+
+
+@transaction.atomic
+def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: System) -> Cradle:
+    """Write entries of a cradle's care, checked as a whole. Raises Stale and DocumentError."""
+    _checked(cradle, version)
+    unknown = set(changes) - _CARE
+    if unknown:
+        raise DocumentError([Fault(sorted(unknown)[0], "there is no such entry", "")])
+    care = cradle.care | changes
+    if isinstance(changes.get("rated"), str):
+        care["rated"] = with_unit(changes["rated"], "temperature", system) if changes["rated"].strip() else ""
+    reading = Reading()
+    read_care(Reader(care, "", reading, "the care of a cradle"), single_use=False)
+    drying = care.get("drying") or {}
+    if not isinstance(drying, dict):
+        reading.faults.append(Fault("drying", "expected a start and a time", ""))
+    elif drying:
+        r = Reader(drying, "drying", reading, "a drying time")
+        r.text("started", most=40)
+        r.quantity("lasts", "duration", called="a drying time", low=60.0, high=90 * 86400.0)
+        r.close()
+    if reading.faults:
+        raise DocumentError(reading.faults)
+    cradle.care = care
+    cradle.version += 1
+    cradle.save()
+    forget_summaries(stages__cradle=cradle)
+    return cradle
+
+
+@transaction.atomic
+def remember_fill(piece: Piece, *, how: str, on: str) -> Cradle:
+    """Write down that this charge fitted, ran over or fell short; the cradle goes to the shelf when it is not there."""
+    stage = stages_of(piece)[0]
+    cradle = stage.cradle or shelve_cradle(piece)
+    found = planned(piece)
+    each = found.plan.figures.get("charge_each", found.plan.figures["charge_mass"])
+    density = found.piece.glass.kind.density_kg_m3
+    fill = {
+        "mass": each.shown.metric.text, "density": show(density, "density").metric.text, "kind": found.piece.glass.kind.name,
+        "on": on[:20], "how": how, "loss": f"{found.piece.glass.loss * 100:g} %",
+    }  # fmt: skip
+    cradle.care["fills"] = [fill, *cradle.care.get("fills", [])][:_MOST_FILLS]
+    cradle.version += 1
+    cradle.save()
+    return cradle

@@ -1,0 +1,236 @@
+"""What is on the rack: jars, boxes and sheets, weighed in and out, read from and written to CSV."""
+
+from __future__ import annotations
+
+import csv
+import io
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from coldcradle.errors import DocumentError, Fault, ImpossibleInput
+from coldcradle.glass.kinds import forms
+from coldcradle.quantities import System
+from coldcradle.reading import Entry, Reader, Reading
+from coldcradle.words import show
+from studio.errors import Stale
+from studio.models import GlassKind, Piece, StockItem
+
+__all__ = [
+    "COLUMNS", "add_item", "copy_item", "export_csv", "forget_summaries", "import_csv", "item_entries", "put_item_away",
+    "save_item", "set_rack",
+]  # fmt: skip
+
+COLUMNS = ("kind", "form", "weight", "jar", "thickness", "length", "width", "count", "price", "place", "note")
+_MOST_ROWS = 20_000
+
+
+def forget_summaries(**stage_filter: Any) -> None:
+    """Lists work these pieces out anew when they are next shown."""
+    Piece.objects.filter(pk__in=Piece.objects.filter(**stage_filter).values("pk")).update(summary=None)
+
+
+def _words(kind: GlassKind, form: str, details: dict[str, str]) -> str:
+    parts = (kind.name, forms()[form].name, details.get("place", ""), details.get("note", ""))
+    return " ".join(part for part in parts if part)[:600].lower()
+
+
+def add_item(kind: GlassKind, *, form: str, mass_kg: float, details: dict[str, str]) -> StockItem:
+    """A new entry on the rack."""
+    return StockItem.objects.create(
+        owner=kind.owner, kind=kind, form=form, mass_kg=mass_kg, details=details, words=_words(kind, form, details)
+    )
+
+
+def _read(reader: Reader, standing: float | None) -> tuple[float, dict[str, str]]:
+    """Weight and details of an entry. A gross weight less the empty jar's is the weight."""
+    text = {name: str(reader.data.get(name) or "") for name in ("place", "note")}
+    gross = reader.optional("gross", "mass", called="a weight with its jar", low=0.0, high=5000.0)
+    jar = reader.optional("jar", "mass", called="a weight of the empty jar", low=0.0, high=100.0)
+    net = reader.optional("weight", "mass", called="a weight of glass", low=0.0, high=5000.0)
+    for name, called in (("thickness", "a thickness"), ("length", "a length"), ("width", "a width")):
+        reader.optional(name, "length", called=called, low=0.0, high=5.0, above=True)
+    reader.optional("price", "count", called="a price", low=0.0, high=1e7)
+    reader.optional("count", "count", called="a number of pieces", low=0.0, high=1e6)
+    for name in ("place", "note"):
+        reader.text(name, default="", most=200, empty=True)
+    reader.close()
+    if gross is not None:
+        if jar is None:
+            reader.fault("jar", "expected the weight of the empty jar, to take it off")
+        elif gross < jar:
+            reader.fault(
+                "gross",
+                f"expected at least the empty jar's {show(jar, 'mass').metric.text}, got {reader.data['gross']}",
+            )
+        net = gross - (jar or 0.0)
+    if net is None:
+        net = standing
+    if net is None:
+        reader.fault("weight", "expected a weight, or that of the full jar and of the empty one")
+    names = ("jar", "thickness", "length", "width", "price", "count")
+    typed = {n: reader.reading.entries[reader.at(n)].typed for n in names if reader.at(n) in reader.reading.entries}
+    return max(0.0, net or 0.0), {k: v for k, v in (typed | text).items() if v}
+
+
+@transaction.atomic
+def save_item(
+    owner: Any,
+    *,
+    item: StockItem | None,
+    version: int | None,
+    kind: GlassKind,
+    form: str,
+    document: dict[str, str],
+    system: System,
+) -> StockItem:
+    """Write an entry, a new one when `item` is None. Raises Stale and DocumentError."""
+    if item is not None:
+        item.refresh_from_db()
+        if item.version != version:
+            raise Stale(item)
+    whole = (item.details if item else {}) | document
+    reading = Reading(dict.fromkeys(document, system))
+    reader = Reader(whole, "", reading, "an entry of the rack")
+    mass_kg, details = _read(reader, item.mass_kg if item else None)
+    if form not in forms():
+        reader.fault("form", f"expected one of {', '.join(forms())}, got {form}", form)
+    if reading.faults:
+        raise DocumentError(reading.faults)
+    row = item or StockItem(owner=owner, version=0)
+    row.kind, row.form, row.mass_kg, row.details = kind, form, mass_kg, details
+    row.words = _words(kind, form, details)
+    row.version += 1
+    row.save()
+    forget_summaries(stages__glass_kind=kind)
+    return row
+
+
+def item_entries(item: StockItem) -> dict[str, Entry]:
+    """The quantities of an entry in words."""
+    reading = Reading()
+    numbers = {k: v for k, v in item.details.items() if k not in ("place", "note")}
+    _read(Reader(numbers, "", reading, "an entry"), item.mass_kg)
+    entries = {name: entry for name, entry in reading.entries.items() if entry.shown is not None}
+    entries["weight"] = Entry(f"{item.mass_kg * 1e3:g} g", "mass", item.mass_kg, show(item.mass_kg, "mass"))
+    return entries
+
+
+@transaction.atomic
+def set_rack(kind: GlassKind, *, form: str, typed: str, system: System) -> None:
+    """Say what there is of a form, where it stands in one jar or none. Raises DocumentError when there are several."""
+    if form not in forms():
+        raise DocumentError([Fault(form, f"“{form[:40]}” is not a form of glass", typed)])
+    items = list(StockItem.objects.filter(kind=kind, form=form, is_archived=False))
+    if len(items) > 1:
+        raise DocumentError(
+            [Fault(form, f"there are {len(items)} jars of it; weigh each at its place under Glass", typed)]
+        )
+    if not typed.strip():
+        for item in items:
+            put_item_away(item, away=True)
+        return
+    reading = Reading({form: system})
+    reader = Reader({form: typed}, "", reading, "the rack")
+    mass = reader.quantity(form, "mass", called="a weight of glass", low=0.0, high=5000.0)
+    if reading.faults:
+        raise DocumentError(reading.faults)
+    if items:
+        items[0].mass_kg = mass
+        items[0].version += 1
+        items[0].save()
+    else:
+        add_item(kind, form=form, mass_kg=mass, details={})
+    forget_summaries(stages__glass_kind=kind)
+
+
+@transaction.atomic
+def put_item_away(item: StockItem, *, away: bool) -> None:
+    """Take an entry off the rack, or put it back. What is set aside of it stays until it is given back."""
+    if away and item.takes.filter(is_used=False, stage__piece__is_put_away=False).exists():
+        raise ImpossibleInput("some of it is set aside for a piece; give that back first")
+    StockItem.objects.filter(pk=item.pk).update(is_archived=away, version=item.version + 1, updated_at=timezone.now())
+    forget_summaries(stages__glass_kind=item.kind)
+
+
+def copy_item(item: StockItem) -> StockItem:
+    """Another jar like this one, empty."""
+    return add_item(item.kind, form=item.form, mass_kg=0.0, details=dict(item.details))
+
+
+def export_csv(owner: Any) -> str:
+    """The rack as CSV, one line an entry, quantities with their units."""
+    out = io.StringIO()
+    writer = csv.DictWriter(out, COLUMNS, extrasaction="ignore", lineterminator="\r\n")
+    writer.writeheader()
+    for item in StockItem.objects.of(owner).filter(is_archived=False).select_related("kind"):
+        row = item.details | {"kind": item.kind.name, "form": item.form, "weight": f"{item.mass_kg * 1e3:g} g"}
+        # a cell that begins like a formula would be run by a spreadsheet
+        writer.writerow({k: f"'{v}" if str(v)[:1] in "=+-@\t\r" else v for k, v in row.items()})
+    return out.getvalue()
+
+
+def _rows(text: str) -> list[dict[str, str]]:
+    try:
+        dialect: Any = csv.Sniffer().sniff(text[:4000], delimiters=",;\t")
+    except csv.Error:
+        dialect = "excel"
+    try:
+        table = list(csv.reader(io.StringIO(text), dialect))
+    except csv.Error:
+        raise ImpossibleInput("expected a table in CSV; this file breaks off or is something else") from None
+    if not table:
+        raise ImpossibleInput("expected a table in CSV; this file is empty")
+    heads = [head.strip().lower().lstrip("\ufeff") for head in table[0]]
+    missing = [name for name in ("kind", "form", "weight") if name not in heads]
+    unknown = [name for name in heads if name and name not in COLUMNS]
+    if missing or unknown:
+        raise ImpossibleInput(
+            f"expected the columns {', '.join(COLUMNS)}"
+            + (f"; missing: {', '.join(missing)}" if missing else "")
+            + (f"; not known: {', '.join(unknown)[:120]}" if unknown else "")
+        )
+    if len(table) - 1 > _MOST_ROWS:
+        raise ImpossibleInput(f"expected at most {_MOST_ROWS} lines, got {len(table) - 1}")
+    return [dict(zip(heads, row, strict=False)) for row in table[1:] if any(cell.strip() for cell in row)]
+
+
+@transaction.atomic
+def import_csv(owner: Any, text: str) -> int:
+    """Add the entries of a table to the rack, all or none; every fault names its line. Kinds are found by name."""
+    kinds = {kind.name.lower(): kind for kind in GlassKind.objects.of(owner).filter(is_archived=False)}
+    named = {form.name.lower(): key for key, form in forms().items()} | {key: key for key in forms()}
+    faults: list[Fault] = []
+    made: list[StockItem] = []
+    for number, row in enumerate(_rows(text), 2):
+        reading = Reading()
+        kind = kinds.get(row.get("kind", "").strip().lower())
+        form = named.get(row.get("form", "").strip().lower())
+        values = {k: v.strip().lstrip("'") for k, v in row.items() if k in COLUMNS and k not in ("kind", "form") and v}
+        mass_kg, details = _read(Reader(values, "", reading, "a line"), None)
+        if kind is None:
+            faults.append(
+                Fault(f"line {number}", f"line {number}: there is no glass called “{row.get('kind', '')[:60]}”", "")
+            )
+        if form is None:
+            faults.append(
+                Fault(f"line {number}", f"line {number}: “{row.get('form', '')[:40]}” is not a form of glass", "")
+            )
+        faults += [Fault(f"line {number}", f"line {number}: {f.message}", f.typed) for f in reading.faults]
+        if kind is not None and form is not None and not faults:
+            made.append(
+                StockItem(
+                    owner=owner,
+                    kind=kind,
+                    form=form,
+                    mass_kg=mass_kg,
+                    details=details,
+                    words=_words(kind, form, details),
+                )
+            )
+    if faults:
+        raise DocumentError(faults[:40])
+    StockItem.objects.bulk_create(made)
+    forget_summaries(owner=owner)
+    return len(made)

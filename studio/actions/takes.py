@@ -1,0 +1,85 @@
+"""Set glass aside for a piece, take it off the rack when it goes into the kiln, and give it back."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Sum
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.further import needs
+from coldcradle.plan import work_out
+from coldcradle.words import show
+from studio.actions.pieces import locked, record
+from studio.models import Piece, Stage, StockItem, Take
+from studio.planning import PlannedPiece, planned, stages_of
+from studio.takes import settle_takes
+
+__all__ = ["give_back", "set_glass_aside", "use_glass"]
+
+
+def _free(stage: Stage, kind_id: int, form: str) -> list[tuple[StockItem, float]]:
+    """Items of a kind and form with what nobody else has set aside of them, the fullest first."""
+    items = StockItem.objects.filter(kind=kind_id, form=form, is_archived=False)
+    others = Take.objects.filter(item__in=items, is_used=False, stage__piece__is_put_away=False).exclude(stage=stage)
+    taken = {row["item"]: row["kg"] for row in others.values("item").annotate(kg=Sum("mass_kg")).order_by()}
+    free = [(item, item.mass_kg - taken.get(item.pk, 0.0)) for item in items]
+    return sorted(((item, kg) for item, kg in free if kg > 1e-6), key=lambda pair: -pair[1])
+
+
+def _allot(stage: Stage, kind_id: int, form: str, need_kg: float, called: str) -> list[dict[str, Any]]:
+    found, left = [], need_kg
+    for item, free_kg in _free(stage, kind_id, form):
+        part = min(left, free_kg)
+        if part <= 1e-6:
+            break
+        found.append({"item_id": item.pk, "mass_kg": round(part, 7), "is_used": False})
+        left -= part
+    if left > 1e-6:
+        raise ImpossibleInput(
+            f"expected {show(need_kg, 'mass').metric.text} of {called} that nobody else has set aside; "
+            f"{show(left, 'mass').metric.text} is missing"
+        )
+    return found
+
+
+@transaction.atomic
+def set_glass_aside(piece: Piece, *, version: int) -> PlannedPiece:
+    """Reserve the glass of the plan, from the fullest jars first. Raises Stale, or ImpossibleInput when it is not there."""
+    locked(piece, version)
+    stage = stages_of(piece)[0]
+    if stage.takes.filter(is_used=True).exists():
+        raise ImpossibleInput("this glass has been used already; give it back first")
+    worked = work_out(planned(piece).piece)
+    glass = worked.piece.glass
+    wanted: list[dict[str, Any]] = []
+    for need in needs(worked):
+        called = f"{glass.kind.name}, {need.form.name}"
+        wanted += _allot(stage, stage.glass_kind_id, need.form.key, need.need_kg, called)
+    for entry, extra in zip(stage.inputs["glass"].get("with") or [], glass.extras, strict=True):
+        wanted += _allot(
+            stage, entry["kind_id"], extra.form.key, extra.mass_kg, f"{extra.kind.name}, {extra.form.name}"
+        )
+    settle_takes(stage, wanted)
+    return record(piece, label="glass set aside")
+
+
+@transaction.atomic
+def use_glass(piece: Piece, *, version: int) -> PlannedPiece:
+    """The glass is in the kiln: it comes off the rack, and the cradle has one firing more."""
+    locked(piece, version)
+    stage = stages_of(piece)[0]
+    takes = [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": True} for t in stage.takes.all()]
+    if not takes:
+        raise ImpossibleInput("no glass is set aside for this piece; set it aside first")
+    settle_takes(stage, takes)
+    return record(piece, label="glass used")
+
+
+@transaction.atomic
+def give_back(piece: Piece, *, version: int) -> PlannedPiece:
+    """What was set aside or used goes back to the rack."""
+    locked(piece, version)
+    settle_takes(stages_of(piece)[0], [])
+    return record(piece, label="glass given back")

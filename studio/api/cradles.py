@@ -1,0 +1,133 @@
+"""Cradles on the shelf, with their care and their photographs."""
+
+from __future__ import annotations
+
+import math
+from typing import Any, Literal
+
+from django.db.models import Q
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Router, Schema, Status
+from ninja.files import UploadedFile
+
+from coldcradle.cradle.release import judge
+from coldcradle.cradle.section import draw_section
+from coldcradle.cradle_document import read_cradle
+from coldcradle.inputs import CradleInput
+from coldcradle.measured import measure
+from coldcradle.reading import Reader, Reading
+from coldcradle.words import show
+from studio.actions import cradles as actions
+from studio.actions.photos import keep_photo
+from studio.api.schemas import CareIn, CradleIn, CradleListOut, CradleOut, ErrorOut, FillIn, Id
+from studio.api.shelf import STALE
+from studio.errors import Stale
+from studio.models import Cradle, Photo, Piece
+from studio.planning import outline_of
+
+router = Router(tags=["cradles"])
+
+
+class PhotoOut(Schema):
+    id: int
+    width: int
+    height: int
+
+
+def _mould_kg(cradle: CradleInput) -> float:
+    outside = (math.sqrt(cradle.room.widest_m2) + 2 * cradle.wall_m) ** 2 * (cradle.room.height_m + cradle.wall_m)
+    inside = float(cradle.room.volume_m3(cradle.room.height_m))
+    return max(0.0, outside - inside) * cradle.material.density_kg_m3
+
+
+def _cradle(row: Cradle) -> dict[str, Any]:
+    cradle = read_cradle(Reader(row.document | {"care": row.care}, "", Reading(), "a cradle"))
+    section = draw_section(cradle.room, line_m=cradle.line_m, glass_m=cradle.line_m, heap_m=0.0, wall_m=cradle.wall_m)
+    worn = (
+        [] if cradle.care.is_single_use else [w for w in judge(cradle.care.log, highest_c=0.0) if w.severity != "note"]
+    )
+    return {
+        "id": row.pk, "version": row.version, "name": row.name, "material": cradle.material.name,
+        "material_key": cradle.material.key, "method": cradle.method, "holds": measure(cradle).chosen.shown,
+        "line": show(cradle.line_m, "length"), "wall": show(cradle.wall_m, "length"),
+        "mould": show(_mould_kg(cradle), "mass"), "rated": show(cradle.rated_c, "temperature"),
+        "is_single_use": cradle.care.is_single_use, "is_archived": row.is_archived, "photo_id": row.photo_id,
+        "solid_id": (row.document.get("solid") or {}).get("solid_id"), "care": row.care,
+        "pieces": Piece.objects.filter(stages__cradle=row, is_put_away=False).count(),
+        "remarks": [w.says for w in worn], "updated_at": row.updated_at, **outline_of(section),
+    }  # fmt: skip
+
+
+def _one(request: HttpRequest, cradle_id: int) -> Cradle:
+    return Cradle.objects.one(request.user, cradle_id, "cradle")
+
+
+@router.get("/cradles", response=CradleListOut)
+def list_cradles(
+    request: HttpRequest, search: str = "", material: str = "", archived: bool = False,
+    sort: Literal["name", "recent"] = "name",
+):  # fmt: skip
+    mine = Cradle.objects.of(request.user).filter(is_archived=archived)
+    found = mine
+    if words := search.strip().replace("\0", "")[:120]:
+        found = found.filter(Q(name__icontains=words) | Q(document__material__icontains=words))
+    if material:
+        found = found.filter(document__material=material[:40].replace("\0", ""))
+    rows = found.order_by("-updated_at" if sort == "recent" else "name", "pk")[:200]
+    return {"rows": [_cradle(row) for row in rows], "all": mine.count()}
+
+
+@router.post("/cradles", response={201: CradleOut, 404: ErrorOut})
+def shelve_cradle(request: HttpRequest, body: CradleIn):
+    return Status(201, _cradle(actions.shelve_cradle(Piece.objects.one(request.user, body.piece_id, "piece"))))
+
+
+@router.patch("/cradles/{cradle_id}", response={200: CradleOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
+def change_cradle(request: HttpRequest, cradle_id: Id, body: CareIn):
+    row = _one(request, cradle_id)
+    try:
+        if body.name is not None:
+            row = actions.rename_cradle(row, version=body.version, name=body.name)
+        if body.care:
+            row = actions.care_for(
+                row, version=row.version if body.name else body.version, changes=body.care, system=body.system
+            )
+    except Stale:
+        return Status(409, STALE)
+    return _cradle(row)
+
+
+@router.post("/cradles/{cradle_id}/copy", response={201: CradleOut, 404: ErrorOut})
+def copy_cradle(request: HttpRequest, cradle_id: Id):
+    return Status(201, _cradle(actions.copy_cradle(_one(request, cradle_id))))
+
+
+@router.post("/cradles/{cradle_id}/away", response={200: CradleOut, 404: ErrorOut})
+def put_cradle_away(request: HttpRequest, cradle_id: Id, away: bool = True):
+    row = _one(request, cradle_id)
+    actions.put_cradle_away(row, away=away)
+    row.refresh_from_db()
+    return _cradle(row)
+
+
+@router.post("/cradles/{cradle_id}/photo", response={200: CradleOut, 404: ErrorOut, 413: ErrorOut, 422: ErrorOut})
+def photograph_cradle(request: HttpRequest, cradle_id: Id, file: File[UploadedFile]):
+    row = _one(request, cradle_id)
+    row.photo = keep_photo(request.user, file.read())
+    row.version += 1
+    row.save()
+    return _cradle(row)
+
+
+@router.post("/pieces/{piece_id}/fitted", response={200: CradleOut, 404: ErrorOut})
+def remember_fill(request: HttpRequest, piece_id: Id, body: FillIn):
+    piece = Piece.objects.one(request.user, piece_id, "piece")
+    return _cradle(actions.remember_fill(piece, how=body.how, on=body.on))
+
+
+@router.get("/photos/{photo_id}", response={404: ErrorOut})
+def show_photo(request: HttpRequest, photo_id: Id):
+    photo = Photo.objects.one(request.user, photo_id, "photograph")
+    return HttpResponse(
+        bytes(photo.data), content_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000"}
+    )

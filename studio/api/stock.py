@@ -1,0 +1,141 @@
+"""What is on the rack: search, weigh in, read and write CSV; and glass set aside for a piece."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db.models import Sum
+from django.http import HttpRequest, HttpResponse
+from ninja import Query, Router, Status
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.words import show
+from studio.actions import stock as actions
+from studio.actions import takes
+from studio.api.pieces import answer_piece, conflict
+from studio.api.schemas import ConflictOut, CountOut, ErrorOut, Id, PieceOut, StockIn, StockListOut, StockOut, VersionIn
+from studio.api.shelf import STALE
+from studio.errors import Stale
+from studio.models import GlassKind, Piece, StockItem, Take
+
+router = Router(tags=["stock"])
+_PAGE = 60
+
+
+def _item(item: StockItem, taken: dict[int, float]) -> dict[str, Any]:
+    aside = taken.get(item.pk, 0.0)
+    return {
+        "id": item.pk, "version": item.version, "kind_id": item.kind_id, "kind": item.kind.name, "form": item.form,
+        "entries": actions.item_entries(item), "place": item.details.get("place", ""), "note": item.details.get("note", ""),
+        "set_aside": show(aside, "mass") if aside > 0 else None, "is_archived": item.is_archived,
+    }  # fmt: skip
+
+
+def _taken(items: list[StockItem]) -> dict[int, float]:
+    rows = Take.objects.filter(item__in=items, is_used=False, stage__piece__is_put_away=False)
+    return {row["item"]: row["kg"] for row in rows.values("item").annotate(kg=Sum("mass_kg")).order_by()}
+
+
+def _out(item: StockItem) -> dict[str, Any]:
+    return _item(item, _taken([item]))
+
+
+@router.get("/stock", response=StockListOut)
+def list_stock(
+    request: HttpRequest, search: str = "", kind_id: int | None = Query(None, ge=1, le=2**62), form: str = "",
+    archived: bool = False, offset: int = Query(0, ge=0, le=10**6),
+):  # fmt: skip
+    mine = StockItem.objects.of(request.user).filter(is_archived=archived)
+    found = mine
+    for word in search.replace("\0", "").lower().split()[:8]:
+        found = found.filter(words__contains=word[:60])
+    if kind_id:
+        found = found.filter(kind=kind_id)
+    if form:
+        found = found.filter(form=form[:20].replace("\0", ""))
+    rows = list(found.select_related("kind")[offset : offset + _PAGE])
+    taken = _taken(rows)
+    return {
+        "rows": [_item(item, taken) for item in rows], "count": found.count(), "all": mine.count(),
+        "mass": show(found.aggregate(kg=Sum("mass_kg"))["kg"] or 0.0, "mass"),
+    }  # fmt: skip
+
+
+@router.post("/stock", response={201: StockOut, 404: ErrorOut, 422: ErrorOut})
+def create_item(request: HttpRequest, body: StockIn):
+    kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
+    item = actions.save_item(
+        request.user, item=None, version=None, kind=kind, form=body.form, document=body.document, system=body.system
+    )
+    return Status(201, _out(item))
+
+
+@router.patch("/stock/{item_id}", response={200: StockOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
+def change_item(request: HttpRequest, item_id: Id, body: StockIn):
+    item = StockItem.objects.one(request.user, item_id, "entry of the rack")
+    kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
+    try:
+        saved = actions.save_item(
+            request.user, item=item, version=body.version, kind=kind, form=body.form, document=body.document,
+            system=body.system,
+        )  # fmt: skip
+    except Stale:
+        return Status(409, STALE)
+    return _out(saved)
+
+
+@router.post("/stock/{item_id}/copy", response={201: StockOut, 404: ErrorOut})
+def copy_item(request: HttpRequest, item_id: Id):
+    return Status(201, _out(actions.copy_item(StockItem.objects.one(request.user, item_id, "entry of the rack"))))
+
+
+@router.post("/stock/{item_id}/away", response={200: StockOut, 404: ErrorOut, 422: ErrorOut})
+def put_item_away(request: HttpRequest, item_id: Id, away: bool = True):
+    item = StockItem.objects.one(request.user, item_id, "entry of the rack")
+    actions.put_item_away(item, away=away)
+    item.refresh_from_db()
+    return _out(item)
+
+
+@router.get("/stock.csv")
+def export_stock(request: HttpRequest):
+    return HttpResponse(
+        "\ufeff" + actions.export_csv(request.user), content_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": 'attachment; filename="rack.csv"'},
+    )  # fmt: skip
+
+
+@router.post("/stock.csv", response={200: CountOut, 413: ErrorOut, 422: ErrorOut})
+def import_stock(request: HttpRequest):
+    try:
+        text = request.body.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise ImpossibleInput("expected a table in CSV, UTF-8; this file is something else") from None
+    return {"count": actions.import_csv(request.user, text)}
+
+
+def _take(request: HttpRequest, piece_id: int, version: int, action: Any) -> Any:
+    piece = Piece.objects.select_related("head").one(request.user, piece_id, "piece")
+    try:
+        found = action(piece, version=version)
+    except Stale as error:
+        return conflict(error)
+    return answer_piece(piece, found)
+
+
+_ANSWERS = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
+
+
+@router.post("/pieces/{piece_id}/glass/aside", response=_ANSWERS)
+def set_glass_aside(request: HttpRequest, piece_id: Id, body: VersionIn):
+    return _take(request, piece_id, body.version, takes.set_glass_aside)
+
+
+@router.post("/pieces/{piece_id}/glass/used", response=_ANSWERS)
+def use_glass(request: HttpRequest, piece_id: Id, body: VersionIn):
+    return _take(request, piece_id, body.version, takes.use_glass)
+
+
+@router.post("/pieces/{piece_id}/glass/back", response=_ANSWERS)
+def give_glass_back(request: HttpRequest, piece_id: Id, body: VersionIn):
+    return _take(request, piece_id, body.version, takes.give_back)

@@ -1,0 +1,155 @@
+"""The single calculations."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from django.http import Http404, HttpRequest
+from ninja import Router, Schema
+
+from coldcradle.document import read_kind
+from coldcradle.findings import Finding
+from coldcradle.glass.kinds import GlassKind as Kind
+from coldcradle.plan import work_out
+from coldcradle.quantities import System
+from coldcradle.reading import Reader, Reading
+from coldcradle.sums import SUMS, evaluate
+from coldcradle.words import Said, Shown, show
+from coldcradle.working import Figure
+from studio.api.schemas import EntryOut, ErrorOut, Id, Line
+from studio.models import GlassKind, Piece
+from studio.planning import planned
+
+router = Router(tags=["sums"])
+
+
+class FieldOut(Schema):
+    key: str
+    label: str
+    hint: str
+    kind: str
+    optional: bool
+    default: str
+    choices: list[tuple[str, str]]
+
+
+class SumOut(Schema):
+    key: str
+    name: str
+    says: str
+    station: str
+    fields: list[FieldOut]
+
+
+class SumRow(Schema):
+    name: str
+    cells: list[Shown]
+
+
+class SendOut(Schema):
+    label: str
+    changes: list[tuple[str, Any]]
+
+
+class ResultOut(Schema):
+    answer: Said
+    figures: list[Figure]
+    heads: list[str]
+    rows: list[SumRow]
+    findings: list[Finding]
+    cautions: list[str]
+    sends: list[SendOut]
+
+
+class FaultOut(Schema):
+    path: str
+    message: str
+    typed: str
+
+
+class OutcomeOut(Schema):
+    entries: dict[str, EntryOut]
+    faults: list[FaultOut]
+    result: ResultOut | None
+
+
+class TypedIn(Schema):
+    system: Literal["metric", "us"] = "metric"
+    typed: dict[str, str] = {}
+
+
+class FilledOut(Schema):
+    """Values of a sum taken from a piece, as typed."""
+
+    typed: dict[str, str]
+
+
+def _kinds(request: HttpRequest) -> dict[str, Kind]:
+    rows = GlassKind.objects.of(request.user).filter(is_archived=False)
+    return {row.key: read_kind(Reader(row.document, "", Reading(), "a kind of glass")) for row in rows}
+
+
+def _one(key: str) -> Any:
+    if key not in SUMS:
+        raise Http404("There is no sum of this name.")
+    return SUMS[key]
+
+
+@router.get("", response=list[SumOut])
+def list_sums(request: HttpRequest):
+    kinds = _kinds(request)
+    named = [(key, kind.name) for key, kind in kinds.items()]
+    from coldcradle.glass.kinds import forms
+
+    formed = [(key, form.name) for key, form in forms().items()]
+    return [
+        {
+            "key": one.key, "name": one.name, "says": one.says, "station": one.station,
+            "fields": [
+                {
+                    "key": f.key, "label": f.label, "hint": f.hint, "kind": f.kind, "optional": f.optional, "default": f.default,
+                    "choices": named if f.kind == "glass" else formed if f.kind == "form" else f.choices,
+                }
+                for f in one.fields
+            ],
+        }
+        for one in SUMS.values()
+    ]  # fmt: skip
+
+
+@router.post("/{key}", response={200: OutcomeOut, 404: ErrorOut, 422: ErrorOut})
+def work_sum(request: HttpRequest, key: Line, body: TypedIn):
+    system: System = body.system
+    return evaluate(_one(key), {k: v[:4000] for k, v in body.typed.items()}, kinds=_kinds(request), system=system)
+
+
+@router.get("/{key}/from/{piece_id}", response={200: FilledOut, 404: ErrorOut, 422: ErrorOut})
+def fill_sum(request: HttpRequest, key: Line, piece_id: Id):
+    """What a piece knows of a sum's fields."""
+    one = _one(key)
+    piece = Piece.objects.one(request.user, piece_id, "piece")
+    found = planned(piece)
+    worked = work_out(found.piece)
+    cradle, figures = found.piece.cradle, found.plan.figures
+    prices = [
+        i.details["price"]
+        for i in piece.stages.first().glass_kind.items.filter(is_archived=False)
+        if i.details.get("price")
+    ]
+    words = {
+        "glass.kind": found.piece.glass.kind.key, "glass.form": found.piece.glass.form.key,
+        "across": show(cradle.room.span_m[0], "length").metric.text, "brim": show(cradle.room.height_m, "length").metric.text,
+        "area": show(cradle.room.area_m2(worked.thickness.value), "area").metric.text,
+        "foot": show(cradle.room.narrow_m(worked.thickness.value), "length").metric.text,
+        "price": prices[0] if prices else "",
+        "cavities": "\n".join(
+            [f"{cradle.name} {worked.each.shown.metric.text} x {cradle.count}"]
+            + [f"{o.name} {show(o.fill_kg, 'mass').metric.text} x {o.count}" for o in cradle.others]
+        ),
+    }  # fmt: skip
+    typed = {}
+    for f in one.fields:
+        value = words.get(f.fills) or (figures[f.fills].shown.metric.text if f.fills in figures else "")
+        if value:
+            typed[f.key] = value
+    return {"typed": typed}

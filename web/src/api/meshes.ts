@@ -1,0 +1,72 @@
+import { Refused, Unreachable } from './client'
+import type { MeshFile } from './types'
+
+export interface Room {
+  solid: { z_m: number[]; solid_id: number } & Record<string, unknown>
+  mended: string[]
+}
+
+const token = () => /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
+const GONE = 'The studio cannot be reached. The file is still where it was.'
+
+/** Send a mesh file, telling what share of it has gone; large files take their time. */
+export function sendMesh(file: File, tell: (share: number) => void): Promise<MeshFile> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest()
+    const body = new FormData()
+    body.append('file', file)
+    request.upload.onprogress = (event) => tell(event.lengthComputable ? event.loaded / event.total : 0)
+    request.onerror = () => reject(new Unreachable(GONE))
+    request.onload = () => {
+      let found: { message?: string } & Partial<MeshFile> = {}
+      try {
+        found = JSON.parse(request.responseText)
+      } catch {
+        /* not JSON: the words below say what happened */
+      }
+      if (request.status === 201) resolve(found as MeshFile)
+      else
+        reject(
+          new Refused(found.message ?? `The studio answered ${request.status}.`, request.status, [], found),
+        )
+    }
+    request.open('POST', '/api/solids')
+    request.setRequestHeader('X-CSRFToken', token())
+    request.send(body)
+  })
+}
+
+/** The room of a mesh, telling every step on the way. */
+export async function takeRoom(
+  id: number,
+  how: { role: string; unit: string; up: string; largest_only: boolean },
+  tell: (share: number, words: string) => void,
+): Promise<Room> {
+  let answer: Response
+  try {
+    answer = await fetch(`/api/solids/${id}/room`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': token() },
+      body: JSON.stringify(how),
+    })
+  } catch {
+    throw new Unreachable(GONE)
+  }
+  if (!answer.ok || !answer.body)
+    throw new Refused(`The studio answered ${answer.status}.`, answer.status, [], null)
+  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { value, done } = await reader.read()
+    rest += value ?? ''
+    const lines = rest.split('\n')
+    rest = lines.pop() ?? ''
+    for (const line of lines) {
+      const step = JSON.parse(line) as { done: number; doing: string; error?: string } & Partial<Room>
+      if (step.error) throw new Refused(step.error, 422, [], step)
+      if (step.solid) return { solid: step.solid, mended: step.mended ?? [] }
+      tell(step.done, step.doing)
+    }
+    if (done) throw new Unreachable('The studio broke off in the middle. Try again.')
+  }
+}

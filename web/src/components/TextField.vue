@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { ref, useId, watch } from 'vue'
+
+/** A line of plain words; what stood there is sent again only when it was changed. */
+const props = defineProps<{
+  label: string
+  hint?: string
+  value: string
+  fault?: string
+  placeholder?: string
+}>()
+const emit = defineEmits<{ commit: [text: string] }>()
+const id = useId()
+const text = ref(props.value)
+watch(
+  () => props.value,
+  (to) => (text.value = to),
+)
+</script>
+
+<template>
+  <div class="row">
+    <label :for="id"
+      >{{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span></label
+    >
+    <InputText
+      :id="id"
+      v-model="text"
+      maxlength="200"
+      autocomplete="off"
+      :placeholder="placeholder"
+      :invalid="!!fault"
+      @blur="text !== value && emit('commit', text)"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+    />
+    <span v-if="fault" class="fault" role="alert">✕ {{ fault }}</span>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 14.4rem);
+  gap: 4px 10px;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+
+.fault {
+  grid-column: 1 / -1;
+  color: var(--note);
+  font-weight: 600;
+  font-size: 0.88rem;
+}
+</style>

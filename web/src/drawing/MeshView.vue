@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import {
+  AmbientLight,
+  BufferGeometry,
+  Box3,
+  DirectionalLight,
+  DoubleSide,
+  EdgesGeometry,
+  Float32BufferAttribute,
+  LineBasicMaterial,
+  LineSegments,
+  Mesh,
+  MeshLambertMaterial,
+  PerspectiveCamera,
+  Plane,
+  Scene,
+  Vector3,
+  WebGLRenderer,
+} from 'three'
+import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+
+import { usePreferences } from '../composables/usePreferences'
+
+/** A mesh to be turned, with what lies below the glass level in glass. `levelM` counts from its lowest point. */
+const props = defineProps<{ solidId: number; levelM: number }>()
+const preferences = usePreferences()
+const host = ref<HTMLElement | null>(null)
+const trouble = ref('')
+let renderer: WebGLRenderer | null = null
+let draw = () => {}
+let end = () => {}
+const below = new Plane(new Vector3(0, 0, -1), 0)
+const above = new Plane(new Vector3(0, 0, 1), 0)
+const tone = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+
+function setLevel() {
+  below.constant = props.levelM
+  above.constant = -props.levelM
+  draw()
+}
+
+async function show() {
+  let corners: Float32Array
+  try {
+    const answer = await fetch(`/api/solids/${props.solidId}/view`)
+    if (!answer.ok) throw new Error()
+    corners = new Float32Array(await answer.arrayBuffer())
+  } catch {
+    trouble.value = 'The shape cannot be fetched just now. Its figures are unchanged.'
+    return
+  }
+  try {
+    renderer = new WebGLRenderer({ antialias: true, alpha: true })
+  } catch {
+    trouble.value = 'This browser draws nothing in 3D. The section on the left shows the same shape.'
+    return
+  }
+  if (!host.value || !corners.length) return
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new Float32BufferAttribute(corners, 3))
+  geometry.computeVertexNormals()
+  const box = new Box3().setFromBufferAttribute(geometry.getAttribute('position') as never)
+  const middle = box.getCenter(new Vector3())
+  const radius = box.getSize(new Vector3()).length() / 2
+  const width = host.value.clientWidth || 400
+  renderer.setSize(width, 260)
+  renderer.setPixelRatio(Math.min(2, window.devicePixelRatio))
+  renderer.localClippingEnabled = true
+  host.value.append(renderer.domElement)
+
+  const scene = new Scene()
+  const light = new DirectionalLight(0xffffff, 2)
+  light.position.set(1, -2, 3)
+  scene.add(new AmbientLight(0xffffff, 1.6), light)
+  const glass = new MeshLambertMaterial({ color: tone('--glass'), side: DoubleSide, clippingPlanes: [below] })
+  const rest = new MeshLambertMaterial({
+    color: tone('--refractory'),
+    side: DoubleSide,
+    clippingPlanes: [above],
+    transparent: true,
+    opacity: 0.45,
+  })
+  const lines = new LineBasicMaterial({ color: tone('--ink') })
+  const edges = new EdgesGeometry(geometry, 30)
+  scene.add(new Mesh(geometry, glass), new Mesh(geometry, rest), new LineSegments(edges, lines))
+
+  const camera = new PerspectiveCamera(35, width / 260, radius / 50, radius * 20)
+  camera.up.set(0, 0, 1)
+  camera.position.set(middle.x + radius * 1.6, middle.y - radius * 2.3, middle.z + radius * 1.5)
+  const controls = new OrbitControls(camera, renderer.domElement)
+  controls.target.copy(middle)
+  controls.enablePan = false
+  controls.listenToKeyEvents(renderer.domElement)
+  renderer.domElement.tabIndex = 0
+  renderer.domElement.setAttribute('role', 'img')
+  renderer.domElement.setAttribute('aria-label', 'The shape in 3D; drag or use the arrow keys to turn it')
+  draw = () => renderer?.render(scene, camera)
+  controls.addEventListener('change', draw)
+  controls.update()
+  const stop = watch(
+    () => preferences.isDark,
+    () => {
+      glass.color.set(tone('--glass'))
+      rest.color.set(tone('--refractory'))
+      lines.color.set(tone('--ink'))
+      draw()
+    },
+    { flush: 'post' },
+  )
+  end = () => {
+    stop()
+    controls.dispose()
+    for (const thing of [geometry, edges, glass, rest, lines]) thing.dispose()
+  }
+  setLevel()
+}
+
+onMounted(show)
+watch(() => props.levelM, setLevel)
+onBeforeUnmount(() => {
+  end()
+  renderer?.dispose()
+})
+</script>
+
+<template>
+  <div>
+    <p v-if="trouble" class="margin-note" role="status">{{ trouble }}</p>
+    <div v-else ref="host" class="host"></div>
+  </div>
+</template>
+
+<style scoped>
+.host {
+  height: 262px;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  overflow: hidden;
+}
+</style>

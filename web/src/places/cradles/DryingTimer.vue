@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import { computed, onBeforeUnmount, ref } from 'vue'
+
+import { localNow } from '../../logic/localTime'
+import { dryingLeft } from '../../logic/drying'
+
+/** A clock for a mould or a coat that dries on the bench. */
+const props = defineProps<{ drying: unknown }>()
+const emit = defineEmits<{ change: [drying: { started: string; lasts: string } | null] }>()
+const lasts = ref('24 h')
+const now = ref(new Date())
+const clock = setInterval(() => (now.value = new Date()), 30_000)
+onBeforeUnmount(() => clearInterval(clock))
+const standing = computed(() => props.drying as { started: string; lasts: string } | undefined)
+const left = computed(() => (standing.value?.started ? dryingLeft(standing.value, now.value) : null))
+</script>
+
+<template>
+  <p class="drying small">
+    <template v-if="standing?.started">
+      <span role="status">{{ left }}</span>
+      <button type="button" class="text-button" @click="emit('change', null)">Stop the clock</button>
+    </template>
+    <template v-else>
+      <label>Drying takes <InputText v-model="lasts" class="figures" maxlength="20" /></label>
+      <button
+        type="button"
+        class="text-button"
+        @click="emit('change', { started: localNow(new Date()), lasts })"
+      >
+        Start the clock now
+      </button>
+    </template>
+  </p>
+</template>
+
+<style scoped>
+.drying {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: center;
+  padding: 6px 0;
+}
+
+.drying :deep(input) {
+  width: 5rem;
+}
+</style>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { api, asked } from '../../api/client'
+import type { Glass } from '../../api/types'
+import TextField from '../../components/TextField.vue'
+import TypedField from '../../components/TypedField.vue'
+import { usePreferences } from '../../composables/usePreferences'
+import { KIND_FIELDS } from './kindFields'
+
+/** One kind of glass: the temperatures that matter, and all its figures to be put right. */
+const props = defineProps<{ kind: Glass }>()
+const preferences = usePreferences()
+const queries = useQueryClient()
+const edits = ref(false)
+const drafts = ref<Record<string, { typed: string; fault: string }>>({})
+const windows = computed(() => props.kind.landmarks)
+
+async function change(name: string, value: string | boolean) {
+  try {
+    await asked(
+      api.PATCH('/api/glass/{kind_id}', {
+        params: { path: { kind_id: props.kind.id } },
+        body: {
+          version: props.kind.version,
+          system: preferences.system,
+          rack: {},
+          document: { [name]: value },
+        },
+      }),
+    )
+    delete drafts.value[name]
+  } catch (error) {
+    drafts.value[name] = { typed: String(value), fault: (error as Error).message }
+  }
+  for (const list of ['glass', 'piece', 'pieces', 'sums'])
+    await queries.invalidateQueries({ queryKey: [list] })
+}
+async function putAway() {
+  await asked(
+    api.POST('/api/glass/{kind_id}/away', {
+      params: { path: { kind_id: props.kind.id }, query: { away: !props.kind.is_archived } },
+    }),
+  ).catch(() => undefined)
+  await queries.invalidateQueries({ queryKey: ['glass'] })
+}
+</script>
+
+<template>
+  <article>
+    <h3>{{ kind.name }}</h3>
+    <p class="quiet small">
+      {{ preferences.pick(kind.density).text }} · expansion
+      {{ kind.is_unknown ? 'unknown, which is not the same as fine' : preferences.pick(kind.expansion).text
+      }}<template v-if="kind.lead"> · holds lead, not for food</template>
+    </p>
+    <dl>
+      <template v-for="mark in windows" :key="mark.key">
+        <dt>{{ mark.name }}</dt>
+        <dd class="figures">
+          {{ preferences.pick(mark.low).text
+          }}<template v-if="mark.high_c - mark.low_c > 0.5">
+            to {{ preferences.pick(mark.high).text }}</template
+          >
+        </dd>
+      </template>
+    </dl>
+    <p class="quiet small">{{ kind.source }}</p>
+    <p class="acts">
+      <button
+        type="button"
+        class="text-button"
+        :aria-expanded="edits"
+        :aria-label="`Figures of ${kind.name}`"
+        @click="edits = !edits"
+      >
+        {{ edits ? 'Close' : 'Put its figures right' }}
+      </button>
+      <button type="button" class="text-button" :aria-label="`Put ${kind.name} away`" @click="putAway">
+        {{ kind.is_archived ? 'Put back' : 'Put away' }}
+      </button>
+    </p>
+    <div v-if="edits">
+      <TextField
+        label="Name"
+        :value="kind.name"
+        :fault="drafts.name?.fault"
+        @commit="(text: string) => change('name', text)"
+      />
+      <TypedField
+        v-for="field in KIND_FIELDS"
+        :key="field.name"
+        :label="field.label"
+        :hint="'hint' in field ? field.hint : undefined"
+        :shown="kind.entries[field.name]?.shown ?? null"
+        :draft="drafts[field.name]?.typed"
+        :fault="drafts[field.name]?.fault"
+        :path="`${kind.key}.${field.name}`"
+        @commit="(typed: string) => change(field.name, typed)"
+        @forget="delete drafts[field.name]"
+      />
+      <TextField
+        label="Source"
+        hint="where these figures come from"
+        :value="kind.source"
+        @commit="(text: string) => change('source', text)"
+      />
+    </div>
+  </article>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 1.05rem;
+  border-bottom: 1px solid var(--rule);
+  padding-bottom: 4px;
+}
+
+dl {
+  display: grid;
+  grid-template-columns: 1fr max-content;
+  margin: 6px 0;
+  font-size: 0.9rem;
+}
+
+dd {
+  margin: 0;
+  text-align: right;
+}
+
+.acts {
+  display: flex;
+  gap: 16px;
+  padding: 4px 0;
+}
+</style>

@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import { computed, ref, watch } from 'vue'
+
+import { api, asked, Refused } from '../../api/client'
+import type { Choices, Glass, StockItem } from '../../api/types'
+import { usePreferences } from '../../composables/usePreferences'
+import RackRow from './RackRow.vue'
+
+/** Every jar, box and sheet: found, weighed, copied, put away, read from and written to a table. */
+const props = defineProps<{ kinds: Glass[]; choices: Choices }>()
+const PAGE = 60
+const preferences = usePreferences()
+const queries = useQueryClient()
+const search = ref('')
+const wanted = ref('')
+const form = ref('any')
+const kindId = ref(0)
+const offset = ref(0)
+const archived = ref(false)
+const trouble = ref<string[]>([])
+const said = ref('')
+const open = ref<number | null>(null)
+let waiting: ReturnType<typeof setTimeout> | undefined
+watch(search, (text) => {
+  clearTimeout(waiting)
+  waiting = setTimeout(() => (wanted.value = text), 150)
+})
+watch([wanted, form, kindId, archived], () => (offset.value = 0))
+
+const list = useQuery({
+  queryKey: ['stock', wanted, form, kindId, archived, offset],
+  queryFn: () =>
+    asked(
+      api.GET('/api/stock', {
+        params: {
+          query: {
+            search: wanted.value,
+            form: form.value === 'any' ? '' : form.value,
+            kind_id: kindId.value || undefined,
+            archived: archived.value,
+            offset: offset.value,
+          },
+        },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+const rows = computed(() => (list.data.value?.rows ?? []) as StockItem[])
+const forms = computed(() => [{ key: 'any', name: 'any form' }, ...props.choices.forms])
+const kindOptions = computed(() => [
+  { key: 0, name: 'any glass' },
+  ...props.kinds.map((k) => ({ key: k.id, name: k.name })),
+])
+
+async function add() {
+  const kind = kindId.value || props.kinds[0]?.id
+  if (!kind) return
+  try {
+    const made = await asked(
+      api.POST('/api/stock', {
+        body: {
+          kind_id: kind,
+          form: form.value === 'any' ? 'medium' : form.value,
+          system: preferences.system,
+          document: { weight: '0 g' },
+        },
+      }),
+    )
+    search.value = wanted.value = ''
+    open.value = made.id
+    trouble.value = []
+  } catch (error) {
+    trouble.value = [(error as Error).message]
+  }
+  await queries.invalidateQueries({ queryKey: ['stock'] })
+}
+
+async function bringIn(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  trouble.value = []
+  said.value = ''
+  try {
+    const answer = await fetch('/api/stock.csv', {
+      method: 'POST',
+      headers: {
+        'Content-Type': 'text/csv',
+        'X-CSRFToken': /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '',
+      },
+      body: file,
+    })
+    const found = await answer.json()
+    if (!answer.ok) throw new Refused(found.message, answer.status, found.faults ?? [], found)
+    said.value = `${found.count} lines were added to the rack.`
+    for (const key of ['stock', 'glass', 'piece', 'pieces'])
+      void queries.invalidateQueries({ queryKey: [key] })
+  } catch (error) {
+    const told = error instanceof Refused ? error.faults.map((f) => f.message) : []
+    trouble.value = ['Nothing was added.', ...(told.length ? told : [(error as Error).message])]
+  }
+}
+</script>
+
+<template>
+  <section aria-label="Rack">
+    <div class="tools">
+      <InputText
+        v-model="search"
+        placeholder="Find on the rack"
+        aria-label="Find on the rack"
+        maxlength="120"
+      />
+      <Select
+        v-model="kindId"
+        :options="kindOptions"
+        option-label="name"
+        option-value="key"
+        aria-label="Kind"
+      />
+      <Select v-model="form" :options="forms" option-label="name" option-value="key" aria-label="Form" />
+      <Button label="Weigh something in" @click="add" />
+      <button type="button" class="text-button" @click="archived = !archived">
+        {{ archived ? 'On the rack' : 'Put away' }}
+      </button>
+      <a class="text-button" href="/api/stock.csv" download>Save as CSV</a>
+      <label class="text-button file"
+        >Read a CSV<input type="file" accept=".csv,text/csv" @change="bringIn"
+      /></label>
+    </div>
+    <ul v-if="trouble.length" class="margin-note" role="alert">
+      <li v-for="words in trouble" :key="words">{{ words }}</li>
+    </ul>
+    <p v-if="said" class="small" role="status">{{ said }}</p>
+    <p v-if="list.data.value && !rows.length" class="empty small">
+      {{ list.data.value.all ? 'Nothing like that on the rack.' : 'The rack is empty. Weigh something in.' }}
+    </p>
+    <ul class="rows">
+      <RackRow
+        v-for="item in rows"
+        :key="item.id"
+        :item="item"
+        :forms="choices.forms"
+        :is-open="open === item.id"
+        @open="open = open === item.id ? null : item.id"
+      />
+    </ul>
+    <p v-if="list.data.value" class="foot small quiet">
+      {{ list.data.value.count }} of {{ list.data.value.all }}, together
+      {{ preferences.pick(list.data.value.mass).text }}.
+      <button v-if="offset" type="button" class="text-button" @click="offset -= PAGE">Before</button>
+      <button
+        v-if="offset + PAGE < list.data.value.count"
+        type="button"
+        class="text-button"
+        @click="offset += PAGE"
+      >
+        More
+      </button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  padding-bottom: 8px;
+}
+
+.rows {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 1px solid var(--rule);
+}
+
+ul.margin-note {
+  list-style: none;
+  margin: 0;
+}
+
+a.text-button {
+  text-decoration: none;
+}
+
+.foot {
+  padding-top: 8px;
+}
+
+.empty {
+  padding: 14px 0;
+}
+
+.file input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  clip-path: inset(50%);
+}
+</style>

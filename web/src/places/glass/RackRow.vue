@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { api, asked } from '../../api/client'
+import type { StockItem } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
+import TextField from '../../components/TextField.vue'
+import TypedField from '../../components/TypedField.vue'
+import { usePreferences } from '../../composables/usePreferences'
+
+/** One jar, box or sheet; open, everything about it can be changed. */
+const props = defineProps<{ item: StockItem; forms: { key: string; name: string }[]; isOpen: boolean }>()
+const emit = defineEmits<{ open: [] }>()
+const preferences = usePreferences()
+const queries = useQueryClient()
+const drafts = ref<Record<string, { typed: string; fault: string }>>({})
+const trouble = ref('')
+const form = computed(() => props.forms.find((f) => f.key === props.item.form)?.name ?? props.item.form)
+const shown = (name: string) => props.item.entries[name]?.shown ?? null
+const size = computed(() => {
+  const [thick, long, wide] = ['thickness', 'length', 'width'].map((n) => shown(n))
+  const across = long && wide ? `${preferences.pick(long).text} × ${preferences.pick(wide).text}` : ''
+  return [thick && preferences.pick(thick).text, across].filter(Boolean).join(', ')
+})
+const FIELDS = [
+  { name: 'weight', label: 'Glass left' },
+  { name: 'gross', label: 'Jar with glass', hint: 'the empty jar is taken off' },
+  { name: 'jar', label: 'Empty jar' },
+  { name: 'thickness', label: 'Sheet thickness' },
+  { name: 'length', label: 'Sheet length' },
+  { name: 'width', label: 'Sheet width' },
+  { name: 'price', label: 'Price of a kilogram', hint: 'your money' },
+]
+
+async function refresh() {
+  for (const key of ['stock', 'glass', 'piece', 'pieces'])
+    await queries.invalidateQueries({ queryKey: [key] })
+}
+async function write(name: string, typed: string, more: { form?: string } = {}) {
+  try {
+    await asked(
+      api.PATCH('/api/stock/{item_id}', {
+        params: { path: { item_id: props.item.id } },
+        body: {
+          version: props.item.version,
+          system: preferences.system,
+          kind_id: props.item.kind_id,
+          form: more.form ?? props.item.form,
+          document: name ? { [name]: typed } : {},
+        },
+      }),
+    )
+    delete drafts.value[name]
+  } catch (error) {
+    drafts.value[name] = { typed, fault: (error as Error).message }
+  }
+  await refresh()
+}
+async function act(work: () => Promise<unknown>) {
+  trouble.value = ''
+  try {
+    await work()
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
+  await refresh()
+}
+const path = () => ({ path: { item_id: props.item.id } })
+const copy = () => act(() => asked(api.POST('/api/stock/{item_id}/copy', { params: path() })))
+const away = () =>
+  act(() =>
+    asked(
+      api.POST('/api/stock/{item_id}/away', {
+        params: { ...path(), query: { away: !props.item.is_archived } },
+      }),
+    ),
+  )
+</script>
+
+<template>
+  <li>
+    <div class="line">
+      <button type="button" class="plain-button name" :aria-expanded="isOpen" @click="emit('open')">
+        <b>{{ item.kind }}</b>, {{ form }}
+        <span class="quiet small">{{ [size, item.note].filter(Boolean).join(' · ') }}</span>
+      </button>
+      <span class="small quiet">{{ item.place }}</span>
+      <span class="figures"
+        ><b>{{ shown('weight') && preferences.pick(shown('weight')!).text }}</b>
+        <span v-if="item.set_aside" class="quiet small"
+          >, {{ preferences.pick(item.set_aside).text }} set aside</span
+        ></span
+      >
+      <span class="acts">
+        <button type="button" class="text-button" :aria-label="`Copy ${item.kind}, ${form}`" @click="copy">
+          Copy
+        </button>
+        <button
+          type="button"
+          class="text-button"
+          :aria-label="`${item.is_archived ? 'Put back' : 'Put away'} ${item.kind}, ${form}`"
+          @click="away"
+        >
+          {{ item.is_archived ? 'Put back' : 'Put away' }}
+        </button>
+      </span>
+    </div>
+    <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
+    <div v-if="isOpen" class="more">
+      <ChoiceField
+        label="Form"
+        :value="item.form"
+        :options="forms"
+        @choose="(key: string) => write('', '', { form: key })"
+      />
+      <TypedField
+        v-for="field in FIELDS"
+        :key="field.name"
+        :label="field.label"
+        :hint="field.hint"
+        :shown="shown(field.name)"
+        placeholder="not said"
+        :draft="drafts[field.name]?.typed"
+        :fault="drafts[field.name]?.fault"
+        :path="`stock.${item.id}.${field.name}`"
+        @commit="(typed: string) => write(field.name, typed)"
+        @forget="delete drafts[field.name]"
+      />
+      <TextField label="Where it is" :value="item.place" @commit="(text: string) => write('place', text)" />
+      <TextField label="Note" :value="item.note" @commit="(text: string) => write('note', text)" />
+    </div>
+  </li>
+</template>
+
+<style scoped>
+li {
+  border-bottom: 1px solid var(--rule);
+}
+
+.line {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 0.9fr) minmax(0, 1fr) auto;
+  gap: 4px 16px;
+  align-items: center;
+  min-height: 44px;
+}
+
+.name:hover b {
+  text-decoration: underline 1px dotted;
+  text-underline-offset: 4px;
+}
+
+.acts {
+  display: flex;
+  gap: 14px;
+}
+
+.more {
+  max-width: 34rem;
+  padding: 0 0 16px 16px;
+}
+
+@media (max-width: 720px) {
+  .line {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+}
+</style>

@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectButton from 'primevue/selectbutton'
+import { computed, ref } from 'vue'
+
+import { api, asked } from '../../api/client'
+import type { Pattern } from '../../api/types'
+import LoadState from '../../components/LoadState.vue'
+import { providePiece } from '../../composables/usePiece'
+import { usePreferences } from '../../composables/usePreferences'
+import type { CradleDocument } from '../../stations/cradle/methods'
+import PatternSheet from './PatternSheet.vue'
+
+/** An outline over sheets of paper at 1 : 1, to print or to save. */
+const props = defineProps<{ id: number; part: number }>()
+const { piece, query } = providePiece(props.id)
+const preferences = usePreferences()
+const paper = ref<'A4' | 'Letter'>('A4')
+const enlarged = ref('')
+const cradle = computed(
+  () => (piece.value?.document as { stages: { cradle: CradleDocument }[] } | undefined)?.stages[0]?.cradle,
+)
+const part = computed(() => cradle.value?.parts[props.part])
+const scale = computed(() => enlarged.value.trim() || String(part.value?.scale ?? '100 %'))
+const body = computed(() => ({
+  rings: (part.value?.outline?.rings ?? []) as [number, number][][],
+  scale: scale.value,
+  paper: paper.value,
+  title: `${piece.value?.name ?? ''}, ${cradle.value?.name ?? ''}`.slice(0, 180),
+}))
+const pattern = useQuery({
+  queryKey: ['pattern', body],
+  queryFn: () => asked(api.POST('/api/outlines/pattern', { body: body.value })),
+  enabled: computed(() => !!part.value?.outline),
+  retry: false,
+})
+const laid = computed(() => pattern.data.value as Pattern | undefined)
+const print = () => window.print()
+
+async function save() {
+  const answer = await fetch('/api/outlines/file', {
+    method: 'POST',
+    headers: {
+      'Content-Type': 'application/json',
+      'X-CSRFToken': /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '',
+    },
+    body: JSON.stringify(body.value),
+  })
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(await answer.blob())
+  link.download = 'pattern.svg'
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+</script>
+
+<template>
+  <main class="pattern">
+    <header class="screen">
+      <RouterLink :to="{ name: 'piece', params: { id, station: 'cradle' } }">Back to the piece</RouterLink>
+      <SelectButton v-model="paper" :options="['A4', 'Letter']" :allow-empty="false" aria-label="Paper" />
+      <label class="small"
+        >Scale
+        <InputText
+          v-model.lazy="enlarged"
+          class="figures"
+          :placeholder="String(part?.scale ?? '100 %')"
+          maxlength="20"
+      /></label>
+      <Button label="Print" :disabled="!laid" @click="print" />
+      <Button variant="outlined" label="Save as SVG" :disabled="!laid" @click="save" />
+      <span class="small quiet"
+        >Print at 100 %, without “fit to page”. Then lay a rule on the bar: it is 100 mm.</span
+      >
+    </header>
+    <LoadState
+      v-if="!piece"
+      :is-loading="query.isPending.value"
+      :error="query.error.value"
+      @again="query.refetch()"
+    />
+    <p v-else-if="pattern.error.value" class="margin-note" role="alert">{{ pattern.error.value.message }}</p>
+    <p v-else-if="!part?.outline" class="margin-note">This part of the cradle has no outline.</p>
+    <template v-else-if="laid">
+      <p class="screen small">
+        {{ preferences.pick(laid.across).text }} × {{ preferences.pick(laid.deep).text }}, on
+        {{ laid.sheets.length }} {{ laid.sheets.length === 1 ? 'sheet' : 'sheets' }}.
+      </p>
+      <div class="sheets">
+        <PatternSheet
+          v-for="(sheet, i) in laid.sheets"
+          :key="i"
+          :pattern="laid"
+          :sheet="sheet"
+          :number="i + 1"
+          :title="body.title"
+        />
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.pattern {
+  padding: 16px 22px;
+  display: grid;
+  gap: 12px;
+}
+
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 18px;
+  align-items: center;
+}
+
+header :deep(.p-selectbutton) {
+  min-width: 9rem;
+}
+
+header input {
+  width: 7rem;
+}
+
+.sheets {
+  display: grid;
+  gap: 18px;
+  justify-items: start;
+}
+
+@media print {
+  .screen {
+    display: none;
+  }
+
+  .pattern {
+    padding: 0;
+    display: block;
+  }
+
+  .sheets {
+    display: block;
+  }
+}
+</style>
+<style>
+@media print {
+  @page {
+    margin: 0;
+  }
+}
+</style>

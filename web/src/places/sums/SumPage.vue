@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { api, asked } from '../../api/client'
+import type { Figure, Outcome, Sum } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
+import LoadState from '../../components/LoadState.vue'
+import TypedField from '../../components/TypedField.vue'
+import WorkingDrawer from '../../components/WorkingDrawer.vue'
+import { usePreferences } from '../../composables/usePreferences'
+import { useShortcuts } from '../../composables/useShortcuts'
+import LinesField from './LinesField.vue'
+import SendOn from './SendOn.vue'
+import SumResult from './SumResult.vue'
+
+/** One sum. All that is typed stands in the address, so that it can be kept, sent and gone back to. */
+const props = defineProps<{ sum: string }>()
+const route = useRoute()
+const router = useRouter()
+const preferences = usePreferences()
+const working = ref('')
+
+const list = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/sums')), staleTime: 60_000 })
+const one = computed(() => list.data.value?.find((s) => s.key === props.sum) as Sum | undefined)
+const pieceId = computed(() => Number(route.query.piece) || null)
+const typed = computed(() => {
+  const found: Record<string, string> = {}
+  for (const field of one.value?.fields ?? []) {
+    const value = route.query[field.key]
+    if (typeof value === 'string') found[field.key] = value
+  }
+  return found
+})
+
+// opened from a piece: what the piece knows is filled in once, and from then on stands in the address
+const filled = ref(false)
+watch(
+  [one, pieceId],
+  async ([sum, id]) => {
+    if (!sum || !id || filled.value || Object.keys(typed.value).length) return
+    filled.value = true
+    try {
+      const from = await asked(
+        api.GET('/api/sums/{key}/from/{piece_id}', { params: { path: { key: props.sum, piece_id: id } } }),
+      )
+      await router.replace({ query: { ...route.query, ...from.typed } })
+    } catch {
+      /* the piece is gone or cannot be reached; the sum stands by itself */
+    }
+  },
+  { immediate: true },
+)
+
+const outcome = useQuery({
+  queryKey: ['sum', computed(() => props.sum), typed, computed(() => preferences.system)],
+  queryFn: () =>
+    asked(
+      api.POST('/api/sums/{key}', {
+        params: { path: { key: props.sum } },
+        body: { system: preferences.system, typed: typed.value },
+      }),
+    ),
+  enabled: computed(() => !!one.value),
+  placeholderData: keepPreviousData,
+})
+const found = computed(() => outcome.data.value as Outcome | undefined)
+const fault = (key: string) => found.value?.faults.find((f) => f.path === key)?.message
+const general = computed(() => found.value?.faults.find((f) => !f.path)?.message)
+const figures = computed(() =>
+  Object.fromEntries((found.value?.result?.figures ?? []).map((f) => [f.key, f as Figure])),
+)
+const standing = (key: string) => one.value?.fields.find((f) => f.key === key)
+const isQuantity = (kind: string) => !['glass', 'form', 'choice', 'lines'].includes(kind)
+
+// a bare number means the unit on the screen now, also for whoever opens the address later
+const set = (key: string, value: string) =>
+  router.replace({ query: { ...route.query, [key]: settled(key, value) } })
+function settled(key: string, value: string): string {
+  const field = standing(key)
+  const shown = found.value?.entries[key]?.shown
+  const isBare = /^[\s\d.,/+-]+$/.test(value)
+  if (!field || !isQuantity(field.kind) || !isBare || !shown || !value.trim()) return value
+  return `${value.trim()} ${preferences.pick(shown).unit}`.trim()
+}
+useShortcuts({ w: () => (working.value = found.value?.result?.figures[0]?.key ?? '') })
+</script>
+
+<template>
+  <section class="place">
+    <LoadState
+      v-if="!list.data.value"
+      :is-loading="list.isPending.value"
+      :error="list.error.value"
+      @again="list.refetch()"
+    />
+    <template v-else-if="one">
+      <header>
+        <RouterLink class="small" to="/sums">Sums</RouterLink>
+        <h1>{{ one.name }}</h1>
+        <p class="quiet small">{{ one.says }}</p>
+      </header>
+      <div class="sheet">
+        <div>
+          <template v-for="field in one.fields" :key="field.key">
+            <TypedField
+              v-if="isQuantity(field.kind)"
+              :label="field.label"
+              :hint="field.hint"
+              :shown="found?.entries[field.key]?.shown ?? null"
+              :draft="fault(field.key) ? typed[field.key] : undefined"
+              :fault="fault(field.key)"
+              :placeholder="field.optional ? 'left empty' : undefined"
+              :path="field.key"
+              @commit="(value: string) => set(field.key, value)"
+              @forget="set(field.key, field.default)"
+            />
+            <LinesField
+              v-else-if="field.kind === 'lines'"
+              :label="field.label"
+              :hint="field.hint"
+              :value="typed[field.key] ?? field.default"
+              @commit="(value: string) => set(field.key, value)"
+            />
+            <ChoiceField
+              v-else
+              :label="field.label"
+              :hint="field.hint"
+              :value="typed[field.key] ?? field.default"
+              :options="field.choices.map(([key, name]) => ({ key, name: name! }))"
+              @choose="(value: string) => set(field.key, value)"
+            />
+          </template>
+        </div>
+        <div class="out">
+          <p v-if="general" class="margin-note" role="alert">{{ general }}</p>
+          <SumResult
+            v-if="found?.result"
+            :result="found.result"
+            :station="one.station"
+            @working="(key: string) => (working = key)"
+          />
+          <SendOn v-if="found?.result?.sends.length" :sends="found.result.sends" :piece-id="pieceId" />
+        </div>
+      </div>
+      <WorkingDrawer v-model="working" :figures="figures" />
+    </template>
+    <p v-else>There is no sum of this name. <RouterLink to="/sums">All sums</RouterLink></p>
+  </section>
+</template>
+
+<style scoped src="../place.css"></style>
+<style scoped>
+.sheet {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+  gap: 20px 44px;
+}
+
+.out {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+
+@media (max-width: 900px) {
+  .sheet {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .out {
+    grid-row: 1;
+  }
+}
+</style>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+
+import { api, asked } from '../../api/client'
+import LoadState from '../../components/LoadState.vue'
+
+const list = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/sums')), staleTime: 60_000 })
+const GROUPS = [
+  { name: 'Measuring', keys: ['vessel', 'model', 'level'] },
+  { name: 'Glass', keys: ['thickness', 'swap', 'mix', 'share', 'top-up', 'match'] },
+  { name: 'Laying up', keys: ['spread', 'dam'] },
+  { name: 'The finished piece', keys: ['topple', 'hang', 'cost'] },
+]
+const groups = computed(() =>
+  GROUPS.map((group) => ({
+    name: group.name,
+    sums: (list.data.value ?? []).filter((one) => group.keys.includes(one.key)),
+  })),
+)
+</script>
+
+<template>
+  <section class="place">
+    <header>
+      <h1>Sums</h1>
+      <p class="quiet small">One calculation each, without a piece. What comes out can be sent into one.</p>
+    </header>
+    <LoadState
+      v-if="!list.data.value"
+      :is-loading="list.isPending.value"
+      :error="list.error.value"
+      @again="list.refetch()"
+    />
+    <div v-else class="groups">
+      <section v-for="group in groups" :key="group.name" :aria-label="group.name">
+        <h2>{{ group.name }}</h2>
+        <ul>
+          <li v-for="one in group.sums" :key="one.key">
+            <RouterLink :to="{ name: 'sum', params: { sum: one.key } }"
+              ><b>{{ one.name }}</b
+              ><span class="small quiet">{{ one.says }}</span></RouterLink
+            >
+          </li>
+        </ul>
+      </section>
+    </div>
+  </section>
+</template>
+
+<style scoped src="../place.css"></style>
+<style scoped>
+.groups {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 26rem), 1fr));
+  gap: 26px 40px;
+}
+
+h2 {
+  font-size: 1rem;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 4px;
+}
+
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+li a {
+  display: grid;
+  padding: 10px 4px;
+  border-bottom: 1px solid var(--rule);
+  text-decoration: none;
+}
+
+li a:hover {
+  background: var(--pressed);
+}
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import PieceField from '../../components/PieceField.vue'
+import PieceText from '../../components/PieceText.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+import type { CradleDocument } from './methods'
+
+/** How many cavities of this shape there are, and others that are filled in the same firing. */
+const props = defineProps<{ cradle: CradleDocument }>()
+const context = usePiece()
+const others = computed(() => props.cradle.others ?? [])
+const set = (value: unknown, label: string) =>
+  context.change([{ path: `${STAGE}.cradle.others`, value }], label)
+const add = () => set([...others.value, { name: 'another cavity', fill: '30 g', count: 1 }], 'another cavity')
+</script>
+
+<template>
+  <PieceText
+    path="cradle.count"
+    label="Cavities of this shape"
+    hint="how many are filled"
+    :most="4"
+    usual="1"
+  />
+  <div v-for="(_, index) in others" :key="index" class="other">
+    <PieceText :path="`cradle.others.${index}.name`" label="Another cavity" :most="60" />
+    <PieceField :path="`cradle.others.${index}.fill`" label="Its fill weight" figure="glass_mass" />
+    <PieceText :path="`cradle.others.${index}.count`" label="How many of it" :most="4" />
+  </div>
+  <p class="more">
+    <button v-if="others.length < 20" type="button" class="text-button" @click="add">
+      Fill another cavity too
+    </button>
+    <button
+      v-if="others.length"
+      type="button"
+      class="text-button"
+      @click="set(others.slice(0, -1), 'a cavity less')"
+    >
+      Leave the last one out
+    </button>
+  </p>
+</template>
+
+<style scoped>
+.other {
+  border-left: 3px solid var(--rule);
+  padding-left: 10px;
+}
+
+.more {
+  display: flex;
+  gap: 18px;
+  padding: 6px 0;
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+
+import { api, asked } from '../../api/client'
+import type { Cradle, Piece } from '../../api/types'
+import { usePiece } from '../../composables/usePiece'
+import { localNow } from '../../logic/localTime'
+
+/** The cradle's place on the shelf, and whether this charge fitted it. */
+const props = defineProps<{ piece: Piece; shelved?: Cradle }>()
+const context = usePiece()
+const queries = useQueryClient()
+const said = ref('')
+
+async function run(work: () => Promise<Cradle>, done: (cradle: Cradle) => string) {
+  try {
+    said.value = done(await work())
+    await Promise.all([queries.invalidateQueries({ queryKey: ['cradles'] }), context.query.refetch()])
+  } catch (error) {
+    said.value = (error as Error).message
+  }
+}
+const shelve = () =>
+  run(
+    () => asked(api.POST('/api/cradles', { body: { piece_id: props.piece.id } })),
+    (found) => `${found.name} is on the shelf.`,
+  )
+const remember = (how: 'fitted' | 'short' | 'over') =>
+  run(
+    () =>
+      asked(
+        api.POST('/api/pieces/{piece_id}/fitted', {
+          params: { path: { piece_id: props.piece.id } },
+          body: { how, on: localNow(new Date()).slice(0, 10) },
+        }),
+      ),
+    () => 'Written down with this cradle.',
+  )
+</script>
+
+<template>
+  <section class="shelf" aria-label="Shelf">
+    <p>
+      <button type="button" class="text-button" @click="shelve">
+        {{ shelved ? 'Bring the shelf up to date' : 'Keep this cradle on the shelf' }}
+      </button>
+      <RouterLink v-if="shelved" class="text-button" :to="{ name: 'cradles', query: { open: shelved.id } }"
+        >Release, fillings, photograph</RouterLink
+      >
+    </p>
+    <p>
+      <span class="small">This charge</span>
+      <button type="button" class="text-button" @click="remember('fitted')">fitted</button>
+      <button type="button" class="text-button" @click="remember('short')">was short</button>
+      <button type="button" class="text-button" @click="remember('over')">ran over</button>
+    </p>
+    <span class="small" role="status">{{ said }}</span>
+  </section>
+</template>
+
+<style scoped>
+.shelf p {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+}
+
+a.text-button {
+  text-decoration: none;
+}
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import type { Choices, Piece } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
+import PieceField from '../../components/PieceField.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+import type { CradlePart } from './methods'
+import OutlineDialog from './outline/OutlineDialog.vue'
+
+/** One shape of the stack, or a core that stands in it: what it is and its sizes. */
+const props = defineProps<{
+  part: CradlePart
+  index: number
+  parts: CradlePart[]
+  choices: Choices
+  piece: Piece
+}>()
+const context = usePiece()
+const measured = [{ path: 'cradle.measured', value: true }]
+const draws = ref(false)
+const isCore = computed(() => props.part.as === 'core')
+const order = computed(() => props.choices.sizes.map((size) => size.key))
+const sizes = computed(() => {
+  const shape = props.choices.shapes.find((s) => s.key === props.part.shape)
+  const keys = new Set([...Object.keys(shape?.parts[0] ?? {}), ...Object.keys(props.part)])
+  return order.value.filter((key) => keys.has(key) && key in Object(shape?.parts[0] ?? {}))
+})
+const size = (key: string) => props.choices.sizes.find((s) => s.key === key)
+const options = computed(() =>
+  props.choices.shapes.filter((s) => (isCore.value ? s.can_be_core : props.index === 0 || !s.only_lowest)),
+)
+const label = computed(() =>
+  isCore.value ? 'Core, a' : props.parts.length > 1 ? `Shape of part ${props.index + 1}` : 'Shape',
+)
+
+function reshape(shape: string) {
+  const next = { ...props.choices.shapes.find((s) => s.key === shape)?.parts[0], height: props.part.height }
+  const whole = isCore.value ? { ...next, as: 'core', from: props.part.from ?? '0 mm' } : next
+  const parts = props.parts.map((part, i) => (i === props.index ? whole : part))
+  void context.change([{ path: `${STAGE}.cradle.parts`, value: parts }], 'shape')
+}
+</script>
+
+<template>
+  <div>
+    <ChoiceField
+      :label="label"
+      :hint="index === 0 && parts.length > 1 ? 'lowest' : isCore ? 'stands in the room' : ''"
+      :value="part.shape"
+      :options="options"
+      @choose="reshape"
+    />
+    <PieceField
+      v-for="key in sizes"
+      :key="key"
+      :path="`cradle.parts.${index}.${key}`"
+      :label="size(key)?.name ?? key"
+      :placeholder="size(key)?.default ?? undefined"
+      figure="cradle_volume"
+      :alongside="measured"
+    />
+    <PieceField
+      v-if="isCore"
+      :path="`cradle.parts.${index}.from`"
+      label="Its foot stands at"
+      placeholder="0 mm"
+      figure="cradle_volume"
+    />
+    <p v-if="part.shape === 'prism'" class="outline">
+      <button type="button" class="text-button" @click="draws = true">Draw, read or trace the outline</button>
+      <RouterLink class="text-button" :to="{ name: 'pattern', params: { id: piece.id, part: index } }"
+        >Print it at 1 : 1</RouterLink
+      >
+    </p>
+    <OutlineDialog v-if="draws" v-model="draws" :index="index" :rings="part.outline?.rings ?? []" />
+  </div>
+</template>
+
+<style scoped>
+.outline {
+  display: flex;
+  gap: 18px;
+  padding: 6px 0;
+}
+
+a.text-button {
+  text-decoration: none;
+}
+</style>

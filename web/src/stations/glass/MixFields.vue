@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Choices, Piece } from '../../api/types'
+import PieceField from '../../components/PieceField.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+
+type Mix = { parts: { form: string; parts: string }[]; powder: string; powder_weighed: string }
+
+/** A recipe of grains, scaled to the charge: frit by parts, powder as a share of the frit's weight. */
+const props = defineProps<{ piece: Piece; choices: Choices }>()
+const context = usePiece()
+const mix = computed(
+  () => (props.piece.document as { stages: { glass: { mix?: Mix | null } }[] }).stages[0]!.glass.mix ?? null,
+)
+const name = (key: string) => props.choices.forms.find((f) => f.key === key)?.name ?? key
+const set = (value: Mix | null, label: string) =>
+  context.change([{ path: `${STAGE}.glass.mix`, value }], label)
+const begin = () =>
+  set(
+    {
+      parts: [
+        { form: 'coarse', parts: '2' },
+        { form: 'medium', parts: '1' },
+        { form: 'fine', parts: '1' },
+      ],
+      powder: '5 %',
+      powder_weighed: '',
+    },
+    'a mix',
+  )
+</script>
+
+<template>
+  <section aria-labelledby="mix-heading">
+    <h2 id="mix-heading">Mix of grains</h2>
+    <template v-if="mix">
+      <PieceField
+        v-for="(part, index) in mix.parts"
+        :key="index"
+        :path="`glass.mix.parts.${index}.parts`"
+        :label="`Parts of ${name(part.form)}`"
+        figure="charge_mass"
+      />
+      <PieceField path="glass.mix.powder" label="Powder" hint="of the frit’s weight" figure="charge_mass" />
+      <PieceField
+        path="glass.mix.powder_weighed"
+        label="Powder as weighed"
+        hint="to be checked"
+        placeholder="not yet"
+      />
+      <button type="button" class="text-button" @click="set(null, 'no mix')">One form alone</button>
+    </template>
+    <button v-else type="button" class="text-button" @click="begin">Mix several grains</button>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 1rem;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 4px;
+}
+</style>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Choices, Glass, Piece } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
+import PieceField from '../../components/PieceField.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+
+type Extra = { kind_id: number; form: string; mass: string }
+
+/** Other glasses in the same piece: a colour, a cap of clear. Each must go together with the main one. */
+const props = defineProps<{ piece: Piece; kinds: Glass[]; choices: Choices }>()
+const context = usePiece()
+const extras = computed(
+  () =>
+    ((props.piece.document as { stages: { glass: { with?: Extra[] } }[] }).stages[0]!.glass.with ??
+      []) as Extra[],
+)
+const plain = (extra: Extra) => ({ kind_id: extra.kind_id, form: extra.form, mass: extra.mass })
+const set = (to: Extra[], label: string) =>
+  context.change([{ path: `${STAGE}.glass.with`, value: to.map(plain) }], label)
+const change = (index: number, more: Partial<Extra>) =>
+  set(
+    extras.value.map((extra, i) => (i === index ? { ...extra, ...more } : extra)),
+    'another glass',
+  )
+const options = computed(() => props.kinds.map((k) => ({ key: k.id, name: k.name })))
+const add = () => {
+  const first = props.kinds.find((k) => k.id !== props.piece.kind_id) ?? props.kinds[0]
+  if (first) void set([...extras.value, { kind_id: first.id, form: 'medium', mass: '20 g' }], 'another glass')
+}
+</script>
+
+<template>
+  <section aria-labelledby="others-heading">
+    <h2 id="others-heading">Other glasses in it</h2>
+    <div v-for="(extra, index) in extras" :key="index" class="extra">
+      <ChoiceField
+        label="Glass"
+        :value="extra.kind_id"
+        :options="options"
+        @choose="(kind_id: number) => change(index, { kind_id })"
+      />
+      <ChoiceField
+        label="Form"
+        :value="extra.form"
+        :options="choices.forms"
+        @choose="(form: string) => change(index, { form })"
+      />
+      <PieceField :path="`glass.with.${index}.mass`" label="Weight" figure="charge_mass" />
+    </div>
+    <p class="more">
+      <button v-if="extras.length < 8" type="button" class="text-button" @click="add">
+        Put another glass in
+      </button>
+      <button
+        v-if="extras.length"
+        type="button"
+        class="text-button"
+        @click="set(extras.slice(0, -1), 'a glass less')"
+      >
+        Take the last one out
+      </button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  font-size: 1rem;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 4px;
+}
+
+.extra {
+  border-left: 3px solid var(--rule);
+  padding-left: 10px;
+}
+
+.more {
+  display: flex;
+  gap: 18px;
+  padding: 6px 0;
+}
+</style>
