@@ -122,7 +122,7 @@ def _glass(reader: Reader) -> GlassInput:
         rack_kg=rack,
         own_charge_kg=reader.optional("charge", "mass", called="a charge", low=0.0, high=500.0, above=True),
     )
-    reader.skip("mix", "takes")
+    reader.skip("mix")
     reader.close()
     return glass
 

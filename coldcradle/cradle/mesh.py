@@ -16,6 +16,7 @@ import trimesh
 from numpy.typing import NDArray
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
+from shapely.geometry.base import BaseGeometry
 
 from coldcradle.cradle.curve import levels_of, room_curve
 from coldcradle.cradle.outline import outline_of
@@ -273,8 +274,14 @@ def _slice(mesh: trimesh.Trimesh, origin: list[float], normal: list[float]) -> l
         spots = np.column_stack([points, np.zeros(len(points)), np.ones(len(points))]) @ np.asarray(to_3d).T
         return np.asarray(spots[:, across])
 
-    closed = list(flat.polygons_full) or [shapely.Polygon(line) for line in flat.discrete if len(line) >= 3]
-    return [shapely.transform(polygon, lifted) for polygon in closed if polygon.is_valid and polygon.area > 0]
+    lines = [shapely.Polygon(line) for line in flat.discrete if len(line) >= 3]
+    closed = [p for p in lines if p.is_valid and p.area > 0]
+    whole: BaseGeometry = shapely.Polygon()
+    for polygon in closed:
+        whole = whole.symmetric_difference(polygon)  # even-odd: a ring inside a ring is a hole
+    return [
+        shapely.transform(p, lifted) for p in shapely.get_parts(whole) if isinstance(p, shapely.Polygon) and p.area > 0
+    ]
 
 
 def _rings(polygons: list[shapely.Polygon], size: float) -> list[tuple[tuple[float, float], ...]]:

@@ -132,13 +132,13 @@ def outline_of(rings: tuple[Ring, ...]) -> Outline:
                 f"expected an outline of at most {_LARGEST_M:g} m across, got {np.ptp(values, axis=0).max():.3g} m"
             )
     polygon = Polygon(rings[0], rings[1:])
+    if polygon.convex_hull.area < 1e-8:
+        raise ImpossibleInput("expected an outline with some room in it; these points lie on one line")
     if not polygon.is_valid:
         where = explain_validity(polygon)
         spot = where[where.find("[") + 1 : where.find("]")].split()
         at = f" near x {float(spot[0]) * 1e3:.0f}, y {float(spot[1]) * 1e3:.0f} mm" if len(spot) == 2 else ""
         raise ImpossibleInput(f"expected an outline that does not cross itself; this one does{at}")
-    if polygon.area < 1e-8:
-        raise ImpossibleInput("expected an outline with some room in it; these points lie on one line")
     return Outline(rings)
 
 

@@ -14,7 +14,7 @@ from coldcradle.quantities import System, parse
 from studio.actions.stock import add_item
 from studio.errors import Stale
 from studio.keeping import set_aside
-from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Revision, Stage
+from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Revision, Solid, Stage
 from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, split_stage, stages_of, summary_of
 from studio.racks import rack_of
 from studio.takes import settle_takes
@@ -106,6 +106,9 @@ def import_piece(owner: Any, document: Any) -> Piece:
             kiln or Kiln.objects.create(owner=owner, name=elsewhere["kiln"]["name"], document=elsewhere["kiln"])
         )
         stage["glass"]["rack"] = rack_of(kinds[-1])
+        solid = stage["cradle"].get("solid")
+        if solid and not Solid.objects.of(owner).filter(pk=solid.get("solid_id", 0)).exists():
+            solid.pop("solid_id", None)  # the mesh itself stayed where the piece comes from; its room came along
         if elsewhere["care"]:
             shelved = _cradle_of(owner, stage["cradle"], elsewhere["care"])
     return _insert(owner, document, kinds, kilns, "imported", shelved)
