@@ -21,7 +21,7 @@ class Views(BrowserTest):
         return {
             "/pieces": "Lamp-room prism", at: "Sizes are read to", f"{at}/glass": "Temperatures of this glass",
             f"{at}/heat": "Slow cooling", f"{at}/card": "What I saw", "/cradles": "The shelf is empty",
-            "/glass": "borosilicate", "/kilns": "Eider", "/nowhere": "There is nothing here",
+            "/glass": "borosilicate", "/kilns": "Eider", "/sums": "Laying up", "/sums/mix": "damp it", f"{at}/bench": "Soak the mould", "/nowhere": "There is nothing here",
         }  # fmt: skip
 
     def violations(self, page: Page) -> list[str]:

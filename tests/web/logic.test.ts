@@ -62,8 +62,10 @@ describe('rings', () => {
   it('a half is made whole about its axis without doubling what lies on it', () => {
     const whole = mirrored(square, 5)
     expect(whole).toEqual([
+      [5, 0],
       [10, 0],
       [10, 10],
+      [5, 10],
       [0, 10],
       [0, 0],
     ])

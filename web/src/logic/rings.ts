@@ -27,10 +27,23 @@ export function snapped(point: [number, number], step: number): [number, number]
   return [Math.round(point[0] / step) * step, Math.round(point[1] / step) * step]
 }
 
-/** Half an outline made whole: its points and their mirror images about the line x = `axis`, in order round it. */
+/** What of a ring lies to the right of the line x = `axis`, beginning and ending on that line where it is cut. */
+function rightOf(ring: Ring, axis: number): Ring {
+  const kept: Ring = []
+  ring.forEach(([ax, ay], i) => {
+    const [bx, by] = ring[(i + 1) % ring.length]!
+    if (ax >= axis) kept.push([ax, ay])
+    if (ax < axis !== bx < axis && ax !== bx) kept.push([axis, ay + ((axis - ax) / (bx - ax)) * (by - ay)])
+  })
+  const isOn = ([x]: [number, number]) => Math.abs(x - axis) < 1e-9
+  const first = kept.findIndex((point, i) => isOn(point) && !isOn(kept[(i + 1) % kept.length]!))
+  return first > 0 ? [...kept.slice(first), ...kept.slice(0, first)] : kept
+}
+
+/** Half an outline made whole: what lies to the right of the line x = `axis`, and its mirror image. */
 export function mirrored(ring: Ring, axis: number): Ring {
-  const right = ring.filter(([x]) => x >= axis - 1e-9)
-  const kept = right.length >= 2 ? right : ring
+  const kept = rightOf(ring, axis)
+  if (kept.length < 2) return ring
   const images = kept
     .filter(([x]) => Math.abs(x - axis) > 1e-9)
     .map(([x, y]): [number, number] => [2 * axis - x, y])

@@ -5,6 +5,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import { api, asked } from '../../api/client'
 import type { Choices, Cradle } from '../../api/types'
 import TextField from '../../components/TextField.vue'
+import { useInTurn } from '../../composables/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
 import DryingTimer from './DryingTimer.vue'
 import ReleaseLog from './ReleaseLog.vue'
@@ -16,6 +17,7 @@ const props = defineProps<{ cradle: Cradle; choices: Choices }>()
 const preferences = usePreferences()
 const queries = useQueryClient()
 const trouble = ref('')
+const inTurn = useInTurn(() => props.cradle.version)
 const level = ref(1)
 const fills = computed(
   () => (props.cradle.care.fills ?? []) as { mass: string; kind: string; on: string; how: string }[],
@@ -26,11 +28,13 @@ const words = (key: string) => String(props.cradle.care[key] ?? '')
 async function write(body: { name?: string; care?: Record<string, unknown> }): Promise<boolean> {
   trouble.value = ''
   try {
-    await asked(
-      api.PATCH('/api/cradles/{cradle_id}', {
-        params: { path: { cradle_id: props.cradle.id } },
-        body: { version: props.cradle.version, system: preferences.system, care: {}, ...body },
-      }),
+    await inTurn((version) =>
+      asked(
+        api.PATCH('/api/cradles/{cradle_id}', {
+          params: { path: { cradle_id: props.cradle.id } },
+          body: { version, system: preferences.system, care: {}, ...body },
+        }),
+      ),
     )
     return true
   } catch (error) {

@@ -6,6 +6,7 @@ import { api, asked } from '../../api/client'
 import type { Glass } from '../../api/types'
 import TextField from '../../components/TextField.vue'
 import TypedField from '../../components/TypedField.vue'
+import { useInTurn } from '../../composables/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
 import { KIND_FIELDS } from './kindFields'
 
@@ -13,22 +14,20 @@ import { KIND_FIELDS } from './kindFields'
 const props = defineProps<{ kind: Glass }>()
 const preferences = usePreferences()
 const queries = useQueryClient()
+const inTurn = useInTurn(() => props.kind.version)
 const edits = ref(false)
 const drafts = ref<Record<string, { typed: string; fault: string }>>({})
 const windows = computed(() => props.kind.landmarks)
 
 async function change(name: string, value: string | boolean) {
   try {
-    await asked(
-      api.PATCH('/api/glass/{kind_id}', {
-        params: { path: { kind_id: props.kind.id } },
-        body: {
-          version: props.kind.version,
-          system: preferences.system,
-          rack: {},
-          document: { [name]: value },
-        },
-      }),
+    await inTurn((version) =>
+      asked(
+        api.PATCH('/api/glass/{kind_id}', {
+          params: { path: { kind_id: props.kind.id } },
+          body: { version, system: preferences.system, rack: {}, document: { [name]: value } },
+        }),
+      ),
     )
     delete drafts.value[name]
   } catch (error) {
@@ -72,12 +71,17 @@ async function putAway() {
         type="button"
         class="text-button"
         :aria-expanded="edits"
-        :aria-label="`Figures of ${kind.name}`"
+        :aria-label="`${edits ? 'Close' : 'Put its figures right'}: ${kind.name}`"
         @click="edits = !edits"
       >
         {{ edits ? 'Close' : 'Put its figures right' }}
       </button>
-      <button type="button" class="text-button" :aria-label="`Put ${kind.name} away`" @click="putAway">
+      <button
+        type="button"
+        class="text-button"
+        :aria-label="`${kind.is_archived ? 'Put back' : 'Put away'} ${kind.name}`"
+        @click="putAway"
+      >
         {{ kind.is_archived ? 'Put back' : 'Put away' }}
       </button>
     </p>

@@ -7,6 +7,7 @@ import type { StockItem } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
 import TypedField from '../../components/TypedField.vue'
+import { useInTurn } from '../../composables/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
 
 /** One jar, box or sheet; open, everything about it can be changed. */
@@ -16,6 +17,7 @@ const preferences = usePreferences()
 const queries = useQueryClient()
 const drafts = ref<Record<string, { typed: string; fault: string }>>({})
 const trouble = ref('')
+const inTurn = useInTurn(() => props.item.version)
 const form = computed(() => props.forms.find((f) => f.key === props.item.form)?.name ?? props.item.form)
 const shown = (name: string) => props.item.entries[name]?.shown ?? null
 const size = computed(() => {
@@ -39,17 +41,19 @@ async function refresh() {
 }
 async function write(name: string, typed: string, more: { form?: string } = {}) {
   try {
-    await asked(
-      api.PATCH('/api/stock/{item_id}', {
-        params: { path: { item_id: props.item.id } },
-        body: {
-          version: props.item.version,
-          system: preferences.system,
-          kind_id: props.item.kind_id,
-          form: more.form ?? props.item.form,
-          document: name ? { [name]: typed } : {},
-        },
-      }),
+    await inTurn((version) =>
+      asked(
+        api.PATCH('/api/stock/{item_id}', {
+          params: { path: { item_id: props.item.id } },
+          body: {
+            version,
+            system: preferences.system,
+            kind_id: props.item.kind_id,
+            form: more.form ?? props.item.form,
+            document: name ? { [name]: typed } : {},
+          },
+        }),
+      ),
     )
     delete drafts.value[name]
   } catch (error) {

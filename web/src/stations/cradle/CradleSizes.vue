@@ -37,7 +37,7 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
     <template v-if="!hasMesh">
       <PartFields
         v-for="(part, index) in cradle.parts"
-        :key="`${index}-${part.shape}`"
+        :key="index"
         :part="part"
         :index="index"
         :parts="cradle.parts"

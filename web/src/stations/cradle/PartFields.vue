@@ -34,11 +34,23 @@ const label = computed(() =>
   isCore.value ? 'Core, a' : props.parts.length > 1 ? `Shape of part ${props.index + 1}` : 'Shape',
 )
 
+// upright shapes keep the height that was measured; a bowl or a trough begins with a height and a line of its own
+const KEEPS = ['cylinder', 'frustum', 'box', 'ring']
 function reshape(shape: string) {
-  const next = { ...props.choices.shapes.find((s) => s.key === shape)?.parts[0], height: props.part.height }
+  const start = props.choices.shapes.find((s) => s.key === shape)
+  if (!start) return
+  const keeps = KEEPS.includes(shape) && KEEPS.includes(props.part.shape)
+  const next = keeps ? { ...start.parts[0], height: props.part.height } : { ...start.parts[0] }
   const whole = isCore.value ? { ...next, as: 'core', from: props.part.from ?? '0 mm' } : next
-  const parts = props.parts.map((part, i) => (i === props.index ? whole : part))
-  void context.change([{ path: `${STAGE}.cradle.parts`, value: parts }], 'shape')
+  const changes: { path: string; value: unknown }[] = [
+    {
+      path: `${STAGE}.cradle.parts`,
+      value: props.parts.map((part, i) => (i === props.index ? whole : part)),
+    },
+  ]
+  if (!keeps && !isCore.value && props.parts.length === 1)
+    changes.push({ path: `${STAGE}.cradle.line`, value: start.line })
+  void context.change(changes, 'shape')
 }
 </script>
 
