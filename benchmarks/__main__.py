@@ -149,17 +149,20 @@ def main() -> None:
     settings.ALLOWED_HOSTS = ["*"]
     call_command("migrate", verbosity=0)
     base = baseline_ms()
-    found = {**bench_core(), **bench_server(), **bench_pages(), **bench_browser()}
+    from benchmarks.rooms import bench_mesh, bench_outline, bench_rack
+
+    found = {**bench_core(), **bench_server(), **bench_outline(spread_ms), **bench_rack(spread_ms), **bench_mesh()}
+    found |= {**bench_pages(), **bench_browser()}
     found["baseline: 100 JSON round trips, ms"] = base
     before = json.loads(COMMITTED.read_text()) if COMMITTED.exists() else {}
     old_base = before.get("baseline: 100 JSON round trips, ms", base)
-    print(f"{'':42} {'now':>9} {'committed':>10} {'/ baseline':>11} {'committed':>10}")
+    print(f"{'':56} {'now':>9} {'committed':>10} {'/ baseline':>11} {'committed':>10}")
     for name, value in found.items():
         old = before.get(name)
         timed = name.endswith("ms") and "baseline" not in name
         ratios = (f"{value / base:11.2f}", f"{old / old_base:10.2f}" if old else f"{'':10}") if timed else ("", "")
         print(
-            f"{name:42} {value:9.2f} {'' if old is None else format(old, '10.2f'):>10} {ratios[0]:>11} {ratios[1]:>10}"
+            f"{name:56} {value:9.2f} {'' if old is None else format(old, '10.2f'):>10} {ratios[0]:>11} {ratios[1]:>10}"
         )
     if "--commit" in sys.argv:
         COMMITTED.write_text(json.dumps({k: round(v, 3) for k, v in found.items()}, indent=1) + "\n")

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.db.models import Q, Sum
 
 from studio.models import GlassKind, Stage, StockItem, Take
@@ -41,12 +39,9 @@ def spoken_for(kind_id: int) -> dict[str, float]:
 def rack_for(stage: Stage) -> dict[str, str]:
     """What a stage may count on: the rack, less what other pieces have set aside, and what it has used itself already."""
     masses = _on_rack(stage.glass_kind_id)
-    others = Take.objects.filter(item__kind=stage.glass_kind_id, stage__piece__is_put_away=False, is_used=False)
-    own = Q(stage=stage.pk) if stage.pk else Q(pk__in=[])
-    for row in others.exclude(own).values("item__form").annotate(kg=Sum("mass_kg")).order_by():
-        masses[row["item__form"]] = masses.get(row["item__form"], 0.0) - row["kg"]
-    if stage.pk:
-        used: Any = Take.objects.filter(stage=stage.pk, is_used=True, item__kind=stage.glass_kind_id)
-        for row in used.values("item__form").annotate(kg=Sum("mass_kg")).order_by():
-            masses[row["item__form"]] = masses.get(row["item__form"], 0.0) + row["kg"]
+    takes = Take.objects.filter(item__kind=stage.glass_kind_id).filter(
+        Q(stage=stage.pk, is_used=True) | Q(stage__piece__is_put_away=False, is_used=False) & ~Q(stage=stage.pk)
+    )
+    for form, is_used, kg in takes.order_by().values_list("item__form", "is_used", "mass_kg"):
+        masses[form] = masses.get(form, 0.0) + (kg if is_used else -kg)
     return _typed(masses)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import functools
+import itertools
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Protocol
@@ -131,7 +133,7 @@ class Stack:
                         f"expected a core that leaves room round it; at {z * 1e3:.0f} mm it is as wide as the cradle"
                     )
 
-    @property
+    @functools.cached_property
     def height_m(self) -> float:
         return sum(part.height_m for part in self.parts)
 
@@ -156,10 +158,10 @@ class Stack:
             into = [getattr(part, "length_m", across) for part in self.parts]
         return across, max((float(w) for w in into if w), default=across)
 
-    @property
+    @functools.cached_property
     def bases_m(self) -> tuple[float, ...]:
         """Height of each part's bottom."""
-        return tuple(float(b) for b in np.cumsum([0.0, *(p.height_m for p in self.parts[:-1])]))
+        return tuple(itertools.accumulate((p.height_m for p in self.parts[:-1]), initial=0.0))
 
     def part_at(self, z: float) -> tuple[Part, float]:
         """The part that contains height z, and z measured inside it."""

@@ -21,7 +21,7 @@ def centre_height(room: Stack | Solid, *, level_m: float, turned: bool) -> Figur
     """Height of the centre of gravity above the foot, as it lay in the cradle or turned over: Σz·A / ΣA."""
     if not 0 < level_m <= room.height_m * (1 + 1e-9):
         raise ImpossibleInput(f"expected a filling between 0 and {room.height_m * 1e3:g} mm, got {level_m * 1e3:g} mm")
-    z = np.linspace(0.0, level_m, 801)
+    z = np.linspace(0.0, level_m, 401)
     volume = room.volume_m3(z)
     middle = (z[1:] + z[:-1]) / 2
     low = float((middle * np.diff(volume)).sum() / max(1e-15, float(volume[-1])))

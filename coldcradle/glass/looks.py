@@ -17,6 +17,8 @@ _BUBBLES = {
     "coarse": ("Fairly clear, with some small bubbles.", "Gaps are wide enough for most of the air to leave."),
     "nuggets": ("Clear, with few bubbles of the size of a pinhead.", "Large pieces shut in few but larger pockets."),
     "billet": ("Very clear, with few large bubbles.", "Few joints, and so little air."),
+    "scrap": ("Clear, with some flat bubbles where pieces overlap.", "Pieces lie every way, and shut air in between."),
+    "stringer": ("Lined, with rows of small bubbles along the threads.", "Air stays in the gaps between round threads."),
     "sheet": ("Clear, with a few flat bubbles between the layers.", "Air lies between sheets and spreads flat."),
 }  # fmt: skip
 

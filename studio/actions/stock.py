@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import math
 from typing import Any
 
 from django.db import transaction
@@ -11,14 +12,14 @@ from django.utils import timezone
 
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import forms
-from coldcradle.quantities import System
+from coldcradle.quantities import System, parse
 from coldcradle.reading import Entry, Reader, Reading
-from coldcradle.words import show
+from coldcradle.words import Shown, show
 from studio.errors import Stale
 from studio.models import GlassKind, Piece, StockItem
 
 __all__ = [
-    "COLUMNS", "add_item", "copy_item", "export_csv", "forget_summaries", "import_csv", "item_entries", "put_item_away",
+    "COLUMNS", "add_item", "area_left", "copy_item", "export_csv", "forget_summaries", "import_csv", "item_entries", "put_item_away",
     "save_item", "set_rack",
 ]  # fmt: skip
 
@@ -36,6 +37,17 @@ def _words(kind: GlassKind, form: str, details: dict[str, str]) -> str:
     return " ".join(part for part in parts if part)[:600].lower()
 
 
+def density_of(kind: GlassKind) -> float:
+    """Density of a kind as typed, kg/m³."""
+    return parse(str(kind.document["density"]), "density")
+
+
+def area_left(item: StockItem) -> Shown | None:
+    """How much of a sheet is left, where its thickness is known."""
+    typed = item.details.get("thickness")
+    return show(item.mass_kg / density_of(item.kind) / parse(typed, "length"), "area") if typed else None
+
+
 def add_item(kind: GlassKind, *, form: str, mass_kg: float, details: dict[str, str]) -> StockItem:
     """A new entry on the rack."""
     return StockItem.objects.create(
@@ -43,16 +55,18 @@ def add_item(kind: GlassKind, *, form: str, mass_kg: float, details: dict[str, s
     )
 
 
-def _read(reader: Reader, standing: float | None) -> tuple[float, dict[str, str]]:
-    """Weight and details of an entry. A gross weight less the empty jar's is the weight."""
+def _read(reader: Reader, standing: float | None, kind: GlassKind | None = None) -> tuple[float, dict[str, str]]:
+    """Weight and details of an entry. A gross weight less the empty jar's is the weight; a sheet's follows from its size."""
     text = {name: str(reader.data.get(name) or "") for name in ("place", "note")}
     gross = reader.optional("gross", "mass", called="a weight with its jar", low=0.0, high=5000.0)
     jar = reader.optional("jar", "mass", called="a weight of the empty jar", low=0.0, high=100.0)
     net = reader.optional("weight", "mass", called="a weight of glass", low=0.0, high=5000.0)
-    for name, called in (("thickness", "a thickness"), ("length", "a length"), ("width", "a width")):
+    sizes = [
         reader.optional(name, "length", called=called, low=0.0, high=5.0, above=True)
+        for name, called in (("thickness", "a thickness"), ("length", "a length"), ("width", "a width"))
+    ]
     reader.optional("price", "count", called="a price", low=0.0, high=1e7)
-    reader.optional("count", "count", called="a number of pieces", low=0.0, high=1e6)
+    count = reader.optional("count", "count", called="a number of pieces", low=0.0, high=1e6)
     for name in ("place", "note"):
         reader.text(name, default="", most=200, empty=True)
     reader.close()
@@ -65,6 +79,8 @@ def _read(reader: Reader, standing: float | None) -> tuple[float, dict[str, str]
                 f"expected at least the empty jar's {show(jar, 'mass').metric.text}, got {reader.data['gross']}",
             )
         net = gross - (jar or 0.0)
+    if net is None and kind is not None and not standing and all(sizes):
+        net = math.prod(s or 0.0 for s in sizes) * density_of(kind) * (1.0 if count is None else count)
     if net is None:
         net = standing
     if net is None:
@@ -93,7 +109,7 @@ def save_item(
     whole = (item.details if item else {}) | document
     reading = Reading(dict.fromkeys(document, system))
     reader = Reader(whole, "", reading, "an entry of the rack")
-    mass_kg, details = _read(reader, item.mass_kg if item else None)
+    mass_kg, details = _read(reader, item.mass_kg if item else None, kind)
     if form not in forms():
         reader.fault("form", f"expected one of {', '.join(forms())}, got {form}", form)
     if reading.faults:
@@ -208,7 +224,7 @@ def import_csv(owner: Any, text: str) -> int:
         kind = kinds.get(row.get("kind", "").strip().lower())
         form = named.get(row.get("form", "").strip().lower())
         values = {k: v.strip().lstrip("'") for k, v in row.items() if k in COLUMNS and k not in ("kind", "form") and v}
-        mass_kg, details = _read(Reader(values, "", reading, "a line"), None)
+        mass_kg, details = _read(Reader(values, "", reading, "a line"), None, kind)
         if kind is None:
             faults.append(
                 Fault(f"line {number}", f"line {number}: there is no glass called “{row.get('kind', '')[:60]}”", "")

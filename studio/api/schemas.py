@@ -234,6 +234,8 @@ class StockOut(Schema):
     place: str
     note: str
     set_aside: Shown | None
+    area: Shown | None
+    photo_id: int | None
     is_archived: bool
 
 

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, Literal
 
 from django.db.models import Sum
 from django.http import HttpRequest, HttpResponse
-from ninja import Query, Router, Status
+from ninja import File, Query, Router, Status
+from ninja.files import UploadedFile
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.words import show
 from studio.actions import stock as actions
 from studio.actions import takes
+from studio.actions.photos import keep_photo
 from studio.api.pieces import answer_piece, conflict
 from studio.api.schemas import ConflictOut, CountOut, ErrorOut, Id, PieceOut, StockIn, StockListOut, StockOut, VersionIn
 from studio.api.shelf import STALE
@@ -27,7 +29,8 @@ def _item(item: StockItem, taken: dict[int, float]) -> dict[str, Any]:
     return {
         "id": item.pk, "version": item.version, "kind_id": item.kind_id, "kind": item.kind.name, "form": item.form,
         "entries": actions.item_entries(item), "place": item.details.get("place", ""), "note": item.details.get("note", ""),
-        "set_aside": show(aside, "mass") if aside > 0 else None, "is_archived": item.is_archived,
+        "set_aside": show(aside, "mass") if aside > 0 else None, "area": actions.area_left(item), "photo_id": item.photo_id,
+        "is_archived": item.is_archived,
     }  # fmt: skip
 
 
@@ -43,7 +46,7 @@ def _out(item: StockItem) -> dict[str, Any]:
 @router.get("/stock", response=StockListOut)
 def list_stock(
     request: HttpRequest, search: str = "", kind_id: int | None = Query(None, ge=1, le=2**62), form: str = "",
-    archived: bool = False, offset: int = Query(0, ge=0, le=10**6),
+    archived: bool = False, offset: int = Query(0, ge=0, le=10**6), sort: Literal["kind", "weight", "recent"] = "kind",
 ):  # fmt: skip
     mine = StockItem.objects.of(request.user).filter(is_archived=archived)
     found = mine
@@ -53,7 +56,8 @@ def list_stock(
         found = found.filter(kind=kind_id)
     if form:
         found = found.filter(form=form[:20].replace("\0", ""))
-    rows = list(found.select_related("kind")[offset : offset + _PAGE])
+    order = {"kind": ("kind__name", "form", "pk"), "weight": ("-mass_kg", "pk"), "recent": ("-updated_at", "pk")}[sort]
+    rows = list(found.select_related("kind").order_by(*order)[offset : offset + _PAGE])
     taken = _taken(rows)
     return {
         "rows": [_item(item, taken) for item in rows], "count": found.count(), "all": mine.count(),
@@ -94,6 +98,15 @@ def put_item_away(request: HttpRequest, item_id: Id, away: bool = True):
     item = StockItem.objects.one(request.user, item_id, "entry of the rack")
     actions.put_item_away(item, away=away)
     item.refresh_from_db()
+    return _out(item)
+
+
+@router.post("/stock/{item_id}/photo", response={200: StockOut, 404: ErrorOut, 413: ErrorOut, 422: ErrorOut})
+def photograph_item(request: HttpRequest, item_id: Id, file: File[UploadedFile]):
+    item = StockItem.objects.one(request.user, item_id, "entry of the rack")
+    item.photo = keep_photo(request.user, file.read())
+    item.version += 1
+    item.save()
     return _out(item)
 
 

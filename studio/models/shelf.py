@@ -48,6 +48,7 @@ class StockItem(Owned):
     mass_kg = models.FloatField()
     details = models.JSONField(default=dict)
     words = models.CharField(max_length=600, default="")
+    photo = models.ForeignKey("Photo", on_delete=models.SET_NULL, null=True, related_name="items")
     is_archived = models.BooleanField(default=False)
 
     class Meta:

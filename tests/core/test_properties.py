@@ -28,13 +28,26 @@ millimetres = st.integers(20, 140)
 def documents(draw: st.DrawFn) -> dict[str, Any]:
     """Pieces of every shape, glass, form and mould, filled somewhere between a tenth and the brim."""
     height = draw(st.integers(15, 90))
-    shape = draw(st.sampled_from(["cylinder", "frustum", "box", "cap"]))
+    shape = draw(st.sampled_from(["cylinder", "frustum", "box", "cap", "oval", "barrel", "ring", "wave", "prism"]))
+    wide, deep = draw(millimetres), draw(millimetres)
+    leaf = {"rings": [[[0, 0], [wide, 0], [wide * 0.7, deep], [0, deep * 0.6]]]}
     rim = max(draw(millimetres), 2 * height)
     part = {
         "cylinder": {"shape": "cylinder", "bore": f"{draw(millimetres)} mm"},
         "frustum": {"shape": "frustum", "bottom": f"{draw(millimetres)} mm", "top": f"{draw(millimetres)} mm"},
         "box": {"shape": "box", "length": f"{draw(millimetres)} mm", "width": f"{draw(millimetres)} mm"},
         "cap": {"shape": "cap", "rim": f"{rim} mm"},
+        "oval": {"shape": "oval", "length": f"{wide} mm", "width": f"{deep} mm"},
+        "barrel": {"shape": "barrel", "length": f"{wide} mm", "width": f"{rim} mm"},
+        "ring": {"shape": "ring", "outer": f"{wide + deep} mm", "inner": f"{wide} mm"},
+        "wave": {
+            "shape": "wave",
+            "length": f"{wide} mm",
+            "width": f"{deep} mm",
+            "rise": f"{height / 2:g} mm",
+            "waves": "1.5",
+        },
+        "prism": {"shape": "prism", "outline": leaf},
     }[shape] | {"height": f"{height} mm"}
     return document(
         draw(st.sampled_from(sorted(shipped_kinds()))),
@@ -43,7 +56,9 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
         cradle__method="shape",
         cradle__wall=f"{draw(st.integers(0, 60))} mm",
         cradle__material=draw(st.sampled_from(["plaster-silica", "ceramic", "fibre-board", "stainless"])),
-        glass__form=draw(st.sampled_from(["powder", "fine", "medium", "coarse", "nuggets", "billet", "sheet"])),
+        glass__form=draw(
+            st.sampled_from(["powder", "fine", "medium", "coarse", "nuggets", "billet", "sheet", "scrap"])
+        ),
         heat__leaves=draw(st.sampled_from(["bow", "held", "block"])),
         heat__target=draw(st.sampled_from(["gentle", "usual", "quick", "own"])),
         heat__soak=draw(st.sampled_from(["longer", "thumb", "physics"])),
@@ -101,7 +116,7 @@ def _in_us(node: Any, entries: dict[str, Any], path: str) -> Any:
     if entry is None or entry.shown is None or path.endswith(".line"):
         return node  # the line stays as it was: rounding it up could lift it over the brim
     # a size is only ever made smaller by a hair where rounding would push a bowl past half its rim
-    return node if path.rpartition(".")[2] in ("rim", "height") else entry.shown.us.text
+    return node if path.rpartition(".")[2] in ("rim", "height", "rise", "width") else entry.shown.us.text
 
 
 class WholeChain(SimpleTestCase):

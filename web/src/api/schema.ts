@@ -651,6 +651,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/{item_id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Photograph Item */
+        post: operations["studio_api_stock_photograph_item"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums": {
         parameters: {
             query?: never;
@@ -1788,6 +1805,7 @@ export interface components {
         };
         /** StockOut */
         StockOut: {
+            area: components["schemas"]["Shown"] | null;
             /** Entries */
             entries: {
                 [key: string]: components["schemas"]["EntryOut"];
@@ -1804,6 +1822,8 @@ export interface components {
             kind_id: number;
             /** Note */
             note: string;
+            /** Photo Id */
+            photo_id: number | null;
             /** Place */
             place: string;
             set_aside: components["schemas"]["Shown"] | null;
@@ -3369,6 +3389,7 @@ export interface operations {
                 form?: string;
                 archived?: boolean;
                 offset?: number;
+                sort?: "kind" | "weight" | "recent";
             };
             header?: never;
             path?: never;
@@ -3602,6 +3623,65 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stock_photograph_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 
 import { api, asked } from '../../api/client'
 import type { Choices, Cradle } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
 import { useInTurn } from '../../composables/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
@@ -93,10 +94,18 @@ async function photograph(event: Event) {
       />
       <p class="small facts">
         The mould weighs about <b class="figures">{{ preferences.pick(cradle.mould).text }}</b>, the kiln
-        warms it too. {{ cradle.is_single_use ? 'Made for one use.' : '' }} Fired
-        {{ Number(cradle.care.firings ?? 0) }} times; in {{ cradle.pieces }}
+        warms it too. Fired {{ Number(cradle.care.firings ?? 0) }} times; in {{ cradle.pieces }}
         {{ cradle.pieces === 1 ? 'piece' : 'pieces' }}.
       </p>
+      <ChoiceField
+        label="Made for"
+        :value="cradle.is_single_use"
+        :options="[
+          { key: true, name: 'one use' },
+          { key: false, name: 'many firings' },
+        ]"
+        @choose="(single_use: boolean) => care({ single_use })"
+      />
       <DryingTimer :drying="cradle.care.drying" @change="(drying) => care({ drying })" />
       <label class="text-button file"
         >{{ cradle.photo_id ? 'Another photograph' : 'Add a photograph'

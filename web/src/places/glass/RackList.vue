@@ -23,6 +23,12 @@ const offset = ref(0)
 const archived = ref(false)
 const trouble = ref<string[]>([])
 const said = ref('')
+const sort = ref<'kind' | 'weight' | 'recent'>('kind')
+const SORTS = [
+  { key: 'kind', name: 'by kind' },
+  { key: 'weight', name: 'heaviest first' },
+  { key: 'recent', name: 'last changed first' },
+]
 const open = ref<number | null>(null)
 let waiting: ReturnType<typeof setTimeout> | undefined
 watch(search, (text) => {
@@ -32,7 +38,7 @@ watch(search, (text) => {
 watch([wanted, form, kindId, archived], () => (offset.value = 0))
 
 const list = useQuery({
-  queryKey: ['stock', wanted, form, kindId, archived, offset],
+  queryKey: ['stock', wanted, form, kindId, archived, offset, sort],
   queryFn: () =>
     asked(
       api.GET('/api/stock', {
@@ -43,6 +49,7 @@ const list = useQuery({
             kind_id: kindId.value || undefined,
             archived: archived.value,
             offset: offset.value,
+            sort: sort.value,
           },
         },
       }),
@@ -124,6 +131,7 @@ async function bringIn(event: Event) {
         aria-label="Kind"
       />
       <Select v-model="form" :options="forms" option-label="name" option-value="key" aria-label="Form" />
+      <Select v-model="sort" :options="SORTS" option-label="name" option-value="key" aria-label="Order" />
       <Button label="Weigh something in" @click="add" />
       <button type="button" class="text-button" @click="archived = !archived">
         {{ archived ? 'On the rack' : 'Put away' }}

@@ -23,7 +23,8 @@ const shown = (name: string) => props.item.entries[name]?.shown ?? null
 const size = computed(() => {
   const [thick, long, wide] = ['thickness', 'length', 'width'].map((n) => shown(n))
   const across = long && wide ? `${preferences.pick(long).text} × ${preferences.pick(wide).text}` : ''
-  return [thick && preferences.pick(thick).text, across].filter(Boolean).join(', ')
+  const left = props.item.area ? `${preferences.pick(props.item.area).text} left` : ''
+  return [thick && preferences.pick(thick).text, across, left].filter(Boolean).join(', ')
 })
 const FIELDS = [
   { name: 'weight', label: 'Glass left' },
@@ -32,6 +33,7 @@ const FIELDS = [
   { name: 'thickness', label: 'Sheet thickness' },
   { name: 'length', label: 'Sheet length' },
   { name: 'width', label: 'Sheet width' },
+  { name: 'count', label: 'Sheets', hint: 'how many' },
   { name: 'price', label: 'Price of a kilogram', hint: 'your money' },
 ]
 
@@ -69,6 +71,23 @@ async function act(work: () => Promise<unknown>) {
     trouble.value = (error as Error).message
   }
   await refresh()
+}
+async function photograph(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  const body = new FormData()
+  body.append('file', file)
+  await act(() =>
+    asked(
+      api.POST('/api/stock/{item_id}/photo', {
+        params: path(),
+        body: body as never,
+        bodySerializer: (form) => form as never,
+      }),
+    ),
+  )
 }
 const path = () => ({ path: { item_id: props.item.id } })
 const copy = () => act(() => asked(api.POST('/api/stock/{item_id}/copy', { params: path() })))
@@ -132,6 +151,15 @@ const away = () =>
         @forget="delete drafts[field.name]"
       />
       <TextField label="Where it is" :value="item.place" @commit="(text: string) => write('place', text)" />
+      <img
+        v-if="item.photo_id"
+        :src="`/api/photos/${item.photo_id}`"
+        :alt="`Photograph of ${item.kind}, ${form}`"
+      />
+      <label class="text-button file"
+        >{{ item.photo_id ? 'Another photograph' : 'Add a photograph'
+        }}<input type="file" accept="image/jpeg,image/png,image/webp" @change="photograph"
+      /></label>
       <TextField label="Note" :value="item.note" @commit="(text: string) => write('note', text)" />
     </div>
   </li>
@@ -158,6 +186,19 @@ li {
 .acts {
   display: flex;
   gap: 14px;
+}
+
+img {
+  max-width: 100%;
+  margin: 8px 0;
+  display: block;
+}
+
+.file input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  clip-path: inset(50%);
 }
 
 .more {

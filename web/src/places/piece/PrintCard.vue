@@ -67,6 +67,13 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
         <div class="words">
           <p><Said :said="piece.plan.answers.cradle!" /></p>
           <p><Said :said="piece.plan.answers.glass!" /></p>
+          <p v-if="piece.plan.weigh.length > 1">
+            On the scale:
+            <template v-for="(line, i) in piece.plan.weigh" :key="i"
+              >{{ i ? ' · ' : '' }}{{ line.name }}
+              <b class="figures">{{ preferences.pick(line.shown).text }}</b></template
+            >.
+          </p>
           <p><Said :said="piece.plan.answers.heat!" /></p>
           <ul>
             <li v-for="caution in piece.plan.cautions" :key="caution.text">⚠ {{ caution.text }}</li>

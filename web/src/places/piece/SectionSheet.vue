@@ -54,7 +54,10 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
       :is-still="isStill"
       @scaled="(found) => (scale = found)"
     />
-    <PlanView v-if="piece.plan.section.plan_rings.length" :rings="piece.plan.section.plan_rings" />
+    <PlanView
+      v-if="!isStill && piece.plan.section.plan_rings.length"
+      :rings="piece.plan.section.plan_rings"
+    />
     <TitleBlock :cells="cells" />
   </figure>
 </template>

@@ -1,0 +1,90 @@
+"""Timings of meshes, outlines and a long rack; the mesh against slicing level by level, in the same run."""
+
+from __future__ import annotations
+
+import json
+import statistics
+import time
+from typing import Any
+
+import numpy as np
+
+Figures = dict[str, float]
+
+
+def bench_mesh() -> Figures:
+    """The curve of 1.3 million triangles at 200 levels, and trimesh's own sections of the same mesh at the same levels."""
+    import trimesh
+
+    from coldcradle.cradle.curve import room_curve
+
+    mesh = trimesh.creation.icosphere(subdivisions=8, radius=0.05)
+    levels = np.linspace(-0.05, 0.05, 202)[1:-1]
+    triangles = np.asarray(mesh.triangles)
+    times = []
+    for _ in range(3):
+        began = time.perf_counter()
+        _, area, _ = room_curve(triangles, levels)
+        times.append(time.perf_counter() - began)
+    began = time.perf_counter()
+    sliced = []
+    for z in levels:
+        cut = mesh.section(plane_origin=[0, 0, z], plane_normal=[0, 0, 1])
+        flat, _ = cut.to_2D()
+        sliced.append(float(flat.area))
+    slicing = time.perf_counter() - began
+    worst = float(np.abs(area / np.array(sliced) - 1).max())
+    ours = min(times)
+    return {
+        f"room of {len(triangles) / 1e6:.1f} M triangles, 200 levels, ms": ours * 1e3,
+        "the same by slicing each level, ms": slicing * 1e3,
+        "slicing / ours, times": slicing / ours,
+        "largest difference of areas, millionths": worst * 1e6,
+    }
+
+
+def bench_outline(spread_ms: Any) -> Figures:
+    """A piece over an outline of 5 000 points: reading it and planning it anew."""
+    from coldcradle.document import read_piece
+    from coldcradle.plan import plan
+    from tests.documents import document
+
+    turn = np.linspace(0, 2 * np.pi, 5000, endpoint=False)
+    radius = 60 + 6 * np.sin(9 * turn)
+    ring = np.column_stack([radius * np.cos(turn), radius * np.sin(turn)]).round(3).tolist()
+    whole = document(
+        cradle__parts=[{"shape": "prism", "height": "20 mm", "outline": {"rings": [ring]}}], cradle__line="12 mm",
+        cradle__method="shape",
+    )  # fmt: skip
+    return {
+        "outline of 5 000 points, read and planned, median ms": statistics.median(
+            spread_ms(lambda: plan(read_piece(whole).piece), 30)
+        )
+    }
+
+
+def bench_rack(spread_ms: Any) -> Figures:
+    """A rack of 5 000 entries searched over the whole server stack."""
+    from django.contrib.auth import get_user_model
+    from django.test import Client
+
+    from studio.models import GlassKind, StockItem
+
+    owner = get_user_model().objects.get(username="Bench")
+    kinds = list(GlassKind.objects.of(owner))
+    forms = ("powder", "fine", "medium", "coarse", "nuggets", "billet", "sheet")
+    StockItem.objects.bulk_create(
+        StockItem(
+            owner=owner, kind=kinds[n % len(kinds)], form=forms[n % 7], mass_kg=n / 1e3,
+            details={"place": f"bay {n % 40}, shelf {n % 6}"}, words=f"{kinds[n % len(kinds)].name} {forms[n % 7]} bay {n % 40}, shelf {n % 6} lot {n}",
+        )
+        for n in range(5000)
+    )  # fmt: skip
+    client = Client()
+    client.force_login(owner)
+    found = json.loads(client.get("/api/stock?search=lot%204321").content)
+    assert found["count"] == 1, found["count"]
+    return {
+        "search a rack of 5 000, one found, median ms": statistics.median(spread_ms(lambda: client.get("/api/stock?search=lot%204321"), 30)),
+        "search a rack of 5 000, a page of many, median ms": statistics.median(spread_ms(lambda: client.get("/api/stock?search=bay%20shelf"), 30)),
+    }  # fmt: skip
