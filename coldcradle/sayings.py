@@ -24,6 +24,13 @@ _WHO = {
 
 def _cradle(worked: Worked) -> Said:
     volume = worked.volume
+    cradle = worked.piece.cradle
+    if worked.each is not worked.charge:
+        many = cradle.count + sum(other.count for other in cradle.others)
+        return say(
+            "Filled to the line each takes **{v}, give or take {pm}.** All {n} cavities together take **{m}** of {kind}.",
+            v=volume.shown, pm=plus_minus(volume.shown), n=str(many), m=worked.mass.shown, kind=worked.piece.glass.kind.name,
+        )  # fmt: skip
     if not volume.u:
         return say("Filled to the line it takes **{v}**.", v=volume.shown)
     return say(

@@ -17,7 +17,13 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("working", "Lamp-room prism", "w", (1280, 800), {}),
     ("phone", "Lamp-room prism", "", (390, 844), {}),
     ("card", "Lamp-room prism/card", "", (840, 1180), {}),
-    ("cradles", "/cradles", "", (1280, 800), {}),
+    ("mesh", "Fog-bell stopper", "", (1280, 800), {}),
+    ("outline", "Berth pennant slab", "Draw, read or trace the outline", (1280, 800), {}),
+    ("pattern", "Berth pennant slab/pattern/0", "", (1280, 800), {}),
+    ("mix", "Chart-room door pulls/glass", "", (1280, 800), {}),
+    ("bench", "Lamp-room prism/bench", "", (390, 844), {}),
+    ("sum", "/sums/mix?weighed=114%20g", "", (1280, 800), {}),
+    ("cradles", "/cradles", "Door-pull tray", (1280, 800), {}),
     ("rack", "/glass", "", (1280, 800), {}),
     ("kilns", "/kilns", "", (1280, 800), {}),
 ]
@@ -57,8 +63,8 @@ class Command(BaseCommand):
                 if doing == "w":
                     page.keyboard.press("w")
                 elif doing:
-                    page.get_by_role("button", name=f"Step {doing}:").click()
-                page.wait_for_timeout(500)
+                    page.get_by_role("button", name=f"Step {doing}:" if doing.isdigit() else doing).first.click()
+                page.wait_for_timeout(900)
                 page.screenshot(path=folder / f"{name}.png")
                 context.close()
                 self.stdout.write(name)

@@ -56,10 +56,12 @@ export function layOut(section: Section, width: number, tall?: number): Layout {
       const middle = (low + high) / 2
       const gap = Math.min(13, (low - high) / 2)
       const isShort = low - high < 34 // then the number stands over its line
+      // short ones keep out of one another's way: a line's under it, a height's a row above a reserve's
+      const aside = dimension.lane === 2 ? high - 34 : dimension.from_m < 1e-9 ? low + 15 : high - 13
       return {
         dimension,
         x: at,
-        y: !isShort ? middle : dimension.from_m < 1e-9 && dimension.lane === 1 ? low + 15 : high - 13,
+        y: isShort ? aside : middle,
         line: `M${at} ${low}V${middle + gap}M${at} ${high}V${middle - gap}${arrow(at, low, 0, -1)}${arrow(at, high, 0, 1)}`,
         ends: `M${at - 6} ${low}H${x(dimension.at_m)}M${at - 6} ${high}H${x(dimension.at_m)}`,
       }
