@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.findings import Finding, finding
+from coldcradle.glass.kinds import forms
 from coldcradle.words import show
 from coldcradle.working import PRACTICE, Figure, derive, given
 
@@ -61,7 +62,7 @@ def portions(mix: Mix, *, charge_kg: float) -> list[Portion]:
         Portion(
             part.form,
             derive(
-                f"mix_{part.form}", part.form, "mass", lambda m, p, share=part.parts / whole: m / (1 + p) * share,
+                f"mix_{part.form}", forms()[part.form].name, "mass", lambda m, p, share=part.parts / whole: m / (1 + p) * share,
                 [frit, powder], words=f"{part.parts:g} of {whole:g} parts of the frit.",
                 formula=f"m/(1 + p) · {part.parts:g}/{whole:g}", source=PRACTICE,
                 assumptions=["powder is a share of the frit's weight, not of the whole"],
@@ -102,7 +103,7 @@ def check_powder(*, frit_kg: float, powder: float, weighed_kg: float) -> Finding
         return None
     shown = {
         "weighed": show(weighed_kg, "mass"), "frit": show(frit_kg, "mass"), "wanted": show(wanted, "mass"),
-        "real": show(real, "ratio"), "percent": show(powder, "ratio"),
+        "real": show(round(real, 2) or real, "ratio"), "percent": show(powder, "ratio"),
     }  # fmt: skip
     slip = wanted > 0 and weighed_kg > 0 and abs(abs(math.log10(weighed_kg / wanted)) - 1) < 0.05
     says = "{weighed} of powder is {real} of {frit}; {percent} would be {wanted}."

@@ -61,11 +61,9 @@ def _mix(values: Values) -> Result:
         findings.append(finding("glass.sandy", "note", "{share} of it is fine: it may look like sand.",
                                 "Above about a third the grains no longer run into one another.",
                                 share=show(mix.fine_share, "ratio")))  # fmt: skip
-    names = {"coarse": "coarse frit", "medium": "medium frit", "fine": "fine frit", "powder": "powder"}
     return Result(
         answer=say("Weigh **{frit}** of frit and **{powder}** of powder, and damp it with {water}.", frit=show(frit, "mass"),
                    powder=show(values["charge"] - frit, "mass"), water=water.shown),
-        heads=["Weight"], rows=[Row(names[p.form], (p.mass.shown,)) for p in found],
         figures=[*(p.mass for p in found), water], findings=findings,
         cautions=["Glass powder: respirator, ventilation, wet clean-up."],
     )  # fmt: skip

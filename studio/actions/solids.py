@@ -12,7 +12,8 @@ from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 
-from coldcradle.cradle.mesh import MOST_BYTES, look, open_mesh, room_of, thin
+from coldcradle.cradle.mesh import MOST_BYTES, look, open_mesh
+from coldcradle.cradle.mesh_room import room_of, thin
 from coldcradle.cradle_document import solid_document
 from coldcradle.errors import ImpossibleInput
 from studio.models import Solid

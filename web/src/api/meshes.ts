@@ -1,4 +1,5 @@
-import { Refused, Unreachable } from './client'
+import { csrfToken, Refused, Unreachable } from './client'
+import { send } from './files'
 import type { MeshFile } from './types'
 
 export interface Room {
@@ -6,7 +7,6 @@ export interface Room {
   mended: string[]
 }
 
-const token = () => /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
 const GONE = 'The studio cannot be reached. The file is still where it was.'
 
 /** Send a mesh file, telling what share of it has gone; large files take their time. */
@@ -31,7 +31,7 @@ export function sendMesh(file: File, tell: (share: number) => void): Promise<Mes
         )
     }
     request.open('POST', '/api/solids')
-    request.setRequestHeader('X-CSRFToken', token())
+    request.setRequestHeader('X-CSRFToken', csrfToken())
     request.send(body)
   })
 }
@@ -42,18 +42,8 @@ export async function takeRoom(
   how: { role: string; unit: string; up: string; largest_only: boolean },
   tell: (share: number, words: string) => void,
 ): Promise<Room> {
-  let answer: Response
-  try {
-    answer = await fetch(`/api/solids/${id}/room`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': token() },
-      body: JSON.stringify(how),
-    })
-  } catch {
-    throw new Unreachable(GONE)
-  }
-  if (!answer.ok || !answer.body)
-    throw new Refused(`The studio answered ${answer.status}.`, answer.status, [], null)
+  const answer = await send(`/api/solids/${id}/room`, JSON.stringify(how), 'application/json')
+  if (!answer.body) throw new Unreachable(GONE)
   const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
   let rest = ''
   for (;;) {

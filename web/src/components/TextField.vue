@@ -9,6 +9,8 @@ const props = defineProps<{
   value: string
   fault?: string
   placeholder?: string
+  most?: number
+  path?: string
 }>()
 const emit = defineEmits<{ commit: [text: string] }>()
 const id = useId()
@@ -27,7 +29,8 @@ watch(
     <InputText
       :id="id"
       v-model="text"
-      maxlength="200"
+      :maxlength="most ?? 200"
+      :data-path="path"
       autocomplete="off"
       :placeholder="placeholder"
       :invalid="!!fault"

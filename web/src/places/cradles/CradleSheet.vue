@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import { api, asked } from '../../api/client'
+import { picked, sendFile } from '../../api/files'
 import type { Choices, Cradle } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
@@ -49,21 +50,11 @@ async function write(body: { name?: string; care?: Record<string, unknown> }): P
 const care = (changes: Record<string, unknown>) => write({ care: changes })
 
 async function photograph(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = picked(event)
   if (!file) return
-  const body = new FormData()
-  body.append('file', file)
+  trouble.value = ''
   try {
-    await asked(
-      api.POST('/api/cradles/{cradle_id}/photo', {
-        params: { path: { cradle_id: props.cradle.id } },
-        body: body as never,
-        bodySerializer: (form) => form as never,
-      }),
-    )
-    trouble.value = ''
+    await inTurn(() => sendFile<Cradle>(`/api/cradles/${props.cradle.id}/photo`, file))
   } catch (error) {
     trouble.value = (error as Error).message
   }

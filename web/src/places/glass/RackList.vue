@@ -6,6 +6,7 @@ import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 
 import { api, asked, Refused } from '../../api/client'
+import { picked, send } from '../../api/files'
 import type { Choices, Glass, StockItem } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import RackRow from './RackRow.vue'
@@ -87,23 +88,12 @@ async function add() {
 }
 
 async function bringIn(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = picked(event)
   if (!file) return
   trouble.value = []
   said.value = ''
   try {
-    const answer = await fetch('/api/stock.csv', {
-      method: 'POST',
-      headers: {
-        'Content-Type': 'text/csv',
-        'X-CSRFToken': /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '',
-      },
-      body: file,
-    })
-    const found = await answer.json()
-    if (!answer.ok) throw new Refused(found.message, answer.status, found.faults ?? [], found)
+    const found = (await (await send('/api/stock.csv', file, 'text/csv')).json()) as { count: number }
     said.value = `${found.count} lines were added to the rack.`
     for (const key of ['stock', 'glass', 'piece', 'pieces'])
       void queries.invalidateQueries({ queryKey: [key] })

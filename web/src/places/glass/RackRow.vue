@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, asked } from '../../api/client'
+import { picked, sendFile } from '../../api/files'
 import type { StockItem } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
@@ -73,21 +74,8 @@ async function act(work: () => Promise<unknown>) {
   await refresh()
 }
 async function photograph(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
-  const body = new FormData()
-  body.append('file', file)
-  await act(() =>
-    asked(
-      api.POST('/api/stock/{item_id}/photo', {
-        params: path(),
-        body: body as never,
-        bodySerializer: (form) => form as never,
-      }),
-    ),
-  )
+  const file = picked(event)
+  if (file) await act(() => inTurn(() => sendFile<StockItem>(`/api/stock/${props.item.id}/photo`, file)))
 }
 const path = () => ({ path: { item_id: props.item.id } })
 const copy = () => act(() => asked(api.POST('/api/stock/{item_id}/copy', { params: path() })))

@@ -6,6 +6,7 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
 
 import { api, asked } from '../../api/client'
+import { send } from '../../api/files'
 import type { Pattern } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import { providePiece } from '../../composables/usePiece'
@@ -39,20 +40,19 @@ const pattern = useQuery({
 const laid = computed(() => pattern.data.value as Pattern | undefined)
 const print = () => window.print()
 
+const trouble = ref('')
 async function save() {
-  const answer = await fetch('/api/outlines/file', {
-    method: 'POST',
-    headers: {
-      'Content-Type': 'application/json',
-      'X-CSRFToken': /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? '',
-    },
-    body: JSON.stringify(body.value),
-  })
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(await answer.blob())
-  link.download = 'pattern.svg'
-  link.click()
-  URL.revokeObjectURL(link.href)
+  trouble.value = ''
+  try {
+    const answer = await send('/api/outlines/file', JSON.stringify(body.value), 'application/json')
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(await answer.blob())
+    link.download = 'pattern.svg'
+    link.click()
+    URL.revokeObjectURL(link.href)
+  } catch (error) {
+    trouble.value = (error as Error).message
+  }
 }
 </script>
 
@@ -75,6 +75,7 @@ async function save() {
         >Print at 100 %, without “fit to page”. Then lay a rule on the bar: it is 100 mm.</span
       >
     </header>
+    <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
     <LoadState
       v-if="!piece"
       :is-loading="query.isPending.value"

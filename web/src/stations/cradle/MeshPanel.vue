@@ -4,6 +4,7 @@ import ProgressBar from 'primevue/progressbar'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import type { MeshFile, Piece } from '../../api/types'
+import { picked } from '../../api/files'
 import { sendMesh, takeRoom } from '../../api/meshes'
 import ChoiceField from '../../components/ChoiceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
@@ -41,14 +42,12 @@ const tell = (share: number, words: string) => {
 }
 
 async function choose(event: Event) {
-  const input = event.target as HTMLInputElement
-  const picked = input.files?.[0]
-  input.value = ''
-  if (!picked) return
+  const chosen = picked(event)
+  if (!chosen) return
   trouble.value = ''
   file.value = null
   try {
-    file.value = await sendMesh(picked, (share) =>
+    file.value = await sendMesh(chosen, (share) =>
       tell(share, share < 1 ? 'sending the file' : 'looking at it'),
     )
     role.value = file.value.found.role

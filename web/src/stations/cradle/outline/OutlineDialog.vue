@@ -4,6 +4,7 @@ import Dialog from 'primevue/dialog'
 import { computed, ref } from 'vue'
 
 import { api, asked } from '../../../api/client'
+import { picked, sendFile } from '../../../api/files'
 import type { Drawing, Outline } from '../../../api/types'
 import { STAGE, usePiece } from '../../../composables/usePiece'
 import { usePreferences } from '../../../composables/usePreferences'
@@ -54,17 +55,11 @@ async function measure(next: Ring[], how?: string) {
 void measure(rings.value)
 
 async function readDrawing(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const file = picked(event)
   if (!file) return
-  const body = new FormData()
-  body.append('file', file)
   try {
-    drawing.value = (await asked(
-      api.POST('/api/outlines/svg', { body: body as never, bodySerializer: (form) => form as never }),
-    )) as Drawing
-    take(0)
+    drawing.value = await sendFile<Drawing>('/api/outlines/svg', file)
+    void take(0)
   } catch (error) {
     trouble.value = (error as Error).message
   }
