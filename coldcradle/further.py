@@ -111,13 +111,15 @@ def weigh_list(worked: Worked) -> list[Weighing]:
     found = []
     if glass.mix is not None:
         for portion in portions(glass.mix, charge_kg=main):
-            found.append(Weighing(portion.form, f"{glass.kind.name}, {portion.form}", portion.mass.shown))
+            found.append(Weighing(portion.form, f"{glass.kind.name}, {portion.mass.name}", portion.mass.shown))
     else:
         found.append(Weighing("main", f"{glass.kind.name}, {glass.form.name}", show(main, "mass")))
     found += [Weighing("with", f"{e.kind.name}, {e.form.name}", show(e.mass_kg, "mass")) for e in glass.extras]
     if worked.each is not worked.charge:
         found.append(Weighing("each", "into each cavity", worked.each.shown))
-        found += [Weighing("each", f"into each {o.name}", show(o.fill_kg, "mass")) for o in worked.piece.cradle.others]
+        full = worked.charge.value / worked.mass.value  # all cavities are filled by the same share
+        others = worked.piece.cradle.others
+        found += [Weighing("each", f"into each {o.name}", show(o.fill_kg * full, "mass")) for o in others]
     if not worked.heap.fits:
         found += _top_ups(worked)
     return found

@@ -31,7 +31,7 @@ def _cradle(worked: Worked) -> Iterator[Finding]:
     if not cradle.measured:
         yield finding("cradle.starting-sizes", "think", "These are starting sizes. Measure your own cradle.",
                       "Every weight and time below follows from them.")  # fmt: skip
-    if cradle.method != "shape" and not cradle.soaked:
+    if cradle.method in ("level", "drained", "trial") and not cradle.soaked:
         yield finding(
             "cradle.dry-mould", "think", "The mould was dry, so {v} is too much rather than too little.",
             "A dry wall drinks water, and what it drinks is counted as room. Soak it and measure again.",

@@ -157,7 +157,12 @@ def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
         case "length":
             return Shown(_words(value * 1e3, u * 1e3, "mm", at_most=2 if abs(value) < 0.01 else 1), _inches(value, u))
         case "area":
-            return Shown(_words(value * 1e4, u * 1e4, "cm²"), _words(value / 0.0254**2, u / 0.0254**2, "in²"))
+            most = 2 if abs(value) < 0.01 else 1 if abs(value) < 0.1 else 0
+            inches = 0.0254**2
+            return Shown(
+                _words(value * 1e4, u * 1e4, "cm²", at_most=most),
+                _words(value / inches, u / inches, "in²", at_most=most),
+            )
         case "volume":
             ounce = factor_to_si("fluid_ounce", "volume")
             big = abs(value) >= 0.01

@@ -6,6 +6,8 @@ from typing import Any
 
 from django.db.models import F
 
+from coldcradle.errors import ImpossibleInput
+from coldcradle.words import show
 from studio.models import Cradle, Stage, StockItem, Take
 
 __all__ = ["settle_takes"]
@@ -32,6 +34,12 @@ def settle_takes(stage: Stage, wanted: list[dict[str, Any]]) -> None:
             continue
         Take.objects.create(stage=stage, **entry)
         if entry["is_used"]:
+            left = StockItem.objects.get(pk=entry["item_id"]).mass_kg
+            if left < entry["mass_kg"] - 1e-6:
+                raise ImpossibleInput(
+                    f"expected {show(entry['mass_kg'], 'mass').metric.text} in the jar, which now holds "
+                    f"{show(left, 'mass').metric.text}; weigh it, and set the glass aside anew"
+                )
             _move(entry["item_id"], -entry["mass_kg"])
     _count_firing(stage, any(w["is_used"] for w in wanted) - any(t.is_used for t in standing))
 

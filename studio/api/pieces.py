@@ -11,7 +11,7 @@ from ninja import Query, Router, Status
 
 from coldcradle.document import load_json
 from coldcradle.glass.kinds import forms
-from coldcradle.words import show
+from coldcradle.words import Said, say, show
 from studio.actions import pieces as actions
 from studio.api.schemas import (
     ChangeIn,
@@ -48,10 +48,23 @@ def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
              "place": t.item.details.get("place", ""), "mass": show(t.mass_kg, "mass"), "is_used": t.is_used}
             for t in takes
         ],
+        "takes_gap": _gap([t.mass_kg for t in takes], found),
         "undoes": piece.head.label if piece.head and piece.head.parent_id else None,
         "redoes": after.label if after else None, "label": piece.head.label if piece.head else "",
         "updated_at": piece.updated_at, "is_put_away": piece.is_put_away,
     }  # fmt: skip
+
+
+def _gap(takes_kg: list[float], found: PlannedPiece) -> Said | None:
+    """What is to be said when what was set aside is no longer what the plan asks for."""
+    aside, wanted = sum(takes_kg), found.plan.figures["charge_mass"].value
+    if not takes_kg or abs(aside - wanted) < max(5e-4, 0.005 * wanted):
+        return None
+    return say(
+        "Set aside are {a}; the plan now asks for **{b}**. Set it aside anew.",
+        a=show(aside, "mass"),
+        b=show(wanted, "mass"),
+    )
 
 
 def conflict(error: Stale) -> Status:
@@ -136,12 +149,12 @@ def _step(request: HttpRequest, piece_id: int, version: int, action: Any) -> Any
     return answer_piece(piece, found or planned(piece))
 
 
-@router.post("/{piece_id}/undo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut})
+@router.post("/{piece_id}/undo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
 def undo_piece(request: HttpRequest, piece_id: Id, body: VersionIn):
     return _step(request, piece_id, body.version, actions.undo_piece)
 
 
-@router.post("/{piece_id}/redo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut})
+@router.post("/{piece_id}/redo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
 def redo_piece(request: HttpRequest, piece_id: Id, body: VersionIn):
     return _step(request, piece_id, body.version, actions.redo_piece)
 

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from coldcradle.glass.landmarks import Landmark
 from coldcradle.result import PiecePlan, ThreadItem
-from coldcradle.words import Shown
+from coldcradle.words import Said, Shown
 
 __all__ = [
     "CareIn", "Change", "ChangeIn", "ConflictOut", "CountOut", "CradleIn", "CradleListOut", "CradleOut", "EntryOut", "ErrorOut",
@@ -64,6 +64,7 @@ class PieceOut(Schema):
     kiln_id: int
     cradle_id: int | None
     takes: list[TakeOut]
+    takes_gap: Said | None
     plan: PiecePlan
     undoes: str | None
     redoes: str | None

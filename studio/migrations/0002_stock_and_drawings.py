@@ -20,10 +20,12 @@ def rack_to_items(apps, schema_editor):
 
 def items_to_rack(apps, schema_editor):
     """The other way round: all jars of a form together."""
-    for item in apps.get_model("studio", "StockItem").objects.select_related("kind"):
-        held = float(item.kind.rack.get(item.form, "0 g").split()[0])
-        item.kind.rack[item.form] = f"{held + item.mass_kg * 1e3:g} g"
-        item.kind.save()
+    for kind in apps.get_model("studio", "GlassKind").objects.all():
+        grams = {}
+        for item in apps.get_model("studio", "StockItem").objects.filter(kind=kind):
+            grams[item.form] = grams.get(item.form, 0.0) + item.mass_kg * 1e3
+        kind.rack = {form: f"{weight:g} g" for form, weight in grams.items()}
+        kind.save()
 
 
 class Migration(migrations.Migration):

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import io
 from typing import Any
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
+from PIL import Image
 
 from studio.actions.pieces import import_piece
 from studio.models import GlassKind, StockItem, Take
@@ -104,7 +107,7 @@ class Rack(StudioTest):
         self.assertNotIn(b"nuggets", stranger.get("/api/stock.csv").content)
 
 
-class Takes(StudioTest):
+class TakesTest(StudioTest):
     """The piece wants about 811 g of nuggets."""
 
     def setUp(self) -> None:
@@ -122,6 +125,12 @@ class Takes(StudioTest):
     def masses(self) -> list[float]:
         return [round(StockItem.objects.get(pk=pk).mass_kg, 3) for pk in self.items]
 
+    def stored(self) -> Any:
+        self.piece.refresh_from_db()
+        return self.piece
+
+
+class Takes(TakesTest):
     def test_set_aside_from_the_fullest_then_used_then_given_back(self) -> None:
         aside = self.rack("aside").json()
         need = aside["plan"]["figures"]["charge_mass"]["value"]
@@ -144,10 +153,6 @@ class Takes(StudioTest):
         self.assertEqual(Take.objects.filter(is_used=False).count(), 2)
         self.ask("POST", f"/pieces/{self.piece.pk}/redo", {"version": self.stored().version})
         self.assertEqual(self.masses(), after)
-
-    def stored(self) -> Any:
-        self.piece.refresh_from_db()
-        return self.piece
 
     def test_what_is_set_aside_is_not_there_for_another_piece(self) -> None:
         other = import_piece(self.owner, document())
@@ -262,3 +267,81 @@ class Kinds(StudioTest):
         self.ask("POST", f"/glass/{kind.pk}/away")
         self.assertNotIn(kind.pk, [k["id"] for k in self.ask("GET", "/glass").json()])
         self.assertIn(kind.pk, [k["id"] for k in self.ask("GET", "/glass?archived=true").json()])
+
+
+class Changed(TakesTest):
+    """What happens when plan or jar move on after glass was set aside."""
+
+    def test_a_plan_that_asks_for_more_says_so(self) -> None:
+        self.assertIsNone(self.rack("aside").json()["takes_gap"])
+        more = self.change({AT + "cradle.line": "70 mm", AT + "cradle.method": "shape"}).json()
+        self.assertIn("Set it aside anew", more["takes_gap"]["metric"])
+        self.assertIsNone(self.rack("aside").json()["takes_gap"])
+
+    def test_a_jar_that_was_emptied_meanwhile_is_not_used_below_nothing(self) -> None:
+        self.rack("aside")
+        item = StockItem.objects.get(pk=self.items[0])
+        item.mass_kg = 0.1
+        item.save()
+        refused = self.rack("used")
+        self.assertEqual(refused.status_code, 422)
+        self.assertIn("which now holds 100 g", refused.json()["message"])
+        self.assertEqual(self.masses(), [0.1, 0.5])
+
+    def test_redo_of_what_is_no_longer_there_changes_nothing(self) -> None:
+        self.rack("aside")
+        self.rack("used")
+        self.ask("POST", f"/pieces/{self.piece.pk}/undo", {"version": self.stored().version})
+        StockItem.objects.filter(pk=self.items[0]).update(mass_kg=0.05)
+        version = self.stored().version
+        again = self.ask("POST", f"/pieces/{self.piece.pk}/redo", {"version": version})
+        self.assertEqual(again.status_code, 422)
+        self.assertEqual(self.stored().version, version)
+        self.assertEqual(self.masses()[0], 0.05)
+
+    def test_a_piece_that_is_put_away_sets_nothing_aside(self) -> None:
+        other = import_piece(self.owner, document())
+        self.rack("aside")
+        self.ask("POST", f"/pieces/{self.piece.pk}/away")
+        self.assertEqual(self.ask("GET", f"/pieces/{other.pk}").json()["plan"]["states"]["glass"], "enough")
+        self.assertEqual(self.rack("aside", other).status_code, 200)
+
+
+class Sheets(StudioTest):
+    def add(self, **typed: str) -> dict[str, Any]:
+        body = {"kind_id": self.kind("float-clear").pk, "form": "sheet", "document": typed}
+        return self.ask("POST", "/stock", body).json()  # type: ignore[no-any-return]
+
+    def test_a_sheet_weighs_what_its_size_says(self) -> None:
+        """2500 kg/m³ · 3 mm · 500 mm · 400 mm · 2."""
+        item = self.add(thickness="3 mm", length="500 mm", width="400 mm", count="2")
+        self.assertEqual(item["entries"]["weight"]["shown"]["metric"]["text"], "3000 g")
+        self.assertEqual(item["area"]["metric"]["text"], "4000 cm²")
+
+    def test_a_weight_that_was_weighed_counts_before_a_size(self) -> None:
+        item = self.add(thickness="3 mm", length="500 mm", width="400 mm", weight="1 kg")
+        self.assertEqual(item["entries"]["weight"]["shown"]["metric"]["text"], "1000 g")
+        self.assertEqual(item["area"]["metric"]["text"], "1333 cm²")
+
+    def test_half_a_size_is_no_weight(self) -> None:
+        self.assertIn("expected a weight", self.add(thickness="3 mm")["message"])
+
+    def test_the_order_of_the_rack(self) -> None:
+        for weight in ("1 kg", "3 kg", "2 kg"):
+            self.add(weight=weight)
+
+        def order(sort: str) -> list[str]:
+            rows = self.ask("GET", f"/stock?sort={sort}").json()["rows"]
+            return [r["entries"]["weight"]["shown"]["metric"]["text"] for r in rows]
+
+        self.assertEqual(order("weight"), ["3000 g", "2000 g", "1000 g"])
+        self.assertEqual(order("recent"), ["2000 g", "3000 g", "1000 g"])
+        self.assertEqual(self.ask("GET", "/stock?sort=colour").status_code, 422)
+
+    def test_a_photograph_of_a_jar(self) -> None:
+        item = self.add(weight="1 kg")
+        out = io.BytesIO()
+        Image.new("RGB", (40, 30), "green").save(out, "PNG")
+        photo = SimpleUploadedFile("jar.png", out.getvalue())
+        answer = self.client.post(f"/api/stock/{item['id']}/photo", {"file": photo})
+        self.assertEqual(self.client.get(f"/api/photos/{answer.json()['photo_id']}").status_code, 200)

@@ -20,7 +20,7 @@ export class Refused extends Error {
 /** What proves to the server that a request comes from this page. */
 export const csrfToken = () => /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
 
-const client = createClient<paths>({ baseUrl: window.location.origin })
+const client = createClient<paths>({ baseUrl: globalThis.location?.origin ?? '' })
 client.use({
   onRequest({ request }) {
     const token = csrfToken()

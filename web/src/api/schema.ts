@@ -1447,6 +1447,7 @@ export interface components {
             redoes: string | null;
             /** Takes */
             takes: components["schemas"]["TakeOut"][];
+            takes_gap: components["schemas"]["Said"] | null;
             /** Undoes */
             undoes: string | null;
             /**
@@ -3166,6 +3167,15 @@ export interface operations {
                     "application/json": components["schemas"]["ConflictOut"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
         };
     };
     studio_api_pieces_undo_piece: {
@@ -3208,6 +3218,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
         };

@@ -119,6 +119,7 @@ function createPiece(id: number) {
         accept(next, `${which === 'undo' ? 'undone' : 'done again'}: ${label}`)
       } catch (error) {
         refuse(error, [], '', preferences.system)
+        if (error instanceof Refused && error.status === 422) trouble.value = error.message
       }
     })
 

@@ -27,7 +27,14 @@ const context = usePiece()
 const preferences = usePreferences()
 const queries = useQueryClient()
 const kinds = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api/glass')) })
-const options = computed(() => (kinds.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
+// a kind that was put away since is still this piece's glass
+const options = computed(() => {
+  const all = (kinds.data.value ?? []).map((k) => ({ key: k.id, name: k.name }))
+  const standing = (props.piece.document as { stages: { glass: { kind: { name: string } } }[] }).stages[0]!
+  return all.some((k) => k.key === props.piece.kind_id)
+    ? all
+    : [{ key: props.piece.kind_id, name: standing.glass.kind.name }, ...all]
+})
 const kind = computed(() => kinds.data.value?.find((k) => k.id === props.piece.kind_id))
 const glass = computed(
   () => (props.piece.document as { stages: { glass: { form: string } }[] }).stages[0]!.glass,

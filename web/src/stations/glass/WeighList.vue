@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { api, asked, Refused } from '../../api/client'
 import type { Piece } from '../../api/types'
+import Said from '../../components/Said.vue'
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 
@@ -53,6 +54,7 @@ async function rack(what: 'aside' | 'used' | 'back') {
         </li>
       </ul>
     </template>
+    <p v-if="piece.takes_gap" class="margin-note"><Said :said="piece.takes_gap" /></p>
     <p class="acts">
       <Button
         v-if="!isUsed"
