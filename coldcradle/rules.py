@@ -6,7 +6,7 @@ import math
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
-from coldcradle.cradle.displacement import Displacement, by_displacement
+from coldcradle.cradle.displacement import advise_vessel
 from coldcradle.cradle.level import sides
 from coldcradle.cradle.measure import METHOD_WORDS
 from coldcradle.cradle.release import judge
@@ -22,8 +22,6 @@ if TYPE_CHECKING:
     from coldcradle.result import HeatPlan
 
 __all__ = ["cautions", "find"]
-
-_NARROW_M, _TALL_M = 0.060, 0.25  # a vessel that is easy to find
 
 
 def _cradle(worked: Worked) -> Iterator[Finding]:
@@ -60,6 +58,52 @@ def _disagree(worked: Worked) -> Iterator[Finding]:
         + ". Measure again before weighing glass.",
         gap=show(abs(worst.figure.value - worked.volume.value), "volume"), a=worked.volume.shown, b=worst.figure.shown,
     )  # fmt: skip
+
+
+def _lean(worked: Worked) -> Iterator[Finding]:
+    cradle = worked.piece.cradle
+    if cradle.tilt is None:
+        return
+    thin, thick, spill = sides(cradle.tilt, across_m=cradle.room.span_m[0], depth_m=worked.thickness.value,
+                               brim_m=cradle.room.height_m)  # fmt: skip
+    if spill > 0:
+        yield finding("cradle.spills", "stop", "It leans so far that glass runs over the brim, {d} on the low side.",
+                      "Level the shelf or the mould, or fill it less.", d=show(spill, "length"))  # fmt: skip
+    elif thick.value - thin.value > 0.1 * worked.thickness.value:
+        yield finding("cradle.leans", "think", "It leans: {thin} on one side, {thick} on the other.",
+                      "Melted glass finds its level. Pack the low side before the lid closes.", thin=thin.shown, thick=thick.shown)  # fmt: skip
+
+
+def _care(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
+    """What the shelf knows of this cradle, against this firing."""
+    cradle = worked.piece.cradle
+    care = cradle.care
+    if care.is_single_use and care.firings > 0:
+        yield finding("cradle.used-once", "think", f"{cradle.name} has been fired {care.firings} times; it is made for one use.",
+                      "Plaster that has been fired crumbles. Make a new mould, or look very closely.")  # fmt: skip
+    if cradle.material.key == "silicone":
+        yield finding("cradle.not-for-the-kiln", "stop", "Silicone is for freezing, not for the kiln.",
+                      "Unmould the frozen piece onto a washed shelf; the mould stays on the bench.")  # fmt: skip
+    if not care.is_kept or care.is_single_use or heat is None:
+        return
+    for worn in judge(care.log, highest_c=heat.highest_c):
+        rated = show(worn.rated_c, "temperature") if worn.rated_c is not None else ""
+        yield finding(
+            f"cradle.{worn.key}",
+            worn.severity,
+            worn.says,
+            worn.reason,
+            t=show(heat.highest_c, "temperature"),
+            rated=rated,
+        )
+
+
+def _vessel(worked: Worked) -> Iterator[Finding]:
+    cradle = worked.piece.cradle
+    if cradle.method == "level" and cradle.level is not None:
+        advice = advise_vessel(cradle.level, soaked=cradle.soaked, density_kg_m3=worked.piece.glass.kind.density_kg_m3)
+        if advice is not None:
+            yield advice
 
 
 def _lean(worked: Worked) -> Iterator[Finding]:

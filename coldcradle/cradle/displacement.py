@@ -7,13 +7,15 @@ import statistics
 from dataclasses import dataclass
 
 from coldcradle.cradle.water import water_density_kg_m3
+from coldcradle.findings import Finding, finding
 from coldcradle.units import Kind
 from coldcradle.words import Said, say, show
 from coldcradle.working import PRACTICE, Figure, derive, given, published
 
-__all__ = ["Displacement", "Drained", "Trial", "by_displacement", "by_drained", "by_trial"]
+__all__ = ["Displacement", "Drained", "Trial", "advise_vessel", "by_displacement", "by_drained", "by_trial"]
 
 _BORE_ERROR_M = 0.0005
+_NARROW_M, _TALL_M = 0.060, 0.25  # a vessel that is easy to find
 _WET_FILM = 0.003  # share of the volume that a soaked wall still takes or holds back; common practice, no source
 _DRY_WALL = 0.10  # share that a dry plaster wall may drink; common practice, no source
 
@@ -144,3 +146,25 @@ def by_trial(reading: Trial, *, soaked: bool, tilt_m3: float = 0.0) -> Figure:
         assumptions=["the density of a glass is known to 1 %", *assumption],
         extra=[*drinks, ("a cradle that leans", tilt_m3)],
     )
+
+
+def advise_vessel(reading: Displacement, *, soaked: bool, density_kg_m3: float) -> Finding | None:
+    """A narrower vessel for the same water, and the grams of glass it saves; None when this one is narrow enough."""
+    volume = by_displacement(reading, soaked=soaked)
+    # a whole 5 mm, narrow but no taller than a quarter of a metre of water
+    bore_m = max(_NARROW_M, math.ceil(math.sqrt(4 * volume.value / (math.pi * _TALL_M)) / 0.005) * 0.005)
+    if bore_m > 0.8 * reading.bore_m:
+        return None
+    fall_m = volume.value / (math.pi / 4 * bore_m**2)
+    narrow = Displacement(bore_m=bore_m, falls_m=(fall_m,) * len(reading.falls_m), reading_m=reading.reading_m)
+    better = by_displacement(narrow, soaked=soaked)
+    if better.u >= 0.75 * volume.u:
+        return None
+    return finding(
+        "cradle.wide-vessel", "think" if volume.u > 0.08 * volume.value else "note",
+        "A vessel of {bore} instead of {now} would cut the error from {u} to {less} of glass.",
+        "The same slip of the eye costs less in a narrow vessel: error grows with the square of the bore.",
+        bore=show(bore_m, "length"), now=show(reading.bore_m, "length"),
+        u=show(float(f"{volume.u * density_kg_m3:.2g}"), "mass"),
+        less=show(float(f"{better.u * density_kg_m3:.2g}"), "mass"),
+    )  # fmt: skip

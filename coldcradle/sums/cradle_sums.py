@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import math
-
-from coldcradle.cradle.displacement import Displacement, by_displacement
+from coldcradle.cradle.displacement import Displacement, advise_vessel, by_displacement
 from coldcradle.cradle.level import Tilt, run_off, sides
 from coldcradle.cradle.measure import Model, by_model
 from coldcradle.findings import finding
@@ -20,21 +18,8 @@ def _vessel(values: Values) -> Result:
     reading = Displacement(bore_m=values["bore"], falls_m=(values["fall"],), reading_m=values["reading"])
     volume = by_displacement(reading, soaked=soaked)
     mass = glass_mass(volume, values.kind())
-    findings = []
-    narrow = 0.06
-    if values["bore"] > narrow * 1.25:
-        fall = volume.value / (math.pi / 4 * narrow**2)
-        better = by_displacement(
-            Displacement(bore_m=narrow, falls_m=(fall,), reading_m=values["reading"]), soaked=soaked
-        )
-        density = values.kind().density_kg_m3
-        findings.append(
-            finding("cradle.wide-vessel", "note", "A vessel of {bore} would cut the error from {u} to {less} of glass.",
-                    "The same slip of the eye costs less in a narrow vessel: the error grows with the square of the bore. "
-                    "The level would fall by {fall}; refill it if it is not that tall.",
-                    bore=show(narrow, "length"), u=show(float(f"{volume.u * density:.2g}"), "mass"),
-                    less=show(float(f"{better.u * density:.2g}"), "mass"), fall=show(fall, "length"))
-        )  # fmt: skip
+    advice = advise_vessel(reading, soaked=soaked, density_kg_m3=values.kind().density_kg_m3)
+    findings = [advice] if advice is not None else []
     if not soaked:
         findings.append(finding("cradle.dry-mould", "think", "A dry mould drinks: this is too much rather than too little.",
                                 "Soak it and measure again."))  # fmt: skip

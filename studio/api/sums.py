@@ -10,6 +10,7 @@ from ninja import Router, Schema
 from coldcradle.document import read_kind
 from coldcradle.findings import Finding
 from coldcradle.glass.kinds import GlassKind as Kind
+from coldcradle.glass.kinds import forms
 from coldcradle.plan import work_out
 from coldcradle.quantities import System
 from coldcradle.reading import Reader, Reading
@@ -99,8 +100,6 @@ def _one(key: str) -> Any:
 def list_sums(request: HttpRequest):
     kinds = _kinds(request)
     named = [(key, kind.name) for key, kind in kinds.items()]
-    from coldcradle.glass.kinds import forms
-
     formed = [(key, form.name) for key, form in forms().items()]
     return [
         {
