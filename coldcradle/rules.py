@@ -106,69 +106,6 @@ def _vessel(worked: Worked) -> Iterator[Finding]:
             yield advice
 
 
-def _lean(worked: Worked) -> Iterator[Finding]:
-    cradle = worked.piece.cradle
-    if cradle.tilt is None:
-        return
-    thin, thick, spill = sides(cradle.tilt, across_m=cradle.room.span_m[0], depth_m=worked.thickness.value,
-                               brim_m=cradle.room.height_m)  # fmt: skip
-    if spill > 0:
-        yield finding("cradle.spills", "stop", "It leans so far that glass runs over the brim, {d} on the low side.",
-                      "Level the shelf or the mould, or fill it less.", d=show(spill, "length"))  # fmt: skip
-    elif thick.value - thin.value > 0.1 * worked.thickness.value:
-        yield finding("cradle.leans", "think", "It leans: {thin} on one side, {thick} on the other.",
-                      "Melted glass finds its level. Pack the low side before the lid closes.", thin=thin.shown, thick=thick.shown)  # fmt: skip
-
-
-def _care(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
-    """What the shelf knows of this cradle, against this firing."""
-    cradle = worked.piece.cradle
-    care = cradle.care
-    if care.is_single_use and care.firings > 0:
-        yield finding("cradle.used-once", "think", f"{cradle.name} has been fired {care.firings} times; it is made for one use.",
-                      "Plaster that has been fired crumbles. Make a new mould, or look very closely.")  # fmt: skip
-    if cradle.material.key == "silicone":
-        yield finding("cradle.not-for-the-kiln", "stop", "Silicone is for freezing, not for the kiln.",
-                      "Unmould the frozen piece onto a washed shelf; the mould stays on the bench.")  # fmt: skip
-    if not care.is_kept or care.is_single_use or heat is None:
-        return
-    for worn in judge(care.log, highest_c=heat.highest_c):
-        rated = show(worn.rated_c, "temperature") if worn.rated_c is not None else ""
-        yield finding(
-            f"cradle.{worn.key}",
-            worn.severity,
-            worn.says,
-            worn.reason,
-            t=show(heat.highest_c, "temperature"),
-            rated=rated,
-        )
-
-
-def _vessel(worked: Worked) -> Iterator[Finding]:
-    """A narrower vessel for the same water: the error of a level goes with the square of the bore."""
-    cradle, volume = worked.piece.cradle, worked.volume
-    if cradle.method != "level" or cradle.level is None:
-        return
-    # a whole 5 mm, narrow but no taller than a quarter of a metre of water
-    bore_m = max(_NARROW_M, math.ceil(math.sqrt(4 * volume.value / (math.pi * _TALL_M)) / 0.005) * 0.005)
-    if bore_m > 0.8 * cradle.level.bore_m:
-        return
-    fall_m = volume.value / (math.pi / 4 * bore_m**2)
-    better = by_displacement(
-        Displacement(bore_m=bore_m, falls_m=(fall_m,) * len(cradle.level.falls_m), reading_m=cradle.level.reading_m),
-        soaked=cradle.soaked,
-    )
-    density = worked.piece.glass.kind.density_kg_m3
-    if better.u < 0.75 * volume.u:
-        yield finding(
-            "cradle.wide-vessel", "think" if volume.u > 0.08 * volume.value else "note",
-            "A vessel of {bore} instead of {now} would cut the error from {u} to {less} of glass.",
-            "The same slip of the eye costs less in a narrow vessel: error grows with the square of the bore.",
-            bore=show(bore_m, "length"), now=show(cradle.level.bore_m, "length"),
-            u=show(float(f"{volume.u * density:.2g}"), "mass"), less=show(float(f"{better.u * density:.2g}"), "mass"),
-        )  # fmt: skip
-
-
 def _glass(worked: Worked) -> Iterator[Finding]:
     glass, heap = worked.piece.glass, worked.heap
     have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(worked)
