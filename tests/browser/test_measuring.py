@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
@@ -160,6 +161,13 @@ class Outlines(BrowserTest):
         width = page.locator("svg.sheet").first.bounding_box()
         assert width is not None
         self.assertAlmostEqual(width["width"] / 96 * 25.4, 210 if width["width"] < width["height"] else 297, delta=0.5)
+        pdf = page.pdf(print_background=True, prefer_css_page_size=True)
+        self.assertEqual(len(re.findall(rb"/Type\s*/Page[^s]", pdf)), 2)
+        box = re.search(rb"/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)", pdf)
+        assert box is not None
+        short, long = sorted(float(v) / 72 * 25.4 for v in box.groups())
+        self.assertAlmostEqual(short, 210, delta=0.5)
+        self.assertAlmostEqual(long, 297, delta=0.5)
         with page.expect_download() as caught:
             page.get_by_role("button", name="Save as SVG").click()
         self.assertIn('id="check-100-mm"', Path(caught.value.path()).read_text())

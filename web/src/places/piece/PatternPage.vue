@@ -147,9 +147,24 @@ header input {
 }
 </style>
 <style>
-@media print {
-  @page {
-    margin: 0;
-  }
+/* named, so that other things are printed on pages of their own */
+@page a4-upright {
+  size: 210mm 297mm;
+  margin: 0;
+}
+
+@page a4-lying {
+  size: 297mm 210mm;
+  margin: 0;
+}
+
+@page letter-upright {
+  size: 215.9mm 279.4mm;
+  margin: 0;
+}
+
+@page letter-lying {
+  size: 279.4mm 215.9mm;
+  margin: 0;
 }
 </style>

@@ -17,6 +17,10 @@ const sheet = computed(
 )
 const size = computed(() => ({ wide: props.pattern.paper_mm[0]!, tall: props.pattern.paper_mm[1]! }))
 const view = computed(() => ({ wide: props.pattern.window_mm[0]!, tall: props.pattern.window_mm[1]! }))
+const page = computed(() => {
+  const isA4 = Math.min(size.value.wide, size.value.tall) < 212
+  return `${isA4 ? 'a4' : 'letter'}-${size.value.wide < size.value.tall ? 'upright' : 'lying'}`
+})
 const edge = computed(() => props.pattern.margin_mm)
 const x = (mm: number) => edge.value + mm - sheet.value.left_mm
 const y = (mm: number) => edge.value + view.value.tall - (mm - sheet.value.low_mm)
@@ -43,7 +47,7 @@ const bar = computed(() => {
 <template>
   <svg
     class="sheet"
-    :style="{ width: `${size.wide}mm`, height: `${size.tall}mm` }"
+    :style="{ width: `${size.wide}mm`, height: `${size.tall}mm`, page }"
     :viewBox="`0 0 ${size.wide} ${size.tall}`"
     role="img"
     :aria-label="`Sheet ${number} of ${pattern.sheets.length}`"
