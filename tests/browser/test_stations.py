@@ -113,6 +113,8 @@ class Glass(BrowserTest):
         field.fill("-1 g")
         field.press("Enter")
         expect(page.get_by_role("alert")).to_contain_text("at least 0 g, got -1 g")
+        field.press("Escape")
+        expect(field).to_have_value("1474 g")
         jar, full = self.field(page, f"stock.{item.pk}.jar"), self.field(page, f"stock.{item.pk}.gross")
         jar.fill("310 g")
         jar.press("Enter")
