@@ -66,7 +66,9 @@ def _thickness(piece: PieceInput, charge: Figure, volume: Figure, scale: float) 
 
     own = piece.glass.own_charge_kg is not None
     level = depth(charge.value, kind.density_kg_m3)
-    area = max(1e-9, room.area_m2(level) * scale)
+    net = min(charge.value / (1 + loss) / kind.density_kg_m3, brim)
+    # where a room closes in at its top, a slope would run away: the level of a volume less by its error instead
+    slip = level - room.level_m(max(0.0, net - volume.u) / scale)
     inputs = [
         given("charge", "m", charge.value, "mass", charge.u if own else 0.0),
         given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3 if own else 0.0),
@@ -76,7 +78,7 @@ def _thickness(piece: PieceInput, charge: Figure, volume: Figure, scale: float) 
         words="Where the melted charge stands in this cradle, above its deepest point.",
         formula="d = the height at which V(d) = m / ((1 + x)·ρ)", source=published("solid geometry"),
         assumptions=["the glass fills the cradle from the bottom without a hollow", f"loss x = {loss * 100:g} %"],
-        extra=[("volume of the cradle", volume.u / area), ("reading the line", piece.cradle.reading_m)],
+        extra=[("volume of the cradle", slip), ("reading the line", piece.cradle.reading_m)],
     )  # fmt: skip
     return figure, max(0.0, charge.value / (1 + loss) / kind.density_kg_m3 - brim)
 

@@ -20,6 +20,7 @@ __all__ = [
 
 REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
 _SUREST = 0.999
+_LEAST_TOP = 0.25  # sheet is stacked over at least this share of the widest place, whatever the opening
 _ONE_SIDED_95 = float(norm.ppf(0.95))
 _DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
 
@@ -193,7 +194,11 @@ def heap_room(stack: Stack | Solid, bulk: Figure, charge: Figure, form: Form, *,
     else:
         # a cone of the same slope shrinks in all three sizes, so its height goes with the cube root of its volume
         cone = room.value - brim
-        top = stack.height_m + (cone_height * min(1.0, over / cone) ** (1 / 3) if cone > 0 else over / max(area, 1e-9))
+        top = stack.height_m + (
+            cone_height * min(1.0, over / cone) ** (1 / 3)
+            if cone > 0
+            else over / max(area, _LEAST_TOP * stack.widest_m2)
+        )
     fits = bulk.value <= room.value
     fits_now = charge.value if fits else charge.value * room.value / bulk.value
     return Heap(room, top, max(0.0, top - stack.height_m), fits, fits_now)

@@ -203,3 +203,18 @@ class Files(SimpleTestCase):
 
         with self.assertRaisesRegex(ImpossibleInput, "at most 200 MB, got 250 MB"):
             open_mesh(Huge(b"x"), "stl")
+
+
+class ClosingIn(SimpleTestCase):
+    def test_a_room_that_closes_at_its_top_keeps_a_thickness_one_can_believe(self) -> None:
+        """A ball filled to its very top: the level of a volume is far less sure there, but not without bound."""
+        from coldcradle.cradle_document import solid_document
+        from tests.documents import planned
+
+        solid, _ = take(trimesh.creation.icosphere(subdivisions=4, radius=45), role="model")
+        found = planned(
+            "fusing-90-clear", cradle__solid=solid_document(solid), cradle__line="89.9 mm", cradle__method="shape",
+            glass__form="sheet", glass__rack={"sheet": "9 kg"},
+        )  # fmt: skip
+        self.assertLess(found.figures["thickness"].u, 0.03)
+        self.assertLess(found.section.heap_m, 0.2)

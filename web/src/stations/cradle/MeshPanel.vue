@@ -137,7 +137,9 @@ const leave = () =>
       <button v-else type="button" class="text-button" @click="emit('close')">Give up</button>
     </p>
     <div v-if="done !== null" class="progress">
-      <ProgressBar :value="done" :aria-label="doing" /><span class="small" role="status">{{ doing }} …</span>
+      <ProgressBar :value="done" :show-value="false" :aria-label="doing" /><span class="small" role="status"
+        >{{ doing }} …</span
+      >
     </div>
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
     <div v-if="file && done === null">
