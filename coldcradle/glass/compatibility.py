@@ -16,6 +16,7 @@ __all__ = ["TOLERANCE_PER_K", "Match", "interface_stress_pa", "judge_pair", "mat
 TOLERANCE_PER_K = 1.0e-7  # what is sold as compatible lies within one of x10^-7/K; common practice, no source
 _STRAINED_PA, _CRACKS_PA = 2.5e6, 7e6  # a careful limit, and the design strength of annealed glass (from memory)
 _ROOM_C = 20.0
+_LISTED_PER_K = 0.5e-7  # expansions are listed in whole ×10⁻⁷/K; common practice, no source
 
 
 def interface_stress_pa(
@@ -49,14 +50,14 @@ def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
     """The stress between a layer of one glass and a layer of another, cooled from where the first of them sets."""
     sets_c = min((kind.annealing_c + kind.strain_c) / 2 for kind in (first, second))
     stress = derive(
-        "mismatch", "Strain where they meet", "stress",
+        "mismatch", "Stress where they meet", "stress",
         lambda a1, a2, fall, m: interface_stress_pa(
             difference_per_k=a1 - a2, fall_k=fall, ratio=m, youngs_1_pa=first.youngs_modulus_pa,
             youngs_2_pa=second.youngs_modulus_pa, poisson=(first.poisson + second.poisson) / 2,
         ),
         [
-            given(f"expansion of {first.name}", "α₁", first.expansion_per_k, "expansion"),
-            given(f"expansion of {second.name}", "α₂", second.expansion_per_k, "expansion"),
+            given(f"expansion of {first.name}", "α₁", first.expansion_per_k, "expansion", _LISTED_PER_K),
+            given(f"expansion of {second.name}", "α₂", second.expansion_per_k, "expansion", _LISTED_PER_K),
             given("from setting to room temperature", "ΔT", sets_c - _ROOM_C, "difference"),
             given("thickness of one to the other", "m", ratio, "count"),
         ],
