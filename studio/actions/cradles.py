@@ -104,14 +104,14 @@ def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: S
 
 @transaction.atomic
 def remember_fill(piece: Piece, *, how: str, on: str) -> Cradle:
-    """Write down that this charge fitted, ran over or fell short; the cradle goes to the shelf when it is not there."""
+    """Write down that this charge, less its loss, fitted, ran over or fell short; the cradle goes to the shelf if need be."""
     stage = stages_of(piece)[0]
     cradle = stage.cradle or shelve_cradle(piece)
     found = planned(piece)
     each = found.plan.figures.get("charge_each", found.plan.figures["charge_mass"])
     density = found.piece.glass.kind.density_kg_m3
     fill = {
-        "mass": each.shown.metric.text, "density": show(density, "density").metric.text, "kind": found.piece.glass.kind.name,
+        "mass": show(each.value / (1 + found.piece.glass.loss), "mass").metric.text, "density": show(density, "density").metric.text, "kind": found.piece.glass.kind.name,
         "on": on[:20], "how": how, "loss": f"{found.piece.glass.loss * 100:g} %",
     }  # fmt: skip
     cradle.care["fills"] = [fill, *cradle.care.get("fills", [])][:_MOST_FILLS]

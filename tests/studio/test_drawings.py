@@ -192,10 +192,10 @@ class Shelf(StudioTest):
     def test_a_fill_that_fitted_is_remembered(self) -> None:
         answer = self.ask("POST", f"/pieces/{self.piece.pk}/fitted", {"how": "fitted", "on": "2026-11-23"}).json()
         fill = answer["care"]["fills"][0]
-        charge = self.ask("GET", f"/pieces/{self.piece.pk}").json()["plan"]["figures"]["charge_mass"]["shown"][
-            "metric"
-        ]["text"]
-        self.assertEqual((fill["mass"], fill["how"]), (charge, "fitted"))
+        net = self.ask("GET", f"/pieces/{self.piece.pk}").json()["plan"]["figures"]["glass_mass"]["shown"]["metric"][
+            "text"
+        ]
+        self.assertEqual((fill["mass"], fill["how"]), (net, "fitted"))  # what stayed in the jar did not fill the cradle
 
     def test_using_the_glass_counts_a_firing_and_undo_uncounts_it(self) -> None:
         self.ask("POST", "/stock", {"kind_id": self.kind().pk, "form": "nuggets", "document": {"weight": "5 kg"}})

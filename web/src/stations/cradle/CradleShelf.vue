@@ -13,13 +13,17 @@ const context = usePiece()
 const queries = useQueryClient()
 const said = ref('')
 
-async function run(work: () => Promise<Cradle>, done: (cradle: Cradle) => string) {
-  try {
-    said.value = done(await work())
-    await Promise.all([queries.invalidateQueries({ queryKey: ['cradles'] }), context.query.refetch()])
-  } catch (error) {
-    said.value = (error as Error).message
-  }
+let queue: Promise<void> = Promise.resolve() // a quick hand presses twice: one after the other
+function run(work: () => Promise<Cradle>, done: (cradle: Cradle) => string) {
+  queue = queue.then(async () => {
+    try {
+      const found = await work()
+      await Promise.all([queries.invalidateQueries({ queryKey: ['cradles'] }), context.query.refetch()])
+      said.value = done(found)
+    } catch (error) {
+      said.value = (error as Error).message
+    }
+  })
 }
 const shelve = () =>
   run(

@@ -54,7 +54,7 @@ export const READINGS: Record<string, Field[]> = {
     { path: 'model.scale', label: 'The scale is good to' },
   ],
   last: [
-    { path: 'last.mass', label: 'Charge that fitted', counts: true },
+    { path: 'last.mass', label: 'Glass that fitted', counts: true },
     { path: 'last.density', label: 'Density of that glass' },
     { path: 'last.scale', label: 'The scale is good to' },
   ],
