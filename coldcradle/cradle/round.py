@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
+from coldcradle.cradle.arc import arc_radius_m, half_chord_m, segment_m2
 from coldcradle.cradle.shapes import Array, Part, above_nothing
 from coldcradle.errors import ImpossibleInput
 
@@ -82,11 +83,10 @@ class Cap(Part):
     @property
     def radius_m(self) -> float:
         """Radius of the sphere the bowl is cut from."""
-        return ((self.rim_m / 2) ** 2 + self.height_m**2) / (2 * self.height_m)
+        return arc_radius_m(width_m=self.rim_m, depth_m=self.height_m)
 
     def half_width_m(self, z: ArrayLike) -> Array:
-        z = self.inside(z)
-        return np.asarray(np.sqrt(np.maximum(0.0, 2 * self.radius_m * z - z * z)))
+        return half_chord_m(self.radius_m, self.inside(z))
 
     def volume_m3(self, z: ArrayLike) -> Array:
         z = self.inside(z)
@@ -183,13 +183,6 @@ class Ring(Part):
         return [(-o, h), (-o, 0.0), (-i, 0.0), (-i, h), (i, h), (i, 0.0), (o, 0.0), (o, h)]
 
 
-def _segment_m2(radius_m: float, z: Array) -> Array:
-    """Area of a circle's segment of height z ≤ radius. A = r² acos((r - z)/r) - (r - z)·√(2rz - z²)."""
-    low = radius_m - z
-    root = np.sqrt(np.maximum(0.0, 2 * radius_m * z - z * z))
-    return np.asarray(radius_m**2 * np.arccos(np.clip(low / radius_m, -1.0, 1.0)) - low * root)
-
-
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Gutter(Part):
     """A round-bottomed gutter that runs in a ring: the lower half of a torus, or less.
@@ -216,11 +209,10 @@ class Gutter(Part):
 
     @property
     def radius_m(self) -> float:
-        return ((self.width_m / 2) ** 2 + self.height_m**2) / (2 * self.height_m)
+        return arc_radius_m(width_m=self.width_m, depth_m=self.height_m)
 
     def _chord_m(self, z: ArrayLike) -> Array:
-        z = self.inside(z)
-        return np.asarray(2 * np.sqrt(np.maximum(0.0, 2 * self.radius_m * z - z * z)))
+        return 2 * half_chord_m(self.radius_m, self.inside(z))
 
     def half_width_m(self, z: ArrayLike) -> Array:
         return self.middle_m / 2 + self._chord_m(z) / 2
@@ -232,7 +224,7 @@ class Gutter(Part):
         return math.pi * self.middle_m * self._chord_m(z)
 
     def volume_m3(self, z: ArrayLike) -> Array:
-        return math.pi * self.middle_m * _segment_m2(self.radius_m, self.inside(z))
+        return math.pi * self.middle_m * segment_m2(self.radius_m, self.inside(z))
 
     def wall_m2(self, z: float) -> float:
         r = self.radius_m

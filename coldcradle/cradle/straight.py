@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
+from coldcradle.cradle.arc import arc_radius_m, half_chord_m, segment_m2
 from coldcradle.cradle.outline import Outline
 from coldcradle.cradle.round import bowl_heights
 from coldcradle.cradle.shapes import Array, Part, above_nothing
@@ -97,11 +98,10 @@ class Barrel(Part):
     @property
     def radius_m(self) -> float:
         """Radius of the barrel."""
-        return ((self.width_m / 2) ** 2 + self.height_m**2) / (2 * self.height_m)
+        return arc_radius_m(width_m=self.width_m, depth_m=self.height_m)
 
     def half_width_m(self, z: ArrayLike) -> Array:
-        z = self.inside(z)
-        return np.asarray(np.sqrt(np.maximum(0.0, 2 * self.radius_m * z - z * z)))
+        return half_chord_m(self.radius_m, self.inside(z))
 
     def narrow_m(self, z: ArrayLike) -> Array:
         return np.minimum(self.length_m, 2 * self.half_width_m(z))
@@ -110,9 +110,7 @@ class Barrel(Part):
         return self.length_m * 2 * self.half_width_m(z)
 
     def volume_m3(self, z: ArrayLike) -> Array:
-        r, z = self.radius_m, self.inside(z)
-        root = np.sqrt(np.maximum(0.0, 2 * r * z - z * z))
-        return np.asarray(self.length_m * (r * r * np.arccos(np.clip((r - z) / r, -1.0, 1.0)) - (r - z) * root))
+        return self.length_m * segment_m2(self.radius_m, self.inside(z))
 
     def wall_m2(self, z: float) -> float:
         arc = 2 * self.radius_m * math.acos(max(-1.0, 1 - float(self.inside(z)) / self.radius_m))

@@ -1,0 +1,25 @@
+"""The arc of a circle that bowls, troughs and gutters share."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from coldcradle.cradle.shapes import Array
+
+__all__ = ["arc_radius_m", "half_chord_m", "segment_m2"]
+
+
+def arc_radius_m(*, width_m: float, depth_m: float) -> float:
+    """Radius of the circle through a bottom and two edges: R = (a² + h²)/(2h), a half the width."""
+    return ((width_m / 2) ** 2 + depth_m**2) / (2 * depth_m)
+
+
+def half_chord_m(radius_m: float, z: Array) -> Array:
+    """Half the width at height z above the bottom: √(2Rz - z²)."""
+    return np.asarray(np.sqrt(np.maximum(0.0, 2 * radius_m * z - z * z)))
+
+
+def segment_m2(radius_m: float, z: Array) -> Array:
+    """Area of the segment below height z ≤ radius. A = R²·acos((R - z)/R) - (R - z)·√(2Rz - z²)."""
+    low = radius_m - z
+    return np.asarray(radius_m**2 * np.arccos(np.clip(low / radius_m, -1.0, 1.0)) - low * half_chord_m(radius_m, z))
