@@ -9,16 +9,14 @@ from __future__ import annotations
 import json
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import datetime
-from typing import Any, get_args
-from zoneinfo import ZoneInfo
+from typing import Any
 
 from coldcradle.cradle_document import read_cradle
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import GlassKind, forms
 from coldcradle.glass.mix import Mix, MixPart
-from coldcradle.heat.inputs import Basis, HeatInput, School, Target
-from coldcradle.heat.kiln import Kiln
+from coldcradle.heat.processes import PROCESSES, process
+from coldcradle.heat_document import read_heat, read_kiln
 from coldcradle.inputs import Extra, GlassInput, PieceInput
 from coldcradle.quantities import System
 from coldcradle.reading import Entry, Reader, Reading
@@ -36,7 +34,6 @@ __all__ = [
 ]
 
 FORMAT, VERSION, MAX_BYTES = "cold-cradle-piece", 1, 2_000_000
-_H = 3600.0
 _COMMON_EXPANSION = 9e-6  # stands in for one that is not known; what is said of it says so
 
 
@@ -144,66 +141,6 @@ def _mix(reader: Reader) -> Mix | None:
         return None
 
 
-def read_kiln(reader: Reader) -> Kiln:
-    """A kiln as its owner remembers it."""
-    kiln = Kiln(
-        name=reader.text("name", most=60),
-        power_w=reader.quantity("power", "power", called="a power", low=100.0, high=500e3),
-        rise_to_800_s=reader.quantity("rise", "duration", called="a time to 800 °C", low=0.2 * _H, high=72 * _H),
-        fall_500_to_100_s=reader.quantity(
-            "fall", "duration", called="a time from 500 to 100 °C", low=0.2 * _H, high=400 * _H
-        ),
-        room_c=reader.quantity("room", "temperature", called="a room temperature", low=-20.0, high=45.0),
-        highest_c=reader.quantity("highest", "temperature", called="a highest temperature", low=300.0, high=1400.0),
-        width_m=reader.quantity("width", "length", called="a width", low=0.0, high=10.0, above=True),
-        depth_m=reader.quantity("depth", "length", called="a depth", low=0.0, high=10.0, above=True),
-        height_m=reader.quantity("height", "length", called="a height", low=0.0, high=10.0, above=True),
-    )
-    reader.close()
-    return kiln
-
-
-def _start(reader: Reader) -> datetime:
-    zone_name = reader.text("zone", default="UTC", most=60)
-    typed = reader.text("starts_at", most=40)
-    try:
-        zone = ZoneInfo(zone_name)
-    except (ValueError, OSError, LookupError):  # zoneinfo raises any of these for odd names
-        reader.fault("zone", f"expected a time zone such as Europe/Lisbon, got {zone_name}", zone_name)
-        zone = ZoneInfo("UTC")
-    try:
-        start = datetime.fromisoformat(typed)
-        if not 2000 <= start.year <= 2200:
-            raise ValueError
-    except ValueError:
-        if typed:
-            reader.fault("starts_at", f"expected a start such as 2026-11-23T16:00, got {typed}", typed)
-        start = datetime(2026, 1, 1, tzinfo=zone)
-    return start.replace(tzinfo=zone)
-
-
-def _heat(reader: Reader) -> HeatInput:
-    kiln = read_kiln(reader.child("kiln", "a kiln"))
-    heat = HeatInput(
-        kiln=kiln,
-        target=reader.choice("target", get_args(Target), default="usual"),  # type: ignore[arg-type]  # one of them
-        own_stress_pa=reader.quantity("own_target", "stress", called="a tension", low=2e4, high=5e6, default="0.3 MPa"),
-        school=reader.choice("soak", get_args(School), default="longer"),  # type: ignore[arg-type]  # one of them
-        basis=reader.choice("leaves", get_args(Basis), default="bow"),  # type: ignore[arg-type]  # one of them
-        cast_c=reader.optional("cast_at", "temperature", called="a casting temperature", low=100.0, high=1400.0),
-        cast_hold_s=reader.optional("cast_hold", "duration", called="a hold", low=0.0, high=72 * _H),
-        bubble_hold_s=reader.quantity(
-            "bubble_hold", "duration", called="a bubble soak", low=0.0, high=24 * _H, default="1 h"
-        ),
-        room_c=reader.quantity(
-            "room", "temperature", called="a room temperature", low=-20.0, high=45.0, default="18 °C"
-        ),
-        starts_at=_start(reader),
-    )
-    reader.close()
-    return heat
-
-
 def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) -> ReadPiece:
     """Read a whole piece document, or raise DocumentError with every fault found in it.
 
@@ -227,13 +164,13 @@ def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) ->
     stages = reader.children("stages", "a stage", 1)
     pieces = []
     for stage in stages:
-        stage.choice("process", ["cast"])
+        done = process(stage.choice("process", PROCESSES))
         pieces.append(
             PieceInput(
                 name=name,
                 cradle=read_cradle(stage.child("cradle", "a cradle")),
                 glass=_glass(stage.child("glass", "the glass")),
-                heat=_heat(stage.child("heat", "the heat")),
+                heat=read_heat(stage.child("heat", "the heat"), done),
             )
         )
         stage.close()

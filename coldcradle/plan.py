@@ -19,15 +19,14 @@ from coldcradle.glass.charge import (
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.glass.looks import looks
 from coldcradle.heat.anneal import thickness_that_counts
-from coldcradle.heat.casting import Casting, plan_casting, total_for
-from coldcradle.heat.clock import at, days, nights, when
-from coldcradle.heat.inputs import TARGETS_PA, Load
+from coldcradle.heat.firing import Firing, plan_firing
+from coldcradle.heat.inputs import RELIEF, Load
+from coldcradle.heat_plan import heat_plan, timing_figures
 from coldcradle.inputs import PieceInput
 from coldcradle.measured import Measured, measure
-from coldcradle.result import HeatPlan, OtherWay, PiecePlan, Target, ThreadItem, Tick
-from coldcradle.units import temperature_from_c, temperature_to_c
-from coldcradle.words import say, show
-from coldcradle.working import Figure, derive, given, published
+from coldcradle.result import HeatPlan, OtherWay, PiecePlan, ThreadItem
+from coldcradle.words import show
+from coldcradle.working import CHOICE, PRACTICE, Figure, derive, given, published
 
 __all__ = ["Worked", "plan", "work_out"]
 
@@ -50,7 +49,7 @@ class Worked:
     overflow_m3: float
     counts: Figure
     load: Load
-    casting: Casting | None
+    firing: Firing | None
     refusal: str
     opens_s: float
 
@@ -83,17 +82,44 @@ def _thickness(piece: PieceInput, charge: Figure, volume: Figure, scale: float) 
     return figure, max(0.0, charge.value / (1 + loss) / kind.density_kg_m3 - brim)
 
 
+def _own_thickness(piece: PieceInput, thickness: Figure) -> Figure:
+    """How thick the glass of this firing counts: as it stands in the cradle or as it was said, with relief put on it."""
+    heat = piece.heat
+    if heat.thickness_m is not None and heat.process.key != "press":
+        thickness = derive(
+            "thickness_said", "Thickest", "length", lambda d: d, [given("as you said", "d", heat.thickness_m, "length")],
+            words="The thickness you gave for this firing.", formula="d", source=CHOICE,
+        )  # fmt: skip
+    elif heat.process.key == "press":
+        thickness = derive(
+            "thickness_said", "Pressed glass", "length", lambda d: d,
+            [given("pressed to", "d", heat.thickness_m or 0.002, "length")],
+            words="What lies between the shelves in the end.", formula="d", source=PRACTICE,
+        )  # fmt: skip
+    if heat.relief == "none":
+        return thickness
+    return derive(
+        "thickness_relief", "Thickest, with its relief", "length", lambda d, f: d * f,
+        [thickness.given("d"), given(f"{heat.relief} relief", "f", RELIEF[heat.relief], "count")],
+        words="Where raised parts meet the sheet heat is slow to leave: the piece counts as thicker.",
+        formula="d·f", source=PRACTICE, assumptions=["1.5 for soft relief, 2 for sharp: common practice, no source"],
+    )  # fmt: skip
+
+
 def _load(piece: PieceInput, thickness: Figure, charge: Figure) -> Load:
-    cradle, room = piece.cradle, piece.cradle.room
+    cradle, room, heat = piece.cradle, piece.cradle.room, piece.heat
+    counted = _own_thickness(piece, thickness)
     outer_width = 2 * (room.half_width_m + cradle.wall_m)
     outer_height = room.height_m + cradle.wall_m
     # the outside keeps the plan of the inside: a wall all round grows the area by its perimeter's share
     outer_area = (math.sqrt(room.widest_m2) + 2 * cradle.wall_m) ** 2
     solid = max(0.0, outer_area * outer_height - float(room.volume_m3(room.height_m))) * cradle.count
+    breadth = heat.breadth_m or max(1e-4, room.breadth_m(min(thickness.value, room.height_m)))
     return Load(
         kind=piece.glass.kind, form=piece.glass.form, material=cradle.material, wall_m=cradle.wall_m,
-        thickness=thickness, breadth_m=max(1e-4, room.breadth_m(thickness.value)), glass_kg=charge.value,
-        mould_kg=solid * cradle.material.density_kg_m3, outer_width_m=outer_width, outer_height_m=outer_height,
+        thickness=counted, breadth_m=breadth, glass_kg=charge.value,
+        mould_kg=solid * cradle.material.density_kg_m3 if heat.support == "cradle" else 0.0,
+        outer_width_m=outer_width, outer_height_m=outer_height, furniture_kg=heat.weight_kg + heat.extra_kg,
     )  # fmt: skip
 
 
@@ -110,79 +136,14 @@ def work_out(piece: PieceInput) -> Worked:
     heap = heap_room(cradle.room, bulk, each, glass.form, cavity_scale=scale)
     thickness, overflow = _thickness(piece, each, volume, scale)
     load = _load(piece, thickness, charge)
-    counts = thickness_that_counts(load, piece.heat.basis)
-    casting, refusal = None, ""
+    counts = thickness_that_counts(load, piece.heat.basis, piece.heat.support)
+    firing, refusal = None, ""
     try:
-        casting = plan_casting(load, piece.heat, counts, stress_pa=piece.heat.stress_pa)
+        firing = plan_firing(load, piece.heat, counts, stress_pa=piece.heat.stress_pa)
     except ImpossibleInput as error:
         refusal = str(error)
     return Worked(piece, measured, volume, shaped, measured.combined, mass, charge, each, bulk, heap, thickness, overflow,
-                  counts, load, casting, refusal, casting.run.total_s if casting else 0.0)  # fmt: skip
-
-
-def _targets(worked: Worked, casting: Casting) -> list[Target]:
-    rows = []
-    for key, stress_pa in {**TARGETS_PA, "own": worked.piece.heat.own_stress_pa}.items():
-        rate, total = total_for(casting, worked.load, worked.piece.heat, stress_pa=stress_pa)
-        rows.append(Target(key, show(rate, "rate"), show(total, "duration"), total))
-    return rows
-
-
-def _ticks(top_c: float, unit: str, step: int) -> list[Tick]:
-    first = 0 if unit == "degC" else step
-    most = int(temperature_from_c(top_c, unit))
-    return [Tick(temperature_to_c(mark, unit), str(mark)) for mark in range(first, most + 1, step)]
-
-
-def _heat_plan(worked: Worked, casting: Casting) -> HeatPlan:
-    run, start = casting.run, worked.piece.heat.starts_at
-    highest = max(c for _, c in run.line)
-    top = math.ceil((highest + 60) / 100) * 100.0
-    return HeatPlan(
-        steps=run.steps, line=run.line, ends_at=[at(start, s.ends_s).isoformat(timespec="minutes") for s in run.steps],
-        ends=[when(start, s.ends_s) for s in run.steps], total_s=run.total_s,
-        starts_at=start.isoformat(timespec="minutes"), starts=when(start, 0.0),
-        opens_at=at(start, run.total_s).isoformat(timespec="minutes"), opens=when(start, run.total_s),
-        nights=nights(start, run.total_s), days=days(start, run.total_s),
-        coast_from=show(casting.coast_from_c, "temperature"), targets=_targets(worked, casting),
-        highest_c=highest, top_c=top, ticks_metric=_ticks(top, "degC", 100), ticks_us=_ticks(top, "degF", 200),
-    )  # fmt: skip
-
-
-def _timing_figures(worked: Worked, casting: Casting) -> dict[str, Figure]:
-    soak = next(s for s in casting.run.steps if s.key == "fall")
-    both = casting.figures
-    school = worked.piece.heat.school
-    per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(
-        school, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
-    )
-    chosen = derive(
-        "soak", "Anneal soak", "duration", lambda t: math.ceil(t / 300 - 1e-9) * 300.0, [given(per_m.name, "t", per_m.value, "duration")],
-        words={"thumb": "You chose the rule of thumb.", "physics": "You chose the physics."}.get(
-            school, f"The longer of the two schools, here: {per_m.name.lower()}."),
-        formula="soak, in whole five minutes", source=per_m.source,
-        assumptions=[say("{name}: {t}", name=f.name, t=f.shown) for f in (both["soak_thumb"], both["soak_physics"])],
-        extra=[("thickness", per_m.u)],
-    )  # fmt: skip
-    assert abs(chosen.value - soak.hold_s) < 1.0
-    steps = casting.run.steps
-    total = derive(
-        "firing_time", "Firing", "duration", lambda *parts: float(sum(parts)),
-        [given(s.name, f"t{i}", s.ends_s - s.starts_s, "duration") for i, s in enumerate(steps, 1)],
-        words="All steps after one another, with the times this kiln really needs.",
-        formula="t = " + " + ".join(f"t{i}" for i in range(1, len(steps) + 1)),
-        source=published("sum of the steps; the kiln as one warm body"),
-        assumptions=["the kiln follows its controller wherever its power and its losses let it"],
-    )  # fmt: skip
-    kiln = worked.piece.heat.kiln
-    energy = derive(
-        "energy", "Energy", "energy", lambda e: e,
-        [given("losses and stored heat, step by step", "E", casting.run.energy_j, "energy", 0.2 * casting.run.energy_j)],
-        words=f"What {kiln.name} loses to the room and stores in itself, the glass and the mould.",
-        formula="E = Σ max(0, UA·(T − T_room)·Δt + C·ΔT)", source=published("heat balance of one warm body"),
-        assumptions=["UA and C from the kiln's remembered times; good to about 20 %"],
-    )  # fmt: skip
-    return {f.key: f for f in (chosen, total, energy)}
+                  counts, load, firing, refusal, firing.run.total_s if firing else 0.0)  # fmt: skip
 
 
 def _thread(figures: dict[str, Figure], heat: HeatPlan | None) -> list[ThreadItem]:
@@ -208,9 +169,9 @@ def plan(piece: PieceInput) -> PiecePlan:
     mine = [worked.volume, worked.mass, worked.charge, worked.bulk, worked.heap.room, worked.thickness, worked.counts]
     figures = {f.key: f for f in mine} | {f.key: f for f in further_figures(worked)}
     heat = None
-    if worked.casting is not None:
-        figures |= worked.casting.figures | _timing_figures(worked, worked.casting)
-        heat = _heat_plan(worked, worked.casting)
+    if worked.firing is not None:
+        figures |= worked.firing.figures | timing_figures(worked.firing, worked.load, piece.heat)
+        heat = heat_plan(worked.firing, worked.load, piece.heat)
     findings = find(worked, heat)
     cradle = piece.cradle
     return PiecePlan(

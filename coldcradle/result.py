@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from coldcradle.cradle.section import Section
 from coldcradle.findings import Caution, Finding
 from coldcradle.glass.landmarks import Landmark
 from coldcradle.glass.looks import Note
+from coldcradle.heat.attending import Visit
 from coldcradle.heat.clock import DayMark
+from coldcradle.heat.controller import Told
 from coldcradle.heat.programme import Step
 from coldcradle.words import Said, Shown
 from coldcradle.working import Figure
 
-__all__ = ["HeatPlan", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
+__all__ = ["HeatPlan", "InsidePoint", "Layer1D", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,10 +48,33 @@ class Tick:
     text: str
 
 
+class InsidePoint(NamedTuple):
+    """One moment inside the glass: s, surface and heart in °C, the pull in a face and in the heart in MPa."""
+
+    at_s: float
+    surface_c: float
+    heart_c: float
+    surface_mpa: float
+    heart_mpa: float
+
+
+class Layer1D(NamedTuple):
+    """What stays at a depth below the open face: m, MPa, tension positive."""
+
+    depth_m: float
+    left_mpa: float
+
+
 @dataclass(frozen=True, slots=True)
 class HeatPlan:
-    """The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset."""
+    """The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset.
 
+    `inside` and `profile` come from the run through the glass; `told` is what the controller is told; `changed` names
+    the steps set by hand.
+    """
+
+    process: str
+    process_name: str
     steps: list[Step]
     line: list[tuple[float, float]]
     ends_at: list[str]
@@ -66,6 +92,19 @@ class HeatPlan:
     top_c: float
     ticks_metric: list[Tick]
     ticks_us: list[Tick]
+    inside: list[InsidePoint]
+    profile: list[Layer1D]
+    stress_limit_mpa: float
+    warm_peak: Shown
+    warm_peak_s: float
+    cool_peak: Shown
+    cool_peak_s: float
+    cool_peak_where: str
+    taken_as: str
+    visits: list[Visit]
+    visit_help: Said | None
+    told: Told
+    changed: list[str]
 
 
 @dataclass(frozen=True, slots=True)

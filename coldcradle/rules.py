@@ -194,7 +194,7 @@ def _heat(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
             kiln=kiln.name, w=show(width, "length"), h=show(max(height, worked.heap.top_m + load.wall_m), "length"),
             kw=show(kiln.width_m, "length"), kd=show(kiln.depth_m, "length"), kh=show(kiln.height_m, "length"),
         )  # fmt: skip
-    if heat is None or worked.casting is None:
+    if heat is None or worked.firing is None:
         return
     if heat.highest_c > kiln.highest_c:
         yield finding("heat.above-kiln-rating", "stop", "{t} is above the {max} that {kiln} is made for.",

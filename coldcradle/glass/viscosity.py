@@ -51,7 +51,7 @@ class Viscosity:
         fictive temperature, and from there the iso-structural slope, 0.025 decade/K (0.018 to 0.03, from memory)."""
         t, f = np.asarray(temperature_c, dtype=float), np.asarray(fictive_c, dtype=float)
         settled = self.a + self.b_k / np.maximum(f - self.t0_c, 20.0)
-        return settled + _ISO_SLOPE_PER_K * (f - t)
+        return np.asarray(settled + _ISO_SLOPE_PER_K * (f - t))
 
     def temperature_c(self, log10_pa_s: float) -> float:
         """The temperature at which the glass has this viscosity; expected between 10^1 and 10^20 Pa·s."""

@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 import math
+from typing import TYPE_CHECKING
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import ANNEALING_LOG
 from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, Slab, conductivity_w_m_k, cooling_rate_k_per_h, time_constant_s
-from coldcradle.heat.inputs import Basis, Load
+from coldcradle.heat.inputs import Basis, Load, Support
+from coldcradle.heat.strain import RELAXATION_BAND
 from coldcradle.words import say, show
 from coldcradle.working import PRACTICE, Figure, Given, derive, given, memory, published
+
+if TYPE_CHECKING:
+    from coldcradle.heat.cooling import Cooling
 
 __all__ = [
     "BREAK_K", "SURFACE_STRESS_PA", "anneal_rate", "opening_temperature", "residual_stress", "soak_by_physics",
@@ -27,19 +32,23 @@ _TOUCH_C = 60.0
 _KAPPA = memory("diffusivity of soda-lime glass, 4.5e-7 m²/s")
 
 
-def thickness_that_counts(load: Load, basis: Basis) -> Figure:
+def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle") -> Figure:
     """The free slab that behaves like this glass on cooling; the smaller of the way up and the way sideways."""
     d, b = load.thickness, given("breadth of the glass", "b", load.breadth_m, "length")
     glass_k = conductivity_w_m_k(load.kind.annealing_c)
 
     def upwards(thickness: float) -> float:
+        if support == "posts":
+            return thickness
+        if support == "shelf":
+            return 2 * thickness
         return Slab(
             thickness_m=thickness, wall_m=load.wall_m, material=load.material, glass_conductivity_w_m_k=glass_k
         ).equivalent_thickness_m()
 
     thickness = d.given("d", "thickest place")
     held_m = min(upwards(d.value), load.breadth_m)
-    if basis == "bow":
+    if basis in ("bow", "free"):
         return derive(
             "thickness_counts", "Thickness that counts", "length", min, [thickness, b],
             words="The smaller way heat has to go. Where one face is kept warmer by the mould, the piece bows by less "
@@ -48,7 +57,8 @@ def thickness_that_counts(load: Load, basis: Basis) -> Figure:
             formula="min(d, b)", source=published("slab under a parabolic profile, Timoshenko & Goodier"),
             assumptions=[
                 "nothing presses the glass flat while it cools",
-                say("held flat on {w} of {mould} it would count as {d}", w=show(load.wall_m, "length"), mould=load.material.name, d=show(round(held_m, 3), "length")),
+                say("held flat on {w} of {mould} it would count as {d}", w=show(load.wall_m, "length"), mould=load.material.name, d=show(round(held_m, 3), "length"))
+                if support == "cradle" else say("held flat on its shelf it would count as {d}", d=show(round(held_m, 3), "length")),
             ],
         )  # fmt: skip
     if basis == "block":
@@ -58,6 +68,13 @@ def thickness_that_counts(load: Load, basis: Basis) -> Figure:
             words="All six faces are free: heat leaves in every direction.",
             formula="1 / √(1/d² + 1/b² + 1/b²)", source=PRACTICE,
             assumptions=["every face is free", "about a quarter on the quick side for a cube"],
+        )  # fmt: skip
+    if support != "cradle":
+        return derive(
+            "thickness_counts", "Thickness that counts", "length", lambda t, w: min(upwards(t), w), [thickness, b],
+            words="Held flat with nothing leaving through the shelf, it counts twice." if support == "shelf" else "Both faces see the kiln.",
+            formula="min(2d, b)" if support == "shelf" else "min(d, b)",
+            source=published("slab under a parabolic profile, Timoshenko & Goodier"), assumptions=["the glass is held flat"],
         )  # fmt: skip
     return derive(
         "thickness_counts", "Thickness that counts", "length",
@@ -83,32 +100,35 @@ def soak_by_thumb(thickness: Figure) -> Figure:
     )  # fmt: skip
 
 
-def soak_by_physics(load: Load, *, drop_k: float, fall_k_per_h: float) -> Figure:
+def soak_by_physics(load: Load, *, drop_k: float, fall_k_per_h: float, settled_s: float | None = None) -> Figure:
     """Until heart and skin, and the mould round them, agree within 2 K, and five relaxation times more.
 
-    `drop_k` is the fall that precedes the soak; the heart lags by no more than that, nor by more than rate · τ.
+    `settled_s` is when they agree as the run through the slab found it. None: the closed form, in which `drop_k` is
+    the fall that precedes the soak; the heart lags by no more than that, nor by more than rate · τ.
     """
     relax_s = 6 * 10**ANNEALING_LOG * (1 - load.kind.poisson) / load.kind.youngs_modulus_pa
+    thickness = load.thickness.given("d", "thickest place")
+    words = "The heart lags behind the kiln after the fall. The soak lasts until the lag is under 2 K, and then five relaxation times of the glass."
+    fall = say("the kiln falls into the soak at {r}", r=show(round(fall_k_per_h), "rate"))
+    relax = f"relaxation at the annealing point takes {relax_s:.0f} s"
+    if settled_s is not None:
+        return derive(
+            "soak_physics", "Until heart and skin agree", "duration", lambda d: settled_s * (d / thickness.value) ** 2 + 5 * relax_s,
+            [thickness], words=words, formula="soak = (time until nothing is 2 K off the kiln) + 5·6η(1 − ν)/E",
+            source=published("slab run step by step; its check is Carslaw & Jaeger, Conduction of Heat in Solids"),
+            assumptions=[fall, relax, say("glass and mould agree within 2 K after {t}", t=show(settled_s, "duration"))],
+        )  # fmt: skip
 
-    def soak(thickness: float) -> float:
-        tau = time_constant_s(
-            thickness_m=thickness, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material
-        )
+    def soak(d: float) -> float:
+        tau = time_constant_s(thickness_m=d, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material)
         lag = min(drop_k, fall_k_per_h / 3600 * tau)
         return tau * math.log(max(1.0, lag / _SPREAD_K)) + 5 * relax_s
 
     return derive(
-        "soak_physics", "Until heart and skin agree", "duration", soak,
-        [load.thickness.given("d", "thickest place")],
-        words="The heart lags behind the kiln after the fall. The soak lasts until the lag is under 2 K, "
-        "and then five relaxation times of the glass.",
+        "soak_physics", "Until heart and skin agree", "duration", soak, [thickness], words=words,
         formula="soak = τ·ln(lag / 2 K) + 5·6η(1 − ν)/E,  τ = (2d)²/(π²κ) + ρc·d/h, or through the walls if shorter",
         source=published("slowest mode of a slab, Carslaw & Jaeger"),
-        assumptions=[
-            say("the kiln falls into the soak at {r}", r=show(round(fall_k_per_h), "rate")),
-            f"relaxation at the annealing point takes {relax_s:.0f} s",
-            "heat leaves by the open face or by the walls, whichever is quicker, not by both",
-        ],
+        assumptions=[fall, relax, "heat leaves by the open face or by the walls, whichever is quicker, not by both"],
     )  # fmt: skip
 
 
@@ -151,21 +171,29 @@ def surface_rate(kind: GlassKind, counts: Figure) -> Figure:
     )  # fmt: skip
 
 
-def residual_stress(kind: GlassKind, counts: Figure, rate_k_per_h: float) -> Figure:
-    """Tension left in the heart, with the factor 1.4 to 2.2 that structural relaxation puts on the closed form."""
-    per_rate = 1e6 / cooling_rate_k_per_h(kind=kind, thickness_m=counts.value, stress_pa=1e6)
+def residual_stress(kind: GlassKind, counts: Figure, run_pa: float, cooling: Cooling) -> Figure:
+    """Tension left in the glass as the run through its thickness found it, with the band of structural relaxation."""
+    low, high = RELAXATION_BAND
+    middle, half = (low + high) / 2, (high - low) / 2
+    closed_pa = cooling.slow_k_per_h / cooling_rate_k_per_h(kind=kind, thickness_m=counts.value, stress_pa=1e6) * 1e6
+    said = [
+        say("by the closed form the first rate leaves {c}", c=show(closed_pa, "stress")),
+        say(
+            "{x} of it in the run itself; glass settles while it cools, which puts 1.4 to 2.2 times on it",
+            x=show(run_pa, "stress"),
+        ),
+    ]
+    if cooling.mended:
+        said.append(
+            say("after a first run, which left too much, the slow rate is kept until {k} below the annealing point", k=show(cooling.break_k, "difference"))
+        )  # fmt: skip
     return derive(
-        "residual_stress", "Left in the glass", "stress",
-        lambda r, c, f: r * c * f,
-        [
-            given("rate as programmed", "R", rate_k_per_h, "rate"),
-            given("tension per 1 K/h", "c", per_rate, "stress"),
-            given("structural relaxation", "f", 1.8, "count", 0.4),
-        ],
-        words="What the chosen rate freezes in. Glass settles while it cools, which adds to the simple sum.",
-        formula="σ = f · R · E·α·d² / (24·(1 − ν)·κ)",
-        source=memory("factor for structural relaxation, 1.4 to 2.2"),
-        assumptions=["closed form; good as a band, not as a figure"],
+        "residual_stress", "Left in the glass", "stress", lambda s, f: s * f,
+        [given("left by the run through the glass", "σ", run_pa, "stress"), given("structural relaxation", "f", middle, "count", half)],
+        words="The whole firing was run through the thickness; this much pull stays where it is greatest.",
+        formula="σ_left = f · σ,  dσ/dt = E/(1 − ν)·(dε/dt − α·dT/dt) − σ·E/(6η(1 − ν)), forces in balance",
+        source=memory("Maxwell fluid on the viscosity curve; factor for structural relaxation, 1.4 to 2.2"),
+        assumptions=[*said, "a band, not a figure"],
     )  # fmt: skip
 
 

@@ -1,20 +1,28 @@
-"""How hot a casting must get, how long it stays there, and how it gets warm."""
+"""How hot glass must get for what is to be done, how long it stays there, and how fast cold glass may be warmed."""
 
 from __future__ import annotations
 
 import math
 
+from coldcradle.glass.spread import GRAVITY
 from coldcradle.glass.viscosity import Viscosity
+from coldcradle.heat import moves
 from coldcradle.heat.conduction import cooling_rate_k_per_h, time_constant_s
-from coldcradle.heat.inputs import Load
-from coldcradle.working import CHOICE, PRACTICE, Figure, derive, given, published
+from coldcradle.heat.inputs import WETNESS, HeatInput, Load
+from coldcradle.words import say, show
+from coldcradle.working import CHOICE, PRACTICE, Figure, Given, derive, given, published
 
-__all__ = ["BUBBLE_LOG", "bubble_temperature", "casting_hold", "casting_temperature", "chunk_rate", "drying_hold"]
+__all__ = [
+    "BUBBLE_LOG", "LAG_K", "PILE_M", "bubble_temperature", "chunk_rate", "drying_hold", "needed_work", "peak_hold",
+    "peak_temperature", "slab_rate",
+]  # fmt: skip
 
 BUBBLE_LOG = 6.9  # soft enough to settle, too stiff to close over air; common practice, no source
-_HOLD_S = 3600.0
-_LAG_K = 10.0
-_CHUNK_STRESS_PA = 2.5e6
+LAG_K = 10.0
+PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
+_PRESSED_M = 0.002
+_PASSING_PA = 2.5e6
+_MOST_HOLD_S = 12 * 3600.0
 
 
 def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str) -> Figure:
@@ -35,17 +43,61 @@ def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str
     )  # fmt: skip
 
 
-def casting_temperature(load: Load, own_c: float | None) -> Figure:
-    """Where this glass, in this form, is runny enough to fill the mould, °C."""
-    if own_c is not None:
+def needed_work(load: Load, heat: HeatInput) -> float | None:
+    """Heat work (1/Pa) that the movement wanted takes, or None where nothing is said of how far it shall go."""
+    density, thick = load.kind.density_kg_m3, load.thickness.value
+    span, depth = heat.span_m, heat.depth_m
+    match heat.process.moves:
+        case "sag" if span and depth:
+            return moves.sag_work(depth_m=depth, density_kg_m3=density, span_m=span, thickness_m=thick)
+        case "arm" if span and depth:
+            return moves.arm_work(depth_m=depth, density_kg_m3=density, arm_m=span, thickness_m=thick)
+        case "hang" if span and depth:
+            return moves.hang_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
+        case "press" if heat.weight_kg > 0 and load.glass_kg > 0:
+            to_m = min(heat.thickness_m or _PRESSED_M, PILE_M)
+            return moves.press_work(
+                from_m=PILE_M, to_m=to_m, volume_m3=load.glass_kg / density, force_n=heat.weight_kg * GRAVITY
+            )
+    return None
+
+
+def peak_temperature(load: Load, heat: HeatInput) -> Figure:
+    """Where this glass is as runny as the process wants, or where it moves so far in the time of the hold, °C."""
+    key, name, done = "cast_temperature", f"{heat.process.step}: how hot", heat.process
+    if heat.cast_c is not None:
         return derive(
-            "cast_temperature", "Casting temperature", "temperature", lambda t: t,
-            [given("temperature you chose", "T", own_c, "temperature")],
+            key, name, "temperature", lambda t: t, [given("temperature you chose", "T", heat.cast_c, "temperature")],
             words="The temperature you chose.", formula="T", source=CHOICE,
         )  # fmt: skip
-    return _by_viscosity(
-        load, "cast_temperature", "Casting temperature", load.form.cast_log_viscosity,
-        f"Where {load.kind.name} runs well enough for {load.form.name} to close up and fill the mould.",
+    if done.key == "cast":
+        return _by_viscosity(
+            load, key, name, load.form.cast_log_viscosity,
+            f"Where {load.kind.name} runs well enough for {load.form.name} to close up and fill the mould.",
+        )  # fmt: skip
+    work = needed_work(load, heat)
+    if work is None:
+        return _by_viscosity(
+            load, key, name, done.aim, f"Where {load.kind.name} is as soft as it takes to {done.name}."
+        )
+    curve, hold = Viscosity.of(load.kind), heat.cast_hold_s or done.hold_s
+
+    def hot(time: float, wanted: float) -> float:
+        log = math.log10(time / wanted)
+        return curve.temperature_c(min(max(log, done.runny - 0.4), done.stiff + 0.8))
+
+    outside = not done.runny - 0.4 <= math.log10(hold / work) <= done.stiff + 0.8
+    return derive(
+        key, name, "temperature", hot,
+        [given("hold", "t", hold, "duration"), given("heat work wanted, ∫dt/η, in 1/Pa", "W", work, "count")],
+        words=f"Where {load.kind.name} moves as far as it shall within the hold.",
+        formula="η = t / W, and the temperature of that viscosity",
+        source=published("viscous plates and beams by the analogy with elastic ones, Timoshenko; pressing: Gent 1960"),
+        assumptions=[
+            "good to a factor of three in time", f"kept within 10^{done.stiff + 0.8:g} to 10^{done.runny - 0.4:g} Pa·s",
+            *(["the movement asks for more or less than that: look at it while it happens"] if outside else []),
+        ],
+        extra=[("a factor of three in time", 15.0)],
     )  # fmt: skip
 
 
@@ -57,26 +109,42 @@ def bubble_temperature(load: Load) -> Figure:
     )  # fmt: skip
 
 
-def casting_hold(load: Load, own_s: float | None, *, rate_k_per_h: float) -> Figure:
-    """An hour to flow, or longer until the heart has come within 10 K of the kiln."""
-    if own_s is not None:
+def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float, lag_s: float | None) -> Figure:
+    """As long as the process usually takes, or as the movement needs, or until the heart has come within 10 K of the kiln.
+
+    `lag_s` is the time the heart takes as the run through the slab found it; None: the closed form, on the safe side.
+    """
+    key, name, done = "cast_hold", f"{heat.process.step}: how long", heat.process
+    if heat.cast_hold_s is not None:
         return derive(
-            "cast_hold", "Casting hold", "duration", lambda t: t,
-            [given("time you chose", "t", own_s, "duration")],
+            key, name, "duration", lambda t: t, [given("time you chose", "t", heat.cast_hold_s, "duration")],
             words="The time you chose.", formula="t", source=CHOICE,
         )  # fmt: skip
+    work = needed_work(load, heat)
+    usual = done.hold_s
+    if work is not None and heat.cast_c is not None:
+        usual = min(_MOST_HOLD_S, work * 10 ** float(Viscosity.of(load.kind).log10_pa_s(peak_c)))
 
-    def hold(d: float, r: float) -> float:
+    def closed(d: float) -> float:
         tau = time_constant_s(thickness_m=d, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material)
-        return max(_HOLD_S, tau * math.log(max(1.0, r / 3600 * tau / _LAG_K)))
+        return tau * math.log(max(1.0, rate_k_per_h / 3600 * tau / LAG_K))
 
+    thickness = load.thickness.given("d", "thickest place")
+    factor = 1.0 if lag_s is None else lag_s / max(1e-9, closed(load.thickness.value))
+    inputs: list[Given] = [
+        thickness,
+        given("usual for this", "t₀", usual, "duration"),
+        given("rate into the hold", "R", rate_k_per_h, "rate"),
+    ]
     return derive(
-        "cast_hold", "Casting hold", "duration", hold,
-        [load.thickness.given("d", "thickest place"), given("rate into the hold", "R", rate_k_per_h, "rate")],
-        words="At least an hour for the glass to flow, or until the heart is within 10 K of the kiln.",
-        formula="hold = max(1 h, τ·ln(R·τ / 10 K))",
-        source=PRACTICE,
-        assumptions=["the hour is common practice; the lag is the slowest mode of a slab, Carslaw & Jaeger"],
+        key, name, "duration", lambda d, t, _r: max(t, factor * closed(d)), inputs,
+        words="As long as it takes to move, or until the heart is within 10 K of the kiln.",
+        formula="hold = max(t₀, time until the heart is within 10 K)",
+        source=PRACTICE if lag_s is None else published("slab run step by step; the usual time is practice"),
+        assumptions=[
+            "the usual time is common practice, no source",
+            *([say("the heart is within 10 K after {t}", t=show(lag_s, "duration"))] if lag_s is not None else []),
+        ],
     )  # fmt: skip
 
 
@@ -87,7 +155,7 @@ def chunk_rate(load: Load) -> Figure:
         lambda d, s: cooling_rate_k_per_h(kind=load.kind, thickness_m=2 * d, stress_pa=s),
         [
             given(f"one piece of {load.form.name}", "d", load.form.chunk_m, "length"),
-            given("passing tension allowed", "σ", _CHUNK_STRESS_PA, "stress"),
+            given("passing tension allowed", "σ", _PASSING_PA, "stress"),
         ],
         words="The skin of a cold piece warms first and pulls at its heart.",
         formula="R = 24·(1 − ν)·κ·σ / (E·α·(2d)²)",
@@ -96,11 +164,28 @@ def chunk_rate(load: Load) -> Figure:
     )  # fmt: skip
 
 
-def drying_hold(wall_m: float) -> Figure:
-    """Two hours at least, and an hour for each 10 mm of wet wall."""
+def slab_rate(load: Load, *, both_faces: bool) -> Figure:
+    """How fast a cold slab may be warmed, K/h, until it is hot enough to give way."""
+    factor = 1.0 if both_faces else 2.0
     return derive(
-        "drying_hold", "Drying", "duration", lambda w: max(2 * 3600.0, w / 0.010 * 3600.0),
+        "slab_rate", "Warming of a solid slab", "rate",
+        lambda d, s: cooling_rate_k_per_h(kind=load.kind, thickness_m=factor * d, stress_pa=s),
+        [load.thickness.given("d", "thickest place"), given("passing tension allowed", "σ", _PASSING_PA, "stress")],
+        words="The skin warms first and pulls at the heart." if both_faces else "The open face warms first; what lies on the shelf is pulled.",
+        formula="R = 24·(1 − ν)·κ·σ / (E·α·d²)" if both_faces else "R = 24·(1 − ν)·κ·σ / (E·α·(2d)²)",
+        source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
+        assumptions=["heat comes from both faces" if both_faces else "heat comes from one side only, and the slab lies flat",
+                     "2.5 MPa allowed of 7 MPa design strength (from memory)"],
+    )  # fmt: skip
+
+
+def drying_hold(wall_m: float, wet: str = "wet") -> Figure:
+    """Two hours at least, and an hour for each 10 mm of wet wall; half of that when it is only damp."""
+    share = WETNESS[wet]
+    return derive(
+        "drying_hold", "Drying", "duration", lambda w: share * max(2 * 3600.0, w / 0.010 * 3600.0),
         [given("mould wall", "w", wall_m, "length")],
         words="Water must leave as vapour before it can boil inside the wall.",
-        formula="hold = max(2 h, 1 h · w / 10 mm)", source=PRACTICE,
+        formula="hold = max(2 h, 1 h · w / 10 mm)" + ("" if share == 1 else " / 2" if share else " · 0"), source=PRACTICE,
+        assumptions=[f"the mould is {wet}"],
     )  # fmt: skip

@@ -9,23 +9,61 @@ from typing import Literal
 from coldcradle.cradle.materials import Material
 from coldcradle.glass.kinds import Form, GlassKind
 from coldcradle.heat.kiln import Kiln
+from coldcradle.heat.processes import Entering, Process
 from coldcradle.working import Figure
 
-__all__ = ["TARGETS_PA", "Basis", "HeatInput", "Load", "School", "Target"]
+__all__ = [
+    "RELIEF", "TARGETS_PA", "WETNESS", "Basis", "HeatInput", "LaterFiring", "Load", "Own", "Relief", "School", "Support",
+    "Target", "There", "Wet",
+]  # fmt: skip
 
 Target = Literal["gentle", "usual", "quick", "own"]
 School = Literal["longer", "thumb", "physics"]
-Basis = Literal["bow", "held", "block"]
+Basis = Literal["bow", "held", "block", "free"]
+Support = Literal["cradle", "shelf", "posts"]
+Relief = Literal["none", "soft", "sharp"]
+Wet = Literal["wet", "damp", "dry"]
+There = Literal["auto", "nobody", "peek", "pour", "hot"]
 
 # Tension left in the heart of the glass by cooling, Pa; "usual" is what common practice amounts to, no source.
 TARGETS_PA: dict[str, float] = {"gentle": 0.1e6, "usual": 0.2e6, "quick": 0.5e6}
+# Relief counts as so much more thickness, and a damp mould dries in half the time; common practice, no source.
+RELIEF: dict[str, float] = {"none": 1.0, "soft": 1.5, "sharp": 2.0}
+WETNESS: dict[str, float] = {"wet": 1.0, "damp": 0.5, "dry": 0.0}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Own:
+    """One step changed by hand: None leaves what was worked out. `rate` 0 stands for "as fast as the kiln can"."""
+
+    key: str
+    rate_k_per_h: float | None
+    to_c: float | None
+    hold_s: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LaterFiring:
+    """Another firing of the same piece: what is done in it, to which part, and which parts it brings together."""
+
+    name: str
+    process: Process
+    part: str
+    joins: tuple[str, ...]
+    thickness_m: float | None
+    relief: Relief
+    is_before: bool
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class HeatInput:
-    """The user's choices for one firing; None means "work it out". `starts_at` is aware of its zone."""
+    """The user's choices for one firing; None means "work it out". `starts_at` is aware of its zone.
+
+    With `is_ready_by`, `starts_at` is when the lid shall be open instead. `awake` is (from, to) in hours of the day.
+    """
 
     kiln: Kiln
+    process: Process
     target: Target
     own_stress_pa: float
     school: School
@@ -35,15 +73,40 @@ class HeatInput:
     bubble_hold_s: float
     room_c: float
     starts_at: datetime
+    is_ready_by: bool
+    awake: tuple[float, float]
+    there: There
+    enters: Entering
+    support: Support
+    relief: Relief
+    wet: Wet
+    thickness_m: float | None
+    breadth_m: float | None
+    span_m: float | None
+    depth_m: float | None
+    weight_kg: float
+    extra_kg: float
+    zone: str
+    own: tuple[Own, ...]
+    schedule: str
+    later: tuple[LaterFiring, ...]
 
     @property
     def stress_pa(self) -> float:
         return self.own_stress_pa if self.target == "own" else TARGETS_PA[self.target]
 
+    @property
+    def entering(self) -> Entering:
+        """How the glass goes in, when it is not said: as usual for the process."""
+        return self.process.enters if self.enters == "auto" else self.enters
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Load:
-    """What earlier stations hand on: the glass as it will be, and the mould round it."""
+    """What earlier stations hand on: the glass as it will be, the mould round it, and what else stands in the kiln.
+
+    `thickness` is what counts in heat: the thickest place, with relief put on it.
+    """
 
     kind: GlassKind
     form: Form
@@ -55,8 +118,9 @@ class Load:
     mould_kg: float
     outer_width_m: float
     outer_height_m: float
+    furniture_kg: float = 0.0
 
     @property
     def heat_capacity_j_per_k(self) -> float:
-        """Of glass and mould together, with 1100 J/kg/K for hot glass (from memory)."""
-        return self.glass_kg * 1100.0 + self.mould_kg * self.material.heat_capacity_j_kg_k
+        """Of glass, mould and shelves together, with 1100 J/kg/K for hot glass and 1000 for shelves (from memory)."""
+        return self.glass_kg * 1100.0 + self.mould_kg * self.material.heat_capacity_j_kg_k + self.furniture_kg * 1000.0

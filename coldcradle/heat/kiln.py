@@ -9,12 +9,36 @@ import numpy as np
 
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Kiln", "LoadedKiln"]
+__all__ = ["Controller", "Kiln", "LoadedKiln", "Zone"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Zone:
+    """A place in the kiln and how much hotter it is than the middle, K (less than 0: cooler)."""
+
+    name: str
+    offset_k: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Controller:
+    """What a controller can be told: so many steps, rates in multiples of `finest` and up to `fastest` of its unit per hour."""
+
+    steps: int = 0  # 0: as many as one likes
+    unit: str = "degC"
+    finest: float = 1.0
+    fastest: float = 9999.0
+
+
+_PLAIN = Controller()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Kiln:
-    """A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C."""
+    """A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C.
+
+    `sensor_k` is what its thermometer shows above what the middle of the kiln has.
+    """
 
     name: str
     power_w: float
@@ -25,6 +49,14 @@ class Kiln:
     width_m: float
     depth_m: float
     height_m: float
+    zones: tuple[Zone, ...] = ()
+    sensor_k: float = 0.0
+    controller: Controller = _PLAIN
+    price_per_kwh: float = 0.0
+
+    def zone_offset_k(self, name: str) -> float:
+        """How much hotter a place is than the middle; 0 for the middle, or for a place that is not known."""
+        return next((zone.offset_k for zone in self.zones if zone.name == name), 0.0)
 
     def empty_time_constant_s(self) -> float:
         """τ = C/UA from the remembered fall: t / ln((500 - T_room)/(100 - T_room))."""

@@ -14,7 +14,7 @@ from coldcradle.words import Said, Shown, say, show
 
 __all__ = ["Limit", "Run", "Step", "Wanted", "round_rate", "run_programme"]
 
-Limit = Literal["cradle", "glass", "kiln", "choice"]
+Limit = Literal["cradle", "glass", "kiln", "choice", "shelves"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -6,6 +6,7 @@ of second order and damps what it cannot follow. Both stages of a step share one
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -21,7 +22,7 @@ __all__ = ["INSULATED", "KILN", "Face", "Layer", "Slab1D", "SlabRun", "film_w_m2
 _SIGMA = 5.670374e-8  # Stefan-Boltzmann constant, W/m²/K⁴
 _EMISSIVITY, _CONVECTION_W_M2_K = 0.9, 10.0
 _GAMMA = 1 - 1 / np.sqrt(2)
-_FIRST_S, _GROWTH = 15.0, 1.35
+_FIRST_S, _STIR_K, _GROWTH = 10.0, 0.6, 1.45
 _MOST_POINTS = 20_000
 
 Line = Sequence[tuple[float, float]]
@@ -88,18 +89,18 @@ class SlabRun:
         """The node that strays furthest from the open face's temperature, time by time."""
         inside = self.temperatures_c[:, self.glass]
         away = np.abs(inside - inside[:, :1]).argmax(axis=1)
-        return inside[np.arange(len(inside)), away]
+        return np.asarray(inside[np.arange(len(inside)), away])
 
     @property
     def spread_k(self) -> Array:
         """Greatest difference within the glass, K."""
         inside = self.temperatures_c[:, self.glass]
-        return inside.max(axis=1) - inside.min(axis=1)
+        return np.asarray(np.ptp(inside, axis=1))
 
     @property
     def lag_k(self) -> Array:
         """Greatest difference of anything in the slab from the kiln, K."""
-        return np.abs(self.temperatures_c - self.kiln_c[:, None]).max(axis=1)
+        return np.asarray(np.abs(self.temperatures_c - self.kiln_c[:, None]).max(axis=1))
 
 
 def film_w_m2_k(kiln_c: float, face_c: float) -> float:
@@ -135,14 +136,16 @@ def _grid(line: Line, watch_c: tuple[float, float], slow_s: float) -> Array:
     """Times to step through: short after each corner, longer along straight parts, finer where glass sets."""
     low, high = watch_c
     times = [line[0][0]]
-    for (t0, c0), (t1, c1) in zip(line, line[1:], strict=False):
+    before = 0.0
+    for (t0, c0), (t1, c1) in itertools.pairwise(line):
         length = t1 - t0
-        if length <= 0:
-            continue
-        rate = abs(c1 - c0) / length
+        slope = (c1 - c0) / length
+        rate, turn = abs(slope), abs(slope - before)
+        before = slope
         watched = min(c0, c1) < high and max(c0, c1) > low
         longest = (5.0 if watched else 25.0) / rate if rate > 0 else length / 8
-        step = min(_FIRST_S, longest)
+        # a corner stirs the faces in proportion to its turn: the sharper, the shorter the first step
+        step = min(max(_FIRST_S, _STIR_K / max(turn, 1e-9)), longest)
         t = t0
         while t1 - t > step * 1.01:
             t += step

@@ -7,6 +7,7 @@ point and the iso-structural line below it, so nothing has to be said about wher
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -40,7 +41,7 @@ class StressRun:
     @property
     def residual_pa(self) -> Array:
         """What is left at the end of the run, through the thickness (N)."""
-        return self.stress_pa[-1]
+        return np.asarray(self.stress_pa[-1])
 
     @property
     def tension_pa(self) -> float:
@@ -50,7 +51,7 @@ class StressRun:
     @property
     def worst_tension_pa(self) -> Array:
         """The greatest tension anywhere in the thickness, time by time (T)."""
-        return self.stress_pa.max(axis=1)
+        return np.asarray(self.stress_pa.max(axis=1))
 
     @property
     def surface_pa(self) -> Array:
@@ -60,7 +61,7 @@ class StressRun:
     @property
     def heart_pa(self) -> Array:
         """The greatest tension away from the faces, time by time (T)."""
-        return self.stress_pa[:, 1:-1].max(axis=1)
+        return np.asarray(self.stress_pa[:, 1:-1].max(axis=1))
 
 
 def _columns(run: SlabRun) -> tuple[list[GlassKind], Array]:
@@ -70,7 +71,7 @@ def _columns(run: SlabRun) -> tuple[list[GlassKind], Array]:
     depths = run.depths_m[run.glass]
     middle = np.concatenate([[depths[0]], (depths[1:] + depths[:-1]) / 2, [depths[-1]]])
     weights = np.diff(middle)
-    for low, high in zip(middle[:-1], middle[1:], strict=True):
+    for low, high in itertools.pairwise(middle):
         layer = int(np.clip(np.searchsorted(bounds, (low + high) / 2, side="right") - 1, 0, len(run.slab.layers) - 1))
         kind = run.slab.layers[layer].kind
         assert kind is not None
@@ -82,7 +83,9 @@ def _per_node(kinds: Sequence[GlassKind], name: str) -> Array:
     return np.array([getattr(kind, name) for kind in kinds])
 
 
-def run_strain(run: SlabRun, *, is_held: bool = False, structure: bool = False, start_pa: Array | None = None) -> StressRun:
+def run_strain(
+    run: SlabRun, *, is_held: bool = False, structure: bool = False, start_pa: Array | None = None
+) -> StressRun:
     """Stress through the glass of a slab run; free of stress at first unless `start_pa` (N) says otherwise.
 
     `structure` adds structural relaxation, which is run, not multiplied on. Range: as the viscosity curve; steps of

@@ -1,0 +1,145 @@
+"""A firing seen from inside the glass: temperatures and stress through the thickness, hour by hour."""
+
+from __future__ import annotations
+
+import functools
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from coldcradle.glass.kinds import GlassKind
+from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k
+from coldcradle.heat.inputs import Basis, Load, Support
+from coldcradle.heat.slab import INSULATED, KILN, Layer, Line, Slab1D, SlabRun, run_slab
+from coldcradle.heat.strain import StressRun, run_strain
+
+__all__ = ["Inside", "Section1D", "evening_s", "first_within", "glass_layer", "look_inside", "section_of"]
+
+Array = NDArray[np.float64]
+
+
+@dataclass(frozen=True, slots=True)
+class Section1D:
+    """The slab that stands for a piece, whether it is held flat, and in words what was taken for it."""
+
+    slab: Slab1D
+    is_held: bool
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Inside:
+    """A run and the stress in it. `solid_from` is the first step at which the glass is one piece."""
+
+    heat: SlabRun
+    stress: StressRun
+    solid_from: int
+
+    @property
+    def residual_pa(self) -> float:
+        return self.stress.tension_pa
+
+    def peak(self, from_s: float, to_s: float) -> tuple[float, float, bool]:
+        """Greatest passing tension between two times (Pa), when (s), and whether it is in a face."""
+        times = self.heat.times_s
+        chosen = (times >= from_s) & (times <= to_s) & (np.arange(len(times)) >= self.solid_from)
+        if not chosen.any():
+            return 0.0, from_s, True
+        worst = np.where(chosen, self.stress.worst_tension_pa, -np.inf)
+        i = int(worst.argmax())
+        return max(0.0, float(worst[i])), float(times[i]), bool(self.stress.surface_pa[i] >= self.stress.heart_pa[i])
+
+
+def first_within(run: SlabRun, lag_k: float, after_s: float, *, glass_only: bool = False) -> float | None:
+    """The first time after which nothing in the slab is more than `lag_k` from the kiln, until the run ends."""
+    inside = run.temperatures_c[:, run.glass] if glass_only else run.temperatures_c
+    lag = np.abs(inside - run.kiln_c[:, None]).max(axis=1)
+    return _settles(run.times_s, lag, lag_k, after_s)
+
+
+def _settles(times: Array, lag: Array, limit: float, after_s: float) -> float | None:
+    late = np.flatnonzero((times >= after_s) & (lag > limit))
+    if not len(late):
+        return after_s
+    last = int(late[-1])
+    if last + 1 >= len(times):
+        return None
+    # between the two steps the lag dies away like an exponential
+    a, b = math.log(max(lag[last], 1e-9)), math.log(max(lag[last + 1], 1e-9))
+    share = (a - math.log(limit)) / (a - b) if a > b else 1.0
+    return float(times[last] + share * (times[last + 1] - times[last]))
+
+
+def glass_layer(kind: GlassKind, thickness_m: float) -> Layer:
+    """Glass with the diffusivity of the closed forms and the conductivity it has at its annealing point."""
+    k = conductivity_w_m_k(kind.annealing_c)
+    return Layer(thickness_m=thickness_m, conductivity_w_m_k=k, heat_j_m3_k=k / DIFFUSIVITY_M2_S, kind=kind)
+
+
+def section_of(load: Load, basis: Basis, support: Support, counts_m: float) -> Section1D:
+    """The one-dimensional slab that stands for a piece on its cradle; where heat leaves sideways sooner, that way."""
+    thick, material = load.thickness.value, load.material
+    wall = (
+        Layer(
+            thickness_m=load.wall_m, conductivity_w_m_k=material.conductivity_w_m_k,
+            heat_j_m3_k=material.density_kg_m3 * material.heat_capacity_j_kg_k,
+        ) if load.wall_m > 0 else None
+    )  # fmt: skip
+    if basis == "block":
+        return Section1D(
+            Slab1D(layers=(glass_layer(load.kind, counts_m / 2),), is_half=True),
+            False,
+            "a free slab of the thickness that counts",
+        )
+    if basis == "free" or support == "posts":
+        return Section1D(
+            Slab1D(layers=(glass_layer(load.kind, thick / 2),), is_half=True), False, "both faces see the kiln"
+        )
+    if support == "shelf" or wall is None:
+        return Section1D(
+            Slab1D(layers=(glass_layer(load.kind, thick),), bottom=INSULATED),
+            basis == "held",
+            "nothing leaves through the shelf",
+        )
+    if load.breadth_m < thick * 1.0001:
+        half = Slab1D(layers=(wall, glass_layer(load.kind, load.breadth_m / 2)), is_half=True)
+        return Section1D(half, True, f"sideways through {material.name}, which is the shorter way")
+    layers = Slab1D(layers=(glass_layer(load.kind, thick), wall), bottom=KILN)
+    return Section1D(layers, basis == "held", f"open above, {material.name} below")
+
+
+@functools.lru_cache(maxsize=64)
+def _run(section: Section1D, line: tuple[tuple[float, float], ...], solid_from_s: float, structure: bool) -> Inside:
+    heat = run_slab(section.slab, line)
+    start = int(np.searchsorted(heat.times_s, solid_from_s))
+    if start:
+        late = SlabRun(
+            heat.slab, heat.times_s[start:], heat.kiln_c[start:], heat.temperatures_c[start:], heat.depths_m, heat.glass
+        )
+        after = run_strain(late, is_held=section.is_held, structure=structure)
+        whole = np.zeros((len(heat.times_s), after.stress_pa.shape[1]))
+        whole[start:] = after.stress_pa
+        bend = np.concatenate([np.zeros(start), after.bend_per_m])
+        stress = StressRun(heat.times_s, after.depths_m, whole, after.weights, bend)
+    else:
+        stress = run_strain(heat, is_held=section.is_held, structure=structure)
+    return Inside(heat, stress, start)
+
+
+def look_inside(section: Section1D, line: Line, *, solid_from_s: float = 0.0, structure: bool = False) -> Inside:
+    """Run a kiln line through the slab. `solid_from_s`: when loose pieces have become one; no stress is told before.
+
+    The line is carried on at its last temperature until all is even, so that what is left at the end is what stays.
+    """
+    end_s, end_c = line[-1]
+    tail = (end_s + evening_s(section.slab), end_c)
+    return _run(section, (*((float(t), float(c)) for t, c in line), tail), solid_from_s, structure)
+
+
+def evening_s(slab: Slab1D) -> float:
+    """Long enough for any difference in the slab to die away below a hundredth."""
+    heat = sum(layer.heat_j_m3_k * layer.thickness_m for layer in slab.layers)
+    resistance = sum(layer.thickness_m / layer.conductivity_w_m_k for layer in slab.layers) + 1 / 15.0
+    return 8 * heat * resistance

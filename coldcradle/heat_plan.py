@@ -1,0 +1,189 @@
+"""The heat of a plan in the form in which it is drawn, listed and printed."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from datetime import datetime
+
+import numpy as np
+
+from coldcradle.glass.spread import GRAVITY, heat_work, spread
+from coldcradle.heat import moves
+from coldcradle.heat.anneal import SURFACE_STRESS_PA
+from coldcradle.heat.attending import shift_into_day, visits
+from coldcradle.heat.clock import at, days, nights, when
+from coldcradle.heat.controller import tell_controller
+from coldcradle.heat.firing import Firing, cooled_for
+from coldcradle.heat.forming import PILE_M
+from coldcradle.heat.inputs import TARGETS_PA, HeatInput, Load
+from coldcradle.heat.inside import Inside
+from coldcradle.result import HeatPlan, InsidePoint, Layer1D, Target, Tick
+from coldcradle.units import temperature_from_c, temperature_to_c
+from coldcradle.words import say, show
+from coldcradle.working import Figure, derive, given, published
+
+__all__ = ["heat_plan", "inside_points", "moved", "profile_of", "start_of", "ticks", "timing_figures"]
+
+_POINTS = 150
+
+
+def start_of(heat: HeatInput, total_s: float) -> datetime:
+    """When the firing starts: as said, or so long before it shall be open."""
+    return at(heat.starts_at, -math.ceil(total_s / 60) * 60) if heat.is_ready_by else heat.starts_at
+
+
+def ticks(top_c: float, unit: str, step: int) -> list[Tick]:
+    """Round temperatures on an axis from 0 °C (or the first step) up."""
+    first = 0 if unit == "degC" else step
+    most = int(temperature_from_c(top_c, unit))
+    return [Tick(temperature_to_c(mark, unit), str(mark)) for mark in range(first, most + 1, step)]
+
+
+def inside_points(inside: Inside, total_s: float) -> list[InsidePoint]:
+    """The run thinned to what a drawing shows; stress is 0 while the pieces are loose."""
+    heat, stress = inside.heat, inside.stress
+    last = max(2, int(np.searchsorted(heat.times_s, total_s, side="right")))
+    even = np.searchsorted(heat.times_s, np.linspace(0, total_s, _POINTS)).clip(0, last - 1)
+    corners = np.linspace(0, last - 1, _POINTS // 3).astype(int)
+    worst = [int(stress.worst_tension_pa[:last].argmax())]
+    chosen = np.unique(np.concatenate([even, corners, worst]))
+    columns = np.column_stack(
+        [heat.times_s, heat.surface_c, heat.heart_c, stress.surface_pa / 1e6, stress.heart_pa / 1e6]
+    )[chosen]
+    return [
+        InsidePoint(round(t), round(s, 1), round(h, 1), round(a, 3), round(b, 3)) for t, s, h, a, b in columns.tolist()
+    ]
+
+
+def profile_of(inside: Inside) -> list[Layer1D]:
+    """What stays in the glass, from its open face down; a half slab is told with its mirror image."""
+    depths, left = inside.stress.depths_m, inside.stress.residual_pa / 1e6
+    if inside.heat.slab.is_half:
+        inward = depths[-1] - depths
+        depths = np.concatenate([depths, depths[-1] + inward[::-1][1:]])
+        left = np.concatenate([left, left[::-1][1:]])
+    keep = np.linspace(0, len(depths) - 1, min(25, len(depths))).round().astype(int)
+    return [Layer1D(round(float(depths[i]), 6), round(float(left[i]), 4)) for i in keep]
+
+
+def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
+    rows = []
+    for key, stress_pa in {**TARGETS_PA, "own": heat.own_stress_pa}.items():
+        rate, total = cooled_for(firing, load, stress_pa=stress_pa)
+        if key == heat.target:  # as run, and with what was set by hand
+            rate, total = firing.cooling.slow_k_per_h, firing.run.total_s
+        rows.append(Target(key, show(rate, "rate"), show(total, "duration"), total))
+    return rows
+
+
+def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
+    """The firing, ready to be drawn."""
+    run, start = firing.run, start_of(heat, firing.run.total_s)
+    highest = max(c for _, c in run.line)
+    top = math.ceil((highest + 60) / 100) * 100.0
+    there = visits(heat, run.steps, start)
+    peak_at = next((s.arrives_s for s in run.steps if s.key == "cast"), 0.0)
+    warm_pa, warm_at, _ = firing.inside.peak(0.0, peak_at)
+    soaked = firing.soaked.total_s
+    cool_pa, cool_at, in_face = firing.inside.peak(soaked, run.total_s)
+    return HeatPlan(
+        process=heat.process.key, process_name=heat.process.name,
+        steps=run.steps, line=run.line, ends_at=[at(start, s.ends_s).isoformat(timespec="minutes") for s in run.steps],
+        ends=[when(start, s.ends_s) for s in run.steps], total_s=run.total_s,
+        starts_at=start.isoformat(timespec="minutes"), starts=when(start, 0.0),
+        opens_at=at(start, run.total_s).isoformat(timespec="minutes"), opens=when(start, run.total_s),
+        nights=nights(start, run.total_s), days=days(start, run.total_s),
+        coast_from=show(firing.coast_from_c, "temperature"), targets=_targets(firing, load, heat),
+        highest_c=highest, top_c=top, ticks_metric=ticks(top, "degC", 100), ticks_us=ticks(top, "degF", 200),
+        inside=inside_points(firing.inside, run.total_s), profile=profile_of(firing.inside),
+        stress_limit_mpa=SURFACE_STRESS_PA / 1e6,
+        warm_peak=show(warm_pa, "stress"), warm_peak_s=warm_at, cool_peak=show(cool_pa, "stress"), cool_peak_s=cool_at,
+        cool_peak_where="in its face" if in_face else "in its heart",
+        taken_as=firing.soaked.section.words, visits=there, visit_help=shift_into_day(heat, there, start),
+        told=tell_controller(run.steps, heat.kiln, start_c=heat.room_c, offset_k=heat.kiln.zone_offset_k(heat.zone)),
+        changed=[own.key for own in heat.own],
+    )  # fmt: skip
+
+
+def moved(load: Load, heat: HeatInput, line: list[tuple[float, float]]) -> Figure | None:
+    """How far the glass goes in this firing by its law of movement; None where nothing is known of the way."""
+    done, kind, thick = heat.process, load.kind, load.thickness.value
+    work = heat_work(kind, line)
+    density = kind.density_kg_m3
+    source = published("viscous plates and beams by the analogy with elastic ones, Timoshenko")
+    laws: dict[str, tuple[str, str, str, Callable[[float], float]]] = {}
+    if heat.span_m and done.moves == "sag":
+        span = heat.span_m
+        laws["sag"] = ("It goes down", "w = (11/64)·ρ·g·a⁴·W / h²", "a disc held at its rim, small sags; the mould stops it",
+                       lambda w: moves.sag_depth(work_per_pa=w, density_kg_m3=density, span_m=span, thickness_m=thick))  # fmt: skip
+    if heat.span_m and done.moves == "arm":
+        arm = heat.span_m
+        one = moves.arm_work(depth_m=1.0, density_kg_m3=density, arm_m=arm, thickness_m=thick)
+        laws["arm"] = ("The arm comes down", "w = ρ·g·L⁴·W / (2·h²)", "a straight beam; once it hangs steeply it slows",
+                       lambda w: w / one)  # fmt: skip
+    if heat.span_m and done.moves == "hang":
+        length = heat.span_m
+        laws["hang"] = ("It stretches to", "1/L = 1/L₀ − ρ·g·W/6", "of even thickness, hung by its end",
+                        lambda w: min(10.0, moves.hang_length(work_per_pa=w, length_m=length, density_kg_m3=density)))  # fmt: skip
+    if done.moves == "press" and heat.weight_kg > 0:
+        volume, force = load.glass_kg / density, heat.weight_kg * GRAVITY
+        source = published("Gent 1960; ASTM C1351M; Dienes and Klemm 1946")
+        laws["press"] = ("Pressed to", "W = 3V/(2πF)·[2π(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴)]", "one round pile between flat, washed shelves",
+                         lambda w: moves.press_thickness(work_per_pa=w, from_m=PILE_M, volume_m3=volume, force_n=force))  # fmt: skip
+    if done.moves == "spread":
+        area = load.glass_kg / density / thick
+        return spread(kind, area_m2=area, thickness_m=thick, work_per_pa=work)[0]
+    law = laws.get(done.moves)
+    if law is None:
+        return None
+    name, formula, doubt, depth = law
+    half = abs(depth(work * 3) - depth(work / 3)) / 2
+    return derive(
+        "moved", name, "length", depth, [given("heat work of the firing, ∫dt/η, in 1/Pa", "W", work, "count")],
+        words="All the time spent soft, weighed by how soft it was.", formula=formula, source=source,
+        assumptions=[doubt, "good to a factor of three in time", say("glass {d} thick", d=show(thick, "length"))],
+        extra=[("the estimate itself", half)],
+    )  # fmt: skip
+
+
+def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Figure]:
+    """Soak, whole time, energy and, where it is known, what the glass will do."""
+    steps, both, school = firing.run.steps, firing.figures, heat.school
+    per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(
+        school, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
+    )
+    held_s = next(s for s in steps if s.key == "fall").hold_s
+    by_hand = any(own.key == "fall" and own.hold_s is not None for own in heat.own)
+    chosen = derive(
+        "soak", "Anneal soak", "duration", lambda t: t if by_hand else math.ceil(t / 300 - 1e-9) * 300.0,
+        [given("time you chose" if by_hand else per_m.name, "t", held_s if by_hand else per_m.value, "duration")],
+        words="You set it by hand." if by_hand else {"thumb": "You chose the rule of thumb.", "physics": "You chose the physics."}.get(
+            school, f"The longer of the two schools, here: {per_m.name.lower()}."),
+        formula="soak, in whole five minutes", source=per_m.source,
+        assumptions=[say("{name}: {t}", name=f.name, t=f.shown) for f in (both["soak_thumb"], both["soak_physics"])],
+        extra=[("thickness", 0.0 if by_hand else per_m.u)],
+    )  # fmt: skip
+    total = derive(
+        "firing_time", "Firing", "duration", lambda *parts: float(sum(parts)),
+        [given(s.name, f"t{i}", s.ends_s - s.starts_s, "duration") for i, s in enumerate(steps, 1)],
+        words="All steps after one another, with the times this kiln really needs.",
+        formula="t = " + " + ".join(f"t{i}" for i in range(1, len(steps) + 1)),
+        source=published("sum of the steps; the kiln as one warm body"),
+        assumptions=["the kiln follows its controller wherever its power and its losses let it"],
+    )  # fmt: skip
+    kiln, energy_j = heat.kiln, firing.run.energy_j
+    price = kiln.price_per_kwh
+    energy = derive(
+        "energy", "Energy", "energy", lambda e: e,
+        [given("losses and stored heat, step by step", "E", energy_j, "energy", 0.2 * energy_j)],
+        words=f"What {kiln.name} loses to the room and stores in itself, the glass, the mould and its shelves.",
+        formula="E = Σ max(0, UA·(T − T_room)·Δt + C·ΔT)", source=published("heat balance of one warm body"),
+        assumptions=["UA and C from the kiln's remembered times; good to about 20 %",
+                     *([f"at {price:g} a kWh in your money: {energy_j / 3.6e6 * price:.2f}"] if price else [])],
+    )  # fmt: skip
+    figures = [chosen, total, energy]
+    went = moved(load, heat, firing.run.line)
+    if went is not None:
+        figures.append(went)
+    return {f.key: f for f in figures}
