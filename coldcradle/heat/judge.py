@@ -1,0 +1,196 @@
+"""Any programme against this piece: run through the kiln, the slab and the strain, and told what it would do."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.spread import heat_work
+from coldcradle.glass.viscosity import ANNEALING_LOG, Viscosity
+from coldcradle.heat.anneal import SURFACE_STRESS_PA
+from coldcradle.heat.firing import Firing, solid_from
+from coldcradle.heat.inputs import HeatInput, Load
+from coldcradle.heat.inside import Inside, first_within, look_inside
+from coldcradle.heat.programme import Run, Wanted, run_programme
+from coldcradle.heat.shock import STRENGTH_PA
+from coldcradle.heat.strain import RELAXATION_BAND
+from coldcradle.words import Said, Shown, say, show
+
+__all__ = ["Judged", "Remark", "judge", "judge_wanted"]
+
+_SPREAD_K = 2.0
+_OVER = 1.08
+_STRAINED = 2.0  # times the target: not just a little more than wished
+
+
+@dataclass(frozen=True, slots=True)
+class Remark:
+    """One thing a programme does to the piece: well, to think about, or not like this."""
+
+    key: str
+    word: str  # good, think or stop
+    says: Said
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """A programme as it would run, and what it would do."""
+
+    run: Run
+    inside: Inside
+    left_pa: float
+    left: Shown
+    peak_c: float
+    work_per_pa: float
+    remarks: list[Remark]
+
+
+def _ended(wanted: Sequence[Wanted], firing: Firing, heat: HeatInput) -> list[Wanted]:
+    """The steps with the fall to the open lid put after them; what asks for less than the room is "off"."""
+    open_c = max(firing.figures["opening_temperature"].value // 1, heat.room_c + 3)
+    steps = [s for s in wanted if s.to_c > heat.room_c + 8 or (s.rate_k_per_h is None and s.to_c > heat.room_c + 3)]
+    if not steps:
+        raise ImpossibleInput("expected steps that leave the room's temperature")
+    if steps[-1].to_c > open_c:
+        steps.append(
+            Wanted(key="coast", name="Off, lid shut", rate_k_per_h=None, to_c=open_c, hold_s=0.0, limited_by="kiln",
+                   why=say("Nothing more is programmed."), figures=())
+        )  # fmt: skip
+    return steps
+
+
+def _heat_remarks(load: Load, heat: HeatInput, peak_c: float) -> Remark:
+    curve, done = Viscosity.of(load.kind), heat.process
+    log = float(curve.log10_pa_s(peak_c))
+    low, high = done.window_c(load.kind)
+    stiff = load.form.cast_log_viscosity + 0.3 if done.key == "cast" else done.stiff
+    if done.key == "cast":
+        low, high = curve.temperature_c(stiff), max(high, curve.temperature_c(load.form.cast_log_viscosity - 0.5))
+    shown: dict[str, Shown | str] = {
+        "t": show(round(peak_c), "temperature"), "log": f"{log:.1f}", "glass": load.kind.name, "what": done.name,
+        "low": show(round(low), "temperature"), "high": show(round(high), "temperature"),
+    }  # fmt: skip
+    if low - 2 <= peak_c <= high + 2:
+        return Remark("peak", "good", say("Its peak of {t} is 10^{log} Pa·s in {glass}: right to {what}.", **shown))
+    gap = show(abs(peak_c - (low if peak_c < low else high)), "difference")
+    way = "cooler" if peak_c < low else "hotter"
+    big = abs(peak_c - (low if peak_c < low else high)) > 30
+    return Remark("peak", "stop" if big else "think", say(
+        f"Its peak of {{t}} is 10^{{log}} Pa·s in {{glass}}, {{gap}} {way} than the window to {{what}}, {{low}} to {{high}}.", gap=gap, **shown))  # fmt: skip
+
+
+def _warm_remark(inside: Inside, run: Run, heat: HeatInput, figures_rate: float) -> Remark | None:
+    peak_at = next(s.arrives_s for s in run.steps if s.key == "cast")
+    if heat.entering not in ("slab", "relief"):
+        first = run.steps[0].rate_k_per_h
+        if first is not None and first > 1.05 * figures_rate:
+            return Remark("warm", "think", say("It warms at {r} from cold; {a} is what pieces of this size stand.",
+                                               r=show(first, "rate"), a=show(figures_rate, "rate")))  # fmt: skip
+        return None
+    pull, at_s, in_face = inside.peak(0.0, peak_at)
+    shown = {"p": show(pull, "stress"), "lim": show(SURFACE_STRESS_PA, "stress"), "h": show(at_s, "duration"),
+             "where": "face" if in_face else "heart"}  # fmt: skip
+    if pull > STRENGTH_PA:
+        return Remark(
+            "warm",
+            "stop",
+            say("Warming pulls its {where} by {p} after {h}: it is likely to snap. {lim} is allowed.", **shown),
+        )
+    if pull > _OVER * SURFACE_STRESS_PA:
+        return Remark("warm", "think", say("Warming pulls its {where} by {p} after {h}; {lim} is allowed.", **shown))
+    return Remark("warm", "good", say("Warming pulls by {p} at most; {lim} is allowed.", **shown))
+
+
+def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark:
+    """The longest stay within reach of the annealing point on the way down."""
+    peak = next(i for i, s in enumerate(run.steps) if s.key == "cast")
+    kind = load.kind
+    near = [s for s in run.steps[peak + 1 :] if kind.strain_c - 12 <= s.to_c <= kind.annealing_c + 30 and s.hold_s > 0]
+    if not near:
+        return Remark("soak", "stop" if firing.figures["thickness_counts"].value > 0.008 else "think",
+                      say("It does not rest near this glass's annealing point, {ap}.", ap=show(kind.annealing_c, "temperature")))  # fmt: skip
+    soak = max(near, key=lambda s: s.hold_s)
+    settled = first_within(inside.heat, _SPREAD_K, soak.arrives_s)
+    heat = inside.heat
+    chosen = (heat.times_s >= soak.arrives_s) & (heat.times_s <= soak.ends_s)
+    within = heat.times_s[chosen][heat.lag_k[chosen] <= _SPREAD_K]
+    relax = 6 * 10 ** float(Viscosity.of(kind).log10_pa_s(soak.to_c)) * (1 - kind.poisson) / kind.youngs_modulus_pa
+    shown = {"t": soak.to, "h": soak.hold, "off": show(soak.to_c - kind.annealing_c, "difference")}
+    if not len(within):
+        lag = show(float(heat.lag_k[chosen][-1]) if chosen.any() else 0.0, "difference")
+        return Remark(
+            "soak",
+            "stop",
+            say("Its soak of {h} at {t} is too short: heart and kiln are still {lag} apart.", lag=lag, **shown),
+        )
+    assert settled is None or settled >= 0
+    rest = soak.ends_s - float(within[0])
+    if rest < 3 * relax:
+        return Remark("soak", "think", say("Its soak of {h} at {t} evens out the heat, but leaves {r} for strain that takes {x} to relax there.",
+                                           r=show(rest, "duration"), x=show(5 * relax, "duration"), **shown))  # fmt: skip
+    over = f"10^{ANNEALING_LOG:g}"
+    return Remark("soak", "good", say("Its soak of {h} at {t} is long enough: all within 2 K after {r}, and {rest} to relax (annealing point: " + over + " Pa·s).",
+                                      r=show(float(within[0]) - soak.arrives_s, "duration"), rest=show(rest, "duration"), **shown))  # fmt: skip
+
+
+def _left_remarks(inside: Inside, run: Run, heat: HeatInput) -> list[Remark]:
+    middle = (RELAXATION_BAND[0] + RELAXATION_BAND[1]) / 2
+    half = (RELAXATION_BAND[1] - RELAXATION_BAND[0]) / 2
+    left = inside.residual_pa
+    shown = {"s": show(left * middle, "stress", left * half), "want": show(heat.stress_pa * middle, "stress")}
+    found = []
+    if left > _STRAINED * heat.stress_pa:
+        found.append(
+            Remark(
+                "left", "stop", say("It leaves about **{s}** in the glass; your target would leave {want}.", **shown)
+            )
+        )
+    elif left > _OVER * heat.stress_pa:
+        found.append(
+            Remark(
+                "left", "think", say("It leaves about **{s}** in the glass; your target would leave {want}.", **shown)
+            )
+        )
+    else:
+        found.append(Remark("left", "good", say("It leaves about **{s}**, within your target's {want}.", **shown)))
+    peak_end = next(s.ends_s for s in run.steps if s.key == "cast")
+    pull, at_s, in_face = inside.peak(peak_end, run.total_s)
+    if pull > _OVER * SURFACE_STRESS_PA:
+        found.append(Remark("cool", "stop" if pull > STRENGTH_PA else "think", say(
+            "Cooling pulls its {where} by {p} after {h}; {lim} is allowed.", where="face" if in_face else "heart",
+            p=show(pull, "stress"), h=show(at_s, "duration"), lim=show(SURFACE_STRESS_PA, "stress"))))  # fmt: skip
+    return found
+
+
+def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: HeatInput) -> Judged:
+    """Run steps and judge them. Exactly one of them has the key "cast": its peak. Raises ImpossibleInput as the kiln does."""
+    kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
+    run = run_programme(_ended(wanted, firing, heat), kiln)
+    inside = look_inside(firing.soaked.section, run.line, solid_from_s=solid_from(run, heat))
+    peak = next(s for s in run.steps if s.key == "cast")
+    solid = heat.entering in ("slab", "relief")
+    remarks = [_heat_remarks(load, heat, peak.to_c)]
+    warm = _warm_remark(inside, run, heat, firing.figures["slab_rate" if solid else "chunk_rate"].value)
+    remarks += [warm] if warm else []
+    remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, run, heat)]
+    remarks += [Remark("late", "think", step.late) for step in run.steps if step.late is not None]
+    if peak.to_c > heat.kiln.highest_c:
+        remarks.append(Remark("kiln", "stop", say("{t} is above what {k} is made for.", t=peak.to, k=heat.kiln.name)))
+    middle = (RELAXATION_BAND[0] + RELAXATION_BAND[1]) / 2
+    half = (RELAXATION_BAND[1] - RELAXATION_BAND[0]) / 2
+    left = inside.residual_pa
+    order = {"stop": 0, "think": 1, "good": 2}
+    return Judged(
+        run, inside, left, show(left * middle, "stress", left * half), peak.to_c, heat_work(load.kind, run.line),
+        sorted(remarks, key=lambda r: order[r.word]),
+    )  # fmt: skip
+
+
+def judge(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: HeatInput) -> Judged:
+    """The same, with a wide tolerance for where the hottest step stands."""
+    marked = list(wanted)
+    if not any(s.key == "cast" for s in marked):
+        hottest = max(range(len(marked)), key=lambda i: marked[i].to_c)
+        marked[hottest] = replace(marked[hottest], key="cast")
+    return judge_wanted(marked, firing, load, heat)
