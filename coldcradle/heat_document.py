@@ -46,9 +46,23 @@ def read_kiln(reader: Reader) -> Kiln:
         ),
         price_per_kwh=reader.quantity("price", "count", called="a price", low=0.0, high=1e4, default="0"),
     )
-    reader.skip("fit", "notes")  # what the kilns' page keeps beside them
+    reader.text("notes", default="", most=200, empty=True)
+    if reader.has("fit"):
+        _fit(reader.child("fit", "what a log said"))
+    reader.skip("fit")
     reader.close()
     return kiln
+
+
+def _fit(reader: Reader) -> None:
+    """What a log said of the kiln, kept in words beside it."""
+    reader.text("on", most=20)
+    reader.text("file", most=120)
+    for r in reader.children("says", "a sentence", 12):
+        r.text("metric", most=200)
+        r.text("us", most=200)
+        r.close()
+    reader.close()
 
 
 def _zones(reader: Reader) -> tuple[Zone, ...]:
@@ -60,7 +74,10 @@ def _zones(reader: Reader) -> tuple[Zone, ...]:
                 offset_k=r.quantity("offset", "difference", called="a difference from the middle", low=-150, high=150),
             )
         )
-        r.skip("at")  # where it is drawn
+        at = r.data.get("at", [0.5, 0.5])  # where it is drawn, 0 to 1 across and back
+        if not (isinstance(at, list) and len(at) == 2 and all(isinstance(x, int | float) and 0 <= x <= 1 for x in at)):
+            r.fault("at", "expected two numbers from 0 to 1", "")
+        r.skip("at")
         r.close()
     reader.skip("zones")
     names = [zone.name for zone in found]

@@ -48,23 +48,19 @@ def inside_points(inside: Inside, total_s: float) -> list[InsidePoint]:
     corners = np.linspace(0, last - 1, _POINTS // 3).astype(int)
     worst = [int(stress.worst_tension_pa[:last].argmax())]
     chosen = np.unique(np.concatenate([even, corners, worst]))
-    columns = np.column_stack(
-        [heat.times_s, heat.surface_c, heat.heart_c, stress.surface_pa / 1e6, stress.heart_pa / 1e6]
-    )[chosen]
-    return [
-        InsidePoint(round(t), round(s, 1), round(h, 1), round(a, 3), round(b, 3)) for t, s, h, a, b in columns.tolist()
-    ]
+    columns = np.column_stack([heat.times_s, heat.surface_c, heat.heart_c, stress.surface_pa, stress.heart_pa])[chosen]
+    return [InsidePoint(round(t), round(s, 1), round(h, 1), round(a), round(b)) for t, s, h, a, b in columns.tolist()]
 
 
 def profile_of(inside: Inside) -> list[Layer1D]:
     """What stays in the glass, from its open face down; a half slab is told with its mirror image."""
-    depths, left = inside.stress.depths_m, inside.stress.residual_pa / 1e6
+    depths, left = inside.stress.depths_m, inside.stress.residual_pa
     if inside.heat.slab.is_half:
         inward = depths[-1] - depths
         depths = np.concatenate([depths, depths[-1] + inward[::-1][1:]])
         left = np.concatenate([left, left[::-1][1:]])
     keep = np.linspace(0, len(depths) - 1, min(25, len(depths))).round().astype(int)
-    return [Layer1D(round(float(depths[i]), 6), round(float(left[i]), 4)) for i in keep]
+    return [Layer1D(round(float(depths[i]), 6), round(float(left[i]))) for i in keep]
 
 
 def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
@@ -73,7 +69,8 @@ def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
         rate, total = cooled_for(firing, load, stress_pa=stress_pa)
         if key == heat.target:  # as run, and with what was set by hand
             rate, total = firing.cooling.slow_k_per_h, firing.run.total_s
-        rows.append(Target(key, show(rate, "rate"), show(total, "duration"), total))
+        is_about = key != heat.target and stress_pa != heat.stress_pa
+        rows.append(Target(key, show(rate, "rate"), show(total, "duration"), total, is_about))
     return rows
 
 
@@ -97,7 +94,7 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         coast_from=show(firing.coast_from_c, "temperature"), targets=_targets(firing, load, heat),
         highest_c=highest, top_c=top, ticks_metric=ticks(top, "degC", 100), ticks_us=ticks(top, "degF", 200),
         inside=inside_points(firing.inside, run.total_s), profile=profile_of(firing.inside),
-        stress_limit_mpa=SURFACE_STRESS_PA / 1e6,
+        stress_limit_pa=SURFACE_STRESS_PA,
         warm_peak=show(warm_pa, "stress"), warm_peak_s=warm_at, cool_peak=show(cool_pa, "stress"), cool_peak_s=cool_at,
         cool_peak_where="in its face" if in_face else "in its heart",
         taken_as=firing.soaked.section.words, visits=there, visit_help=shift_into_day(heat, there, start),

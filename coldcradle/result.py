@@ -32,12 +32,16 @@ class ThreadItem:
 
 @dataclass(frozen=True, slots=True)
 class Target:
-    """One strain target: what it asks of the kiln and how long the firing becomes."""
+    """One strain target: what it asks of the kiln and how long the firing becomes.
+
+    `is_about`: not run through the glass for itself, but mended as the chosen one was; good to some 15 %.
+    """
 
     key: str
     rate: Shown
     total: Shown
     total_s: float
+    is_about: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,20 +53,20 @@ class Tick:
 
 
 class InsidePoint(NamedTuple):
-    """One moment inside the glass: s, surface and heart in °C, the pull in a face and in the heart in MPa."""
+    """One moment inside the glass: s, surface and heart in °C, the pull in a face and in the heart in Pa."""
 
     at_s: float
     surface_c: float
     heart_c: float
-    surface_mpa: float
-    heart_mpa: float
+    surface_pa: float
+    heart_pa: float
 
 
 class Layer1D(NamedTuple):
-    """What stays at a depth below the open face: m, MPa, tension positive."""
+    """What stays at a depth below the open face: m, Pa, tension positive."""
 
     depth_m: float
-    left_mpa: float
+    left_pa: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -94,7 +98,7 @@ class HeatPlan:
     ticks_us: list[Tick]
     inside: list[InsidePoint]
     profile: list[Layer1D]
-    stress_limit_mpa: float
+    stress_limit_pa: float
     warm_peak: Shown
     warm_peak_s: float
     cool_peak: Shown

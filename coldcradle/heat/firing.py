@@ -158,7 +158,7 @@ def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, stress_pa: 
 def cooled_for(firing: Firing, load: Load, *, stress_pa: float) -> tuple[float, float]:
     """First rate (K/h) and whole time (s) if the same firing were cooled for another strain target.
 
-    Mended as much as the run of this one was, instead of being run itself: right within a few per cent.
+    Mended as much as the run of this one was, instead of being run itself: right within some 15 %.
     """
     closed = cooling_rate_k_per_h(
         kind=load.kind, thickness_m=firing.figures["thickness_counts"].value, stress_pa=firing.cooling.stress_pa

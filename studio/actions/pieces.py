@@ -10,6 +10,7 @@ from django.utils import timezone
 
 from coldcradle.document import read_piece
 from coldcradle.errors import DocumentError, Fault
+from coldcradle.inputs import PieceInput
 from coldcradle.quantities import System, parse
 from studio.actions.stock import add_item
 from studio.errors import Stale
@@ -20,7 +21,7 @@ from studio.racks import rack_of
 from studio.takes import settle_takes
 
 __all__ = [
-    "change_piece", "create_piece", "import_piece", "locked", "next_revision", "put_away", "record", "redo_piece", "undo_piece",
+    "change_piece", "create_piece", "document_before", "import_piece", "locked", "next_revision", "put_away", "record", "redo_piece", "try_change", "undo_piece",
 ]  # fmt: skip
 
 _ROWS = {"kind_id": (GlassKind, "glass"), "kiln_id": (Kiln, "kiln")}
@@ -168,13 +169,10 @@ def _with_kinds(owner: Any, value: Any) -> Any:
     return [entry | {"kind": rows[entry["kind_id"]]} for entry in value]
 
 
-@transaction.atomic
-def change_piece(
-    piece: Piece, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
-) -> PlannedPiece:
-    """Apply changes by path, all or none. Raises Stale, or DocumentError with each fault."""
-    locked(piece, version)
-    stages = stages_of(piece)
+def _changed(
+    piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], system: System
+) -> tuple[dict[str, Any], PlannedPiece]:
+    """The document with changes made in it and its plan; rows chosen by number are put into `stages`, unsaved."""
     plain: dict[str, Any] = {}
     for path, value in changes:
         name = path.rpartition(".")[2]
@@ -194,7 +192,17 @@ def change_piece(
     document = assemble(piece, stages)
     for path, value in plain.items():
         _set(document, path, _with_kinds(piece.owner, value) if path.endswith(".glass.with") else value)
-    found = plan_document(document, dict.fromkeys(plain, system))
+    return document, plan_document(document, dict.fromkeys(plain, system))
+
+
+@transaction.atomic
+def change_piece(
+    piece: Piece, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
+) -> PlannedPiece:
+    """Apply changes by path, all or none. Raises Stale, or DocumentError with each fault."""
+    locked(piece, version)
+    stages = stages_of(piece)
+    document, found = _changed(piece, stages, changes, system)
     piece.name = document["name"].strip()
     for stage, changed in zip(stages, document["stages"], strict=True):
         stage.inputs, elsewhere = split_stage(changed)
@@ -206,6 +214,26 @@ def change_piece(
     piece.version += 1
     _save(piece, found)
     return found
+
+
+def try_change(piece: Piece, *, changes: list[tuple[str, Any]], system: System) -> PlannedPiece:
+    """What changes would come to; nothing is kept. Raises DocumentError with each fault."""
+    return _changed(piece, stages_of(piece), changes, system)[1]
+
+
+def document_before(piece: Piece) -> PieceInput | None:
+    """The piece as it was before its last edit, or None when there was none."""
+    revision = piece.head.parent if piece.head else None
+    if revision is None:
+        return None
+    stages = stages_of(piece)
+    for stage, kept in zip(stages, revision.snapshot["stages"], strict=True):
+        stage.inputs = kept["inputs"]
+        stage.glass_kind = GlassKind.objects.get(pk=kept["glass_kind_id"])
+        stage.firing.kiln = Kiln.objects.get(pk=kept["kiln_id"])
+        stage.firing.starts_at, stage.firing.zone = kept["starts_at"], kept["zone"]
+        stage.cradle = Cradle.objects.filter(pk=kept.get("cradle_id")).first()
+    return read_piece(assemble(piece, stages)).piece
 
 
 def _restore(piece: Piece, revision: Revision) -> PlannedPiece:

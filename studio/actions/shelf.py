@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 from typing import Any
 
 from django.db import transaction
@@ -80,21 +81,27 @@ def save_kind(
 
 
 @transaction.atomic
-def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: dict[str, str], system: System) -> Kiln:
+def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: dict[str, Any], system: System) -> Kiln:
     """Write a kiln, a new one when `kiln` is None. Raises Stale and DocumentError."""
     if kiln is not None:
         kiln.refresh_from_db()
         if kiln.version != version:
             raise Stale(kiln)
-    whole = (kiln.document if kiln else {}) | document
-    changed = dict.fromkeys(document, system)
-    reading = Reading(changed)
+    whole = copy.deepcopy((kiln.document if kiln else {}) | document)
+    zones = whole.get("zones") if isinstance(whole.get("zones"), list) else []
+    typed_now = [f"zones.{i}.offset" for i in range(len(zones))] if "zones" in document else []
+    reading = Reading(dict.fromkeys([*document, *typed_now], system))
     read_kiln(Reader(whole, "", reading, "a kiln"))
     if reading.faults:
         raise DocumentError(reading.faults)
-    settled = whole | {name: entry.typed for name, entry in reading.entries.items()}
+    for path, entry in reading.entries.items():
+        name, _, rest = path.partition(".")
+        if not rest and name in whole:
+            whole[name] = entry.typed
+        elif path in typed_now:
+            zones[int(rest.partition(".")[0])]["offset"] = entry.typed
     row = kiln or Kiln(owner=owner, version=0)
-    row.name, row.document = settled["name"].strip(), settled
+    row.name, row.document = whole["name"].strip(), whole
     row.version += 1
     row.save()
     forget_summaries(stages__firing__kiln=row)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from studio.api import choices, cradles, drawings, pieces, session, shelf, stock, sums
+from studio.api import choices, cradles, drawings, heat, kilns, pieces, session, shelf, stock, sums
 from studio.errors import answer_errors
 
 __all__ = ["api"]
@@ -17,6 +17,8 @@ api.add_router("/choices", choices.router)
 api.add_router("/pieces", pieces.router)
 api.add_router("/sums", sums.router)
 api.add_router("", shelf.router)
+api.add_router("", kilns.router)
+api.add_router("", heat.router)
 api.add_router("", cradles.router)
 api.add_router("", drawings.router)
 api.add_router("", stock.router)

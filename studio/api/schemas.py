@@ -14,8 +14,8 @@ from coldcradle.words import Said, Shown
 
 __all__ = [
     "CareIn", "Change", "ChangeIn", "ConflictOut", "CountOut", "CradleIn", "CradleListOut", "CradleOut", "EntryOut", "ErrorOut",
-    "FillIn", "GlassIn", "GlassOut", "Id", "KilnIn", "KilnOut", "NewGlassIn", "NewPieceIn", "Outline", "PieceListOut", "PieceOut",
-    "PieceRowOut", "StockIn", "StockListOut", "StockOut", "TakeOut", "VersionIn",
+    "FillIn", "FitOut", "GlassIn", "GlassOut", "Id", "KilnIn", "KilnOut", "NewGlassIn", "NewPieceIn", "Outline", "PieceListOut", "PieceOut",
+    "PieceRowOut", "StockIn", "StockListOut", "StockOut", "TakeOut", "VersionIn", "ZoneOut",
 ]  # fmt: skip
 
 Id = Annotated[int, Field(ge=1, le=2**62)]
@@ -256,7 +256,25 @@ class KilnIn(Schema):
 
     version: int | None = None
     system: Literal["metric", "us"] = "metric"
-    document: dict[str, Line]
+    document: dict[str, Any]
+
+
+class ZoneOut(Schema):
+    """A place in a kiln: its offset in words, and where it is drawn (0 to 1 across and from the door back)."""
+
+    name: str
+    typed: str
+    offset: Shown
+    offset_k: float
+    at: tuple[float, float]
+
+
+class FitOut(Schema):
+    """What a log was found to say, as kept with the kiln."""
+
+    says: list[Said]
+    on: str
+    file: str
 
 
 class KilnOut(Schema):
@@ -266,4 +284,13 @@ class KilnOut(Schema):
     entries: dict[str, EntryOut]
     time_constant: Shown
     coasting: list[tuple[Shown, Shown]]
+    curves: list[tuple[str, list[tuple[float, float]]]]
+    rise: list[tuple[float, float]]
+    reads: str
+    most_steps: int
+    zones: list[ZoneOut]
+    width_m: float
+    depth_m: float
+    fit: FitOut | None
+    notes: str
     pieces: int

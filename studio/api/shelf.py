@@ -1,4 +1,4 @@
-"""Kinds of glass and kilns."""
+"""Kinds of glass."""
 
 from __future__ import annotations
 
@@ -7,19 +7,18 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router, Status
 
-from coldcradle.document import read_kiln, read_kind
+from coldcradle.document import read_kind
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.quantities import parse
 from coldcradle.reading import Entry, Reader, Reading
 from coldcradle.words import show
 from studio.actions import shelf as actions
-from studio.api.schemas import ErrorOut, GlassIn, GlassOut, Id, KilnIn, KilnOut, NewGlassIn
+from studio.api.schemas import ErrorOut, GlassIn, GlassOut, Id, NewGlassIn
 from studio.errors import Stale
-from studio.models import GlassKind, Kiln, Piece
+from studio.models import GlassKind, Piece
 from studio.racks import rack_of, spoken_for
 
 router = Router(tags=["shelf"])
-_COAST_AT_C = (500.0, 300.0, 100.0)
 STALE = {"message": "Changed in another window meanwhile. Look at it again, then write yours.", "faults": []}
 
 
@@ -37,17 +36,6 @@ def _glass(row: GlassKind) -> dict[str, Any]:
         "set_aside": {form: show(kg, "mass") for form, kg in spoken_for(row.pk).items()},
         "items": row.items.filter(is_archived=False).count(),
         "pieces": Piece.objects.filter(stages__glass_kind=row, is_put_away=False).count(),
-    }  # fmt: skip
-
-
-def _kiln(row: Kiln) -> dict[str, Any]:
-    kiln = read_kiln(Reader(row.document, "", Reading(), "a kiln"))
-    empty = kiln.loaded(load_j_per_k=0.0, room_c=kiln.room_c)
-    return {
-        "id": row.pk, "version": row.version, "name": row.name, "entries": actions.read_kiln_entries(row.document),
-        "time_constant": show(empty.time_constant_s, "duration"),
-        "coasting": [(show(c, "temperature"), show(empty.coasting_rate_k_per_h(c), "rate")) for c in _COAST_AT_C],
-        "pieces": Piece.objects.filter(stages__firing__kiln=row, is_put_away=False).count(),
     }  # fmt: skip
 
 
@@ -82,26 +70,3 @@ def put_glass_away(request: HttpRequest, kind_id: Id, away: bool = True):
     GlassKind.objects.filter(pk=kind.pk).update(is_archived=away)
     kind.refresh_from_db()
     return _glass(kind)
-
-
-@router.get("/kilns", response=list[KilnOut])
-def list_kilns(request: HttpRequest):
-    return [_kiln(row) for row in Kiln.objects.of(request.user)]
-
-
-@router.post("/kilns", response={201: KilnOut, 422: ErrorOut})
-def create_kiln(request: HttpRequest, body: KilnIn):
-    row = actions.save_kiln(request.user, kiln=None, version=None, document=body.document, system=body.system)
-    return Status(201, _kiln(row))
-
-
-@router.patch("/kilns/{kiln_id}", response={200: KilnOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
-def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn):
-    kiln = Kiln.objects.one(request.user, kiln_id, "kiln")
-    try:
-        row = actions.save_kiln(
-            request.user, kiln=kiln, version=body.version, document=body.document, system=body.system
-        )
-    except Stale:
-        return Status(409, STALE)
-    return _kiln(row)

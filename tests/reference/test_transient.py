@@ -51,7 +51,7 @@ class Soak(SimpleTestCase):
 
     def test_after_a_fall_of_three_hundred_degrees(self) -> None:
         for millimetres in (12.0, 25.0, 64.0, 100.0):
-            plan = planned("fusing-90-clear", **slab_of(f"{millimetres} mm", "300 mm"))
+            plan = planned("fusing-90-clear", **slab_of(f"{millimetres} mm", "300 mm", heat__on="shelf"))
             assert plan.heat is not None
             fall = next(s for s in plan.heat.steps if s.key == "fall")
             rate = 298.0 / ((fall.arrives_s - fall.starts_s) / 3600)

@@ -167,10 +167,10 @@ export interface paths {
             cookie?: never;
         };
         /** List Kilns */
-        get: operations["studio_api_shelf_list_kilns"];
+        get: operations["studio_api_kilns_list_kilns"];
         put?: never;
         /** Create Kiln */
-        post: operations["studio_api_shelf_create_kiln"];
+        post: operations["studio_api_kilns_create_kiln"];
         delete?: never;
         options?: never;
         head?: never;
@@ -191,7 +191,27 @@ export interface paths {
         options?: never;
         head?: never;
         /** Change Kiln */
-        patch: operations["studio_api_shelf_change_kiln"];
+        patch: operations["studio_api_kilns_change_kiln"];
+        trace?: never;
+    };
+    "/api/kilns/{kiln_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Log
+         * @description What a log says of the kiln; with `keep` its times become the kiln's.
+         */
+        post: operations["studio_api_kilns_look_at_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/outlines/file": {
@@ -451,6 +471,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/heat/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Calendar */
+        get: operations["studio_api_heat_show_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/heat/chain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Chain */
+        get: operations["studio_api_heat_show_chain"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/heat/coasting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Coasting */
+        get: operations["studio_api_heat_show_coasting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/heat/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Compare Programmes */
+        get: operations["studio_api_heat_compare_programmes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/heat/judged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Judged */
+        get: operations["studio_api_heat_show_judged"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/heat/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Try Programme */
+        post: operations["studio_api_heat_try_programme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/redo": {
         parameters: {
             query?: never;
@@ -479,6 +601,23 @@ export interface paths {
         put?: never;
         /** Undo Piece */
         post: operations["studio_api_pieces_undo_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/processes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Processes */
+        get: operations["studio_api_heat_list_processes"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -762,6 +901,45 @@ export interface components {
             text: string;
         };
         /**
+         * ChainLink
+         * @description A firing in its place: when it starts and opens, at how many degrees, and what it does to what is there already.
+         */
+        ChainLink: {
+            /** Day */
+            day: number;
+            /** Is This */
+            is_this: boolean;
+            /** Name */
+            name: string;
+            opens: components["schemas"]["Shown"];
+            /** Part */
+            part: string;
+            peak: components["schemas"]["Shown"];
+            /** Peak C */
+            peak_c: number;
+            /** Process */
+            process: string;
+            /** Process Name */
+            process_name: string;
+            /** Remarks */
+            remarks: components["schemas"]["Said"][];
+            starts: components["schemas"]["Shown"];
+            total: components["schemas"]["Shown"];
+        };
+        /**
+         * ChainPlan
+         * @description The chain as it is, what is to be said of it, and the fewest firings it takes.
+         */
+        ChainPlan: {
+            days: components["schemas"]["Shown"];
+            /** Findings */
+            findings: components["schemas"]["Said"][];
+            /** Firings */
+            firings: number;
+            /** Links */
+            links: components["schemas"]["ChainLink"][];
+        };
+        /**
          * Change
          * @description An entry by dotted path and what it becomes; null takes it out.
          */
@@ -814,6 +992,48 @@ export interface components {
             stations: components["schemas"]["Choice"][];
         };
         /**
+         * CoastLine
+         * @description A kiln's fall, rate against temperature: (°C, K/h).
+         */
+        CoastLine: {
+            /** Name */
+            name: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * Coasting
+         * @description The answer for today's room, the rooms compared, and the curves of fall against what is allowed.
+         */
+        Coasting: {
+            /** Allowed */
+            allowed: [
+                number,
+                number
+            ][];
+            answer: components["schemas"]["Said"];
+            /** Lines */
+            lines: components["schemas"]["CoastLine"][];
+            /** Rooms */
+            rooms: components["schemas"]["RoomVerdict"][];
+        };
+        /**
+         * Comparison
+         * @description Two programmes and the one sentence that tells them apart.
+         */
+        Comparison: {
+            answer: components["schemas"]["Said"];
+            /** Longest S */
+            longest_s: number;
+            /** Sides */
+            sides: components["schemas"]["Programme"][];
+            /** Top C */
+            top_c: number;
+        };
+        /**
          * ConflictOut
          * @description The piece was changed elsewhere: how it stands there, and what the last change there was called.
          */
@@ -821,6 +1041,20 @@ export interface components {
             /** Message */
             message: string;
             theirs: components["schemas"]["PieceOut"];
+        };
+        /**
+         * ControllerStep
+         * @description What is typed in: rate per hour ("full" where the controller is to go as fast as it can), target and hold.
+         */
+        ControllerStep: {
+            /** Hold */
+            hold: string;
+            /** Name */
+            name: string;
+            /** Rate */
+            rate: string;
+            /** To */
+            to: string;
         };
         /** CountOut */
         CountOut: {
@@ -1055,6 +1289,18 @@ export interface components {
             station: string;
         };
         /**
+         * FitOut
+         * @description What a log was found to say, as kept with the kiln.
+         */
+        FitOut: {
+            /** File */
+            file: string;
+            /** On */
+            on: string;
+            /** Says */
+            says: components["schemas"]["Said"][];
+        };
+        /**
          * Found
          * @description What is in a mesh file. Sizes in the file's own unit; `faults` stand in the way, `remarks` should be known.
          */
@@ -1169,9 +1415,19 @@ export interface components {
         /**
          * HeatPlan
          * @description The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset.
+         *
+         *     `inside` and `profile` come from the run through the glass; `told` is what the controller is told; `changed` names
+         *     the steps set by hand.
          */
         HeatPlan: {
+            /** Changed */
+            changed: string[];
             coast_from: components["schemas"]["Shown"];
+            cool_peak: components["schemas"]["Shown"];
+            /** Cool Peak S */
+            cool_peak_s: number;
+            /** Cool Peak Where */
+            cool_peak_where: string;
             /** Days */
             days: components["schemas"]["DayMark"][];
             /** Ends */
@@ -1180,6 +1436,8 @@ export interface components {
             ends_at: string[];
             /** Highest C */
             highest_c: number;
+            /** Inside */
+            inside: components["schemas"]["InsidePoint"][];
             /** Line */
             line: [
                 number,
@@ -1193,21 +1451,77 @@ export interface components {
             opens: components["schemas"]["Shown"];
             /** Opens At */
             opens_at: string;
+            /** Process */
+            process: string;
+            /** Process Name */
+            process_name: string;
+            /** Profile */
+            profile: components["schemas"]["Layer1D"][];
             starts: components["schemas"]["Shown"];
             /** Starts At */
             starts_at: string;
             /** Steps */
             steps: components["schemas"]["Step"][];
+            /** Stress Limit Pa */
+            stress_limit_pa: number;
+            /** Taken As */
+            taken_as: string;
             /** Targets */
             targets: components["schemas"]["Target"][];
             /** Ticks Metric */
             ticks_metric: components["schemas"]["Tick"][];
             /** Ticks Us */
             ticks_us: components["schemas"]["Tick"][];
+            told: components["schemas"]["Told"];
             /** Top C */
             top_c: number;
             /** Total S */
             total_s: number;
+            visit_help: components["schemas"]["Said"] | null;
+            /** Visits */
+            visits: components["schemas"]["Visit"][];
+            warm_peak: components["schemas"]["Shown"];
+            /** Warm Peak S */
+            warm_peak_s: number;
+        };
+        InsidePoint: [
+            number,
+            number,
+            number,
+            number,
+            number
+        ];
+        /**
+         * KilnFit
+         * @description The kiln in its owner's terms, from a log. A time is None where the log does not show it.
+         *
+         *     `line` and `model` are (s, °C) for drawing; `off_by_k` is the root mean square difference of the fall.
+         */
+        KilnFit: {
+            fall: components["schemas"]["Shown"];
+            /** Fall 500 To 100 S */
+            fall_500_to_100_s: number | null;
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
+            /** Model */
+            model: [
+                number,
+                number
+            ][];
+            /** Off By K */
+            off_by_k: number;
+            /** Readings */
+            readings: number;
+            rise: components["schemas"]["Shown"];
+            /** Rise To 800 S */
+            rise_to_800_s: number | null;
+            /** Says */
+            says: components["schemas"]["Said"][];
+            /** Time Constant S */
+            time_constant_s: number | null;
         };
         /**
          * KilnIn
@@ -1216,7 +1530,7 @@ export interface components {
         KilnIn: {
             /** Document */
             document: {
-                [key: string]: string;
+                [key: string]: unknown;
             };
             /**
              * System
@@ -1234,19 +1548,45 @@ export interface components {
                 components["schemas"]["Shown"],
                 components["schemas"]["Shown"]
             ][];
+            /** Curves */
+            curves: [
+                string,
+                [
+                    number,
+                    number
+                ][]
+            ][];
+            /** Depth M */
+            depth_m: number;
             /** Entries */
             entries: {
                 [key: string]: components["schemas"]["EntryOut"];
             };
+            fit: components["schemas"]["FitOut"] | null;
             /** Id */
             id: number;
+            /** Most Steps */
+            most_steps: number;
             /** Name */
             name: string;
+            /** Notes */
+            notes: string;
             /** Pieces */
             pieces: number;
+            /** Reads */
+            reads: string;
+            /** Rise */
+            rise: [
+                number,
+                number
+            ][];
             time_constant: components["schemas"]["Shown"];
             /** Version */
             version: number;
+            /** Width M */
+            width_m: number;
+            /** Zones */
+            zones: components["schemas"]["ZoneOut"][];
         };
         /**
          * Landmark
@@ -1263,6 +1603,21 @@ export interface components {
             low_c: number;
             /** Name */
             name: string;
+        };
+        Layer1D: [
+            number,
+            number
+        ];
+        /**
+         * LogOut
+         * @description A fit, and the entries it would change.
+         */
+        LogOut: {
+            /** Changes */
+            changes: {
+                [key: string]: string;
+            };
+            fit: components["schemas"]["KilnFit"];
         };
         /**
          * NewGlassIn
@@ -1548,6 +1903,54 @@ export interface components {
              */
             scale: string;
         };
+        /**
+         * ProcessOut
+         * @description A process of the trade, and what it asks for besides.
+         */
+        ProcessOut: {
+            /** Key */
+            key: string;
+            /** Moves */
+            moves: string;
+            /** Name */
+            name: string;
+            /** Watch */
+            watch: string;
+        };
+        /**
+         * Programme
+         * @description One programme as it would run here, and what it would do.
+         */
+        Programme: {
+            energy: components["schemas"]["Shown"];
+            /** Inside */
+            inside: components["schemas"]["InsidePoint"][];
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "ours" | "gentle" | "usual" | "quick" | "typed" | "before";
+            left: components["schemas"]["Shown"];
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
+            /** Name */
+            name: string;
+            opens: components["schemas"]["Shown"];
+            peak: components["schemas"]["Shown"];
+            /** Profile */
+            profile: components["schemas"]["Layer1D"][];
+            read_as: components["schemas"]["Said"] | null;
+            /** Remarks */
+            remarks: components["schemas"]["Remark"][];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            total: components["schemas"]["Shown"];
+            /** Total S */
+            total_s: number;
+        };
         /** ReleaseOut */
         ReleaseOut: {
             /** Coats */
@@ -1557,6 +1960,17 @@ export interface components {
             /** Name */
             name: string;
             rated: components["schemas"]["Shown"];
+        };
+        /**
+         * Remark
+         * @description One thing a programme does to the piece: well, to think about, or not like this.
+         */
+        Remark: {
+            /** Key */
+            key: string;
+            says: components["schemas"]["Said"];
+            /** Word */
+            word: string;
         };
         /** ResultOut */
         ResultOut: {
@@ -1573,6 +1987,23 @@ export interface components {
             rows: components["schemas"]["SumRow"][];
             /** Sends */
             sends: components["schemas"]["SendOut"][];
+        };
+        /**
+         * RoomVerdict
+         * @description One room: from where the kiln may be switched off, and what switching off right after the soak would leave.
+         */
+        RoomVerdict: {
+            falls: components["schemas"]["Shown"];
+            /** Is Safe */
+            is_safe: boolean;
+            left: components["schemas"]["Shown"];
+            /** Name */
+            name: string;
+            off_from: components["schemas"]["Shown"];
+            /** Off From C */
+            off_from_c: number;
+            room: components["schemas"]["Shown"];
+            says: components["schemas"]["Said"];
         };
         /**
          * Said
@@ -1759,7 +2190,7 @@ export interface components {
              * Limited By
              * @enum {string}
              */
-            limited_by: "cradle" | "glass" | "kiln" | "choice";
+            limited_by: "cradle" | "glass" | "kiln" | "choice" | "shelves";
             /** Name */
             name: string;
             rate: components["schemas"]["Shown"];
@@ -1883,8 +2314,12 @@ export interface components {
         /**
          * Target
          * @description One strain target: what it asks of the kiln and how long the firing becomes.
+         *
+         *     `is_about`: not run through the glass for itself, but mended as the chosen one was; good to some 15 %.
          */
         Target: {
+            /** Is About */
+            is_about: boolean;
             /** Key */
             key: string;
             rate: components["schemas"]["Shown"];
@@ -1918,6 +2353,20 @@ export interface components {
             text: string;
         };
         /**
+         * Told
+         * @description The steps for the controller, what was merged to make them fit, and whether they do.
+         */
+        Told: {
+            /** Fits */
+            fits: boolean;
+            /** Notes */
+            notes: components["schemas"]["Said"][];
+            /** Steps */
+            steps: components["schemas"]["ControllerStep"][];
+            /** Unit */
+            unit: string;
+        };
+        /**
          * TraceIn
          * @description Points clicked on a photograph, two marks on its ruler, and how far these are apart.
          */
@@ -1941,6 +2390,28 @@ export interface components {
              */
             system: "metric" | "us";
         };
+        /**
+         * TryIn
+         * @description Changes to be looked at, not to be kept.
+         */
+        TryIn: {
+            /** Changes */
+            changes: components["schemas"]["Change"][];
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
+        };
+        /**
+         * TryOut
+         * @description The heat as it would be, and the sentence over it.
+         */
+        TryOut: {
+            answer: components["schemas"]["Said"];
+            heat: components["schemas"]["HeatPlan"] | null;
+        };
         /** TypedIn */
         TypedIn: {
             /**
@@ -1961,6 +2432,21 @@ export interface components {
         VersionIn: {
             /** Version */
             version: number;
+        };
+        /**
+         * Visit
+         * @description Somebody at the kiln: why, when (s from the start, and in words), and whether that is in waking hours.
+         */
+        Visit: {
+            at: components["schemas"]["Shown"];
+            /** At S */
+            at_s: number;
+            /** Is Awake */
+            is_awake: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * Weighing
@@ -1986,6 +2472,24 @@ export interface components {
             unit: string;
             /** Value */
             value: string;
+        };
+        /**
+         * ZoneOut
+         * @description A place in a kiln: its offset in words, and where it is drawn (0 to 1 across and from the door back).
+         */
+        ZoneOut: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+            offset: components["schemas"]["Shown"];
+            /** Offset K */
+            offset_k: number;
+            /** Typed */
+            typed: string;
         };
     };
     responses: never;
@@ -2391,7 +2895,7 @@ export interface operations {
             };
         };
     };
-    studio_api_shelf_list_kilns: {
+    studio_api_kilns_list_kilns: {
         parameters: {
             query?: never;
             header?: never;
@@ -2411,7 +2915,7 @@ export interface operations {
             };
         };
     };
-    studio_api_shelf_create_kiln: {
+    studio_api_kilns_create_kiln: {
         parameters: {
             query?: never;
             header?: never;
@@ -2444,7 +2948,7 @@ export interface operations {
             };
         };
     };
-    studio_api_shelf_change_kiln: {
+    studio_api_kilns_change_kiln: {
         parameters: {
             query?: never;
             header?: never;
@@ -2479,6 +2983,77 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_kilns_look_at_log: {
+        parameters: {
+            query?: {
+                keep?: boolean;
+                version?: number;
+            };
+            header?: never;
+            path: {
+                kiln_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3125,6 +3700,244 @@ export interface operations {
             };
         };
     };
+    studio_api_heat_show_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_heat_show_chain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChainPlan"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_heat_show_coasting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Coasting"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_heat_compare_programmes: {
+        parameters: {
+            query?: {
+                a?: "ours" | "gentle" | "usual" | "quick" | "typed" | "before";
+                b?: "ours" | "gentle" | "usual" | "quick" | "typed" | "before";
+            };
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_heat_show_judged: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Programme"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_heat_try_programme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     studio_api_pieces_redo_piece: {
         parameters: {
             query?: never;
@@ -3227,6 +4040,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_heat_list_processes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProcessOut"][];
                 };
             };
         };

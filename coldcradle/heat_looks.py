@@ -1,0 +1,209 @@
+"""Further looks at the heat of a piece: somebody else's schedule, two programmes side by side, coasting, chain, processes."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.kinds import GlassKind
+from coldcradle.heat.anneal import thickness_that_counts
+from coldcradle.heat.chain import ChainPlan, Link, plan_chain
+from coldcradle.heat.clock import when
+from coldcradle.heat.coasting import Coasting, coasting
+from coldcradle.heat.firing import Firing, plan_firing
+from coldcradle.heat.inputs import RELIEF, HeatInput, LaterFiring, Load
+from coldcradle.heat.judge import Judged, Remark, judge
+from coldcradle.heat.pasted import read_schedule
+from coldcradle.heat.processes import PROCESSES, TradeRow, trade_rows
+from coldcradle.heat.programme import Step, Wanted
+from coldcradle.heat_plan import inside_points, profile_of, start_of
+from coldcradle.inputs import PieceInput
+from coldcradle.plan import Worked, work_out
+from coldcradle.result import InsidePoint, Layer1D
+from coldcradle.words import Said, Shown, say, show
+from coldcradle.working import CHOICE, derive, given
+
+__all__ = [
+    "SIDES", "Comparison", "ProcessRow", "Programme", "Side", "chain_of", "coasting_of", "compare", "judge_schedule",
+    "processes_of",
+]  # fmt: skip
+
+Side = Literal["ours", "gentle", "usual", "quick", "typed", "before"]
+SIDES: dict[Side, str] = {
+    "ours": "this plan", "gentle": "gentle", "usual": "usual", "quick": "quick", "typed": "the pasted schedule",
+    "before": "before the last edit",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Programme:
+    """One programme as it would run here, and what it would do."""
+
+    key: Side
+    name: str
+    steps: list[Step]
+    line: list[tuple[float, float]]
+    inside: list[InsidePoint]
+    profile: list[Layer1D]
+    total_s: float
+    total: Shown
+    opens: Shown
+    peak: Shown
+    left: Shown
+    energy: Shown
+    remarks: list[Remark]
+    read_as: Said | None
+
+
+@dataclass(frozen=True, slots=True)
+class Comparison:
+    """Two programmes and the one sentence that tells them apart."""
+
+    answer: Said
+    sides: list[Programme]
+    top_c: float
+    longest_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class ProcessRow:
+    """A process in one glass: its window, and what the trade says of it, each with its own glass."""
+
+    key: str
+    name: str
+    low: Shown
+    high: Shown
+    low_c: float
+    high_c: float
+    viscosity: str
+    hold: Shown
+    reachable: bool
+
+
+def _worked(piece: PieceInput) -> tuple[Worked, Firing]:
+    worked = work_out(piece)
+    if worked.firing is None:
+        raise ImpossibleInput(worked.refusal)
+    return worked, worked.firing
+
+
+def _programme(key: Side, judged: Judged, heat: HeatInput, read_as: Said | None = None) -> Programme:
+    run = judged.run
+    start = start_of(heat, run.total_s)
+    return Programme(
+        key, SIDES[key], run.steps, run.line, inside_points(judged.inside, run.total_s), profile_of(judged.inside),
+        run.total_s, show(run.total_s, "duration"), when(start, run.total_s), show(judged.peak_c, "temperature"), judged.left,
+        show(run.energy_j, "energy"), judged.remarks, read_as,
+    )  # fmt: skip
+
+
+def judge_schedule(piece: PieceInput) -> Programme:
+    """What the pasted schedule would do to this piece in this kiln. Raises ImpossibleInput naming the line it cannot read."""
+    worked, firing = _worked(piece)
+    return _typed(worked, firing)
+
+
+def _typed(worked: Worked, firing: Firing) -> Programme:
+    heat = worked.piece.heat
+    pasted = read_schedule(heat.schedule)
+    unit = "°F" if pasted.unit == "degF" else "°C"
+    guess = " by its hottest step; write °F or °C to be sure" if pasted.is_guess else ""
+    read_as = say("Read as {n} steps in {unit}{guess}.", n=str(len(pasted.steps)), unit=unit, guess=guess)
+    return _programme("typed", judge(pasted.wanted(), firing, worked.load, heat), heat, read_as)
+
+
+def _side(key: Side, piece: PieceInput, before: PieceInput | None) -> Programme:
+    if key == "before":
+        if before is None:
+            raise ImpossibleInput("there is no earlier state of this piece to compare with")
+        piece = before
+    elif key in ("gentle", "usual", "quick"):
+        piece = replace(piece, heat=replace(piece.heat, target=key, own=()))
+    worked, firing = _worked(piece)
+    if key == "typed":
+        return _typed(worked, firing)
+    steps: Sequence[Wanted] = firing.wanted
+    return _programme(key, judge(steps, firing, worked.load, piece.heat), piece.heat)
+
+
+def compare(piece: PieceInput, a: Side, b: Side, *, before: PieceInput | None = None) -> Comparison:
+    """Two programmes for one piece, each run through kiln and glass."""
+    sides = [_side(a, piece, before), _side(b, piece, before)]
+    first, second = sides
+    longer = second.total_s - first.total_s
+    shown: dict[str, Shown | str] = {
+        "a": first.name, "b": second.name, "t": show(abs(longer), "duration"), "sa": first.left, "sb": second.left,
+    }  # fmt: skip
+    if abs(longer) < 300:
+        answer = say("Both take as long; “{a}” leaves {sa}, “{b}” {sb}.", **shown)
+    else:
+        way = "longer" if longer > 0 else "shorter"
+        answer = say(f"“{{b}}” takes **{{t}} {way}** than “{{a}}”, and leaves {{sb}} instead of {{sa}}.", **shown)
+    top = max(c for side in sides for _, c in side.line)
+    return Comparison(answer, sides, (top + 60) // 100 * 100 + 100.0, max(side.total_s for side in sides))
+
+
+def coasting_of(piece: PieceInput) -> Coasting:
+    """May it be switched off: in this room, in winter, in summer."""
+    worked, firing = _worked(piece)
+    return coasting(firing, worked.load, piece.heat)
+
+
+def _other(later: LaterFiring, load: Load, heat: HeatInput) -> tuple[Load, HeatInput]:
+    """The glass and the choices of another firing of the piece: alike, but for what is said of it."""
+    base = later.thickness_m or load.thickness.value
+    thick_m = base * RELIEF[later.relief]
+    thickness = derive(
+        "thickness_said", "Thickest", "length", lambda d: d, [given("in that firing", "d", thick_m, "length")],
+        words="The thickness in that firing, relief counted.", formula="d", source=CHOICE,
+    )  # fmt: skip
+    on_cradle = later.process.key in ("slump", "drape", "bend", "ring", "cast", "frit", "melt")
+    other = replace(
+        heat, process=later.process, cast_c=None, cast_hold_s=None, own=(), enters="auto", relief="none", wet="dry",
+        thickness_m=None, span_m=None, depth_m=None, schedule="", later=(), support=heat.support if on_cradle else "shelf",
+    )  # fmt: skip
+    return replace(load, thickness=thickness), other
+
+
+def _link(later: LaterFiring, load: Load, heat: HeatInput) -> Link:
+    other_load, other = _other(later, load, heat)
+    counts = thickness_that_counts(other_load, other.basis, other.support)
+    firing = plan_firing(other_load, other, counts, stress_pa=other.stress_pa)
+    peak = next(s for s in firing.run.steps if s.key == "cast")
+    return Link(
+        name=later.name, process=later.process, part=later.part, joins=later.joins, peak_c=peak.to_c, hold_s=peak.hold_s,
+        total_s=firing.run.total_s, thickness_m=other_load.thickness.value, is_this=False,
+    )  # fmt: skip
+
+
+def chain_of(piece: PieceInput) -> ChainPlan:
+    """This firing and the others of the piece, in order, on one clock; the first of them starts when this one is set to."""
+    worked, firing = _worked(piece)
+    heat, load = piece.heat, worked.load
+    peak = next(s for s in firing.run.steps if s.key == "cast")
+    joined = tuple(dict.fromkeys(later.part for later in heat.later if later.is_before and later.part))
+    this = Link(
+        name=piece.name, process=heat.process, part="", joins=joined, peak_c=peak.to_c, hold_s=peak.hold_s,
+        total_s=firing.run.total_s, thickness_m=load.thickness.value, is_this=True,
+    )  # fmt: skip
+    before = [_link(later, load, heat) for later in heat.later if later.is_before]
+    after = [_link(later, load, heat) for later in heat.later if not later.is_before]
+    return plan_chain(
+        load.kind, [*before, this, *after], starts_at=start_of(heat, firing.run.total_s), awake=heat.awake
+    )
+
+
+def processes_of(kind: GlassKind, *, highest_c: float = 2000.0) -> tuple[list[ProcessRow], tuple[TradeRow, ...]]:
+    """Every process in this glass, hottest last, and the trade's temperatures beside the windows of the glass they mean."""
+    rows = []
+    for done in PROCESSES.values():
+        low, high = done.window_c(kind)
+        rows.append(
+            ProcessRow(
+                done.key, done.name, show(round(low), "temperature"), show(round(high), "temperature"), low, high,
+                f"10^{done.stiff:g} to 10^{done.runny:g} Pa·s", show(done.hold_s, "duration"), high <= highest_c,
+            )
+        )  # fmt: skip
+    return sorted(rows, key=lambda r: r.low_c), trade_rows()

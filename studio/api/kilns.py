@@ -1,0 +1,130 @@
+"""Kilns: what their owner knows of them, places in them, and what their logs say."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import File, Router, Schema, Status, UploadedFile
+
+from coldcradle.document import read_kiln
+from coldcradle.errors import ImpossibleInput
+from coldcradle.heat.coasting import SUMMER_C, WINTER_C
+from coldcradle.heat.kiln_fit import KilnFit, fit_kiln
+from coldcradle.heat.kiln_log import MAX_BYTES, read_log
+from coldcradle.quantities import parse
+from coldcradle.reading import Reader, Reading
+from coldcradle.words import show
+from studio.actions import shelf as actions
+from studio.api.schemas import ErrorOut, Id, KilnIn, KilnOut
+from studio.errors import Stale
+from studio.models import Kiln, Piece
+
+router = Router(tags=["kilns"])
+STALE = {"message": "Changed in another window meanwhile. Look at it again, then write yours.", "faults": []}
+_COAST_AT_C = (500.0, 300.0, 100.0)
+_CURVE_C = (900.0, 700.0, 500.0, 400.0, 300.0, 200.0, 100.0, 50.0)
+
+
+class LogOut(Schema):
+    """A fit, and the entries it would change."""
+
+    fit: KilnFit
+    changes: dict[str, str]
+
+
+def _zones(document: dict[str, Any]) -> list[dict[str, Any]]:
+    found = []
+    zones = document.get("zones") or []
+    for i, zone in enumerate(zones):
+        offset = parse(zone["offset"], "difference")
+        at = zone.get("at")
+        if not (isinstance(at, list) and len(at) == 2):
+            at = [(i + 0.5) / len(zones), 0.5]
+        found.append(
+            {
+                "name": zone["name"],
+                "typed": zone["offset"],
+                "offset": show(offset, "difference"),
+                "offset_k": offset,
+                "at": at,
+            }
+        )
+    return found
+
+
+def answer_kiln(row: Kiln) -> dict[str, Any]:
+    kiln = read_kiln(Reader(row.document, "", Reading(), "a kiln"))
+    empty = kiln.loaded(load_j_per_k=0.0, room_c=kiln.room_c)
+    rooms = (("winter", WINTER_C), ("summer", SUMMER_C))
+    curves = [
+        (name, [(c, round(kiln.loaded(load_j_per_k=0.0, room_c=room).coasting_rate_k_per_h(c), 1)) for c in _CURVE_C])
+        for name, room in rooms
+    ]
+    rise = [
+        (float(c), round(max(0.0, empty.fastest_rise_k_per_h(float(c))), 1))
+        for c in np.arange(50, kiln.highest_c + 1, 50)
+    ]
+    return {
+        "id": row.pk, "version": row.version, "name": row.name, "entries": actions.read_kiln_entries(row.document),
+        "time_constant": show(empty.time_constant_s, "duration"),
+        "coasting": [(show(c, "temperature"), show(empty.coasting_rate_k_per_h(c), "rate")) for c in _COAST_AT_C],
+        "curves": curves, "rise": rise, "reads": kiln.controller.unit, "most_steps": kiln.controller.steps,
+        "zones": _zones(row.document), "width_m": kiln.width_m, "depth_m": kiln.depth_m, "fit": row.document.get("fit"),
+        "notes": str(row.document.get("notes", "")),
+        "pieces": Piece.objects.filter(stages__firing__kiln=row, is_put_away=False).count(),
+    }  # fmt: skip
+
+
+@router.get("/kilns", response=list[KilnOut])
+def list_kilns(request: HttpRequest):
+    return [answer_kiln(row) for row in Kiln.objects.of(request.user)]
+
+
+@router.post("/kilns", response={201: KilnOut, 422: ErrorOut})
+def create_kiln(request: HttpRequest, body: KilnIn):
+    row = actions.save_kiln(request.user, kiln=None, version=None, document=body.document, system=body.system)
+    return Status(201, answer_kiln(row))
+
+
+@router.patch("/kilns/{kiln_id}", response={200: KilnOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
+def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn):
+    kiln = Kiln.objects.one(request.user, kiln_id, "kiln")
+    try:
+        row = actions.save_kiln(
+            request.user, kiln=kiln, version=body.version, document=body.document, system=body.system
+        )
+    except Stale:
+        return Status(409, STALE)
+    return answer_kiln(row)
+
+
+@router.post("/kilns/{kiln_id}/log", response={200: LogOut, 404: ErrorOut, 409: ErrorOut, 413: ErrorOut, 422: ErrorOut})
+def look_at_log(request: HttpRequest, kiln_id: Id, file: File[UploadedFile], keep: bool = False, version: int = 0):
+    """What a log says of the kiln; with `keep` its times become the kiln's."""
+    row = Kiln.objects.one(request.user, kiln_id, "kiln")
+    kiln = read_kiln(Reader(row.document, "", Reading(), "a kiln"))
+    if (file.size or 0) > MAX_BYTES:
+        raise ImpossibleInput(
+            f"expected a log of at most {MAX_BYTES // 1_000_000} MB, got {(file.size or 0) / 1e6:.1f} MB"
+        )
+    fit = fit_kiln(read_log(file.read()), room_c=kiln.room_c)
+    changes = {}
+    if fit.fall_500_to_100_s is not None:
+        changes["fall"] = f"{fit.fall_500_to_100_s / 3600:.2f} h"
+    if fit.rise_to_800_s is not None:
+        changes["rise"] = f"{fit.rise_to_800_s / 3600:.2f} h"
+    if keep:
+        told = {
+            "on": timezone.localdate().isoformat(), "file": (file.name or "log")[:120],
+            "says": [{"metric": s.metric[:200], "us": s.us[:200]} for s in fit.says[:12]],
+        }  # fmt: skip
+        try:
+            actions.save_kiln(
+                request.user, kiln=row, version=version, document=changes | {"fit": told}, system="metric"
+            )
+        except Stale:
+            return Status(409, STALE)
+    return {"fit": fit, "changes": changes}

@@ -1,0 +1,88 @@
+"""A firing as a calendar (iCalendar, RFC 5545): start, when somebody must be there, switch off, open."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+
+from icalendar import Alarm, Calendar, Event
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.heat.clock import at
+from coldcradle.result import HeatPlan
+from studio.models import Piece
+from studio.planning import PlannedPiece
+
+__all__ = ["firing_calendar"]
+
+_SHORT = timedelta(minutes=15)
+
+
+def _event(
+    piece: Piece, key: str, name: str, start: datetime, words: str, *, alarm: bool, length: timedelta = _SHORT
+) -> Event:
+    event = Event()
+    event.add("uid", f"piece-{piece.pk}-{key}@cold-cradle")
+    event.add("dtstamp", piece.updated_at.astimezone(UTC))
+    event.add("dtstart", start.astimezone(UTC))  # in UTC: no reader can take a change of clocks the wrong way
+    event.add("dtend", (start + length).astimezone(UTC))
+    event.add("summary", name)
+    event.add("description", words)
+    if alarm:
+        bell = Alarm()
+        bell.add("action", "DISPLAY")
+        bell.add("description", name)
+        bell.add("trigger", timedelta(minutes=-15))
+        event.add_component(bell)
+    return event
+
+
+def _steps(heat: HeatPlan) -> str:
+    return "\n".join(
+        f"{i}. {s.name}: {s.rate.metric.text} to {s.to.metric.text}, hold {s.hold.metric.text}"
+        for i, s in enumerate(heat.steps, 1)
+    )
+
+
+def firing_calendar(piece: Piece, found: PlannedPiece) -> bytes:
+    """The calendar of a piece's firing. Raises ImpossibleInput when there is no firing to tell."""
+    heat = found.plan.heat
+    if heat is None:
+        raise ImpossibleInput("this firing cannot be done as it stands; there is nothing to put in a calendar")
+    start = datetime.fromisoformat(heat.starts_at)
+    kiln = found.piece.heat.kiln.name
+    calendar = Calendar()
+    calendar.add("prodid", "-//Cold Cradle//Firing//EN")
+    calendar.add("version", "2.0")
+    whole = timedelta(seconds=heat.total_s)
+    calendar.add_component(
+        _event(piece, "firing", f"{kiln}: {piece.name}", start, _steps(heat), alarm=True, length=whole)
+    )
+    for visit in heat.visits:
+        words = "Protective clothing, seconds only, power off to the elements, never alone."
+        calendar.add_component(
+            _event(piece, visit.key, f"{piece.name}: {visit.name}", at(start, visit.at_s), words, alarm=True)
+        )
+    coast = next((s for s in heat.steps if s.key == "coast"), None)
+    if coast is not None:
+        calendar.add_component(
+            _event(
+                piece,
+                "off",
+                f"{piece.name}: {kiln} may be off",
+                at(start, coast.starts_s),
+                "Lid shut until it may be opened.",
+                alarm=False,
+            )
+        )
+    opens = at(start, heat.total_s)
+    calendar.add_component(
+        _event(
+            piece,
+            "open",
+            f"{piece.name}: the lid may be opened",
+            opens,
+            "Mould and shelves stay hot for hours. A plan, not a warranty.",
+            alarm=True,
+        )
+    )
+    return calendar.to_ical()
