@@ -162,7 +162,8 @@ def _thread(figures: dict[str, Figure], heat: HeatPlan | None) -> list[ThreadIte
 def plan(piece: PieceInput) -> PiecePlan:
     """The plan of a piece. Pure: the same input gives the same plan, and nothing else is read or written."""
     from coldcradle.further import further_figures, weigh_list
-    from coldcradle.rules import cautions, find
+    from coldcradle.heat_rules import cautions
+    from coldcradle.rules import find
     from coldcradle.sayings import answers, compare, states
 
     worked = work_out(piece)

@@ -1,4 +1,4 @@
-"""What is unwise about a plan, rule by rule, and what can hurt someone on the way."""
+"""What is unwise about a plan, rule by rule."""
 
 from __future__ import annotations
 
@@ -10,18 +10,18 @@ from coldcradle.cradle.displacement import advise_vessel
 from coldcradle.cradle.level import sides
 from coldcradle.cradle.measure import METHOD_WORDS
 from coldcradle.cradle.release import judge
-from coldcradle.findings import Caution, Finding, finding
+from coldcradle.findings import Finding, finding
 from coldcradle.further import main_kg, needs
 from coldcradle.glass.compatibility import judge_pair
 from coldcradle.glass.mix import SANDY_SHARE, check_powder
-from coldcradle.heat.clock import at, is_night
+from coldcradle.heat_rules import heat_findings
 from coldcradle.words import show
 
 if TYPE_CHECKING:
     from coldcradle.plan import Worked
     from coldcradle.result import HeatPlan
 
-__all__ = ["cautions", "find"]
+__all__ = ["find"]
 
 
 def _cradle(worked: Worked) -> Iterator[Finding]:
@@ -181,91 +181,10 @@ def _together(worked: Worked) -> Iterator[Finding]:
                       "Above about a third the grains no longer run into one another.", share=show(mix.fine_share, "ratio"))  # fmt: skip
 
 
-def _heat(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
-    kiln, load = worked.piece.heat.kiln, worked.load
-    if worked.refusal:
-        yield finding("heat.kiln-cannot", "stop", "{kiln} cannot do this firing.", "{why}.",
-                      kiln=kiln.name, why=worked.refusal)  # fmt: skip
-    width, height = load.outer_width_m, load.outer_height_m
-    if width > min(kiln.width_m, kiln.depth_m) or max(height, worked.heap.top_m + load.wall_m) > kiln.height_m:
-        yield finding(
-            "heat.does-not-fit", "stop", "The cradle does not fit into {kiln}.",
-            "With its wall it is {w} wide and with its heap {h} high; {kiln} is {kw} by {kd}, and {kh} high.",
-            kiln=kiln.name, w=show(width, "length"), h=show(max(height, worked.heap.top_m + load.wall_m), "length"),
-            kw=show(kiln.width_m, "length"), kd=show(kiln.depth_m, "length"), kh=show(kiln.height_m, "length"),
-        )  # fmt: skip
-    if heat is None or worked.firing is None:
-        return
-    if heat.highest_c > kiln.highest_c:
-        yield finding("heat.above-kiln-rating", "stop", "{t} is above the {max} that {kiln} is made for.",
-                      "Follow the kiln maker. Choose a softer glass, or a lower temperature held longer.",
-                      t=show(heat.highest_c, "temperature"), max=show(kiln.highest_c, "temperature"), kiln=kiln.name)  # fmt: skip
-    rated_c = worked.piece.cradle.rated_c
-    if heat.highest_c > rated_c:
-        yield finding("heat.above-mould-rating", "stop", "{t} is above the {max} that {mould} stands.",
-                      "It crumbles or cracks, and the glass runs out. The rating is common practice: your maker's counts.",
-                      t=show(heat.highest_c, "temperature"), max=show(rated_c, "temperature"),
-                      mould=load.material.name)  # fmt: skip
-    softening = worked.piece.glass.kind.softening_c
-    if heat.highest_c < softening:
-        yield finding("heat.too-cool-to-flow", "stop", "At {t} this glass does not flow.",
-                      "It softens at {soft}; casting wants it far runnier.", t=show(heat.highest_c, "temperature"),
-                      soft=show(softening, "temperature"))  # fmt: skip
-    slowest = min((s.rate_k_per_h for s in heat.steps if s.rate_k_per_h), default=1.0)
-    if slowest < 0.5:
-        yield finding(
-            "heat.slower-than-controllers", "stop" if slowest < 0.1 else "think",
-            "The slowest step asks for {rate}. Few controllers hold that.",
-            "Glass that counts as {d} thick cools this slowly. Look at how heat leaves, or make it thinner.",
-            rate=show(slowest, "rate"), d=show(round(worked.counts.value, 3), "length"),
-        )  # fmt: skip
-    if heat.total_s > 30 * 86400:
-        yield finding("heat.very-long", "think", "This firing lasts {t}.",
-                      "Anneal time grows with the square of the thickness.", t=show(heat.total_s, "duration"))  # fmt: skip
-    for step in heat.steps:
-        if step.late is not None:
-            yield Finding("heat.kiln-cannot-follow", "heat", "note", step.late, step.why)
-    if is_night(at(worked.piece.heat.starts_at, worked.opens_s)):
-        yield finding("heat.opens-at-night", "note", "The lid may be opened at night, {t}.",
-                      "It can wait until morning: longer with the lid shut does no harm.", t=heat.opens)  # fmt: skip
-
-
 _ORDER = {"stop": 0, "think": 1, "note": 2}
 
 
 def find(worked: Worked, heat: HeatPlan | None) -> list[Finding]:
     """All findings, the gravest first."""
-    found = [*_cradle(worked), *_care(worked, heat), *_glass(worked), *_heat(worked, heat)]
+    found = [*_cradle(worked), *_care(worked, heat), *_glass(worked), *heat_findings(worked, heat)]
     return sorted(found, key=lambda f: _ORDER[f.severity])
-
-
-def cautions(worked: Worked) -> list[Caution]:
-    """What can hurt someone, where it can. An estimate is a plan, not a warranty."""
-    material, form = worked.piece.cradle.material, worked.piece.glass.form
-    found = []
-    if material.key == "plaster-silica":
-        found.append(Caution("cradle", "", "Plaster and silica dust: respirator, wet clean-up, never swept dry."))
-    if material.key == "fibre-board":
-        found.append(Caution("cradle", "", "Dry fibre: respirator and gloves, wet clean-up."))
-    if material.key == "mild-steel":
-        found.append(
-            Caution(
-                "cradle",
-                "",
-                "Steel other than stainless spalls in the heat, and galvanised or unknown metal gives off fumes: do not fire it.",
-            )
-        )
-    if form.key in ("powder", "fine"):
-        found.append(Caution("glass", "", "Glass powder: respirator, ventilation, wet clean-up."))
-    elif form.key in ("billet", "coarse", "nuggets"):
-        found.append(Caution("glass", "", "Broken glass: eye protection and gloves."))
-    if material.holds_water:
-        found.append(
-            Caution("heat", "dry", "Steam: vent the kiln while the mould dries, hands and face away from the vent.")
-        )
-    found += [
-        Caution("heat", "cast", "A look at heat: protective clothing, seconds only, power off to the elements, never alone."),
-        Caution("heat", "coast", "Lid shut until it may be opened. Mould and shelves stay hot for hours."),
-        Caution("heat", "", "A plan, not a warranty. Follow the kiln maker and local codes; electrical work is for a licensed electrician."),
-    ]  # fmt: skip
-    return found

@@ -29,6 +29,12 @@ export const router = createRouter({
       props: (route) => ({ id: Number(route.params.id), station: route.params.station || 'cradle' }),
     },
     {
+      path: '/pieces/:id(\\d+)/compare',
+      name: 'compare',
+      component: () => import('./places/piece/ComparePage.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
+    {
       path: '/pieces/:id(\\d+)/bench',
       name: 'bench',
       component: () => import('./places/piece/BenchPage.vue'),

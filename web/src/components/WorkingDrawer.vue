@@ -2,11 +2,14 @@
 import Drawer from 'primevue/drawer'
 import { computed } from 'vue'
 
-import type { Figure } from '../api/types'
+import type { Figure, HeatPlan } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
+import StrainProfile from '../drawing/StrainProfile.vue'
 import Said from './Said.vue'
 
-const props = defineProps<{ figures: { [key: string]: Figure } }>()
+const props = defineProps<{ figures: { [key: string]: Figure }; profile?: HeatPlan['profile'] }>()
+// where the strain through the glass is what limits a figure, it is drawn beside the working
+const STRAINED = ['anneal_rate', 'residual_stress', 'thickness_counts', 'soak_physics', 'surface_rate']
 const open = defineModel<string>({ required: true })
 const preferences = usePreferences()
 
@@ -67,6 +70,7 @@ const follow = (name: string) =>
           </tr>
         </tbody>
       </table>
+      <StrainProfile v-if="profile && STRAINED.includes(figure.key)" :profile="profile" />
       <section v-if="figure.shares.length > 1">
         <h3>Where the ± comes from</h3>
         <div class="bar" aria-hidden="true">

@@ -1,169 +1,212 @@
 <script setup lang="ts">
-import { computed, ref, useId } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
 
 import type { HeatPlan, Landmark } from '../api/types'
 import Said from '../components/Said.vue'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
+import HeatGround from './HeatGround.vue'
+import HeatHandles, { type Pull } from './HeatHandles.vue'
+import { heatScale, MARGIN, shifted, spansOf, zoomed, type Span } from './heatScale'
+import StressLane from './StressLane.vue'
 
-/** Temperature against clock time, with this glass's landmarks as bands and the nights shaded. */
+/** Temperature against clock time, the spread inside the glass as a ribbon, and the pull in it in a lane below. */
 const props = defineProps<{ heat: HeatPlan; landmarks: Landmark[]; isStill?: boolean; tall?: number }>()
 const chosen = defineModel<number | null>({ required: true })
+const emit = defineEmits<{ pull: [pull: Pull, isDone: boolean] }>()
 
 const preferences = usePreferences()
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 1108)
 const id = useId()
 const isNarrow = computed(() => width.value < 560)
-const height = computed(() => props.tall ?? (isNarrow.value ? 260 : 286))
-const [left, right, top, bottom] = [46, 12, 16, 34]
-const x = (s: number) => left + (s / props.heat.total_s) * (width.value - left - right)
-const y = (c: number) => height.value - bottom - (c / props.heat.top_c) * (height.value - top - bottom)
+const lane = computed(() => (props.isStill ? 34 : 46))
+const height = computed(() => props.tall ?? (isNarrow.value ? 250 : 262))
+const span = ref<Span>([0, props.heat.total_s])
+const spans = computed(() => spansOf(props.heat))
+const shown = ref('whole')
+watch(
+  () => props.heat.total_s,
+  () => look(shown.value),
+)
+const scale = computed(() => heatScale(width.value, height.value, props.heat.top_c, span.value))
 
-const grid = computed(() => (preferences.system === 'metric' ? props.heat.ticks_metric : props.heat.ticks_us))
-const path = computed(
-  () => 'M' + props.heat.line.map(([s, c]) => `${x(s!).toFixed(1)} ${y(c!).toFixed(1)}`).join('L'),
-)
-const mark = (key: string) => props.landmarks.find((l) => l.key === key)
-const bands = computed(() => {
-  const [cast, soft, anneal, strain] = ['cast', 'softening', 'annealing', 'strain'].map(mark)
+function look(key: string) {
+  shown.value = key
+  span.value = spans.value.find((s) => s.key === key)?.span ?? [0, props.heat.total_s]
+}
+function zoom(by: number) {
+  shown.value = ''
+  span.value = zoomed(span.value, by, props.heat.total_s)
+}
+function pan(share: number) {
+  shown.value = ''
+  span.value = shifted(span.value, share, props.heat.total_s)
+}
+
+const at = (s: number, c: number) => `${scale.value.x(s).toFixed(1)} ${scale.value.y(c).toFixed(1)}`
+const path = computed(() => 'M' + props.heat.line.map(([s, c]) => at(s!, c!)).join('L'))
+const ribbon = computed(() => {
+  const there = props.heat.inside.map((p) => at(p[0]!, p[1]!))
+  const back = props.heat.inside.map((p) => at(p[0]!, p[2]!)).reverse()
+  return `M${there.join('L')}L${back.join('L')}Z`
+})
+const step = (key: string) => props.heat.steps.find((s) => s.key === key)
+const labels = computed(() => {
+  if (isNarrow.value) return []
   const list = []
-  if (cast) list.push({ name: 'casting', low: cast.low_c, high: cast.high_c })
-  if (soft) list.push({ name: 'softening', low: soft.low_c - 2, high: soft.low_c + 2 })
-  if (anneal && strain) list.push({ name: 'annealing to strain', low: strain.low_c, high: anneal.low_c })
+  const [peak, soak] = [step('cast'), step('fall')]
+  if (peak) {
+    const hold = peak.hold_s ? `, ${preferences.pick(peak.hold).text}` : ''
+    list.push({ x: peak.ends_s, y: peak.to_c, dx: 14, dy: 4, text: preferences.pick(peak.to).text + hold })
+  }
+  if (soak?.hold_s)
+    list.push({
+      x: soak.ends_s,
+      y: soak.to_c,
+      dx: 12,
+      dy: -9,
+      text: `soak ${preferences.pick(soak.hold).text}`,
+    })
+  for (const visit of props.heat.visits)
+    list.push({
+      x: visit.at_s,
+      y: props.heat.top_c * 0.985,
+      dx: 4,
+      dy: 8,
+      text: `${visit.is_awake ? '' : '☾ '}${visit.name}`,
+    })
   return list
+    .map((l) => ({ ...l, x: scale.value.x(l.x) + l.dx, y: scale.value.y(l.y) + l.dy }))
+    .filter((l) => l.x > MARGIN.left && l.x < width.value - 60)
 })
-const dayWidth = computed(() => 86400 * ((width.value - left - right) / props.heat.total_s))
-const dayMarks = computed(() => {
-  const every = Math.max(1, Math.ceil(46 / dayWidth.value))
-  return props.heat.days.filter(
-    (day, i) =>
-      i % every === 0 &&
-      x(day.at_s) < width.value - 46 &&
-      (i !== 0 || (props.heat.days[1]?.at_s ?? 1e9) * (dayWidth.value / 86400) > 50),
-  )
-})
-const points = computed(() =>
-  props.heat.steps.map((step, index) => ({
-    step,
-    index,
-    x: x(step.arrives_s),
-    y: y(step.to_c),
-    end: x(step.ends_s),
-  })),
+const lidAt = computed(() =>
+  Math.min(
+    width.value - MARGIN.right - 4,
+    Math.max(MARGIN.left + 130, scale.value.x(props.heat.total_s) - 6),
+  ),
 )
-const peak = computed(() => points.value.find((p) => p.step.key === 'cast'))
-const soak = computed(() => points.value.find((p) => p.step.key === 'fall'))
-const lidAt = computed(() => Math.max(left + 130, (points.value.at(-2)?.x ?? width.value) - 16))
-const call = computed(() => (chosen.value === null ? undefined : points.value[chosen.value]))
-const callLeft = computed(() => {
-  if (!call.value) return 0
-  return Math.min(Math.max(call.value.x + 14, left + 4), width.value - 296)
+const call = computed(() => {
+  const found = chosen.value === null ? undefined : props.heat.steps[chosen.value]
+  if (!found) return undefined
+  const [x, y] = [scale.value.x(found.arrives_s), scale.value.y(found.to_c)]
+  const isLow = y < height.value * 0.4
+  return {
+    step: found,
+    left: Math.min(Math.max(x + 14, MARGIN.left + 4), width.value - 296),
+    top: isLow ? y + 18 : Math.max(8, y - 96),
+  }
 })
-const isCallLow = computed(() => (call.value?.y ?? 0) < height.value * 0.4)
-const hold = (seconds: number, shown: (typeof props.heat.steps)[0]['hold']) =>
-  seconds ? `, ${preferences.pick(shown).text}` : ''
+function key(event: KeyboardEvent) {
+  const does: Record<string, () => void> = {
+    '+': () => zoom(0.6),
+    '-': () => zoom(1.7),
+    '0': () => look('whole'),
+    ArrowLeft: () => pan(-0.25),
+    ArrowRight: () => pan(0.25),
+  }
+  if (event.target !== event.currentTarget || !does[event.key]) return
+  event.preventDefault()
+  does[event.key]!()
+}
 </script>
 
 <template>
-  <div ref="box" class="heat-line" :style="{ height: `${height}px` }">
-    <svg
-      :width="width"
-      :height="height"
-      role="img"
-      aria-label="Temperature against clock time; the steps are in the list below"
+  <div class="heat-drawing">
+    <div
+      ref="box"
+      class="heat-line"
+      role="group"
+      aria-label="Heat line. Plus, minus, zero and the arrows look closer, wider, at all, and along it"
+      :tabindex="isStill ? undefined : 0"
+      :style="{ height: `${height}px` }"
+      @keydown="key"
     >
-      <defs>
-        <linearGradient
-          :id="`${id}ember`"
-          gradientUnits="userSpaceOnUse"
-          x1="0"
-          x2="0"
-          :y1="y(0)"
-          :y2="y(800)"
-        >
-          <stop offset="0" stop-color="var(--steel)" />
-          <stop offset="0.45" stop-color="var(--refractory)" />
-          <stop offset="1" stop-color="var(--ember)" />
-        </linearGradient>
-      </defs>
-      <rect
-        v-for="([from, to], i) in heat.nights"
-        :key="i"
-        class="night"
-        :x="x(from!)"
-        :y="top"
-        :width="Math.max(0, x(to!) - x(from!))"
-        :height="y(0) - top"
-      />
-      <rect
-        v-for="band in bands"
-        :key="band.name"
-        class="band"
-        :x="left"
-        :y="y(band.high)"
-        :width="width - left - right"
-        :height="y(band.low) - y(band.high)"
-      />
-      <g v-for="line in grid" :key="line.text">
-        <path class="grid" :d="`M${left} ${y(line.at_c)}H${width - right}`" />
-        <text class="figures" :x="left - 8" :y="y(line.at_c) + 4" text-anchor="end">{{ line.text }}</text>
-      </g>
-      <text
-        v-for="band in bands"
-        :key="band.name"
-        class="band-name"
-        :x="width - right - 6"
-        :y="(y(band.high) + y(band.low)) / 2 + 4"
-        text-anchor="end"
+      <svg
+        :width="width"
+        :height="height"
+        role="img"
+        aria-label="Temperature against clock time; the steps are in the list below, the hours in a table under it"
       >
-        {{ band.name }}
-      </text>
-      <path
-        v-for="day in heat.days.slice(1)"
-        :key="day.at_s"
-        class="midnight"
-        :d="`M${x(day.at_s)} ${top}V${y(0)}`"
-      />
-      <text v-for="day in dayMarks" :key="day.at_s" class="day" :x="x(day.at_s) + 3" :y="height - 12">
-        {{ day.name }}
-      </text>
-      <path class="line" :d="path" :stroke="`url(#${id}ember)`" />
-      <text v-if="peak && !isNarrow" class="peak" :x="peak.end + 14" :y="peak.y + 4">
-        {{ preferences.pick(peak.step.to).text }}{{ hold(peak.step.hold_s, peak.step.hold) }}
-      </text>
-      <text v-if="soak && soak.step.hold_s && !isNarrow" class="peak" :x="soak.end + 12" :y="soak.y - 9">
-        soak {{ preferences.pick(soak.step.hold).text }}
-      </text>
-      <text class="peak" :x="lidAt" :y="y(0) - 9" text-anchor="end">
-        lid {{ preferences.pick(heat.opens).text }}
-      </text>
-    </svg>
-    <template v-if="!isStill">
+        <defs>
+          <linearGradient
+            :id="`${id}ember`"
+            gradientUnits="userSpaceOnUse"
+            x1="0"
+            x2="0"
+            :y1="scale.y(0)"
+            :y2="scale.y(800)"
+          >
+            <stop offset="0" stop-color="var(--steel)" />
+            <stop offset="0.45" stop-color="var(--refractory)" />
+            <stop offset="1" stop-color="var(--ember)" />
+          </linearGradient>
+          <clipPath :id="`${id}clip`">
+            <rect :x="MARGIN.left" y="0" :width="width - MARGIN.left - MARGIN.right + 2" :height="height" />
+          </clipPath>
+        </defs>
+        <HeatGround
+          :heat="heat"
+          :landmarks="landmarks"
+          :scale="scale"
+          :span="span"
+          :width="width"
+          :height="height"
+        />
+        <g :clip-path="`url(#${id}clip)`">
+          <path class="ribbon" :d="ribbon" />
+          <path class="line" :d="path" :stroke="`url(#${id}ember)`" />
+        </g>
+        <text v-for="label in labels" :key="label.text" class="peak" :x="label.x" :y="label.y">
+          {{ label.text }}
+        </text>
+        <text
+          v-if="span[1] > heat.total_s * 0.99"
+          class="peak"
+          :x="lidAt"
+          :y="scale.y(0) - 9"
+          text-anchor="end"
+        >
+          lid {{ preferences.pick(heat.opens).text }}
+        </text>
+      </svg>
+      <template v-if="!isStill">
+        <HeatHandles
+          v-model="chosen"
+          :heat="heat"
+          :scale="scale"
+          :width="width"
+          @pull="(pull: Pull, isDone: boolean) => emit('pull', pull, isDone)"
+        />
+        <div v-if="call" class="call" :style="{ left: `${call.left}px`, top: `${call.top}px` }">
+          <strong
+            >{{ call.step.name }}, {{ preferences.pick(call.step.rate).text }} to
+            {{ preferences.pick(call.step.to).text }}</strong
+          >
+          <span><Said :said="call.step.why" /></span>
+          <span v-if="call.step.late"><Said :said="call.step.late" /></span>
+        </div>
+      </template>
+    </div>
+    <StressLane :heat="heat" :scale="scale" :width="width" :height="lane" />
+    <div v-if="!isStill" class="looks" role="group" aria-label="Look at">
       <button
-        v-for="point in points"
-        :key="point.index"
+        v-for="part in spans"
+        :key="part.key"
         type="button"
-        class="point"
-        :class="{ chosen: chosen === point.index }"
-        :style="{ left: `${point.x}px`, top: `${point.y}px` }"
-        :aria-label="`Step ${point.index + 1}: ${point.step.name}`"
-        :aria-pressed="chosen === point.index"
-        @click="chosen = chosen === point.index ? null : point.index"
-      ></button>
-      <div
-        v-if="call"
-        class="call"
-        :style="{ left: `${callLeft}px`, top: `${isCallLow ? call.y + 18 : Math.max(8, call.y - 96)}px` }"
+        class="text-button"
+        :aria-pressed="shown === part.key"
+        @click="look(part.key)"
       >
-        <strong
-          >{{ call.step.name }}, {{ preferences.pick(call.step.rate).text }} to
-          {{ preferences.pick(call.step.to).text }}</strong
-        >
-        <span><Said :said="call.step.why" /></span>
-        <span v-if="call.step.late"><Said :said="call.step.late" /></span>
-      </div>
-    </template>
+        {{ part.name }}
+      </button>
+      <button type="button" class="text-button" aria-label="Closer" @click="zoom(0.6)">+</button>
+      <button type="button" class="text-button" aria-label="Wider" @click="zoom(1.7)">−</button>
+      <span class="key small quiet"
+        ><i class="k ribbon-key"></i>skin to heart <i class="k face-key"></i>pull in a face
+        <i class="k heart-key"></i>in the heart; {{ heat.taken_as }}</span
+      >
+    </div>
   </div>
 </template>
 

@@ -1,17 +1,22 @@
 <script setup lang="ts">
 import { api, asked } from '../../api/client'
 import type { Kiln } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
+import TextField from '../../components/TextField.vue'
 import TypedField from '../../components/TypedField.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useRowEdits } from '../../composables/useRowEdits'
-import { KILN_FIELDS } from './kilnFields'
+import KilnCurves from './KilnCurves.vue'
+import { CONTROLLER_FIELDS, KILN_FIELDS } from './kilnFields'
+import KilnLog from './KilnLog.vue'
+import KilnZones from './KilnZones.vue'
 
 const props = defineProps<{ kiln: Kiln }>()
 const preferences = usePreferences()
 const { drafts, write, forget } = useRowEdits<Kiln>('kilns')
 
-const change = (name: string, typed: string) =>
-  write(name, typed, () =>
+const change = (name: string, typed: unknown) =>
+  write(name, typeof typed === 'string' ? typed : '', () =>
     asked(
       api.PATCH('/api/kilns/{kiln_id}', {
         params: { path: { kiln_id: props.kiln.id } },
@@ -19,6 +24,10 @@ const change = (name: string, typed: string) =>
       }),
     ),
   )
+const READS = [
+  { key: 'degC', name: '°C' },
+  { key: 'degF', name: '°F' },
+]
 </script>
 
 <template>
@@ -50,6 +59,47 @@ const change = (name: string, typed: string) =>
       @commit="(typed: string) => change(field.name, typed)"
       @forget="forget(field.name)"
     />
+    <KilnCurves :kiln="kiln" />
+    <KilnZones :kiln="kiln" :fault="drafts.zones?.fault" @change="(zones) => change('zones', zones)" />
+    <details>
+      <summary>Its controller and its thermometer</summary>
+      <ChoiceField
+        label="It reads"
+        :value="kiln.reads"
+        :options="READS"
+        @choose="(key: string) => change('reads', key)"
+      />
+      <TextField
+        label="Steps it holds"
+        hint="0: any number"
+        :value="String(kiln.most_steps)"
+        :most="3"
+        :path="`${kiln.name}.most_steps`"
+        :fault="drafts.most_steps?.fault"
+        @commit="(typed: string) => change('most_steps', typed)"
+      />
+      <TypedField
+        v-for="field in CONTROLLER_FIELDS"
+        :key="field.name"
+        :label="field.label"
+        :hint="field.hint"
+        :shown="kiln.entries[field.name]?.shown ?? null"
+        :draft="drafts[field.name]?.typed"
+        :fault="drafts[field.name]?.fault"
+        :path="`${kiln.name}.${field.name}`"
+        @commit="(typed: string) => change(field.name, typed)"
+        @forget="forget(field.name)"
+      />
+      <TextField
+        label="Notes"
+        hint="elements, repairs, release"
+        :value="kiln.notes"
+        :most="200"
+        :path="`${kiln.name}.notes`"
+        @commit="(typed: string) => change('notes', typed)"
+      />
+    </details>
+    <KilnLog :kiln="kiln" />
   </article>
 </template>
 
@@ -58,6 +108,13 @@ article {
   display: grid;
   gap: 6px;
   align-content: start;
+}
+
+summary {
+  min-height: 40px;
+  padding-top: 9px;
+  cursor: pointer;
+  font-weight: 650;
 }
 
 h2 {

@@ -9,3 +9,11 @@ export const KILN_FIELDS = [
   { name: 'depth', label: 'Inside depth', start: '400 mm' },
   { name: 'height', label: 'Inside height', start: '300 mm' },
 ] as const
+
+/** What its controller takes, and how far its thermometer is off. */
+export const CONTROLLER_FIELDS = [
+  { name: 'finest', label: 'Rates in steps of', hint: 'of its own degrees an hour' },
+  { name: 'fastest', label: 'Fastest rate it takes', hint: 'of its own degrees an hour' },
+  { name: 'sensor', label: 'Thermometer shows', hint: 'more than the middle has' },
+  { name: 'price', label: 'A kWh costs', hint: 'in your money' },
+] as const

@@ -89,7 +89,7 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
       </div>
       <SectionSheet class="drawing" :piece="piece" />
     </div>
-    <WorkingDrawer v-model="working" :figures="piece.plan.figures" />
+    <WorkingDrawer v-model="working" :figures="piece.plan.figures" :profile="piece.plan.heat?.profile" />
     <ConflictDialog />
   </article>
 </template>

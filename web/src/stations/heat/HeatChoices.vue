@@ -1,102 +1,79 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import InputText from 'primevue/inputtext'
-import { computed, ref, useId, watch } from 'vue'
+import { computed } from 'vue'
 
 import { api, asked } from '../../api/client'
 import type { Piece } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
+import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
-import { localNow, localZone } from '../../logic/localTime'
+import { ENTERS, LEAVES, RELIEFS, SOAKS, SUPPORTS, THERE, useProcesses, WETS } from './processes'
+import StartField from './StartField.vue'
 
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
-const id = useId()
-type Heat = { starts_at: string; zone: string; soak: string; leaves: string }
-const heat = computed(() => (props.piece.document as { stages: { heat: Heat }[] }).stages[0]!.heat)
+type Heat = Record<string, string | undefined>
+type Stage = { process: string; cradle: { material: string }; heat: Heat }
+const stage = computed(() => (props.piece.document as { stages: Stage[] }).stages[0]!)
+const heat = computed(() => stage.value.heat)
 const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')) })
 const options = computed(() => (kilns.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
-const start = ref('')
-watch(
-  () => heat.value.starts_at,
-  (to) => (start.value = to),
-  { immediate: true },
-)
-const isPast = computed(
+const kiln = computed(() => (kilns.data.value ?? []).find((k) => k.id === props.piece.kiln_id))
+const places = computed(() => [
+  { key: 'middle', name: 'the middle' },
+  ...(kiln.value?.zones ?? []).map((z) => ({ key: z.name, name: z.name })),
+])
+const { all, options: processes } = useProcesses()
+const done = computed(() => all.value.find((p) => p.key === stage.value.process))
+const ways = computed(
   () =>
-    !!props.piece.plan.heat && new Date(props.piece.plan.heat.starts_at).getTime() < Date.now() - 15 * 60_000,
+    ({
+      sag: ['Across the mould', 'It shall go down'],
+      arm: ['Overhang', 'Its end shall come down'],
+      hang: ['It hangs', 'It shall stretch by'],
+    })[done.value?.moves ?? ''],
 )
-const fault = computed(() => context.drafts[`${STAGE}.heat.starts_at`]?.message)
-
-const SOAKS = [
-  { key: 'longer', name: 'the longer of both' },
-  { key: 'thumb', name: 'rule of thumb' },
-  { key: 'physics', name: 'heart and skin agree' },
-]
-const LEAVES = [
-  { key: 'bow', name: 'free to bow a hair' },
-  { key: 'held', name: 'held flat by the mould' },
-  { key: 'block', name: 'block, all faces free' },
-]
-
+const isSolid = computed(() => stage.value.process !== 'cast')
 const set = (name: string, value: unknown, label: string) =>
   context.change([{ path: `${STAGE}.heat.${name}`, value }], label)
-function startAt() {
-  if (start.value !== heat.value.starts_at) void set('starts_at', start.value, 'start')
-}
-const startNow = () =>
-  context.change(
-    [
-      { path: `${STAGE}.heat.starts_at`, value: localNow(new Date()) },
-      { path: `${STAGE}.heat.zone`, value: localZone() },
-    ],
-    'start',
-  )
 </script>
 
 <template>
   <section aria-label="Choices for the firing">
+    <ChoiceField
+      label="What is done"
+      :value="stage.process"
+      :options="processes"
+      @choose="(v: string) => context.change([{ path: `${STAGE}.process`, value: v }], 'process')"
+    />
     <ChoiceField
       label="Kiln"
       :value="piece.kiln_id"
       :options="options"
       @choose="(value: number) => context.change([{ path: `${STAGE}.kiln_id`, value }], 'kiln')"
     />
-    <div class="start">
-      <label :for="id"
-        >Starts <span class="quiet small">{{ heat.zone }}</span></label
-      >
-      <InputText
-        :id="id"
-        v-model="start"
-        type="datetime-local"
-        class="figures"
-        @blur="startAt"
-        @keydown.enter="($event.target as HTMLInputElement).blur()"
-      />
-      <span v-if="fault" class="fault" role="alert">✕ {{ fault }}</span>
-    </div>
-    <p class="now">
-      <span v-if="isPast" class="small">This start has passed.</span>
-      <button type="button" class="text-button" @click="startNow">Start now</button>
-    </p>
+    <StartField :piece="piece" />
     <PieceField path="heat.room" label="Room" figure="opening_temperature" />
     <PieceField
       path="heat.cast_at"
-      label="Cast at"
-      hint="or leave it empty"
+      label="Peak"
+      hint="or leave it"
       placeholder="worked out"
       figure="cast_temperature"
     />
     <PieceField
       path="heat.cast_hold"
       label="Hold there"
-      hint="or leave it empty"
+      hint="or leave it"
       placeholder="worked out"
       figure="cast_hold"
     />
-    <PieceField path="heat.bubble_hold" label="Bubble soak" figure="bubble_temperature" />
+    <template v-if="ways">
+      <PieceField path="heat.span" :label="ways[0]!" figure="cast_temperature" />
+      <PieceField path="heat.depth" :label="ways[1]!" figure="moved" />
+    </template>
+    <PieceField path="heat.bubble_hold" label="Bubble soak" hint="0: none" figure="bubble_temperature" />
     <ChoiceField
       label="Soak by"
       :value="heat.soak"
@@ -109,41 +86,69 @@ const startNow = () =>
       :options="LEAVES"
       @choose="(v: string) => set('leaves', v, 'how heat leaves')"
     />
+    <details :open="isSolid">
+      <summary>How it goes in, and what else is in the kiln</summary>
+      <ChoiceField
+        label="Goes in as"
+        :value="heat.enters ?? 'auto'"
+        :options="ENTERS"
+        @choose="(v: string) => set('enters', v, 'how it goes in')"
+      />
+      <ChoiceField
+        label="Lies"
+        :value="heat.on ?? 'cradle'"
+        :options="SUPPORTS"
+        @choose="(v: string) => set('on', v, 'what it lies on')"
+      />
+      <PieceField
+        path="heat.thick"
+        :label="stage.process === 'press' ? 'Press to' : 'Thickest'"
+        hint="or as it fills"
+        placeholder="worked out"
+        figure="thickness_counts"
+      />
+      <ChoiceField
+        label="Its face is"
+        :value="heat.relief ?? 'none'"
+        :options="RELIEFS"
+        @choose="(v: string) => set('relief', v, 'relief')"
+      />
+      <ChoiceField
+        v-if="stage.cradle.material === 'plaster-silica'"
+        label="The mould is"
+        :value="heat.wet ?? 'wet'"
+        :options="WETS"
+        @choose="(v: string) => set('wet', v, 'how wet the mould is')"
+      />
+      <PieceField path="heat.weight" label="Weighs on it" hint="shelves, posts" figure="moved" />
+      <PieceField path="heat.shelves" label="More in the kiln" hint="shelves, moulds" figure="energy" />
+      <ChoiceField
+        v-if="places.length > 1"
+        label="Stands in"
+        :value="heat.place || 'middle'"
+        :options="places"
+        @choose="(v: string) => set('place', v === 'middle' ? '' : v, 'place in the kiln')"
+      />
+    </details>
+    <details>
+      <summary>Who is there, and when</summary>
+      <ChoiceField
+        label="At the peak"
+        :value="heat.there ?? 'auto'"
+        :options="THERE"
+        @choose="(v: string) => set('there', v, 'who is there')"
+      />
+      <PieceText path="heat.wakes" label="Awake from" usual="07:00" :most="8" />
+      <PieceText path="heat.sleeps" label="until" usual="22:00" :most="8" />
+    </details>
   </section>
 </template>
 
 <style scoped>
-.start {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 14.4rem;
-  gap: 10px;
-  align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
-}
-
-.start input {
-  font-family: var(--mono);
-  font-size: 0.92rem;
-}
-
-.now {
-  display: flex;
-  gap: 14px;
-  justify-content: flex-end;
-  align-items: baseline;
-}
-
-.fault {
-  grid-column: 1 / -1;
-  color: var(--note);
-  font-weight: 600;
-  font-size: 0.88rem;
-}
-
-@media (max-width: 420px) {
-  .start {
-    grid-template-columns: minmax(0, 1fr) 12.6rem;
-  }
+summary {
+  min-height: 40px;
+  padding-top: 9px;
+  cursor: pointer;
+  font-weight: 650;
 }
 </style>

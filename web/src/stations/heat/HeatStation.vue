@@ -1,38 +1,62 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
 import FindingsList from '../../components/FindingsList.vue'
+import { useHeatTrial } from '../../composables/useHeatTrial'
+import type { Pull } from '../../drawing/HeatHandles.vue'
 import HeatLine from '../../drawing/HeatLine.vue'
+import ChainStrip from './ChainStrip.vue'
 import HeatChoices from './HeatChoices.vue'
+import HeatPanels from './HeatPanels.vue'
 import HeatTarget from './HeatTarget.vue'
+import StepEditor from './StepEditor.vue'
 import StepList from './StepList.vue'
 
-defineProps<{ piece: Piece }>()
+const props = defineProps<{ piece: Piece }>()
 const emit = defineEmits<{ working: [key: string] }>()
 const chosen = ref<number | null>(null)
+const { trial, isPulling, pull, release } = useHeatTrial()
+const heat = computed(() => props.piece.plan.heat)
+const shown = computed(() => trial.value?.heat ?? heat.value)
+const step = computed(() => (chosen.value === null ? undefined : heat.value?.steps[chosen.value]))
+const hasChain = computed(
+  () =>
+    !!(props.piece.document as { stages: { heat: { chain?: unknown[] } }[] }).stages[0]!.heat.chain?.length,
+)
 </script>
 
 <template>
   <section class="heat">
-    <Answer :said="piece.plan.answers.heat" />
+    <Answer :said="trial?.answer ?? piece.plan.answers.heat" />
+    <ChainStrip v-if="hasChain" :piece="piece" />
     <HeatLine
-      v-if="piece.plan.heat"
+      v-if="heat && shown"
       v-model="chosen"
-      :heat="piece.plan.heat"
+      :heat="isPulling ? heat : shown"
       :landmarks="piece.plan.landmarks"
+      @pull="(what: Pull, isDone: boolean) => pull(what, isDone)"
     />
     <div class="below">
       <div class="left">
         <StepList
-          v-if="piece.plan.heat"
+          v-if="heat && shown"
           v-model="chosen"
-          :heat="piece.plan.heat"
+          :heat="shown"
+          @working="(key: string) => emit('working', key)"
+        />
+        <StepEditor
+          v-if="step && heat"
+          :piece="piece"
+          :step="step"
+          :number="chosen! + 1"
+          @release="release"
           @working="(key: string) => emit('working', key)"
         />
         <FindingsList :findings="piece.plan.findings" station="heat" />
+        <HeatPanels :piece="piece" />
         <CautionList :cautions="piece.plan.cautions" station="heat" />
       </div>
       <div class="right">
@@ -61,6 +85,7 @@ const chosen = ref<number | null>(null)
   display: grid;
   gap: 16px;
   align-content: start;
+  min-width: 0;
 }
 
 @media (max-width: 900px) {

@@ -17,7 +17,9 @@ const heat = computed(
   () => (props.piece.document as { stages: { heat: { target: string } }[] }).stages[0]!.heat,
 )
 const targets = computed(() => props.piece.plan.heat?.targets ?? [])
-const ROWS = ['soak_thumb', 'soak_physics', 'residual_stress', 'energy'] as const
+const ROWS = ['soak_thumb', 'soak_physics', 'residual_stress', 'moved', 'energy'] as const
+// those not chosen are not run through the glass for themselves
+const about = (t: (typeof targets.value)[0]) => `${t.is_about ? '≈ ' : ''}${preferences.pick(t.total).text}`
 
 function choose(value: string | null) {
   if (value && value !== heat.value.target)
@@ -37,9 +39,7 @@ function choose(value: string | null) {
         <span class="target"
           >{{ option }}
           <span class="figures">{{
-            targets.find((t) => t.key === option)
-              ? preferences.pick(targets.find((t) => t.key === option)!.total).text
-              : ''
+            targets.find((t) => t.key === option) ? about(targets.find((t) => t.key === option)!) : ''
           }}</span></span
         >
       </template>

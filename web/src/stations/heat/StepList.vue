@@ -2,11 +2,18 @@
 import type { HeatPlan } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 
-defineProps<{ heat: HeatPlan; isStill?: boolean }>()
+const props = defineProps<{ heat: HeatPlan; isStill?: boolean }>()
 const chosen = defineModel<number | null>()
 const emit = defineEmits<{ working: [key: string] }>()
 const preferences = usePreferences()
-const LIMITS = { cradle: 'cradle', glass: 'glass', kiln: 'kiln', choice: 'your choice' } as const
+const LIMITS = {
+  cradle: 'cradle',
+  glass: 'glass',
+  kiln: 'kiln',
+  choice: 'your choice',
+  shelves: 'shelves',
+} as const
+const changed = (key: string) => (props.heat.changed.includes(key) ? ' ✎' : '')
 </script>
 
 <template>
@@ -28,7 +35,7 @@ const LIMITS = { cradle: 'cradle', glass: 'glass', kiln: 'kiln', choice: 'your c
       <tr v-for="(step, index) in heat.steps" :key="step.key" :class="{ chosen: chosen === index }">
         <td class="figures quiet">{{ index + 1 }}</td>
         <th scope="row">
-          <template v-if="isStill">{{ step.name }}</template>
+          <template v-if="isStill">{{ step.name }}{{ changed(step.key) }}</template>
           <button
             v-else
             type="button"
@@ -37,7 +44,7 @@ const LIMITS = { cradle: 'cradle', glass: 'glass', kiln: 'kiln', choice: 'your c
             :data-figure="step.figures[0]"
             @click="chosen = chosen === index ? null : index"
           >
-            {{ step.name }}
+            {{ step.name }}{{ changed(step.key) }}
           </button>
         </th>
         <td class="figures">{{ preferences.pick(step.rate).text }}</td>

@@ -1,0 +1,65 @@
+import { computed, ref, watch } from 'vue'
+
+import { api, asked } from '../api/client'
+import type { Change, HeatPlan, Said } from '../api/types'
+import type { Pull } from '../drawing/HeatHandles.vue'
+import { STAGE, usePiece } from './usePiece'
+import { usePreferences } from './usePreferences'
+
+/** The changes of the piece's document that a hand's pull at a step means. */
+export function changesOf(pull: Pull): Change[] {
+  const at = `${STAGE}.heat.own_steps.${pull.key}`
+  const list: Change[] = []
+  if (pull.to_c !== undefined) list.push({ path: `${at}.to`, value: `${pull.to_c} °C` })
+  if (pull.rate_k_per_h !== undefined) list.push({ path: `${at}.rate`, value: `${pull.rate_k_per_h} °C/h` })
+  if (pull.hold_s !== undefined)
+    list.push({ path: `${at}.hold`, value: `${Math.round(pull.hold_s / 60)} min` })
+  return list
+}
+
+/** A step pulled by hand: while it moves the server is asked what would come of it, and when it is let go it is kept. */
+export function useHeatTrial() {
+  const context = usePiece()
+  const preferences = usePreferences()
+  const trial = ref<{ heat: HeatPlan | null; answer: Said } | null>(null)
+  let wanted: Change[] | null = null
+  let isAsking = false
+
+  async function ask() {
+    if (isAsking) return
+    isAsking = true
+    while (wanted) {
+      const changes = wanted
+      wanted = null
+      try {
+        const found = await asked(
+          api.POST('/api/pieces/{piece_id}/heat/try', {
+            params: { path: { piece_id: context.id } },
+            body: { system: preferences.system, changes },
+          }),
+        )
+        if (isPulling.value) trial.value = found as typeof trial.value
+      } catch {
+        trial.value = null // what cannot be is told when it is let go
+      }
+    }
+    isAsking = false
+  }
+
+  const isPulling = ref(false)
+  function pull(what: Pull, isDone: boolean) {
+    wanted = changesOf(what)
+    isPulling.value = !isDone
+    if (!isDone) return void ask()
+    const changes = wanted
+    wanted = null
+    void context.change(changes, `${what.key} by hand`).finally(() => (trial.value = null))
+  }
+  watch(
+    () => context.piece.value?.version,
+    () => (trial.value = null),
+  )
+  const release = (key: string) =>
+    context.change([{ path: `${STAGE}.heat.own_steps.${key}`, value: null }], 'step worked out again')
+  return { trial: computed(() => trial.value), isPulling, pull, release }
+}

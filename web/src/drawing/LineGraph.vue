@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { useWidth } from '../composables/useSize'
+
+/** A small graph of a few lines over one axis; ticks and names come ready to be written. */
+export type GraphLine = {
+  name: string
+  points: number[][]
+  look: 'ink' | 'heat' | 'glass' | 'steel' | 'limit'
+}
+export type Mark = { at: number; text: string }
+
+const props = defineProps<{
+  label: string
+  lines: GraphLine[]
+  across: Mark[]
+  up: Mark[]
+  from: [x: number, y: number]
+  to: [x: number, y: number]
+  acrossName?: string
+  upName?: string
+  tall?: number
+}>()
+const box = ref<HTMLElement | null>(null)
+const width = useWidth(box, 420)
+const height = computed(() => props.tall ?? 170)
+const [left, right, top, bottom] = [54, 10, 12, 34]
+const x = (v: number) =>
+  left + ((v - props.from[0]) / (props.to[0] - props.from[0] || 1)) * (width.value - left - right)
+const y = (v: number) =>
+  height.value -
+  bottom -
+  ((v - props.from[1]) / (props.to[1] - props.from[1] || 1)) * (height.value - top - bottom)
+const paths = computed(() =>
+  props.lines.map((line) => ({
+    ...line,
+    d: 'M' + line.points.map((p) => `${x(p[0]!).toFixed(1)} ${y(p[1]!).toFixed(1)}`).join('L'),
+  })),
+)
+</script>
+
+<template>
+  <figure ref="box" class="graph">
+    <svg :width="width" :height="height" role="img" :aria-label="label">
+      <g v-for="mark in up" :key="`u${mark.text}`">
+        <path class="grid" :d="`M${left} ${y(mark.at)}H${width - right}`" />
+        <text :x="left - 6" :y="y(mark.at) + 4" text-anchor="end">{{ mark.text }}</text>
+      </g>
+      <g v-for="mark in across" :key="`a${mark.text}`">
+        <path class="tick" :d="`M${x(mark.at)} ${height - bottom}v4`" />
+        <text :x="x(mark.at)" :y="height - bottom + 16" text-anchor="middle">{{ mark.text }}</text>
+      </g>
+      <path class="axis" :d="`M${left} ${top}V${height - bottom}H${width - right}`" />
+      <path v-for="line in paths" :key="line.name" :class="line.look" :d="line.d" />
+      <text v-if="upName" class="name" :x="left + 6" :y="top + 4">{{ upName }}</text>
+      <text v-if="acrossName" class="name" :x="width - right" :y="height - 4" text-anchor="end">
+        {{ acrossName }}
+      </text>
+    </svg>
+    <figcaption v-if="lines.length > 1" class="small quiet">
+      <span v-for="line in lines" :key="line.name"
+        ><svg width="20" height="8" aria-hidden="true"><path :class="line.look" d="M0 4H20" /></svg>
+        {{ line.name }}</span
+      >
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.graph {
+  margin: 0;
+}
+
+svg {
+  display: block;
+}
+
+text {
+  font-size: 11px;
+  fill: var(--ink-soft);
+}
+
+.name {
+  fill: var(--ink-quiet);
+}
+
+.grid {
+  stroke: var(--rule);
+  stroke-opacity: 0.6;
+}
+
+.axis,
+.tick {
+  fill: none;
+  stroke: var(--ink-quiet);
+}
+
+.ink,
+.heat,
+.glass,
+.steel,
+.limit {
+  fill: none;
+  stroke-width: 2;
+  stroke-linejoin: round;
+  stroke: var(--ink);
+}
+
+.heat {
+  stroke: var(--ember);
+}
+
+.glass {
+  stroke: var(--glass-deep);
+}
+
+.steel {
+  stroke: var(--steel);
+  stroke-dasharray: 6 3;
+}
+
+.limit {
+  stroke-width: 1.4;
+  stroke-dasharray: 2 3;
+}
+
+figcaption {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+}
+
+figcaption svg {
+  display: inline-block;
+  vertical-align: middle;
+}
+</style>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { HeatPlan } from '../api/types'
+import { usePreferences } from '../composables/usePreferences'
+import { MARGIN, type HeatScale } from './heatScale'
+
+/** A slim lane under the heat line: the pull in the faces and in the heart, against what is allowed. */
+const props = defineProps<{ heat: HeatPlan; scale: HeatScale; width: number; height: number }>()
+const preferences = usePreferences()
+const most = computed(() => {
+  const peak = Math.max(...props.heat.inside.map((p) => Math.max(p[3]!, p[4]!)))
+  return Math.max(peak * 1.15, props.heat.stress_limit_pa * 1.15)
+})
+const y = (pa: number) => props.height - 4 - (Math.max(0, pa) / most.value) * (props.height - 12)
+const path = (column: 3 | 4) =>
+  'M' +
+  props.heat.inside.map((p) => `${props.scale.x(p[0]!).toFixed(1)} ${y(p[column]!).toFixed(1)}`).join('L')
+const limit = computed(() => y(props.heat.stress_limit_pa))
+const worst = computed(() => {
+  const { warm_peak_s, cool_peak_s, warm_peak, cool_peak } = props.heat
+  return [
+    { at: warm_peak_s, shown: warm_peak, key: 'warm' },
+    { at: cool_peak_s, shown: cool_peak, key: 'cool' },
+  ].filter((p) => Number.parseFloat(p.shown.metric.value) > 0.05)
+})
+</script>
+
+<template>
+  <svg
+    class="lane"
+    :width="width"
+    :height="height"
+    role="img"
+    :aria-label="`Pull in the glass through the firing. Most on the way down: ${preferences.pick(heat.cool_peak).text} ${heat.cool_peak_where}`"
+  >
+    <path class="grid" :d="`M${MARGIN.left} ${y(0)}H${width - MARGIN.right}`" />
+    <path class="limit" :d="`M${MARGIN.left} ${limit}H${width - MARGIN.right}`" />
+    <text class="limit-name" :x="width - MARGIN.right - 6" :y="limit - 4" text-anchor="end">allowed</text>
+    <text :x="MARGIN.left - 8" :y="height / 2 + 4" text-anchor="end">pull</text>
+    <path class="pull heart" :d="path(4)" />
+    <path class="pull face" :d="path(3)" />
+    <text
+      v-for="mark in worst"
+      :key="mark.key"
+      class="mark figures"
+      :x="Math.min(Math.max(scale.x(mark.at), MARGIN.left + 30), width - 120)"
+      :y="12"
+      text-anchor="middle"
+    >
+      {{ preferences.pick(mark.shown).text }}
+    </text>
+  </svg>
+</template>
+
+<style scoped src="./heatLine.css"></style>

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed } from 'vue'
+
+import type { Piece } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
+import PieceField from '../../components/PieceField.vue'
+import PieceText from '../../components/PieceText.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+import ChainStrip from './ChainStrip.vue'
+import { useProcesses } from './processes'
+
+/** The other firings of this piece: before it, after it, and which parts they bring together. */
+type Link = {
+  name: string
+  process: string
+  part?: string
+  joins?: string[]
+  thick?: string
+  relief?: string
+  before?: boolean
+}
+const props = defineProps<{ piece: Piece }>()
+const context = usePiece()
+const { options } = useProcesses()
+const path = `${STAGE}.heat.chain`
+const chain = computed(
+  () => (props.piece.document as { stages: { heat: { chain?: Link[] } }[] }).stages[0]!.heat.chain ?? [],
+)
+const RELIEFS = [
+  { key: 'none', name: 'flat' },
+  { key: 'soft', name: 'soft relief' },
+  { key: 'sharp', name: 'sharp relief' },
+]
+const WHEN = [
+  { key: true, name: 'before this firing' },
+  { key: false, name: 'after this firing' },
+]
+const write = (next: Link[], label: string) => context.change([{ path, value: next }], label)
+const edit = (i: number, change: Partial<Link>, label: string) =>
+  write(
+    chain.value.map((link, j) => (j === i ? { ...link, ...change } : link)),
+    label,
+  )
+const add = (before: boolean) =>
+  write(
+    [
+      ...chain.value,
+      {
+        name: before ? 'Parts' : 'Next firing',
+        process: before ? 'full' : 'slump',
+        part: before ? 'parts' : '',
+        relief: 'none',
+        before,
+      },
+    ],
+    'another firing',
+  )
+function move(i: number, by: number) {
+  const next = [...chain.value]
+  const [link] = next.splice(i, 1)
+  next.splice(i + by, 0, link!)
+  void write(next, 'order of firings')
+}
+const splitJoins = (text: string) =>
+  text
+    .split(',')
+    .map((part) => part.trim())
+    .filter(Boolean)
+</script>
+
+<template>
+  <div class="panel">
+    <ChainStrip :piece="piece" />
+    <details v-for="(link, i) in chain" :key="i">
+      <summary>{{ link.name }}, {{ link.before ? 'before' : 'after' }} this firing</summary>
+      <div class="fields">
+        <PieceText :path="`heat.chain.${i}.name`" label="Called" />
+        <ChoiceField
+          label="What is done"
+          :value="link.process"
+          :options="options"
+          @choose="(v: string) => edit(i, { process: v }, 'process')"
+        />
+        <ChoiceField
+          label="When"
+          :value="!!link.before"
+          :options="WHEN"
+          @choose="(v: boolean) => edit(i, { before: v }, 'order of firings')"
+        />
+        <PieceText
+          :path="`heat.chain.${i}.part`"
+          label="To which part"
+          hint="empty: the whole piece"
+          :most="60"
+        />
+        <label class="joins"
+          >Brings together
+          <span class="quiet small">parts, with commas</span>
+          <input
+            class="p-inputtext"
+            :value="(link.joins ?? []).join(', ')"
+            maxlength="200"
+            @change="edit(i, { joins: splitJoins(($event.target as HTMLInputElement).value) }, 'parts')"
+        /></label>
+        <PieceField :path="`heat.chain.${i}.thick`" label="Thick" hint="or as in this firing" />
+        <ChoiceField
+          label="It is"
+          :value="link.relief ?? 'none'"
+          :options="RELIEFS"
+          @choose="(v: string) => edit(i, { relief: v }, 'relief')"
+        />
+        <p class="small moves">
+          <button type="button" class="text-button" :disabled="i === 0" @click="move(i, -1)">Earlier</button>
+          <button type="button" class="text-button" :disabled="i === chain.length - 1" @click="move(i, 1)">
+            Later
+          </button>
+          <button
+            type="button"
+            class="text-button"
+            @click="
+              write(
+                chain.filter((_, j) => j !== i),
+                'a firing less',
+              )
+            "
+          >
+            Take it out
+          </button>
+        </p>
+      </div>
+    </details>
+    <p class="add">
+      <Button label="A firing before" variant="outlined" @click="add(true)" />
+      <Button label="A firing after" variant="outlined" @click="add(false)" />
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 10px;
+}
+
+.fields {
+  max-width: 36rem;
+  padding-left: 14px;
+}
+
+summary {
+  min-height: 32px;
+  cursor: pointer;
+}
+
+.joins {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto 14.4rem;
+  align-items: center;
+  gap: 8px;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+
+.moves,
+.add {
+  display: flex;
+  gap: 16px;
+  flex-wrap: wrap;
+}
+</style>

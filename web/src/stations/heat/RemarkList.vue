@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import type { Remark } from '../../api/types'
+import Said from '../../components/Said.vue'
+
+/** What a programme does to the piece, each with its word. */
+defineProps<{ remarks: Remark[] }>()
+const WORDS: Record<string, string> = { stop: '■ Not like this', think: '◆ Think', good: '✓ Well' }
+</script>
+
+<template>
+  <ul>
+    <li v-for="(remark, i) in remarks" :key="i">
+      <b>{{ WORDS[remark.word] }}:</b> <Said :said="remark.says" />
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+li {
+  padding: 5px 0;
+  border-bottom: 1px solid var(--rule);
+  font-size: 0.95rem;
+}
+</style>

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import Textarea from 'primevue/textarea'
+import { computed, ref, useId, watch } from 'vue'
+
+import { api, asked } from '../../api/client'
+import type { Piece } from '../../api/types'
+import Said from '../../components/Said.vue'
+import { STAGE, useDocument, usePiece } from '../../composables/usePiece'
+import { usePreferences } from '../../composables/usePreferences'
+import RemarkList from './RemarkList.vue'
+
+/** Somebody else's schedule: pasted, read, run through this kiln and this glass, and told what it would do. */
+const props = defineProps<{ piece: Piece }>()
+const context = usePiece()
+const preferences = usePreferences()
+const id = useId()
+const path = `${STAGE}.heat.schedule`
+const standing = useDocument<string>(context, path)
+const text = ref('')
+watch(
+  [standing, () => context.drafts[path]],
+  () => (text.value = String(context.drafts[path]?.value ?? standing.value ?? '')),
+  { immediate: true },
+)
+const isThere = computed(() => !!standing.value?.trim())
+const judged = useQuery({
+  queryKey: computed(() => ['piece', props.piece.id, 'judged', props.piece.version]),
+  queryFn: () =>
+    asked(api.GET('/api/pieces/{piece_id}/heat/judged', { params: { path: { piece_id: props.piece.id } } })),
+  enabled: isThere,
+})
+const keep = () => {
+  if (text.value !== (standing.value ?? ''))
+    void context.change([{ path, value: text.value }], 'pasted schedule')
+}
+const EXAMPLE =
+  '300 F/h to 1225 F hold 30 min\n600 F/h to 1480 F hold 10 min\nfull to 950 F hold 2 h\n100 F/h to 700 F'
+</script>
+
+<template>
+  <div class="schedule">
+    <div class="paste">
+      <label :for="id">One step to a line, in °F or °C: rate, to, hold</label>
+      <Textarea
+        :id="id"
+        v-model="text"
+        rows="6"
+        class="figures"
+        maxlength="4000"
+        spellcheck="false"
+        :placeholder="EXAMPLE"
+        @blur="keep"
+      />
+      <div class="go">
+        <Button label="Judge it" :disabled="!text.trim()" @click="keep" />
+        <button v-if="text" type="button" class="text-button" @click="((text = ''), keep())">Clear</button>
+      </div>
+    </div>
+    <div v-if="isThere" class="found" aria-live="polite">
+      <p v-if="judged.isPending.value" class="quiet">Running it through the kiln and the glass …</p>
+      <p v-else-if="judged.error.value" class="fault" role="alert">✕ {{ judged.error.value.message }}</p>
+      <template v-else-if="judged.data.value">
+        <p>
+          <Said v-if="judged.data.value.read_as" :said="judged.data.value.read_as" /> It takes
+          <b class="figures">{{ preferences.pick(judged.data.value.total).text }}</b> and leaves about
+          <b class="figures">{{ preferences.pick(judged.data.value.left).text }}</b>.
+          <RouterLink :to="{ name: 'compare', params: { id: piece.id }, query: { a: 'ours', b: 'typed' } }"
+            >Beside this plan</RouterLink
+          >
+        </p>
+        <RemarkList :remarks="judged.data.value.remarks" />
+      </template>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.schedule {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.5fr);
+  gap: 18px;
+}
+
+.paste {
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+
+.paste textarea {
+  width: 100%;
+  font-family: var(--mono);
+  font-size: 0.92rem;
+}
+
+.go {
+  display: flex;
+  gap: 16px;
+}
+
+.fault {
+  color: var(--note);
+  font-weight: 600;
+}
+
+@media (max-width: 760px) {
+  .schedule {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import SelectButton from 'primevue/selectbutton'
+import { computed, ref, useId, watch } from 'vue'
+
+import type { Piece } from '../../api/types'
+import Said from '../../components/Said.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+import { usePreferences } from '../../composables/usePreferences'
+import { localNow, localZone } from '../../logic/localTime'
+
+/** When it starts, or by when it shall be open; and the calendar that follows from it. */
+const props = defineProps<{ piece: Piece }>()
+const context = usePiece()
+const preferences = usePreferences()
+const id = useId()
+type Heat = { starts_at: string; zone: string; ready_by?: boolean }
+const heat = computed(() => (props.piece.document as { stages: { heat: Heat }[] }).stages[0]!.heat)
+const moment = ref('')
+watch(
+  () => heat.value.starts_at,
+  (to) => (moment.value = to),
+  { immediate: true },
+)
+const plan = computed(() => props.piece.plan.heat)
+const isPast = computed(
+  () => !!plan.value && new Date(plan.value.starts_at).getTime() < Date.now() - 15 * 60_000,
+)
+const fault = computed(() => context.drafts[`${STAGE}.heat.starts_at`]?.message)
+const set = (name: string, value: unknown, label: string) =>
+  context.change([{ path: `${STAGE}.heat.${name}`, value }], label)
+function keep() {
+  if (moment.value !== heat.value.starts_at) void set('starts_at', moment.value, 'start')
+}
+const startNow = () =>
+  context.change(
+    [
+      { path: `${STAGE}.heat.ready_by`, value: false },
+      { path: `${STAGE}.heat.starts_at`, value: localNow(new Date()) },
+      { path: `${STAGE}.heat.zone`, value: localZone() },
+    ],
+    'start',
+  )
+const WAYS = [
+  { key: false, name: 'start at' },
+  { key: true, name: 'be ready by' },
+]
+</script>
+
+<template>
+  <div class="start">
+    <SelectButton
+      :model-value="!!heat.ready_by"
+      :options="WAYS"
+      option-label="name"
+      option-value="key"
+      :allow-empty="false"
+      aria-label="Start at, or be ready by"
+      @update:model-value="(v: boolean) => set('ready_by', v, v ? 'ready by' : 'start at')"
+    />
+    <InputText
+      :id="id"
+      v-model="moment"
+      type="datetime-local"
+      class="figures"
+      :aria-label="heat.ready_by ? `Ready by, ${heat.zone}` : `Starts, ${heat.zone}`"
+      @blur="keep"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+    />
+    <span v-if="fault" class="fault" role="alert">✕ {{ fault }}</span>
+  </div>
+  <p class="small">
+    <template v-if="plan && heat.ready_by"
+      >Start it <b>{{ preferences.pick(plan.starts).text }}</b>.
+    </template>
+    <template v-if="isPast">This start has passed. </template>
+    <template v-for="visit in plan?.visits ?? []" :key="visit.key">
+      {{ visit.is_awake ? '' : '☾ At night: ' }}{{ visit.name }}, {{ preferences.pick(visit.at).text }}.
+    </template>
+    <Said v-if="plan?.visit_help" :said="plan.visit_help" />
+  </p>
+  <p class="now">
+    <button type="button" class="text-button" @click="startNow">Start now</button>
+    <a v-if="plan" :href="`/api/pieces/${piece.id}/heat/calendar`" class="text-button">Calendar file</a>
+  </p>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+}
+
+.start input {
+  font-family: var(--mono);
+  font-size: 0.92rem;
+  min-width: 0;
+}
+
+.now {
+  display: flex;
+  gap: 18px;
+  justify-content: flex-end;
+  align-items: baseline;
+  border-bottom: 1px solid var(--rule);
+}
+
+.fault {
+  grid-column: 1 / -1;
+  color: var(--note);
+  font-weight: 600;
+  font-size: 0.88rem;
+}
+</style>

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Piece, Step } from '../../api/types'
+import Said from '../../components/Said.vue'
+import TypedField from '../../components/TypedField.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+
+/** One step set by hand, for keyboard and phone: what dragging does on the line. */
+const props = defineProps<{ piece: Piece; step: Step; number: number }>()
+const emit = defineEmits<{ release: [key: string]; working: [key: string] }>()
+const context = usePiece()
+const at = computed(() => `${STAGE}.heat.own_steps.${props.step.key}`)
+const isOwn = computed(() => props.piece.plan.heat?.changed.includes(props.step.key))
+const FIELDS = computed(() => {
+  const list = [
+    { name: 'rate', label: 'Rate', hint: '0: as fast as it can', shown: props.step.rate },
+    { name: 'to', label: 'To', hint: '', shown: props.step.to },
+    { name: 'hold', label: 'Hold', hint: '', shown: props.step.hold },
+  ]
+  return props.step.key === 'coast' ? list.slice(1, 2) : list
+})
+const draft = (name: string) => context.drafts[`${at.value}.${name}`]
+const write = (name: string, value: string) =>
+  context.change([{ path: `${at.value}.${name}`, value }], `${props.step.name.toLowerCase()}, ${name}`)
+</script>
+
+<template>
+  <section class="editor" :aria-label="`Step ${number}: ${step.name}`">
+    <p>
+      <b>{{ number }}. {{ step.name }}.</b> <Said :said="step.why" />
+      <template v-if="step.late"> <Said :said="step.late" /></template>
+    </p>
+    <div class="fields">
+      <TypedField
+        v-for="field in FIELDS"
+        :key="field.name"
+        :label="field.label"
+        :hint="field.hint || undefined"
+        :shown="field.shown"
+        :draft="draft(field.name) && String(draft(field.name)!.value)"
+        :fault="draft(field.name)?.message"
+        :path="`heat.own_steps.${step.key}.${field.name}`"
+        @commit="(typed: string) => write(field.name, typed)"
+        @forget="context.forget(`${at}.${field.name}`)"
+      />
+    </div>
+    <p class="small">
+      <button
+        v-for="key in step.figures"
+        :key="key"
+        type="button"
+        class="text-button"
+        :data-figure="key"
+        @click="emit('working', key)"
+      >
+        Why: {{ piece.plan.figures[key]?.name.toLowerCase() }}
+      </button>
+      <button v-if="isOwn" type="button" class="text-button" @click="emit('release', step.key)">
+        Work it out again
+      </button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.editor {
+  border-left: 3px solid var(--ink);
+  padding: 2px 0 2px 14px;
+}
+
+.fields {
+  max-width: 34rem;
+}
+
+.small {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  padding-top: 4px;
+}
+</style>
