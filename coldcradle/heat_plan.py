@@ -82,10 +82,10 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
     there = visits(heat, run.steps, start)
     peak_at = next((s.arrives_s for s in run.steps if s.key == "cast"), 0.0)
     warm_pa, warm_at, _ = firing.inside.peak(0.0, peak_at)
-    soaked = firing.soaked.total_s
+    soaked, window = firing.soaked.total_s, heat.process.window_c(load.kind)
     cool_pa, cool_at, in_face = firing.inside.peak(soaked, run.total_s)
     return HeatPlan(
-        process=heat.process.key, process_name=heat.process.name,
+        process=heat.process.key, process_name=heat.process.name, window_low_c=window[0], window_high_c=window[1],
         steps=run.steps, line=run.line, ends_at=[at(start, s.ends_s).isoformat(timespec="minutes") for s in run.steps],
         ends=[when(start, s.ends_s) for s in run.steps], total_s=run.total_s,
         starts_at=start.isoformat(timespec="minutes"), starts=when(start, 0.0),
@@ -111,9 +111,9 @@ def moved(load: Load, heat: HeatInput, line: list[tuple[float, float]]) -> Figur
     source = published("viscous plates and beams by the analogy with elastic ones, Timoshenko")
     laws: dict[str, tuple[str, str, str, Callable[[float], float]]] = {}
     if heat.span_m and done.moves == "sag":
-        span = heat.span_m
+        span, most = heat.span_m, heat.depth_m or 10.0
         laws["sag"] = ("It goes down", "w = (11/64)·ρ·g·a⁴·W / h²", "a disc held at its rim, small sags; the mould stops it",
-                       lambda w: moves.sag_depth(work_per_pa=w, density_kg_m3=density, span_m=span, thickness_m=thick))  # fmt: skip
+                       lambda w: min(most, moves.sag_depth(work_per_pa=w, density_kg_m3=density, span_m=span, thickness_m=thick)))  # fmt: skip
     if heat.span_m and done.moves == "arm":
         arm = heat.span_m
         one = moves.arm_work(depth_m=1.0, density_kg_m3=density, arm_m=arm, thickness_m=thick)

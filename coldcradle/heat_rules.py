@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from coldcradle.findings import Caution, Finding, finding
 from coldcradle.heat.anneal import SURFACE_STRESS_PA
 from coldcradle.heat.clock import is_night
+from coldcradle.heat.forming import needed_work
 from coldcradle.heat.shock import STRENGTH_PA
 from coldcradle.words import Said, show
 
@@ -31,7 +32,8 @@ def _window(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
                       soft=show(kind.softening_c, "temperature"), what=done.name)  # fmt: skip
         return
     low, high = done.window_c(kind)
-    if done.key != "cast" and not low - 35 <= peak_c <= high + 35:
+    by_movement = worked.piece.heat.cast_c is None and needed_work(worked.load, worked.piece.heat) is not None
+    if done.key != "cast" and not by_movement and not low - 35 <= peak_c <= high + 35:
         way = "cooler" if peak_c < low else "hotter"
         yield finding(
             "heat.outside-window", "think", f"{{t}} is {way} than people {{what}} this glass: {{low}} to {{high}}.",

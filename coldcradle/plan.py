@@ -146,14 +146,22 @@ def work_out(piece: PieceInput) -> Worked:
                   counts, load, firing, refusal, firing.run.total_s if firing else 0.0)  # fmt: skip
 
 
-def _thread(figures: dict[str, Figure], heat: HeatPlan | None) -> list[ThreadItem]:
+def _thread(figures: dict[str, Figure], heat: HeatPlan | None, thickness: str) -> list[ThreadItem]:
     beads = [("cradle_volume", "Cradle holds", "cradle"), ("glass_mass", "Glass", "glass"),
              ("charge_mass", "Weigh out", "glass"), ("thickness", "Thickest", "glass"),
              ("soak", "Anneal soak", "heat"), ("firing_time", "Firing", "heat")]  # fmt: skip
+    behind = {"thickness": thickness}
     unknown = show(math.nan, "length")
     thread = [
-        ThreadItem(key, name, station, figures[key].shown if key in figures else unknown, key if key in figures else "")
+        ThreadItem(
+            key,
+            name,
+            station,
+            figures[figure].shown if figure in figures else unknown,
+            figure if figure in figures else "",
+        )
         for key, name, station in beads
+        for figure in [behind.get(key, key)]
     ]
     opens = heat.opens if heat else unknown
     return [*thread, ThreadItem("opens_at", "Open the lid", "heat", opens, "firing_time" if heat else "")]
@@ -173,10 +181,11 @@ def plan(piece: PieceInput) -> PiecePlan:
     if worked.firing is not None:
         figures |= worked.firing.figures | timing_figures(worked.firing, worked.load, piece.heat)
         heat = heat_plan(worked.firing, worked.load, piece.heat)
+    figures |= {worked.load.thickness.key: worked.load.thickness}
     findings = find(worked, heat)
     cradle = piece.cradle
     return PiecePlan(
-        thread=_thread(figures, heat),
+        thread=_thread(figures, heat, worked.load.thickness.key),
         answers=answers(worked, heat, findings),
         states=states(worked, findings),
         section=draw_section(

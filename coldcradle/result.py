@@ -79,6 +79,8 @@ class HeatPlan:
 
     process: str
     process_name: str
+    window_low_c: float
+    window_high_c: float
     steps: list[Step]
     line: list[tuple[float, float]]
     ends_at: list[str]

@@ -99,7 +99,7 @@ def _heat(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> Sai
             f"**Not like this.** {stop.says.metric} {stop.reason.metric}",
             f"**Not like this.** {stop.says.us} {stop.reason.us}",
         )
-    counts, thick = worked.counts, worked.thickness
+    counts, thick = worked.counts, worked.load.thickness
     if abs(counts.value - thick.value) < 5e-4:
         because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
     else:

@@ -19,6 +19,7 @@ __all__ = ["ChainLink", "ChainPlan", "Link", "plan_chain"]
 _SOME, _MOST = 0.1, 0.5  # of the heat work that made a feature; more than that takes it back
 _LIKE_THICK = 1.35  # thicknesses that may share an anneal differ by no more than this
 _SHARE_K = 12.0
+_NEAR_K = 30.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -77,7 +78,7 @@ def _undoes(kind: GlassKind, earlier: Link, later: Link) -> Said | None:
         return None
     shown: dict[str, Shown | str] = {
         "late": later.name, "early": earlier.name, "t": show(round(later.peak_c), "temperature"), "log": f"{log:.1f}",
-        "x": f"{min(ratio, 999):.2g}",
+        "x": f"{ratio:.0f}" if ratio >= 10 else f"{ratio:.1f}",
     }  # fmt: skip
     if ratio > _MOST:
         return say(
@@ -138,7 +139,12 @@ def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Said]:
     found = []
     for i, later in enumerate(links):
         for earlier in links[:i]:
-            if _depends(later, earlier) and later.peak_c > earlier.peak_c + 5 and _undoes(kind, earlier, later):
+            if (
+                _depends(later, earlier)
+                and earlier.part not in later.joins
+                and later.peak_c > earlier.peak_c + 5
+                and _undoes(kind, earlier, later)
+            ):
                 found.append(say(
                     "Hottest first: fire “{b}” ({tb}) before “{a}” ({ta}), or keep “{a}” for the end.",
                     a=earlier.name, b=later.name, ta=show(round(earlier.peak_c), "temperature"), tb=show(round(later.peak_c), "temperature"),
@@ -146,6 +152,7 @@ def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Said]:
     for i, link in enumerate(links):
         again = [later for later in links[i + 1 :] if link.part and link.part in later.joins]
         low, high = link.process.window_c(kind)
+        again = [later for later in again if later.peak_c > low - _NEAR_K]
         if again and link.peak_c > (low + high) / 2 + 3:
             found.append(say(
                 "“{a}” meets heat again in “{b}”: its low end, {t}, is enough for now.",
@@ -162,7 +169,9 @@ def plan_chain(kind: GlassKind, links: Sequence[Link], *, starts_at: datetime, a
     begun = starts_at
     for i, link in enumerate(links):
         opens = at(start, link.total_s)
-        remarks = [said for earlier in links[:i] if _depends(link, earlier) and (said := _undoes(kind, earlier, link))]
+        # parts that are brought together are meant to melt into one another
+        touched = [e for e in links[:i] if _depends(link, e) and e.part not in link.joins]
+        remarks = [said for earlier in touched if (said := _undoes(kind, earlier, link))]
         placed.append(
             ChainLink(
                 link.name, link.process.key, link.process.name, link.part, show(round(link.peak_c), "temperature"), link.peak_c,

@@ -181,7 +181,7 @@ def plan_firing(load: Load, heat: HeatInput, counts: Figure, *, stress_pa: float
         forming.slab_rate(load, both_faces=heat.support == "posts" or heat.basis == "free"),
         forming.bubble_temperature(load),
         forming.drying_hold(load.wall_m, heat.wet),
-        forming.peak_temperature(load, heat),
+        forming.peak_temperature(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat)),
         anneal.anneal_rate(kind, counts, stress_pa),
         anneal.surface_rate(kind, counts),
         anneal.opening_temperature(kind, counts, room_c=heat.room_c),

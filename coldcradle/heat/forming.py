@@ -23,6 +23,8 @@ PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes 
 _PRESSED_M = 0.002
 _PASSING_PA = 2.5e6
 _MOST_HOLD_S = 12 * 3600.0
+_FALL_K_PER_H = 250.0  # from the peak, about, as kilns fall
+_STIFFER = 1.5  # than its window a wide sheet still moves when held
 
 
 def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str) -> Figure:
@@ -62,7 +64,14 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
     return None
 
 
-def peak_temperature(load: Load, heat: HeatInput) -> Figure:
+def _coming_and_going_s(curve: Viscosity, log: float, rate_k_per_h: float) -> float:
+    """What the way up and down adds to a hold, s: seconds within which viscosity changes by a factor of e, both ways."""
+    at_c = curve.temperature_c(log)
+    fold_k = (at_c - curve.t0_c) ** 2 / (curve.b_k * math.log(10)) if at_c > curve.annealing_c else 17.0
+    return fold_k * (1 / rate_k_per_h + 1 / _FALL_K_PER_H) * 3600
+
+
+def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Figure:
     """Where this glass is as runny as the process wants, or where it moves so far in the time of the hold, °C."""
     key, name, done = "cast_temperature", f"{heat.process.step}: how hot", heat.process
     if heat.cast_c is not None:
@@ -82,19 +91,27 @@ def peak_temperature(load: Load, heat: HeatInput) -> Figure:
         )
     curve, hold = Viscosity.of(load.kind), heat.cast_hold_s or done.hold_s
 
-    def hot(time: float, wanted: float) -> float:
-        log = math.log10(time / wanted)
-        return curve.temperature_c(min(max(log, done.runny - 0.4), done.stiff + 0.8))
+    stiffest, runniest = done.stiff + _STIFFER, done.runny - 0.4
 
-    outside = not done.runny - 0.4 <= math.log10(hold / work) <= done.stiff + 0.8
+    def asked(time: float, wanted: float) -> float:
+        log = math.log10(time / wanted)
+        for _ in range(4):
+            inside = min(max(log, runniest), stiffest)
+            log = math.log10((time + _coming_and_going_s(curve, inside, rate_k_per_h)) / wanted)
+        return log
+
+    def hot(time: float, wanted: float) -> float:
+        return curve.temperature_c(min(max(asked(time, wanted), runniest), stiffest))
+
+    outside = not runniest <= asked(hold, work) <= stiffest
     return derive(
         key, name, "temperature", hot,
         [given("hold", "t", hold, "duration"), given("heat work wanted, ∫dt/η, in 1/Pa", "W", work, "count")],
         words=f"Where {load.kind.name} moves as far as it shall within the hold.",
-        formula="η = t / W, and the temperature of that viscosity",
+        formula="η = (t + way up and down) / W, and the temperature of that viscosity",
         source=published("viscous plates and beams by the analogy with elastic ones, Timoshenko; pressing: Gent 1960"),
         assumptions=[
-            "good to a factor of three in time", f"kept within 10^{done.stiff + 0.8:g} to 10^{done.runny - 0.4:g} Pa·s",
+            "good to a factor of three in time", f"kept within 10^{stiffest:g} to 10^{runniest:g} Pa·s",
             *(["the movement asks for more or less than that: look at it while it happens"] if outside else []),
         ],
         extra=[("a factor of three in time", 15.0)],

@@ -10,6 +10,7 @@ from coldcradle.glass.spread import heat_work
 from coldcradle.glass.viscosity import ANNEALING_LOG, Viscosity
 from coldcradle.heat.anneal import SURFACE_STRESS_PA
 from coldcradle.heat.firing import Firing, solid_from
+from coldcradle.heat.forming import drying_hold
 from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.inside import Inside, first_within, look_inside
 from coldcradle.heat.programme import Run, Wanted, run_programme
@@ -20,6 +21,7 @@ from coldcradle.words import Said, Shown, say, show
 __all__ = ["Judged", "Remark", "judge", "judge_wanted"]
 
 _SPREAD_K = 2.0
+_DRYING_C = (80.0, 135.0)
 _OVER = 1.08
 _STRAINED = 2.0  # times the target: not just a little more than wished
 
@@ -102,6 +104,26 @@ def _warm_remark(inside: Inside, run: Run, heat: HeatInput, figures_rate: float)
     return Remark("warm", "good", say("Warming pulls by {p} at most; {lim} is allowed.", **shown))
 
 
+def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
+    """Whether a wet mould is given time to dry, and whether it is hurried."""
+    if heat.support != "cradle":
+        return []
+    found = []
+    material = load.material
+    if material.holds_water and heat.wet != "dry":
+        need = drying_hold(load.wall_m, heat.wet).value
+        rests = sum(s.hold_s for s in run.steps if _DRYING_C[0] <= s.to_c <= _DRYING_C[1])
+        if rests < 0.5 * need:
+            found.append(Remark("dry", "stop", say(
+                "The mould goes in {wet} and gets {r} near 105 °C to dry; {need} is common practice. Steam cracks it.".replace("105 °C", "{t}"),
+                wet=heat.wet, r=show(rests, "duration"), need=show(need, "duration"), t=show(105.0, "temperature"))))  # fmt: skip
+    first = run.steps[0].rate_k_per_h
+    if first is not None and first > 1.2 * material.warm_up_k_per_h:
+        found.append(Remark("mould", "think", say("{m} is warmed at {r}; {a} is common practice.", m=material.name.capitalize(),
+                                                  r=show(first, "rate"), a=show(material.warm_up_k_per_h, "rate"))))  # fmt: skip
+    return found
+
+
 def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark:
     """The longest stay within reach of the annealing point on the way down."""
     peak = next(i for i, s in enumerate(run.steps) if s.key == "cast")
@@ -174,7 +196,16 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
     warm = _warm_remark(inside, run, heat, firing.figures["slab_rate" if solid else "chunk_rate"].value)
     remarks += [warm] if warm else []
     remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, run, heat)]
-    remarks += [Remark("late", "think", step.late) for step in run.steps if step.late is not None]
+    remarks += _mould_remarks(load, heat, run)
+    remarks += [
+        Remark(
+            "late",
+            "think",
+            Said(f"Step {i}, {s.name.lower()}: {s.late.metric}", f"Step {i}, {s.name.lower()}: {s.late.us}"),
+        )
+        for i, s in enumerate(run.steps, 1)
+        if s.late is not None
+    ]
     if peak.to_c > heat.kiln.highest_c:
         remarks.append(Remark("kiln", "stop", say("{t} is above what {k} is made for.", t=peak.to, k=heat.kiln.name)))
     middle = (RELAXATION_BAND[0] + RELAXATION_BAND[1]) / 2

@@ -1483,6 +1483,10 @@ export interface components {
             warm_peak: components["schemas"]["Shown"];
             /** Warm Peak S */
             warm_peak_s: number;
+            /** Window High C */
+            window_high_c: number;
+            /** Window Low C */
+            window_low_c: number;
         };
         InsidePoint: [
             number,

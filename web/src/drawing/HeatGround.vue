@@ -20,22 +20,21 @@ const floor = computed(() => props.scale.y(0))
 const clip = (s: number) => Math.min(Math.max(props.scale.x(s), MARGIN.left), right.value)
 
 const grid = computed(() => (preferences.system === 'metric' ? props.heat.ticks_metric : props.heat.ticks_us))
-const FORMING: Record<string, string> = {
-  slump: 'slump',
-  drape: 'slump',
-  bend: 'slump',
-  tack: 'tack',
-  full: 'full',
-}
 const bands = computed(() => {
   const mark = (key: string) => props.landmarks.find((l) => l.key === key)
-  const forming = mark(FORMING[props.heat.process] ?? 'cast')
   const [soft, anneal, strain] = ['softening', 'annealing', 'strain'].map(mark)
-  const list = []
-  if (forming) list.push({ name: forming.name, low: forming.low_c, high: forming.high_c })
+  const { process_name, window_low_c, window_high_c } = props.heat
+  const list = [{ name: process_name, low: window_low_c, high: window_high_c }]
   if (soft) list.push({ name: 'softening', low: soft.low_c - 2, high: soft.low_c + 2 })
   if (anneal && strain) list.push({ name: 'annealing to strain', low: strain.low_c, high: anneal.low_c })
-  return list
+  const named = list.map((band) => ({ ...band, at: props.scale.y((band.low + band.high) / 2) + 4 }))
+  named.sort((a, b) => a.at - b.at)
+  // names that would lie on one another are set apart
+  named.forEach((band, i) => {
+    const above = named[i - 1]
+    if (above && band.at - above.at < 13) band.at = above.at + 13
+  })
+  return named
 })
 const hours = computed(() => hourMarks(props.heat.starts_at, props.span, props.width))
 const days = computed(() => {
@@ -80,7 +79,7 @@ const days = computed(() => {
       :key="band.name"
       class="band-name"
       :x="right - 6"
-      :y="(scale.y(band.high) + scale.y(band.low)) / 2 + 4"
+      :y="band.at"
       text-anchor="end"
     >
       {{ band.name }}

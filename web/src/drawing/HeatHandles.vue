@@ -13,6 +13,8 @@ const chosen = defineModel<number | null>({ required: true })
 const emit = defineEmits<{ pull: [pull: Pull, isDone: boolean] }>()
 const preferences = usePreferences()
 
+const APART = 18
+
 type Point = { index: number; kind: 'end' | 'hold'; x: number; y: number; label: string }
 const points = computed(() => {
   const list: Point[] = []
@@ -25,7 +27,8 @@ const points = computed(() => {
       y: props.scale.y(step.to_c),
       label: name,
     })
-    if (step.hold_s > 0)
+    // where the two ends of a hold would lie on one another, look closer to get at the second
+    if (props.scale.x(step.ends_s) - props.scale.x(step.arrives_s) > APART)
       list.push({
         index,
         kind: 'hold',

@@ -44,9 +44,9 @@ const worst = computed(() => {
       v-for="mark in worst"
       :key="mark.key"
       class="mark figures"
-      :x="Math.min(Math.max(scale.x(mark.at), MARGIN.left + 30), width - 120)"
-      :y="12"
-      text-anchor="middle"
+      :x="Math.min(Math.max(scale.x(mark.at) - 10, MARGIN.left + 60), width - 80)"
+      :y="Math.max(limit + 11, 13)"
+      text-anchor="end"
     >
       {{ preferences.pick(mark.shown).text }}
     </text>

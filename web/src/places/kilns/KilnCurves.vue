@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Kiln } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
+import { roundMarks } from '../../logic/ticks'
 
 /** How fast it can rise and how fast it falls, empty, at every temperature. */
 const props = defineProps<{ kiln: Kiln }>()
@@ -29,13 +30,14 @@ const across = computed(() => {
   return list
 })
 const up = computed(() =>
-  [0.25, 0.5, 0.75, 1].map((share) => {
-    const rate = (share * most.value) / 1.1
-    return { at: rate, text: String(Math.round(isMetric.value ? rate : rate * 1.8)) }
-  }),
+  roundMarks(isMetric.value ? most.value : most.value * 1.8).map((m) => ({
+    at: isMetric.value ? m.value : m.value / 1.8,
+    text: m.text,
+  })),
 )
+// above the frame a line is not drawn, rather than drawn along its edge
 const clipped = computed(() =>
-  lines.value.map((l) => ({ ...l, points: l.points.map(([c, r]) => [c!, Math.min(r!, most.value)]) })),
+  lines.value.map((l) => ({ ...l, points: (l.points as number[][]).filter((p) => p[1]! <= most.value) })),
 )
 </script>
 

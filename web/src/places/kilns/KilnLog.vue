@@ -8,6 +8,7 @@ import type { Kiln, KilnLook } from '../../api/types'
 import Said from '../../components/Said.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
+import { roundMarks } from '../../logic/ticks'
 
 /** A log of a firing: looked at, fitted and shown, and taken over only when the owner says so. */
 const props = defineProps<{ kiln: Kiln }>()
@@ -64,12 +65,7 @@ const lines = computed(() => [
     points: (fit.value?.model ?? []).map(([s, c]) => [s! / 3600, c!]),
   },
 ])
-const across = computed(() =>
-  [0, 0.25, 0.5, 0.75, 1].map((share) => ({
-    at: share * hours.value,
-    text: `${Math.round(share * hours.value)} h`,
-  })),
-)
+const across = computed(() => roundMarks(hours.value, 5).map((m) => ({ at: m.value, text: `${m.text} h` })))
 const up = computed(() => {
   const list = []
   for (let c = 200; c < top.value; c += 200)

@@ -67,7 +67,7 @@ const shownOffset = (i: number) => {
             :style="{ fillOpacity: 0.15 + Math.min(0.6, Math.abs(kiln.zones[i]?.offset_k ?? 0) / 40) }"
           />
           <text class="figures" y="4" text-anchor="middle">{{ shownOffset(i) }}</text>
-          <text y="26" text-anchor="middle">{{ zone.name }}</text>
+          <text :y="(zone.at[1] ?? 0.5) < 0.3 ? -20 : 26" text-anchor="middle">{{ zone.name }}</text>
         </g>
       </svg>
       <ul>

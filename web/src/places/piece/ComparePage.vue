@@ -10,6 +10,7 @@ import Said from '../../components/Said.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useShortcuts } from '../../composables/useShortcuts'
 import LineGraph from '../../drawing/LineGraph.vue'
+import { roundMarks } from '../../logic/ticks'
 import RemarkList from '../../stations/heat/RemarkList.vue'
 
 /** Two programmes for one piece on one sheet: their lines, what they leave, what each does. */
@@ -51,13 +52,11 @@ watchEffect(() => (document.title = `${piece.data.value?.name ?? 'Two programmes
 
 const isMetric = computed(() => preferences.system === 'metric')
 const hours = computed(() => (found.data.value?.longest_s ?? 3600) / 3600)
+const isLong = computed(() => hours.value > 72)
 const across = computed(() =>
-  [0, 0.25, 0.5, 0.75, 1].map((share) => ({
-    at: share * hours.value,
-    text:
-      hours.value > 72
-        ? `${((share * hours.value) / 24).toFixed(1)} d`
-        : `${Math.round(share * hours.value)} h`,
+  roundMarks(isLong.value ? hours.value / 24 : hours.value, 6).map((m) => ({
+    at: isLong.value ? m.value * 24 : m.value,
+    text: `${m.text} ${isLong.value ? 'd' : 'h'}`,
   })),
 )
 const top = computed(() => found.data.value?.top_c ?? 900)
@@ -82,11 +81,12 @@ const pulls = computed(() =>
   })),
 )
 const most = computed(() => Math.max(0.5, ...pulls.value.flatMap((l) => l.points.map((p) => p[1]!))) * 1.1)
+const PSI = 145.04
 const pullUp = computed(() =>
-  [0.5, 1].map((share) => {
-    const mpa = (share * most.value) / 1.1
-    return { at: mpa, text: isMetric.value ? mpa.toFixed(1) : String(Math.round(mpa * 145.04)) }
-  }),
+  roundMarks(isMetric.value ? most.value : most.value * PSI, 3).map((m) => ({
+    at: isMetric.value ? m.value : m.value / PSI,
+    text: m.text,
+  })),
 )
 </script>
 

@@ -89,6 +89,15 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
           :tall="172"
         />
         <StepList :heat="piece.plan.heat" is-still />
+        <p v-if="piece.plan.heat.told.notes.length" class="told">
+          For the controller ({{ piece.plan.heat.told.unit }}):
+          <span class="figures">{{
+            piece.plan.heat.told.steps.map((s) => `${s.rate} → ${s.to}, ${s.hold}`).join(' · ')
+          }}</span>.
+          <template v-for="(note, i) in piece.plan.heat.told.notes" :key="i"
+            ><Said :said="note" />{{ ' ' }}</template
+          >
+        </p>
       </template>
       <dl class="blanks">
         <div

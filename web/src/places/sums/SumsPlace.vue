@@ -10,6 +10,7 @@ const GROUPS = [
   { name: 'Measuring', keys: ['vessel', 'model', 'level'] },
   { name: 'Glass', keys: ['thickness', 'swap', 'mix', 'share', 'top-up', 'match'] },
   { name: 'Laying up', keys: ['spread', 'dam'] },
+  { name: 'Heat', keys: ['anneal', 'warm', 'open', 'press', 'slump', 'processes', 'ladder'] },
   { name: 'The finished piece', keys: ['topple', 'hang', 'cost'] },
 ]
 const groups = computed(() =>

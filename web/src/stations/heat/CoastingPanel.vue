@@ -8,6 +8,7 @@ import LoadState from '../../components/LoadState.vue'
 import Said from '../../components/Said.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
+import { roundMarks } from '../../logic/ticks'
 
 /** May it be switched off? Today's room, a cold one and a warm one, and the kiln's fall against what is allowed. */
 const props = defineProps<{ piece: Piece }>()
@@ -37,15 +38,15 @@ const lines = computed(() => [
 ])
 const top = computed(() => found.data.value?.allowed[0]?.[0] ?? 500)
 const across = computed(() =>
-  [0.2, 0.4, 0.6, 0.8, 1].map((share) => ({
-    at: share * top.value,
-    text: String(Math.round(degrees(share * top.value))),
+  roundMarks(degrees(top.value), 5).map((m) => ({
+    at: isMetric.value ? m.value : (m.value - 32) / 1.8,
+    text: m.text,
   })),
 )
 const up = computed(() =>
-  [0.25, 0.5, 0.75, 1].map((share) => ({
-    at: (share * most.value) / 1.1,
-    text: String(Math.round((share * most.value * (isMetric.value ? 1 : 1.8)) / 1.1)),
+  roundMarks(isMetric.value ? most.value : most.value * 1.8).map((m) => ({
+    at: isMetric.value ? m.value : m.value / 1.8,
+    text: m.text,
   })),
 )
 </script>

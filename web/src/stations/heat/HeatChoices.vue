@@ -55,25 +55,13 @@ const set = (name: string, value: unknown, label: string) =>
     />
     <StartField :piece="piece" />
     <PieceField path="heat.room" label="Room" figure="opening_temperature" />
-    <PieceField
-      path="heat.cast_at"
-      label="Peak"
-      hint="or leave it"
-      placeholder="worked out"
-      figure="cast_temperature"
-    />
-    <PieceField
-      path="heat.cast_hold"
-      label="Hold there"
-      hint="or leave it"
-      placeholder="worked out"
-      figure="cast_hold"
-    />
+    <PieceField path="heat.cast_at" label="Peak" placeholder="worked out" figure="cast_temperature" />
+    <PieceField path="heat.cast_hold" label="Hold there" placeholder="worked out" figure="cast_hold" />
     <template v-if="ways">
       <PieceField path="heat.span" :label="ways[0]!" figure="cast_temperature" />
       <PieceField path="heat.depth" :label="ways[1]!" figure="moved" />
     </template>
-    <PieceField path="heat.bubble_hold" label="Bubble soak" hint="0: none" figure="bubble_temperature" />
+    <PieceField path="heat.bubble_hold" label="Bubble soak" figure="bubble_temperature" />
     <ChoiceField
       label="Soak by"
       :value="heat.soak"

@@ -55,7 +55,7 @@ const toggle = (key: string) => (open.value = open.value === key ? '' : key)
 .names {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 22px;
+  gap: 2px 15px;
   border-top: 1.5px solid var(--ink);
   border-bottom: 1px solid var(--rule);
 }

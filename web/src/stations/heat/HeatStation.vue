@@ -5,6 +5,7 @@ import type { Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
 import FindingsList from '../../components/FindingsList.vue'
+import SumLinks from '../../components/SumLinks.vue'
 import { useHeatTrial } from '../../composables/useHeatTrial'
 import type { Pull } from '../../drawing/HeatHandles.vue'
 import HeatLine from '../../drawing/HeatLine.vue'
@@ -57,6 +58,7 @@ const hasChain = computed(
         />
         <FindingsList :findings="piece.plan.findings" station="heat" />
         <HeatPanels :piece="piece" />
+        <SumLinks :piece-id="piece.id" :keys="['anneal', 'warm', 'open', 'processes', 'ladder']" />
         <CautionList :cautions="piece.plan.cautions" station="heat" />
       </div>
       <div class="right">
@@ -70,6 +72,7 @@ const hasChain = computed(
 <style scoped>
 .heat {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   padding-top: 8px;
 }

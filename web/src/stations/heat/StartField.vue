@@ -94,9 +94,15 @@ const WAYS = [
   min-height: 44px;
 }
 
+.start :deep(.p-togglebutton) {
+  font-size: 0.86rem;
+  white-space: nowrap;
+  padding-inline: 9px;
+}
+
 .start input {
   font-family: var(--mono);
-  font-size: 0.92rem;
+  font-size: 0.84rem;
   min-width: 0;
 }
 
