@@ -17,13 +17,14 @@ from coldcradle.heat.inside import Inside, Section1D, first_within, look_inside,
 from coldcradle.heat.kiln import LoadedKiln
 from coldcradle.heat.programme import Run, Wanted, run_programme
 from coldcradle.heat.slab import run_slab
-from coldcradle.heat.warmup import top_rate_k_per_h, warm_up
+from coldcradle.heat.warmup import top_rate_k_per_h
 from coldcradle.words import say
 from coldcradle.working import Figure
 
 __all__ = ["Firing", "Soaked", "cooled_for", "own_steps", "plan_firing", "solid_from"]
 
 _SPREAD_K = 2.0
+_TRIES, _OVER = 3, 1.05
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +88,7 @@ def _peak(
     """The warm-up and the peak, its hold as long as the slab takes to follow."""
     done = heat.process
     peak_c = float(round(figures["cast_temperature"].value))
-    warm = own_steps(warm_up(load, heat, figures, peak_c=peak_c), heat.own)
+    warm = _warmed(load, heat, kiln, section, figures, peak_c)
     rate = top_rate_k_per_h(load, heat)
     first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=None)
     why = (

@@ -24,6 +24,7 @@ _EMISSIVITY, _CONVECTION_W_M2_K = 0.9, 10.0
 _GAMMA = 1 - 1 / np.sqrt(2)
 _FIRST_S, _STIR_K, _GROWTH = 10.0, 0.6, 1.45
 _MOST_POINTS = 20_000
+_DAMPED_STEPS = 4
 
 Line = Sequence[tuple[float, float]]
 Array = NDArray[np.float64]
@@ -206,8 +207,9 @@ def run_slab(slab: Slab1D, line: Line, *, start_c: Array | float | None = None) 
     steps = np.diff(times)
     mid = np.interp(times[:-1] + _GAMMA * steps, at_t, at_c)
     back = (1 - _GAMMA) / _GAMMA
+    gentle = 0 if start_c is None else _DAMPED_STEPS
     for i, dt in enumerate(steps):
-        weight = heats / (_GAMMA * dt)
+        weight = heats / (dt if i < gentle else _GAMMA * dt)
         diagonal = base + weight
         ahead = kiln[i + 1]
         h_top = _film(top, ahead, state[0])
@@ -215,6 +217,13 @@ def run_slab(slab: Slab1D, line: Line, *, start_c: Array | float | None = None) 
         diagonal[0] += h_top
         diagonal[-1] += h_bottom
         d, e, _ = dpttrf(diagonal, off)
+        if i < gentle:  # after a jump: backward Euler, which never overshoots
+            right = weight * state
+            right[0] += h_top * ahead
+            right[-1] += h_bottom * ahead
+            state, _ = dpttrs(d, e, right)
+            found[i + 1] = state
+            continue
         right = weight * state
         right[0] += h_top * mid[i]
         right[-1] += h_bottom * mid[i]

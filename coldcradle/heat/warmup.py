@@ -52,10 +52,18 @@ def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[flo
     return mould, "cradle", why, glass.key
 
 
-def warm_up(load: Load, heat: HeatInput, figures: dict[str, Figure], *, peak_c: float) -> list[Wanted]:
-    """The steps up to where the process begins: dry, warm, let bubbles out; each only where it is of use."""
+def warm_up(
+    load: Load, heat: HeatInput, figures: dict[str, Figure], *, peak_c: float, slower: float = 1.0
+) -> list[Wanted]:
+    """The steps up to where the process begins: dry, warm, let bubbles out; each only where it is of use.
+
+    `slower` is what the run through the glass has taken off the rate.
+    """
     value, limit, why, figure = _limit(load, heat, figures)
-    rate = round_rate(value)
+    rate = round_rate(value * slower)
+    if slower < 1:
+        limit, why = "glass", say("Lowered after it was run: near {ap} the face catches up with the kiln and pulled too hard.",
+                                  ap=show(load.kind.strain_c, "temperature"))  # fmt: skip
     settle_c = min(float(round(figures["bubble_temperature"].value)), peak_c)
     wet = load.material.holds_water and heat.support == "cradle"
     solid = heat.entering in ("slab", "relief")

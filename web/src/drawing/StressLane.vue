@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useId } from 'vue'
 
 import type { HeatPlan } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
@@ -8,6 +8,7 @@ import { MARGIN, type HeatScale } from './heatScale'
 /** A slim lane under the heat line: the pull in the faces and in the heart, against what is allowed. */
 const props = defineProps<{ heat: HeatPlan; scale: HeatScale; width: number; height: number }>()
 const preferences = usePreferences()
+const id = useId()
 const most = computed(() => {
   const peak = Math.max(...props.heat.inside.map((p) => Math.max(p[3]!, p[4]!)))
   return Math.max(peak * 1.15, props.heat.stress_limit_pa * 1.15)
@@ -22,7 +23,12 @@ const worst = computed(() => {
   return [
     { at: warm_peak_s, shown: warm_peak, key: 'warm' },
     { at: cool_peak_s, shown: cool_peak, key: 'cool' },
-  ].filter((p) => Number.parseFloat(p.shown.metric.value) > 0.05)
+  ].filter((p) => {
+    const x = props.scale.x(p.at)
+    return (
+      Number.parseFloat(p.shown.metric.value) > 0.05 && x >= MARGIN.left && x <= props.width - MARGIN.right
+    )
+  })
 })
 </script>
 
@@ -38,8 +44,11 @@ const worst = computed(() => {
     <path class="limit" :d="`M${MARGIN.left} ${limit}H${width - MARGIN.right}`" />
     <text class="limit-name" :x="width - MARGIN.right - 6" :y="limit - 4" text-anchor="end">allowed</text>
     <text :x="MARGIN.left - 8" :y="height / 2 + 4" text-anchor="end">pull</text>
-    <path class="pull heart" :d="path(4)" />
-    <path class="pull face" :d="path(3)" />
+    <clipPath :id="`${id}lane`">
+      <rect :x="MARGIN.left" y="0" :width="width - MARGIN.left - MARGIN.right + 2" :height="height" />
+    </clipPath>
+    <path class="pull heart" :clip-path="`url(#${id}lane)`" :d="path(4)" />
+    <path class="pull face" :clip-path="`url(#${id}lane)`" :d="path(3)" />
     <text
       v-for="mark in worst"
       :key="mark.key"

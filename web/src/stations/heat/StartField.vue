@@ -87,9 +87,9 @@ const WAYS = [
 
 <style scoped>
 .start {
-  display: grid;
-  grid-template-columns: auto minmax(0, 1fr);
-  gap: 10px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
   align-items: center;
   min-height: 44px;
 }
@@ -103,7 +103,7 @@ const WAYS = [
 .start input {
   font-family: var(--mono);
   font-size: 0.84rem;
-  min-width: 0;
+  flex: 1 1 12.2rem;
 }
 
 .now {

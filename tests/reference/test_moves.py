@@ -1,0 +1,186 @@
+"""How soft glass moves, against the differential equations the closed forms come from, and against the trade."""
+
+from __future__ import annotations
+
+import math
+
+from django.test import SimpleTestCase
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.integrate import solve_ivp
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.glass.spread import GRAVITY
+from coldcradle.glass.viscosity import Viscosity
+from coldcradle.heat import moves
+from coldcradle.heat.processes import PROCESSES, trade_rows
+from coldcradle.heat.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
+
+NINETY = shipped_kinds()["fusing-90-clear"]
+FLOAT = shipped_kinds()["float-clear"]
+
+
+class Press(SimpleTestCase):
+    def test_gents_equation_step_by_step(self) -> None:
+        """dh/dt = -2πF·h⁵/(3Vη(2πh³ + V)): Gent 1960, ASTM C1351M."""
+        volume, force, work = 4e-5, 120.0, 0.02
+        found = solve_ivp(
+            lambda w, h: -2 * math.pi * force * h**5 / (3 * volume * (2 * math.pi * h**3 + volume)), (0, work), [0.012],
+            rtol=1e-9, atol=1e-12, method="LSODA",
+        )  # fmt: skip
+        ours = moves.press_thickness(work_per_pa=work, from_m=0.012, volume_m3=volume, force_n=force)
+        self.assertAlmostEqual(ours / float(found.y[0, -1]), 1.0, delta=1e-4)
+
+    def test_the_thin_limit(self) -> None:
+        """1/h⁴ - 1/h₀⁴ = 8πFW/(3V²): Stefan; Dienes and Klemm 1946."""
+        volume, force = 4e-5, 120.0
+        work = moves.press_work(from_m=0.003, to_m=0.001, volume_m3=volume, force_n=force)
+        thin = (0.001**-4 - 0.003**-4) * 3 * volume**2 / (8 * math.pi * force)
+        self.assertAlmostEqual(work / thin, 1.0, delta=0.01)
+
+    def test_pressed_work_ends_near_two_millimetres(self) -> None:
+        """Common practice, no source: 100 g between weighted shelves at a full fuse for a while. Ten times the weight or
+        the time takes it only to some 56 % of that: the h⁻⁴ is why."""
+        work = 1800 * 10.0 ** -float(Viscosity.of(NINETY).log10_pa_s(804))
+        ends = [
+            moves.press_thickness(work_per_pa=work, from_m=0.012, volume_m3=0.1 / 2500, force_n=kg * GRAVITY)
+            for kg in (6, 12, 60)
+        ]
+        self.assertTrue(0.0015 <= ends[1] <= 0.0029, ends)
+        self.assertAlmostEqual(ends[2] / ends[0], 10**-0.25, delta=0.02)
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.floats(1e-6, 1.0), st.floats(1.5, 50))
+    def test_more_heat_work_is_never_thicker(self, work: float, more: float) -> None:
+        def end(w: float) -> float:
+            return moves.press_thickness(work_per_pa=w, from_m=0.012, volume_m3=4e-5, force_n=100.0)
+
+        self.assertLessEqual(end(work * more), end(work) * (1 + 1e-9))
+        self.assertEqual(end(0.0), 0.012)
+
+
+class SagAndHang(SimpleTestCase):
+    def test_a_small_deep_mould_wants_more_heat_work_than_a_wide_shallow_one(self) -> None:
+        def work(span: float, depth: float) -> float:
+            return moves.sag_work(depth_m=depth, density_kg_m3=2500, span_m=span, thickness_m=0.006)
+
+        self.assertAlmostEqual(work(0.1, 0.02) / work(0.4, 0.02), 256.0, delta=1e-6)
+        self.assertGreater(work(0.1, 0.04), 30 * work(0.3, 0.04))
+
+    def test_forth_and_back(self) -> None:
+        work = moves.sag_work(depth_m=0.03, density_kg_m3=2500, span_m=0.3, thickness_m=0.006, is_strip=True)
+        self.assertAlmostEqual(
+            moves.sag_depth(work_per_pa=work, density_kg_m3=2500, span_m=0.3, thickness_m=0.006, is_strip=True), 0.03
+        )
+        hung = moves.hang_work(length_m=0.3, stretched_m=0.4, density_kg_m3=2500)
+        self.assertAlmostEqual(moves.hang_length(work_per_pa=hung, length_m=0.3, density_kg_m3=2500), 0.4)
+
+    def test_a_hung_rod_step_by_step_and_the_puddle(self) -> None:
+        """dL/dt = ρgL²/(6η), uniform rod."""
+        work = moves.hang_work(length_m=0.3, stretched_m=0.5, density_kg_m3=2500)
+        found = solve_ivp(lambda w, L: 2500 * GRAVITY * L**2 / 6, (0, work), [0.3], rtol=1e-9)
+        self.assertAlmostEqual(float(found.y[0, -1]), 0.5, delta=1e-4)
+        self.assertEqual(moves.hang_length(work_per_pa=1.0, length_m=0.3, density_kg_m3=2500), math.inf)
+
+    def test_the_strip_and_the_arm_by_beam_theory(self) -> None:
+        """Timoshenko: 5qL⁴/(384EI) and qL⁴/(8EI), with E → 3η and I = h³/12 per width."""
+        q, h, length = 2500 * GRAVITY * 0.006, 0.006, 0.3
+        strip = 5 * q * length**4 / (384 * 3 * h**3 / 12)
+        self.assertAlmostEqual(
+            moves.sag_depth(work_per_pa=1.0, density_kg_m3=2500, span_m=length, thickness_m=h, is_strip=True) / strip,
+            1.0,
+            places=6,
+        )
+        arm = q * 0.1**4 / (8 * 3 * h**3 / 12)
+        self.assertAlmostEqual(
+            1.0 / moves.arm_work(depth_m=1.0, density_kg_m3=2500, arm_m=0.1, thickness_m=h) / arm, 1.0, places=6
+        )
+
+    def test_what_cannot_be_is_refused(self) -> None:
+        for bad in (
+            lambda: moves.sag_work(depth_m=0.0, density_kg_m3=2500, span_m=0.3, thickness_m=0.006),
+            lambda: moves.hang_work(length_m=0.3, stretched_m=0.2, density_kg_m3=2500),
+            lambda: moves.press_work(from_m=0.001, to_m=0.002, volume_m3=1e-5, force_n=10.0),
+            lambda: moves.arm_work(depth_m=math.nan, density_kg_m3=2500, arm_m=0.1, thickness_m=0.006),
+        ):
+            with self.assertRaises(ImpossibleInput):
+                bad()
+
+
+class TradeTemperatures(SimpleTestCase):
+    """Common practice, no source: temperatures people name, each with the glass it belongs to."""
+
+    def test_they_lie_in_our_windows_or_the_table_says_why_not(self) -> None:
+        off = {row.told: round(row.off_k) for row in trade_rows()}
+        self.assertEqual(
+            set(off), {"620 °C", "670 °C", "695 °C", "780 °C", "780 to 800 °C", "800 °C in 2.5 h", "804 °C", "843 °C"}
+        )
+        for row in trade_rows():
+            if row.told == "620 °C":
+                self.assertTrue(30 <= row.off_k <= 50)  # a wide sheet, held: 10^9.1
+                self.assertIn("wide sheet", row.note)
+            else:
+                self.assertLessEqual(row.off_k, 3.0, row.told)
+
+    def test_their_viscosities(self) -> None:
+        known = {
+            "620 °C": 9.1,
+            "670 °C": 6.75,
+            "695 °C": 6.2,
+            "780 °C": 5.65,
+            "800 °C in 2.5 h": 5.35,
+            "843 °C": 4.8,
+            "804 °C": 4.5,
+        }
+        for row in trade_rows():
+            if row.told in known:
+                self.assertAlmostEqual(row.log_viscosity, known[row.told], delta=0.06)
+
+    def test_every_glass_gets_its_own_temperatures(self) -> None:
+        kinds = shipped_kinds()
+        for done in PROCESSES.values():
+            mids = {key: sum(done.window_c(kind)) / 2 for key, kind in kinds.items()}
+            self.assertGreater(mids["borosilicate"], mids["float-clear"])
+            self.assertGreater(mids["float-clear"], mids["fusing-90-clear"])
+            low, high = done.window_c(NINETY)
+            self.assertLess(low, high)
+            self.assertTrue(done.runny <= done.aim <= done.stiff)
+
+
+class Shock(SimpleTestCase):
+    def test_ice_water_comes_near_the_textbooks_bound_and_never_past_it(self) -> None:
+        """σ = E·α·ΔT/(1-ν) for a face that changes at once (Kingery 1955); a film falls short of it, the less the stronger."""
+        for step_k in (40.0, 100.0):
+            bound = NINETY.youngs_modulus_pa * NINETY.expansion_per_k * step_k / (1 - NINETY.poisson)
+            shares = [
+                open_lid(NINETY, thickness_m=0.012, glass_c=step_k, air_c=0.0, for_s=60.0, film_w_m2=film, is_free=True).tension_pa / bound
+                for film in (50.0, 1000.0, 10_000.0, 500_000.0)
+            ]  # fmt: skip
+            self.assertEqual(shares, sorted(shares))
+            self.assertLessEqual(shares[-1], 1.0)
+            self.assertGreater(shares[-1], 0.9)
+        self.assertAlmostEqual(steepest_step_k(NINETY, stress_pa=7e6), 8.4, delta=0.1)
+
+    def test_air_is_gentle_and_thick_glass_is_not(self) -> None:
+        thin, thick = (
+            open_lid(NINETY, thickness_m=d, glass_c=120.0, air_c=20.0, for_s=1800.0).tension_pa for d in (0.006, 0.06)
+        )
+        self.assertLess(thin, thick)
+        self.assertGreater(thick, 1e6)
+
+    def test_warming_by_the_run_is_what_the_check_values_say(self) -> None:
+        """About 195 K/h at 12 mm and 45 at 25 mm, one face insulated, 2.5 MPa (worked out, closed form).
+
+        Run with the kiln's own film it is up to a quarter less at 12 mm: the film grows with temperature, and the face
+        catches up with the kiln. Thick glass never gets steady on the way and may be warmed faster.
+        """
+        for mm, closed in ((12, 195.0), (25, 45.0)):
+            section = free_section(NINETY, mm / 1e3, both_faces=False, is_held=True)
+            found = warming_rate_by_run(section, NINETY, from_c=20.0, stress_pa=2.5e6)
+            self.assertTrue(0.75 <= found / closed <= 1.4, (mm, found))
+
+    def test_no_time_and_no_thickness_are_refused(self) -> None:
+        for thick, seconds in ((0.0, 10.0), (0.01, 0.0)):
+            with self.assertRaises(ImpossibleInput):
+                open_lid(NINETY, thickness_m=thick, glass_c=100.0, air_c=20.0, for_s=seconds)
