@@ -82,6 +82,23 @@ def solid_from(run: Run, heat: HeatInput) -> float:
     return next((s.ends_s for s in run.steps if s.key == "cast"), 0.0)
 
 
+def _warmed(
+    load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure], peak_c: float
+) -> list[Wanted]:
+    """The warm-up; that of a solid slab is run through it, and slowed where it pulls harder than is allowed."""
+    slower = 1.0
+    warm = warm_up(load, heat, figures, peak_c=peak_c)
+    if heat.entering in ("slab", "relief"):
+        for _ in range(_TRIES):
+            stress = run_strain(run_slab(section.slab, run_programme(warm, kiln).line), is_held=section.is_held)
+            pull = float(stress.worst_tension_pa.max())
+            if pull <= _OVER * anneal.SURFACE_STRESS_PA:
+                break
+            slower *= 0.97 * anneal.SURFACE_STRESS_PA / pull
+            warm = warm_up(load, heat, figures, peak_c=peak_c, slower=slower)
+    return own_steps(warm, heat.own)
+
+
 def _peak(
     load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure]
 ) -> tuple[list[Wanted], Wanted]:
