@@ -17,7 +17,8 @@ from coldcradle.heat.inside import Inside, Section1D, first_within, look_inside,
 from coldcradle.heat.kiln import LoadedKiln
 from coldcradle.heat.programme import Run, Wanted, run_programme
 from coldcradle.heat.slab import run_slab
-from coldcradle.heat.warmup import top_rate_k_per_h
+from coldcradle.heat.strain import run_strain
+from coldcradle.heat.warmup import top_rate_k_per_h, warm_up
 from coldcradle.words import say
 from coldcradle.working import Figure
 
