@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -176,7 +175,7 @@ def plan_chain(kind: GlassKind, links: Sequence[Link], *, starts_at: datetime, a
             ChainLink(
                 link.name, link.process.key, link.process.name, link.part, show(round(link.peak_c), "temperature"), link.peak_c,
                 show(link.total_s, "duration"), when(start, 0.0), when(opens, 0.0), link.is_this,
-                math.floor((start - begun).total_seconds() / 86400) + 1, remarks,
+                (start.date() - begun.date()).days + 1, remarks,
             )
         )  # fmt: skip
         last = opens

@@ -71,7 +71,10 @@ def _off_exponential(times: Array, temperatures: Array, room_c: float) -> float:
         return math.inf
     t = times - times[0]
     fitted = room_c + np.exp(np.polyval(np.polyfit(t, np.log(temperatures - room_c), 1, w=temperatures - room_c), t))
-    return float(np.sqrt(np.square(fitted - temperatures).mean()))
+    off = float(np.sqrt(np.square(fitted - temperatures).mean()))
+    straight = temperatures - np.polyval(np.polyfit(t, temperatures, 1), t)
+    # a short piece of anything looks like both; a fall that is left alone has to bend
+    return off if off < 0.6 * float(np.sqrt(np.square(straight).mean())) else math.inf
 
 
 def _falls(

@@ -28,7 +28,7 @@ _HOLD_WORD = r"(?:hold(?:ing)?|soak(?:ing)?|dwell|for|wait)\s*(?:time|for|of|:)?
 _SPAN = re.compile(
     r"(?:" + _NUMBER + r"\s*h(?:ou)?r?s?\b\.?\s*(?:and\s*)?)?(?:" + _NUMBER + r"\s*(?:m|min(?:ute)?s?)\b\.?)?", re.I
 )
-_CLOCK = re.compile(r"\b(\d{1,3})?:([0-5]\d)\b")
+_CLOCK = re.compile(r"(?<![\d:])(\d{1,3})?:([0-5]\d)(?![\d:])")
 _LEAD = re.compile(
     r"^\s*(?:(?:step|seg(?:ment)?|ramp|stage|r|s)\s*)?#?\d{1,2}\s*[.):\-–]\s+|^\s*(?:step|seg(?:ment)?|ramp|stage)\s*#?\d{1,2}\s*[:\-–]?\s*",
     re.I,
@@ -38,6 +38,7 @@ _WORDS_ONLY = re.compile(r"^[^\d]*$")
 _PLAIN = re.compile(
     r"^\W*(?:" + _FULL + r"|\d+(?:[.,]\d+)?)(?:[\s,;/|\t]+(?:\d{0,3}:\d\d|\d+(?:[.,]\d+)?)){1,3}\W*$", re.I
 )
+_CELL = re.compile(r"^(?:inf|\d+(?:[.,]\d+)?|\d{0,3}:[0-5]\d)$")
 _PARTS = re.compile(r"\b(?:then|and then|next)\b|[;\n]+", re.I)
 
 
@@ -110,10 +111,14 @@ def _plain(text: str) -> tuple[float | None, float, float] | None:
     if not _PLAIN.match(text):
         return None
     rest = re.sub(_FULL, "inf", text, flags=re.I)
-    fields = [f for f in re.split(r"[\s,;/|\t]+", rest.strip(" .")) if f]
+    fields = [f for f in re.split(r"[\s,;/|\t]+", re.sub(r"[^\w\s,;/|:.]", " ", rest).strip(" .")) if f]
     if len(fields) == 4 and fields[0].isdigit() and int(fields[0]) <= _MOST_STEPS:
         fields = fields[1:]
-    if len(fields) not in (2, 3):
+    if len(fields) not in (2, 3) or ":" in fields[0] + fields[1] or "inf" in fields[1:]:
+        return None
+    if len(fields) == 3 and ":" in fields[2] and not _CLOCK.fullmatch(fields[2]):
+        return None
+    if not all(_CELL.match(f) for f in fields):
         return None
     rate = None if fields[0] == "inf" else _number(fields[0])
     hold = 0.0

@@ -1,0 +1,138 @@
+"""Logs of kilns: read from whatever columns there are, fitted, and refused in words."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+import numpy as np
+from django.test import SimpleTestCase
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from coldcradle.errors import ColdCradleError, ImpossibleInput
+from coldcradle.heat.kiln_fit import KilnFit, fit_kiln
+from coldcradle.heat.kiln_log import KilnLog, read_log
+from coldcradle.heat.programme import run_programme
+from tests.core.test_heat import kiln, step
+
+LOGS = Path(__file__).parents[1] / "logs"
+H = 3600.0
+
+
+def firing(every_s: float = 60.0, noise_k: float = 0.6) -> tuple[np.ndarray, np.ndarray, list[float]]:
+    """A firing of a known kiln: 150 K/h, full power, soak, 55 K/h, then left alone. With the times its steps arrive and end."""
+    loaded = kiln().loaded(load_j_per_k=0.0, room_c=18.0)
+    run = run_programme(
+        [step(540, 150.0), step(780, None, 900), step(516, None, 7200), step(370, 55.0), step(40, None)], loaded
+    )
+    times = np.arange(0, run.total_s, every_s)
+    line = np.array(run.line)
+    temperatures = np.interp(times, line[:, 0], line[:, 1]) + np.random.default_rng(7).normal(0, noise_k, len(times))
+    return times, temperatures, [t for s in run.steps for t in (s.arrives_s, s.ends_s)]
+
+
+def fitted(text: str | bytes) -> KilnFit:
+    return fit_kiln(read_log(text.encode() if isinstance(text, str) else text), room_c=18.0)
+
+
+class Fitting(SimpleTestCase):
+    """The kiln behind the log takes 7 h from 500 to 100 °C and 3.5 h to 800 °C."""
+
+    def assert_found(self, fit: KilnFit, *, rise: bool, within: float = 0.06) -> None:
+        assert fit.fall_500_to_100_s is not None
+        self.assertAlmostEqual(fit.fall_500_to_100_s / (7 * H), 1.0, delta=within)
+        if rise:
+            assert fit.rise_to_800_s is not None
+            self.assertAlmostEqual(fit.rise_to_800_s / (3.5 * H), 1.0, delta=0.05)
+        else:
+            self.assertIsNone(fit.rise_to_800_s)
+
+    def test_time_and_temperature_alone(self) -> None:
+        times, c, _ = firing()
+        text = "Time (min),Temp C\n" + "\n".join(f"{t / 60:.0f},{v:.1f}" for t, v in zip(times, c, strict=True))
+        fit = fitted(text)
+        self.assert_found(fit, rise=False, within=0.12)
+        self.assertLess(fit.off_by_k, 8)
+
+    def test_stamps_power_and_an_empty_column(self) -> None:
+        times, c, marks = firing()
+        start = datetime(2026, 11, 1, 16, tzinfo=UTC)
+        off = [(marks[3], marks[4]), (marks[7], 1e9)]
+        rows = []
+        for t, v in zip(times, c, strict=True):
+            power = 100 if marks[0] < t < marks[2] else 0 if any(a < t < b for a, b in off) else 40
+            rows.append(f"{(start + timedelta(seconds=float(t))).isoformat()},{v:.1f},,{power}")
+        self.assert_found(fitted("timestamp,PV,Note,Out %\n" + "\n".join(rows)), rise=True)
+
+    def test_fahrenheit_semicolons_decimal_commas_and_set_points(self) -> None:
+        times, c, marks = firing()
+        rows = []
+        for t, v in zip(times, c, strict=True):
+            want = 1500.0 if marks[0] < t < marks[2] else 32.0 if t > marks[7] else v * 1.8 + 32
+            rows.append(f"{t / H:.4f};{v * 1.8 + 32:.1f};{want:.0f}".replace(".", ","))
+        self.assert_found(fitted("elapsed_h;Kiln temp °F;Setpoint °F\n" + "\n".join(rows)), rise=True)
+
+    def test_spikes_gaps_repeats_and_rows_out_of_order(self) -> None:
+        times, c, marks = firing()
+        c = c.copy()
+        c[[50, 400, 900]] = [1400.0, -20.0, 0.0]
+        rows = [f"{t:.0f},{v:.1f},{0 if t > marks[7] else 50}" for t, v in zip(times, c, strict=True)]
+        del rows[600:680]
+        rows = [*rows[5:], *rows[:5], rows[100], rows[100], "7200,err,0", "x,,"]
+        fit = fitted("seconds,temp,power\n" + "\n".join(rows))
+        self.assert_found(fit, rise=False)
+        said = " ".join(s.metric for s in fit.says)
+        for word in ("spikes", "gaps", "in order", "without a reading"):
+            self.assertIn(word, said)
+
+    def test_clock_times_past_midnight_without_a_header(self) -> None:
+        times, c, _ = firing(every_s=300)
+        text = "\n".join(
+            f"{int((16 * H + t) % 86400 // 3600):02d}:{int((16 * H + t) % 3600 // 60):02d}\t{v:.0f}"
+            for t, v in zip(times, c, strict=True)
+        )
+        log = read_log(text.encode())
+        self.assertAlmostEqual(float(log.times_s[-1]), float(times[-1]), delta=60)
+
+    def test_a_log_without_a_fall_says_what_to_log(self) -> None:
+        rows = "\n".join(f"{m},{20 + 2 * m}" for m in range(300))
+        with self.assertRaisesRegex(ImpossibleInput, "until it is cold"):
+            fitted("min,°C\n" + rows)
+        flat = "\n".join(f"{m},500" for m in range(300))
+        with self.assertRaises(ImpossibleInput):
+            fitted("min,°C\n" + flat)
+
+    def test_a_programmed_fall_is_not_taken_for_coasting(self) -> None:
+        rows = "\n".join(f"{m},{800 - m}" for m in range(600))
+        with self.assertRaises(ImpossibleInput):
+            fitted("min,°C\n" + rows)
+
+
+class NastyFiles(SimpleTestCase):
+    def test_every_file_of_the_folder_is_read_or_refused_in_words(self) -> None:
+        """The first word of a file's name says which: reads or refused."""
+        files = sorted(LOGS.glob("*.csv"))
+        self.assertGreaterEqual(len(files), 10)
+        for file in files:
+            with self.subTest(file.name):
+                if file.name.startswith("refused"):
+                    with self.assertRaises(ImpossibleInput) as caught:
+                        fitted(file.read_bytes())
+                    self.assertRegex(str(caught.exception), "expected|falls")
+                else:
+                    self.assertIsInstance(read_log(file.read_bytes()), KilnLog)
+
+    def test_too_large_is_refused_before_it_is_read(self) -> None:
+        with self.assertRaisesRegex(ImpossibleInput, "at most 8 MB"):
+            read_log(b"1,2\n" * 2_100_000)
+
+    @settings(max_examples=200, deadline=None)
+    @given(st.one_of(st.binary(max_size=400), st.lists(st.lists(st.sampled_from(
+        ["1", "2,5", "20", "NaN", "1e400", "", "12:30", "2026-11-01 12:00", "temp", "°F", "on", "-273", "a", "9" * 30]), min_size=1, max_size=4)
+        .map(",".join), min_size=3, max_size=40).map(lambda rows: "\n".join(rows).encode())))  # fmt: skip
+    def test_nothing_breaks_it(self, raw: bytes) -> None:
+        try:
+            self.assertIsInstance(fit_kiln(read_log(raw), room_c=18.0), KilnFit)
+        except ColdCradleError as error:
+            self.assertTrue(str(error))
