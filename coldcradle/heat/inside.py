@@ -15,7 +15,7 @@ from coldcradle.heat.inputs import Basis, Load, Support
 from coldcradle.heat.slab import INSULATED, KILN, Layer, Line, Slab1D, SlabRun, run_slab
 from coldcradle.heat.strain import StressRun, run_strain
 
-__all__ = ["Inside", "Section1D", "evening_s", "first_within", "glass_layer", "look_inside", "section_of"]
+__all__ = ["Inside", "Section1D", "evening_s", "first_within", "glass_layer", "look_inside", "section_of", "settles_at"]
 
 Array = NDArray[np.float64]
 
@@ -56,10 +56,11 @@ def first_within(run: SlabRun, lag_k: float, after_s: float, *, glass_only: bool
     """The first time after which nothing in the slab is more than `lag_k` from the kiln, until the run ends."""
     inside = run.temperatures_c[:, run.glass] if glass_only else run.temperatures_c
     lag = np.abs(inside - run.kiln_c[:, None]).max(axis=1)
-    return _settles(run.times_s, lag, lag_k, after_s)
+    return settles_at(run.times_s, lag, lag_k, after_s)
 
 
-def _settles(times: Array, lag: Array, limit: float, after_s: float) -> float | None:
+def settles_at(times: Array, lag: Array, limit: float, after_s: float) -> float | None:
+    """The time from which a lag stays below a limit, between its samples too; None when it never does."""
     late = np.flatnonzero((times >= after_s) & (lag > limit))
     if not len(late):
         return after_s

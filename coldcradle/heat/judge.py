@@ -12,7 +12,7 @@ from coldcradle.heat.anneal import SURFACE_STRESS_PA
 from coldcradle.heat.firing import Firing, solid_from
 from coldcradle.heat.forming import drying_hold
 from coldcradle.heat.inputs import HeatInput, Load
-from coldcradle.heat.inside import Inside, first_within, look_inside
+from coldcradle.heat.inside import Inside, look_inside, settles_at
 from coldcradle.heat.programme import Run, Wanted, run_programme
 from coldcradle.heat.shock import STRENGTH_PA
 from coldcradle.heat.strain import RELAXATION_BAND
@@ -133,27 +133,25 @@ def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark
         return Remark("soak", "stop" if firing.figures["thickness_counts"].value > 0.008 else "think",
                       say("It does not rest near this glass's annealing point, {ap}.", ap=show(kind.annealing_c, "temperature")))  # fmt: skip
     soak = max(near, key=lambda s: s.hold_s)
-    settled = first_within(inside.heat, _SPREAD_K, soak.arrives_s)
     heat = inside.heat
-    chosen = (heat.times_s >= soak.arrives_s) & (heat.times_s <= soak.ends_s)
-    within = heat.times_s[chosen][heat.lag_k[chosen] <= _SPREAD_K]
+    chosen = (heat.times_s >= soak.arrives_s) & (heat.times_s <= soak.ends_s + 1e-6)
+    settled = settles_at(heat.times_s[chosen], heat.lag_k[chosen], _SPREAD_K, soak.arrives_s) if chosen.any() else None
     relax = 6 * 10 ** float(Viscosity.of(kind).log10_pa_s(soak.to_c)) * (1 - kind.poisson) / kind.youngs_modulus_pa
     shown = {"t": soak.to, "h": soak.hold, "off": show(soak.to_c - kind.annealing_c, "difference")}
-    if not len(within):
+    if settled is None:
         lag = show(float(heat.lag_k[chosen][-1]) if chosen.any() else 0.0, "difference")
         return Remark(
             "soak",
             "stop",
             say("Its soak of {h} at {t} is too short: heart and kiln are still {lag} apart.", lag=lag, **shown),
         )
-    assert settled is None or settled >= 0
-    rest = soak.ends_s - float(within[0])
+    rest = soak.ends_s - settled
     if rest < 3 * relax:
         return Remark("soak", "think", say("Its soak of {h} at {t} evens out the heat, but leaves {r} for strain that takes {x} to relax there.",
                                            r=show(rest, "duration"), x=show(5 * relax, "duration"), **shown))  # fmt: skip
     over = f"10^{ANNEALING_LOG:g}"
     return Remark("soak", "good", say("Its soak of {h} at {t} is long enough: all within 2 K after {r}, and {rest} to relax (annealing point: " + over + " Pa·s).",
-                                      r=show(float(within[0]) - soak.arrives_s, "duration"), rest=show(rest, "duration"), **shown))  # fmt: skip
+                                      r=show(settled - soak.arrives_s, "duration"), rest=show(rest, "duration"), **shown))  # fmt: skip
 
 
 def _left_remarks(inside: Inside, run: Run, heat: HeatInput) -> list[Remark]:
@@ -175,7 +173,18 @@ def _left_remarks(inside: Inside, run: Run, heat: HeatInput) -> list[Remark]:
             )
         )
     else:
-        found.append(Remark("left", "good", say("It leaves about **{s}**, within your target's {want}.", **shown)))
+        found.append(
+            Remark(
+                "left",
+                "good",
+                say(
+                    "It leaves about **{s}**, "
+                    + ("within" if left <= heat.stress_pa else "close to")
+                    + " your target's {want}.",
+                    **shown,
+                ),
+            )
+        )
     peak_end = next(s.ends_s for s in run.steps if s.key == "cast")
     pull, at_s, in_face = inside.peak(peak_end, run.total_s)
     if pull > _OVER * SURFACE_STRESS_PA:

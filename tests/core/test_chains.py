@@ -51,7 +51,9 @@ def said(found: ChainPlan) -> str:
 
 class Chains(SimpleTestCase):
     def test_hottest_first_is_left_alone(self) -> None:
-        found = chained(link("plate", "full", 805, hours=16), link("relief", "tack", 735, hours=16), link("dish", "slump", 660))
+        found = chained(
+            link("plate", "full", 805, hours=16), link("relief", "tack", 735, hours=16), link("dish", "slump", 660)
+        )
         self.assertEqual([remark for each in found.links for remark in each.remarks], [])
         self.assertEqual((found.firings, found.findings), (3, []))
         self.assertEqual([each.day for each in found.links], [1, 2, 3])

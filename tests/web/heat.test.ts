@@ -1,0 +1,94 @@
+import { describe, expect, it } from "vitest";
+
+import type { HeatPlan } from "../../web/src/api/types";
+import { changesOf } from "../../web/src/composables/useHeatTrial";
+import {
+  heatScale,
+  hourMarks,
+  shifted,
+  spansOf,
+  zoomed,
+} from "../../web/src/drawing/heatScale";
+import { roundMarks } from "../../web/src/logic/ticks";
+
+describe("the scale of the heat line", () => {
+  it("goes forth and back", () => {
+    const scale = heatScale(1000, 260, 900, [0, 36000]);
+    expect(scale.seconds(scale.x(12345))).toBeCloseTo(12345, 3);
+    expect(scale.degrees(scale.y(516))).toBeCloseTo(516, 6);
+    expect(scale.x(0)).toBe(46);
+  });
+
+  it("looks closer and along without leaving the firing", () => {
+    expect(zoomed([0, 1000], 0.5, 1000)).toEqual([250, 750]);
+    expect(zoomed([250, 750], 10, 1000)).toEqual([0, 1000]);
+    expect(shifted([0, 500], -1, 1000)).toEqual([0, 500]);
+    expect(shifted([400, 900], 1, 1000)).toEqual([500, 1000]);
+    const [from, to] = zoomed([499, 501], 0.1, 1000);
+    expect(to - from).toBeGreaterThanOrEqual(10);
+  });
+
+  it("marks round hours of the clock at the kiln", () => {
+    const marks = hourMarks("2026-11-23T16:20+01:00", [0, 6 * 3600], 700);
+    expect(marks[0]).toEqual({ at_s: 2400, name: "17:00" });
+    expect(marks.every((m) => /:00$/.test(m.name))).toBe(true);
+    expect(hourMarks("no clock", [0, 3600], 700)).toEqual([]);
+    expect(hourMarks("2026-11-23T16:20+01:00", [0, 60 * 86400], 300)).toEqual(
+      [],
+    );
+  });
+
+  it("names the parts of a firing that there are", () => {
+    const step = (
+      key: string,
+      starts_s: number,
+      arrives_s: number,
+      ends_s: number,
+    ) => ({ key, starts_s, arrives_s, ends_s });
+    const heat = {
+      total_s: 100,
+      steps: [step("cast", 10, 20, 30), step("fall", 30, 40, 60)],
+    } as unknown as HeatPlan;
+    expect(spansOf(heat).map((s) => s.key)).toEqual([
+      "whole",
+      "up",
+      "peak",
+      "down",
+    ]);
+    expect(
+      spansOf({ total_s: 100, steps: [] } as unknown as HeatPlan).map(
+        (s) => s.key,
+      ),
+    ).toEqual(["whole"]);
+  });
+});
+
+describe("a pull at a step", () => {
+  it("becomes changes of the document, only of what was pulled", () => {
+    expect(changesOf({ key: "cast", to_c: 745 })).toEqual([
+      { path: "stages.0.heat.own_steps.cast.to", value: "745 °C" },
+    ]);
+    expect(
+      changesOf({ key: "fall", hold_s: 5400 }).map((c) => c.value),
+    ).toEqual(["90 min"]);
+    expect(
+      changesOf({ key: "anneal", to_c: 400, rate_k_per_h: 12 }),
+    ).toHaveLength(2);
+    expect(changesOf({ key: "anneal" })).toEqual([]);
+  });
+});
+
+describe("round marks", () => {
+  it("are round, start above nothing and end at the most", () => {
+    expect(roundMarks(160).map((m) => m.text)).toEqual(["50", "100", "150"]);
+    expect(roundMarks(1).map((m) => m.text)).toEqual([
+      "0.25",
+      "0.50",
+      "0.75",
+      "1.00",
+    ]);
+    expect(roundMarks(2.4, 3).map((m) => m.text)).toEqual(["1", "2"]);
+    for (const bad of [0, -3, NaN, Infinity])
+      expect(roundMarks(bad)).toEqual([]);
+  });
+});
