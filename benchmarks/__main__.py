@@ -40,6 +40,7 @@ def baseline_ms() -> float:
 
 def bench_core() -> Figures:
     from coldcradle.document import read_piece
+    from coldcradle.heat.inside import _run
     from coldcradle.plan import plan
     from coldcradle.words import show
     from tests.documents import document
@@ -50,6 +51,7 @@ def bench_core() -> Figures:
 
     def cold() -> None:
         show.cache_clear()
+        _run.cache_clear()
         plan(piece)
 
     first = spread_ms(cold, 100)
@@ -149,9 +151,11 @@ def main() -> None:
     settings.ALLOWED_HOSTS = ["*"]
     call_command("migrate", verbosity=0)
     base = baseline_ms()
+    from benchmarks.heat import bench_looks, bench_slab
     from benchmarks.rooms import bench_mesh, bench_outline, bench_rack
 
-    found = {**bench_core(), **bench_server(), **bench_outline(spread_ms), **bench_rack(spread_ms), **bench_mesh()}
+    found = {**bench_core(), **bench_server(), **bench_outline(spread_ms), **bench_rack(spread_ms), **bench_mesh(),
+             **bench_slab(spread_ms), **bench_looks(spread_ms)}  # fmt: skip
     found |= {**bench_pages(), **bench_browser()}
     found["baseline: 100 JSON round trips, ms"] = base
     before = json.loads(COMMITTED.read_text()) if COMMITTED.exists() else {}

@@ -1,4 +1,4 @@
-"""Further looks at the heat of a piece: somebody else's schedule, two programmes side by side, coasting, chain, processes."""
+"""Further looks at the heat of a piece: somebody else's schedule, two programmes side by side, coasting, chain."""
 
 from __future__ import annotations
 
@@ -7,7 +7,6 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
 from coldcradle.heat.anneal import thickness_that_counts
 from coldcradle.heat.chain import ChainPlan, Link, plan_chain
 from coldcradle.heat.clock import when
@@ -16,7 +15,6 @@ from coldcradle.heat.firing import Firing, plan_firing
 from coldcradle.heat.inputs import RELIEF, HeatInput, LaterFiring, Load
 from coldcradle.heat.judge import Judged, Remark, judge
 from coldcradle.heat.pasted import read_schedule
-from coldcradle.heat.processes import PROCESSES, TradeRow, trade_rows
 from coldcradle.heat.programme import Step, Wanted
 from coldcradle.heat_plan import inside_points, profile_of, start_of
 from coldcradle.inputs import PieceInput
@@ -26,8 +24,7 @@ from coldcradle.words import Said, Shown, say, show
 from coldcradle.working import CHOICE, derive, given
 
 __all__ = [
-    "SIDES", "Comparison", "ProcessRow", "Programme", "Side", "chain_of", "coasting_of", "compare", "judge_schedule",
-    "processes_of",
+    "SIDES", "Comparison", "Programme", "Side", "chain_of", "coasting_of", "compare", "judge_schedule",
 ]  # fmt: skip
 
 Side = Literal["ours", "gentle", "usual", "quick", "typed", "before"]
@@ -65,21 +62,6 @@ class Comparison:
     sides: list[Programme]
     top_c: float
     longest_s: float
-
-
-@dataclass(frozen=True, slots=True)
-class ProcessRow:
-    """A process in one glass: its window, and what the trade says of it, each with its own glass."""
-
-    key: str
-    name: str
-    low: Shown
-    high: Shown
-    low_c: float
-    high_c: float
-    viscosity: str
-    hold: Shown
-    reachable: bool
 
 
 def _worked(piece: PieceInput) -> tuple[Worked, Firing]:
@@ -193,17 +175,3 @@ def chain_of(piece: PieceInput) -> ChainPlan:
     return plan_chain(
         load.kind, [*before, this, *after], starts_at=start_of(heat, firing.run.total_s), awake=heat.awake
     )
-
-
-def processes_of(kind: GlassKind, *, highest_c: float = 2000.0) -> tuple[list[ProcessRow], tuple[TradeRow, ...]]:
-    """Every process in this glass, hottest last, and the trade's temperatures beside the windows of the glass they mean."""
-    rows = []
-    for done in PROCESSES.values():
-        low, high = done.window_c(kind)
-        rows.append(
-            ProcessRow(
-                done.key, done.name, show(round(low), "temperature"), show(round(high), "temperature"), low, high,
-                f"10^{done.stiff:g} to 10^{done.runny:g} Pa·s", show(done.hold_s, "duration"), high <= highest_c,
-            )
-        )  # fmt: skip
-    return sorted(rows, key=lambda r: r.low_c), trade_rows()

@@ -32,7 +32,7 @@ class ByMouse(BrowserTest):
         expect(page.locator(".answer")).to_contain_text("Enough")
         page.get_by_role("link", name="Go on to the heat").click()
         expect(page.locator(".answer")).to_contain_text("Safe to switch off at")
-        page.get_by_role("button", name="Step 5: Fall, then soak").click()
+        page.get_by_role("button", name="Step 5: Fall, then soak").first.click()
         expect(page.locator(".call")).to_contain_text("annealing point")
         page.get_by_role("button", name="gentle").click()
         expect(page.locator(".was", has_text="strain target").first).to_be_visible()

@@ -25,7 +25,9 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("sum", "/sums/mix?weighed=114%20g", "", (1280, 800), {}),
     ("cradles", "/cradles", "Door-pull tray", (1280, 800), {}),
     ("rack", "/glass", "", (1280, 800), {}),
-    ("kilns", "/kilns", "", (1280, 800), {}),
+    ("kilns", "/kilns", "", (1280, 1500), {}),
+    ("compare", "Tide tokens/compare?a=ours&b=typed", "", (1280, 900), {}),
+    ("chain", "Chart-table dish/heat", "", (1280, 900), {}),
 ]
 
 

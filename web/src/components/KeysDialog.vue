@@ -11,6 +11,8 @@ const KEYS = [
   ['Ctrl+Z', 'undo an edit of the piece'],
   ['Ctrl+Shift+Z', 'redo it'],
   ['p', 'print card'],
+  ['+ − 0 ← →', 'on the heat line: closer, wider, all of it, along it'],
+  ['↑ ↓ ← →', 'on a step of it: hotter, cooler, sooner, later; with Shift finely'],
   ['?', 'this list'],
 ]
 </script>

@@ -70,6 +70,8 @@ const paths = computed(() =>
 <style scoped>
 .graph {
   margin: 0;
+  min-width: 0;
+  overflow: hidden;
 }
 
 svg {

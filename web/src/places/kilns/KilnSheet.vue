@@ -106,6 +106,7 @@ const READS = [
 <style scoped>
 article {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   align-content: start;
 }

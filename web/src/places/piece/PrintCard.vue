@@ -86,7 +86,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
           :heat="piece.plan.heat"
           :landmarks="piece.plan.landmarks"
           is-still
-          :tall="172"
+          :tall="136"
         />
         <StepList :heat="piece.plan.heat" is-still />
         <p v-if="piece.plan.heat.told.notes.length" class="told">
