@@ -204,31 +204,26 @@ def run_slab(slab: Slab1D, line: Line, *, start_c: Array | float | None = None) 
     base[1:] += links
     off = -links
     top, bottom = slab.top, slab.bottom
-    steps = np.diff(times)
-    mid = np.interp(times[:-1] + _GAMMA * steps, at_t, at_c)
-    back = (1 - _GAMMA) / _GAMMA
+    # plain floats: arithmetic on numpy's own scalars would cost more than the solves
+    gamma, back = float(_GAMMA), float((1 - _GAMMA) / _GAMMA)
+    steps, ends = np.diff(times).tolist(), kiln[1:].tolist()
+    mid = np.interp(times[:-1] + gamma * np.diff(times), at_t, at_c).tolist()
     gentle = 0 if start_c is None else _DAMPED_STEPS
-    for i, dt in enumerate(steps):
-        weight = heats / (dt if i < gentle else _GAMMA * dt)
+    for i, (dt, ahead, between) in enumerate(zip(steps, ends, mid, strict=True)):
+        weight = heats / (dt if i < gentle else gamma * dt)
         diagonal = base + weight
-        ahead = kiln[i + 1]
-        h_top = _film(top, ahead, state[0])
-        h_bottom = _film(bottom, ahead, state[-1])
+        h_top = _film(top, ahead, state.item(0))
+        h_bottom = _film(bottom, ahead, state.item(-1))
         diagonal[0] += h_top
         diagonal[-1] += h_bottom
-        d, e, _ = dpttrf(diagonal, off)
-        if i < gentle:  # after a jump: backward Euler, which never overshoots
+        d, e, _ = dpttrf(diagonal, off, overwrite_d=1)
+        if i >= gentle:  # right after a jump: backward Euler alone, which never overshoots
             right = weight * state
-            right[0] += h_top * ahead
-            right[-1] += h_bottom * ahead
-            state, _ = dpttrs(d, e, right)
-            found[i + 1] = state
-            continue
+            right[0] += h_top * between
+            right[-1] += h_bottom * between
+            first, _ = dpttrs(d, e, right, overwrite_b=1)
+            state = state + back * (first - state)
         right = weight * state
-        right[0] += h_top * mid[i]
-        right[-1] += h_bottom * mid[i]
-        first, _ = dpttrs(d, e, right)
-        right = weight * (state + back * (first - state))
         right[0] += h_top * ahead
         right[-1] += h_bottom * ahead
         state, _ = dpttrs(d, e, right)

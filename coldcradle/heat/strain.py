@@ -125,15 +125,15 @@ def run_strain(
     stress[0] = 0.0 if start_pa is None else start_pa
     bend = np.zeros(len(run.times_s))
     sigma = stress[0]
-    determinant = m0 * m2 - m1 * m1
-    for i in range(len(dt)):
+    terms = zip(m0.tolist(), m1.tolist(), m2.tolist(), (m0 * m2 - m1 * m1).tolist(), strict=True)
+    for i, (a, b, c, determinant) in enumerate(terms):
         own = kept[i] * sigma + pushed[i]
-        force, moment = sums @ own
-        if is_flat or determinant[i] <= 0:
-            sigma = own + lent[i] * (-force / m0[i])
+        force, moment = (sums @ own).tolist()
+        if is_flat or determinant <= 0:
+            sigma = own + lent[i] * (-force / a)
         else:
-            stretch = (m1[i] * moment - m2[i] * force) / determinant[i]
-            curve = (m1[i] * force - m0[i] * moment) / determinant[i]
+            stretch = (b * moment - c * force) / determinant
+            curve = (b * force - a * moment) / determinant
             sigma = own + lent[i] * (stretch + curve * z)
             bend[i + 1] = bend[i] + curve
         stress[i + 1] = sigma
