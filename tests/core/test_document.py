@@ -36,6 +36,24 @@ class Reading(SimpleTestCase):
         self.assertEqual(read.entries["stages.0.cradle.level.bore"].shown.us.text, "2.91 in")  # type: ignore[union-attr]
         jsonschema.validate(document(), SCHEMA)
 
+    def test_every_entry_of_the_heat_fits_the_schema_and_is_read(self) -> None:
+        whole = document(
+            heat__ready_by=True, heat__wakes="06:30", heat__sleeps="23", heat__there="pour", heat__enters="relief", heat__on="posts",
+            heat__relief="sharp", heat__wet="damp", heat__thick="6 mm", heat__breadth="200 mm", heat__span="180 mm",
+            heat__depth="30 mm", heat__weight="2 kg", heat__shelves="8 kg", heat__place="front", heat__leaves="free",
+            heat__own_steps={"cast": {"to": "700 °C", "hold": "10 min"}}, heat__schedule="300 C/h to 600 C",
+            heat__chain=[{"name": "Dots", "process": "full", "part": "dots", "joins": ["x"], "thick": "5 mm", "relief": "soft", "before": True}],
+            heat__kiln__zones=[{"name": "front", "offset": "-9 °C", "at": [0.5, 0.1]}], heat__kiln__sensor="4 °C",
+            heat__kiln__most_steps="8", heat__kiln__reads="degF", heat__kiln__finest="5", heat__kiln__fastest="999", heat__kiln__price="0.3",
+        )  # fmt: skip
+        whole["stages"][0]["process"] = "slump"
+        jsonschema.validate(whole, SCHEMA)
+        heat = read_piece(whole).piece.heat
+        self.assertEqual(
+            (heat.process.key, heat.awake, heat.own[0].to_c, heat.later[0].joins), ("slump", (6.5, 23.0), 700.0, ("x",))
+        )
+        self.assertEqual((heat.kiln.controller.steps, heat.kiln.zone_offset_k("front")), (8, -9.0))
+
     def test_the_schema_refuses_what_the_reader_refuses(self) -> None:
         for bad in (
             document(cradle__line=64), document(cradle__parts=[]), document(heat__target="hasty"),

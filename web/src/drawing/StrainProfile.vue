@@ -16,6 +16,14 @@ const stress = (pa: number) =>
 const depth = (m: number) => (isMetric.value ? (m * 1e3).toFixed(m < 0.02 ? 1 : 0) : (m / 0.0254).toFixed(2))
 const lines = computed(() => [
   { name: 'left', look: 'glass' as const, points: props.profile.map((p) => [p[1]!, -p[0]!]) },
+  {
+    name: 'none',
+    look: 'limit' as const,
+    points: [
+      [0, 0],
+      [0, -deep.value],
+    ],
+  },
 ])
 const across = computed(() =>
   [-0.8, 0, 0.8].map((share) => ({
@@ -30,7 +38,7 @@ const up = computed(() =>
 
 <template>
   <section>
-    <h3>Through the thickness, when cold</h3>
+    <h3>Through the thickness, when cold: {{ isMetric ? 'mm' : 'in' }} below the open face</h3>
     <LineGraph
       label="Stress left in the glass against depth below its open face"
       :lines="lines"
@@ -39,7 +47,6 @@ const up = computed(() =>
       :from="[-most, -deep]"
       :to="[most, 0]"
       :across-name="isMetric ? 'pressed ← MPa → pulled' : 'pressed ← psi → pulled'"
-      :up-name="isMetric ? 'mm below the open face' : 'in below the open face'"
       :tall="190"
     />
     <p class="small quiet">As run, before what structural relaxation puts on it.</p>

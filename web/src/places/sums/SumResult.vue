@@ -61,6 +61,11 @@ td:first-child {
   text-align: left;
 }
 
+td.figures {
+  white-space: nowrap;
+  padding-left: 14px;
+}
+
 .cautions {
   list-style: none;
   margin: 0;
