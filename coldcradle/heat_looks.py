@@ -122,7 +122,8 @@ def compare(piece: PieceInput, a: Side, b: Side, *, before: PieceInput | None = 
         answer = say("Both take as long; “{a}” leaves {sa}, “{b}” {sb}.", **shown)
     else:
         way = "longer" if longer > 0 else "shorter"
-        answer = say(f"“{{b}}” takes **{{t}} {way}** than “{{a}}”, and leaves {{sb}} instead of {{sa}}.", **shown)
+        leaves = "as much" if first.left.metric.text == second.left.metric.text else "{sb} instead of {sa}"
+        answer = say(f"“{{b}}” takes **{{t}} {way}** than “{{a}}”, and leaves {leaves}.", **shown)
     top = max(c for side in sides for _, c in side.line)
     return Comparison(answer, sides, (top + 60) // 100 * 100 + 100.0, max(side.total_s for side in sides))
 

@@ -7,6 +7,7 @@ import math
 from coldcradle.glass.spread import GRAVITY
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat import moves
+from coldcradle.heat.anneal import PASSING
 from coldcradle.heat.conduction import cooling_rate_k_per_h, time_constant_s
 from coldcradle.heat.inputs import WETNESS, HeatInput, Load
 from coldcradle.words import say, show
@@ -40,7 +41,7 @@ def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str
         words=words,
         formula=f"T = T0 + B/(log η − A),  A = {curve.a:g}, B = {curve.b_k:.0f} K, T0 = {curve.t0_c:.1f} °C",
         source=published("Vogel-Fulcher-Tammann through the fixed points of ASTM C336 and C338; the wanted viscosity is practice"),
-        assumptions=[f"points of {load.kind.name}: {load.kind.source}", "first estimate, good to about 15 K"],
+        assumptions=[f"points of {load.kind.name}: {load.kind.source}", say("first estimate, good to about {k}", k=show(15.0, "difference"))],
         extra=[("the curve and the kiln's own reading", 15.0)],
     )  # fmt: skip
 
@@ -57,7 +58,9 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
         case "hang" if span and depth:
             return moves.hang_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
         case "press" if heat.weight_kg > 0 and load.glass_kg > 0:
-            to_m = min(heat.thickness_m or _PRESSED_M, PILE_M)
+            to_m = heat.thickness_m or _PRESSED_M
+            if to_m >= PILE_M:  # nothing is left to be pressed
+                return None
             return moves.press_work(
                 from_m=PILE_M, to_m=to_m, volume_m3=load.glass_kg / density, force_n=heat.weight_kg * GRAVITY
             )
@@ -160,7 +163,7 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
         source=PRACTICE if lag_s is None else published("slab run step by step; the usual time is practice"),
         assumptions=[
             "the usual time is common practice, no source",
-            *([say("the heart is within 10 K after {t}", t=show(lag_s, "duration"))] if lag_s is not None else []),
+            *([say("the heart is within {k} after {t}", k=show(LAG_K, "difference"), t=show(lag_s, "duration"))] if lag_s is not None else []),
         ],
     )  # fmt: skip
 
@@ -192,7 +195,7 @@ def slab_rate(load: Load, *, both_faces: bool) -> Figure:
         formula="R = 24·(1 − ν)·κ·σ / (E·α·d²)" if both_faces else "R = 24·(1 − ν)·κ·σ / (E·α·(2d)²)",
         source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
         assumptions=["heat comes from both faces" if both_faces else "heat comes from one side only, and the slab lies flat",
-                     "2.5 MPa allowed of 7 MPa design strength (from memory)"],
+                     PASSING],
     )  # fmt: skip
 
 

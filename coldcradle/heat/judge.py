@@ -137,7 +137,7 @@ def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark
     chosen = (heat.times_s >= soak.arrives_s) & (heat.times_s <= soak.ends_s + 1e-6)
     settled = settles_at(heat.times_s[chosen], heat.lag_k[chosen], _SPREAD_K, soak.arrives_s) if chosen.any() else None
     relax = 6 * 10 ** float(Viscosity.of(kind).log10_pa_s(soak.to_c)) * (1 - kind.poisson) / kind.youngs_modulus_pa
-    shown = {"t": soak.to, "h": soak.hold, "off": show(soak.to_c - kind.annealing_c, "difference")}
+    shown = {"t": soak.to, "h": soak.hold, "k": show(_SPREAD_K, "difference")}
     if settled is None:
         lag = show(float(heat.lag_k[chosen][-1]) if chosen.any() else 0.0, "difference")
         return Remark(
@@ -150,7 +150,7 @@ def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark
         return Remark("soak", "think", say("Its soak of {h} at {t} evens out the heat, but leaves {r} for strain that takes {x} to relax there.",
                                            r=show(rest, "duration"), x=show(5 * relax, "duration"), **shown))  # fmt: skip
     over = f"10^{ANNEALING_LOG:g}"
-    return Remark("soak", "good", say("Its soak of {h} at {t} is long enough: all within 2 K after {r}, and {rest} to relax (annealing point: " + over + " Pa·s).",
+    return Remark("soak", "good", say("Its soak of {h} at {t} is long enough: all within {k} after {r}, and {rest} to relax (annealing point: " + over + " Pa·s).",
                                       r=show(settled - soak.arrives_s, "duration"), rest=show(rest, "duration"), **shown))  # fmt: skip
 
 

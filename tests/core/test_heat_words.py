@@ -1,0 +1,89 @@
+"""Every sentence about the heat keeps to one system of units, carries its marks in pairs, and blames nobody."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from django.test import SimpleTestCase
+
+from coldcradle.heat.processes import PROCESSES
+from coldcradle.heat_looks import chain_of, coasting_of, compare, judge_schedule
+from coldcradle.plan import plan
+from coldcradle.sums import SUMS, evaluate
+from coldcradle.words import Said
+from tests.core.test_firing import fired
+from tests.core.test_heat_sums import KINDS
+from tests.core.test_schedules import FOUR_RAMPS
+from tests.documents import KILN, piece
+
+CHAIN = [
+    {"name": "Dots", "process": "full", "part": "dots", "before": True},
+    {"name": "Plate", "process": "full", "part": "plate", "joins": ["dots"], "before": True},
+    {"name": "Again", "process": "full"},
+]
+ODD = {"heat__own_steps": {"anneal": {"rate": "200 °C/h"}, "warm": {"rate": "900 °C/h"}}, "heat__place": "front",
+       "heat__kiln": KILN | {"zones": [{"name": "front", "offset": "-9 °C"}], "most_steps": "3", "sensor": "4 °C"}}  # fmt: skip
+
+
+def said_of_plans() -> Iterator[Said]:
+    for process in PROCESSES:
+        for changes in ({}, ODD, {"heat__starts_at": "2026-11-23T18:30", "heat__there": "pour"}):
+            found = plan(fired(process, thick="19 mm", heat__span="300 mm", heat__depth="30 mm", **changes))
+            yield found.answers["heat"]
+            for finding in found.findings:
+                yield from (finding.says, finding.reason)
+            for figure in found.figures.values():
+                yield from figure.assumptions
+            if found.heat is None:
+                continue
+            for step in found.heat.steps:
+                yield step.why
+                if step.late:
+                    yield step.late
+            yield from found.heat.told.notes
+            if found.heat.visit_help:
+                yield found.heat.visit_help
+
+
+def said_of_looks() -> Iterator[Said]:
+    for schedule in (FOUR_RAMPS, "2000 F/h to 1700 F\nfull to 700 F hold 5", "150 C/h to 600 C hold 10"):
+        for whole in (fired("spread", thick="30 mm", heat__schedule=schedule), piece(heat__schedule=schedule)):
+            found = judge_schedule(whole)
+            yield from (r.says for r in found.remarks)
+            if found.read_as:
+                yield found.read_as
+    for thick in ("6 mm", "40 mm"):
+        coasted = coasting_of(fired("full", thick=thick, heat__kiln=KILN))
+        yield coasted.answer
+        yield from (r.says for r in coasted.rooms)
+    chained = chain_of(fired("slump", heat__chain=CHAIN))
+    yield from chained.findings
+    yield from (remark for link in chained.links for remark in link.remarks)
+    yield compare(fired("full", thick="30 mm"), "gentle", "quick").answer
+
+
+class Words(SimpleTestCase):
+    def check(self, said: Said) -> None:
+        self.assertNotRegex(said.us, r"\d (mm|°C|°C/h|MPa|kg|K)\b", said.us)
+        self.assertNotRegex(said.metric, r"\d (in|°F|°F/h|psi|lb|oz|F°)\b", said.metric)
+        for text in (said.metric, said.us):
+            self.assertEqual(text.count("**") % 2, 0, text)
+            self.assertNotRegex(text, r"[{}]|nan|None|e[+-]\d\d|!", text)
+            self.assertNotRegex(text, r"  |\.\.", text)
+
+    def test_of_every_plan(self) -> None:
+        for said in said_of_plans():
+            self.check(said)
+
+    def test_of_every_further_look(self) -> None:
+        for said in said_of_looks():
+            self.check(said)
+
+    def test_of_every_sum_of_the_heat(self) -> None:
+        for key in ("anneal", "warm", "open", "press", "slump", "ladder", "processes"):
+            found = evaluate(SUMS[key], {}, kinds=KINDS).result
+            assert found is not None
+            self.check(found.answer)
+            for finding in found.findings:
+                self.check(finding.says)
+                self.check(finding.reason)
