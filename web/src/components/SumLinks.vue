@@ -17,7 +17,7 @@ const shown = computed(() => (sums.data.value ?? []).filter((one) => props.keys.
       v-for="one in shown"
       :key="one.key"
       :to="{ name: 'sum', params: { sum: one.key }, query: { piece: pieceId } }"
-      >{{ one.name.toLowerCase() }}</RouterLink
+      >{{ one.name[0]!.toLowerCase() + one.name.slice(1) }}</RouterLink
     >
   </p>
 </template>

@@ -6,8 +6,8 @@ import type { Piece } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
+import TextField from '../../components/TextField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
-import ChainStrip from './ChainStrip.vue'
 import { useProcesses } from './processes'
 
 /** The other firings of this piece: before it, after it, and which parts they bring together. */
@@ -71,7 +71,10 @@ const splitJoins = (text: string) =>
 
 <template>
   <div class="panel">
-    <ChainStrip :piece="piece" />
+    <p v-if="!chain.length" class="quiet small">
+      Other firings of this piece: the parts made before it, and what comes after. They stand above the line
+      in order, on one clock.
+    </p>
     <details v-for="(link, i) in chain" :key="i">
       <summary>{{ link.name }}, {{ link.before ? 'before' : 'after' }} this firing</summary>
       <div class="fields">
@@ -94,15 +97,13 @@ const splitJoins = (text: string) =>
           hint="empty: the whole piece"
           :most="60"
         />
-        <label class="joins"
-          >Brings together
-          <span class="quiet small">parts, with commas</span>
-          <input
-            class="p-inputtext"
-            :value="(link.joins ?? []).join(', ')"
-            maxlength="200"
-            @change="edit(i, { joins: splitJoins(($event.target as HTMLInputElement).value) }, 'parts')"
-        /></label>
+        <TextField
+          label="Brings together"
+          hint="parts, with commas"
+          :value="(link.joins ?? []).join(', ')"
+          :most="200"
+          @commit="(text: string) => edit(i, { joins: splitJoins(text) }, 'parts')"
+        />
         <PieceField :path="`heat.chain.${i}.thick`" label="Thick" hint="or as in this firing" />
         <ChoiceField
           label="It is"
@@ -140,6 +141,7 @@ const splitJoins = (text: string) =>
 <style scoped>
 .panel {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
 }
 
@@ -151,15 +153,6 @@ const splitJoins = (text: string) =>
 summary {
   min-height: 32px;
   cursor: pointer;
-}
-
-.joins {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto 14.4rem;
-  align-items: center;
-  gap: 8px;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
 }
 
 .moves,

@@ -55,12 +55,13 @@ const toggle = (key: string) => (open.value = open.value === key ? '' : key)
 .names {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 15px;
+  gap: 2px 12px;
   border-top: 1.5px solid var(--ink);
   border-bottom: 1px solid var(--rule);
 }
 
 .names > * {
+  font-size: 0.85rem;
   min-height: 40px;
   display: inline-flex;
   align-items: center;

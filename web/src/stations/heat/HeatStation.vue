@@ -86,6 +86,7 @@ const hasChain = computed(
 .left,
 .right {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
   align-content: start;
   min-width: 0;
