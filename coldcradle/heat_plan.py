@@ -66,10 +66,13 @@ def profile_of(inside: Inside) -> list[Layer1D]:
 def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
     rows = []
     for key, stress_pa in {**TARGETS_PA, "own": heat.own_stress_pa}.items():
-        rate, total = cooled_for(firing, load, stress_pa=stress_pa)
-        if key == heat.target:  # as run, and with what was set by hand
-            rate, total = firing.cooling.slow_k_per_h, firing.run.total_s
-        is_about = key != heat.target and stress_pa != heat.stress_pa
+        is_chosen = key == heat.target  # as run, and with what was set by hand
+        rate, total = (
+            (firing.cooling.slow_k_per_h, firing.run.total_s)
+            if is_chosen
+            else cooled_for(firing, load, stress_pa=stress_pa)
+        )
+        is_about = not is_chosen and stress_pa != heat.stress_pa
         rows.append(Target(key, show(rate, "rate"), show(total, "duration"), total, is_about))
     return rows
 
