@@ -9,11 +9,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.heat import anneal
-from coldcradle.heat.inside import Section1D, evening_s
+from coldcradle.heat.inside import Inside, Section1D, evening_s, strained
 from coldcradle.heat.kiln import LoadedKiln
 from coldcradle.heat.programme import Run, Wanted, round_rate, run_programme
 from coldcradle.heat.slab import run_slab
-from coldcradle.heat.strain import run_strain
 from coldcradle.words import say, show
 
 __all__ = ["Cooling", "Wish", "cool", "cooling_steps"]
@@ -52,6 +51,7 @@ class Cooling:
     surface_k_per_h: float
     break_k: float
     mended: int
+    inside: Inside
 
 
 def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
@@ -105,8 +105,8 @@ def cool(kiln: LoadedKiln, wish: Wish, section: Section1D) -> Cooling:
         run = run_programme(steps, kiln, from_c=wish.soak_c)
         end_s, end_c = run.line[-1]
         heat = run_slab(section.slab, [*run.line, (end_s + evening_s(section.slab), end_c)], start_c=wish.state_c)
-        stress = run_strain(heat, is_held=section.is_held)
-        tension, surface = stress.tension_pa, float(stress.surface_pa.max())
+        inside = strained(heat, is_held=section.is_held)
+        tension, surface = inside.residual_pa, float(inside.stress.surface_pa.max())
         slow, surface_rate = wish.slow_k_per_h, wish.surface_k_per_h
         lower_k = wish.break_k
         if tension > _OVER * wish.stress_pa and lower_k < _MOST_BREAK_K and any(s.key == "middle" for s in steps):
@@ -117,7 +117,16 @@ def cool(kiln: LoadedKiln, wish: Wish, section: Section1D) -> Cooling:
         if surface > _OVER * anneal.SURFACE_STRESS_PA:
             surface_rate *= max(0.4, 0.985 * anneal.SURFACE_STRESS_PA / surface)
         found = Cooling(
-            steps, run, wish.stress_pa, tension, surface, wish.slow_k_per_h, wish.surface_k_per_h, wish.break_k, mended
+            steps,
+            run,
+            wish.stress_pa,
+            tension,
+            surface,
+            wish.slow_k_per_h,
+            wish.surface_k_per_h,
+            wish.break_k,
+            mended,
+            inside,
         )
         if mended == _TRIES or (slow, surface_rate, lower_k) == (wish.slow_k_per_h, wish.surface_k_per_h, wish.break_k):
             return found

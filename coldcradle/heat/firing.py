@@ -13,10 +13,10 @@ from coldcradle.heat import anneal, forming
 from coldcradle.heat.conduction import cooling_rate_k_per_h
 from coldcradle.heat.cooling import Cooling, Wish, cool, cooling_steps
 from coldcradle.heat.inputs import HeatInput, Load, Own
-from coldcradle.heat.inside import Inside, Section1D, first_within, look_inside, section_of
+from coldcradle.heat.inside import Inside, Section1D, first_within, joined, look_inside, section_of, strained, until
 from coldcradle.heat.kiln import LoadedKiln
 from coldcradle.heat.programme import Run, Wanted, run_programme
-from coldcradle.heat.slab import run_slab
+from coldcradle.heat.slab import SlabRun, run_slab
 from coldcradle.heat.strain import run_strain
 from coldcradle.heat.warmup import top_rate_k_per_h, warm_up
 from coldcradle.words import say
@@ -30,14 +30,22 @@ _TRIES, _OVER = 3, 1.05
 
 @dataclass(frozen=True, slots=True)
 class Soaked:
-    """Everything up to the end of the soak: the steps, the kiln, and the slab's temperatures at its end."""
+    """Everything up to the end of the soak: the steps, the kiln, and the run through the slab."""
 
     steps: list[Wanted]
     kiln: LoadedKiln
     section: Section1D
-    state_c: NDArray[np.float64]
+    heat: SlabRun
     soak_c: float
-    total_s: float
+
+    @property
+    def total_s(self) -> float:
+        return float(self.heat.times_s[-1])
+
+    @property
+    def state_c(self) -> NDArray[np.float64]:
+        """The slab's temperatures at the end of the soak."""
+        return np.asarray(self.heat.temperatures_c[-1])
 
 
 @dataclass(frozen=True, slots=True)
@@ -156,13 +164,7 @@ def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, f
         fall, hold_s=_up_to(chosen.value), why=say("{how}, at this glass's annealing point.", how=chosen.name)
     )
     (fall,) = own_steps([fall], heat.own)
-    times = inside.times_s
-    at = int(np.searchsorted(times, arrives + fall.hold_s).clip(1, len(times) - 1))
-    share = min(1.0, (arrives + fall.hold_s - times[at - 1]) / max(1e-9, times[at] - times[at - 1]))
-    before, after = inside.temperatures_c[at - 1], inside.temperatures_c[at]
-    return Soaked(
-        [*warm, peak, fall], kiln, section, before + share * (after - before), fall.to_c, arrives + fall.hold_s
-    )
+    return Soaked([*warm, peak, fall], kiln, section, until(inside, arrives + fall.hold_s), fall.to_c)
 
 
 def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, stress_pa: float, factor: float = 1.0) -> Wish:
@@ -211,7 +213,11 @@ def plan_firing(load: Load, heat: HeatInput, counts: Figure, *, stress_pa: float
     cooling = cool(kiln, _wish(soaked, load, figures, stress_pa=stress_pa), section)
     wanted = [*soaked.steps, *own_steps(cooling.steps, heat.own)]
     run = run_programme(wanted, kiln)
-    inside = look_inside(section, run.line, solid_from_s=solid_from(run, heat))
+    solid_s = solid_from(run, heat)
+    if any(o.key == s.key for o in heat.own for s in cooling.steps):
+        inside = look_inside(section, run.line, solid_from_s=solid_s)
+    else:  # both parts have been run already
+        inside = joined(strained(soaked.heat, is_held=section.is_held, solid_from_s=solid_s), cooling.inside)
     off = next((i for i, s in enumerate(wanted) if s.key == "coast"), len(wanted))
     figures["residual_stress"] = anneal.residual_stress(kind, counts, inside.residual_pa, cooling)
     return Firing(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted)

@@ -15,7 +15,19 @@ from coldcradle.heat.inputs import Basis, Load, Support
 from coldcradle.heat.slab import INSULATED, KILN, Layer, Line, Slab1D, SlabRun, run_slab
 from coldcradle.heat.strain import StressRun, run_strain
 
-__all__ = ["Inside", "Section1D", "evening_s", "first_within", "glass_layer", "look_inside", "section_of", "settles_at"]
+__all__ = [
+    "Inside",
+    "Section1D",
+    "evening_s",
+    "first_within",
+    "glass_layer",
+    "joined",
+    "look_inside",
+    "section_of",
+    "settles_at",
+    "strained",
+    "until",
+]
 
 Array = NDArray[np.float64]
 
@@ -111,22 +123,52 @@ def section_of(load: Load, basis: Basis, support: Support, counts_m: float) -> S
     return Section1D(layers, basis == "held", f"open above, {material.name} below")
 
 
+def strained(heat: SlabRun, *, is_held: bool, solid_from_s: float = 0.0, structure: bool = False) -> Inside:
+    """A run with the stress in it; none is told while the pieces are loose."""
+    start = int(np.searchsorted(heat.times_s, solid_from_s))
+    if not start:
+        return Inside(heat, run_strain(heat, is_held=is_held, structure=structure), 0)
+    late = SlabRun(
+        heat.slab, heat.times_s[start:], heat.kiln_c[start:], heat.temperatures_c[start:], heat.depths_m, heat.glass
+    )
+    after = run_strain(late, is_held=is_held, structure=structure)
+    whole = np.zeros((len(heat.times_s), after.stress_pa.shape[1]))
+    whole[start:] = after.stress_pa
+    bend = np.concatenate([np.zeros(start), after.bend_per_m])
+    return Inside(heat, StressRun(heat.times_s, after.depths_m, whole, after.weights, bend), start)
+
+
+def until(run: SlabRun, end_s: float) -> SlabRun:
+    """The same run, broken off at a time; its last temperatures lie between those before and after."""
+    at = int(np.searchsorted(run.times_s, end_s).clip(1, len(run.times_s) - 1))
+    share = float(np.clip((end_s - run.times_s[at - 1]) / (run.times_s[at] - run.times_s[at - 1]), 0.0, 1.0))
+
+    def ended(values: Array) -> Array:
+        last = values[at - 1] + share * (values[at] - values[at - 1])
+        return np.concatenate([values[:at], last[None]])
+
+    return SlabRun(run.slab, ended(run.times_s), ended(run.kiln_c), ended(run.temperatures_c), run.depths_m, run.glass)
+
+
+def joined(first: Inside, then: Inside) -> Inside:
+    """Two parts of one firing put together; the second is timed from its own start, and starts as the first ends."""
+    a, b, shift = first.heat, then.heat, first.heat.times_s[-1]
+    times = np.concatenate([a.times_s, b.times_s[1:] + shift])
+    heat = SlabRun(
+        a.slab, times, np.concatenate([a.kiln_c, b.kiln_c[1:]]), np.vstack([a.temperatures_c, b.temperatures_c[1:]]),
+        a.depths_m, a.glass,
+    )  # fmt: skip
+    stress = StressRun(
+        times, first.stress.depths_m, np.vstack([first.stress.stress_pa, then.stress.stress_pa[1:]]), first.stress.weights,
+        np.concatenate([first.stress.bend_per_m, first.stress.bend_per_m[-1] + then.stress.bend_per_m[1:]]),
+    )  # fmt: skip
+    return Inside(heat, stress, first.solid_from)
+
+
 @functools.lru_cache(maxsize=64)
 def _run(section: Section1D, line: tuple[tuple[float, float], ...], solid_from_s: float, structure: bool) -> Inside:
     heat = run_slab(section.slab, line)
-    start = int(np.searchsorted(heat.times_s, solid_from_s))
-    if start:
-        late = SlabRun(
-            heat.slab, heat.times_s[start:], heat.kiln_c[start:], heat.temperatures_c[start:], heat.depths_m, heat.glass
-        )
-        after = run_strain(late, is_held=section.is_held, structure=structure)
-        whole = np.zeros((len(heat.times_s), after.stress_pa.shape[1]))
-        whole[start:] = after.stress_pa
-        bend = np.concatenate([np.zeros(start), after.bend_per_m])
-        stress = StressRun(heat.times_s, after.depths_m, whole, after.weights, bend)
-    else:
-        stress = run_strain(heat, is_held=section.is_held, structure=structure)
-    return Inside(heat, stress, start)
+    return strained(heat, is_held=section.is_held, solid_from_s=solid_from_s, structure=structure)
 
 
 def look_inside(section: Section1D, line: Line, *, solid_from_s: float = 0.0, structure: bool = False) -> Inside:

@@ -246,3 +246,26 @@ class Laws(SimpleTestCase):
             if material.rated_c < 800:
                 self.assertIn("heat.above-mould-rating", rules, key)
             self.assertIsNotNone(found.heat)
+
+
+class Joined(SimpleTestCase):
+    def test_a_firing_put_together_from_its_parts_is_the_firing_run_whole(self) -> None:
+        """The plan keeps the runs it was mended by; run again from the start they give the same heat and the same strain."""
+        for whole in (fired("cast", thick="40 mm"), fired("polish", thick="12 mm", heat__on="shelf"), piece()):
+            found = work_out(whole)
+            assert found.firing is not None
+            firing, load = found.firing, found.load
+            solid_s = (
+                0.0 if whole.heat.entering == "slab" else next(s.ends_s for s in firing.run.steps if s.key == "cast")
+            )
+            again = look_inside(firing.soaked.section, firing.run.line, solid_from_s=solid_s)
+            self.assertAlmostEqual(firing.inside.residual_pa / again.residual_pa, 1.0, delta=0.05)
+            at = np.linspace(0, firing.run.total_s, 400)
+            for kept, anew in (
+                (firing.inside.heat.surface_c, again.heat.surface_c),
+                (firing.inside.heat.heart_c, again.heat.heart_c),
+            ):
+                apart = np.interp(at, firing.inside.heat.times_s, kept) - np.interp(at, again.heat.times_s, anew)
+                self.assertLess(float(np.percentile(np.abs(apart), 95)), 1.5)
+            self.assertTrue(np.all(np.diff(firing.inside.heat.times_s) > 0))
+            self.assertEqual(load.kind.key, whole.glass.kind.key)
