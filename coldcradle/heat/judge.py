@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.spread import heat_work
-from coldcradle.glass.viscosity import ANNEALING_LOG, Viscosity
+from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.anneal import SURFACE_STRESS_PA
 from coldcradle.heat.firing import Firing, solid_from
 from coldcradle.heat.forming import drying_hold
@@ -149,8 +149,7 @@ def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark
     if rest < 3 * relax:
         return Remark("soak", "think", say("Its soak of {h} at {t} evens out the heat, but leaves {r} for strain that takes {x} to relax there.",
                                            r=show(rest, "duration"), x=show(5 * relax, "duration"), **shown))  # fmt: skip
-    over = f"10^{ANNEALING_LOG:g}"
-    return Remark("soak", "good", say("Its soak of {h} at {t} is long enough: all within {k} after {r}, and {rest} to relax (annealing point: " + over + " Pa·s).",
+    return Remark("soak", "good", say("Its soak of {h} at {t} is long enough: all within {k} after {r}, and {rest} to relax.",
                                       r=show(settled - soak.arrives_s, "duration"), rest=show(rest, "duration"), **shown))  # fmt: skip
 
 

@@ -112,9 +112,8 @@ def _rises(temperatures: Array, rates: Array, power: Array | None, setpoint: Arr
     return _stretches(rising, least)
 
 
-def fit_kiln(log: KilnLog, *, room_c: float, load_share: float = 0.0) -> KilnFit:
-    """Fit the fall by itself and, where the log shows full power, the rise. `load_share`: of the heat capacity, what was
-    glass and moulds in that firing (0: it was as good as empty).
+def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
+    """Fit the fall by itself and, where the log shows full power, the rise; what was in the kiln counts as kiln.
 
     dT/dt = −(T − T_room)/τ where the power was off, P/C from what is left at full power. Good to some 15 %; radiation
     makes a hot kiln fall faster than this, so the fit is the better the more of the fall the log covers.
@@ -130,19 +129,19 @@ def fit_kiln(log: KilnLog, *, room_c: float, load_share: float = 0.0) -> KilnFit
     slope = np.concatenate([rates[f] for f in falls])
     keep = np.isfinite(above) & np.isfinite(slope)
     above, slope = above[keep], slope[keep]
-    tau_s = float(-(above @ above) / (above @ slope)) * (1 - load_share)
+    tau_s = float(-(above @ above) / (above @ slope))
     if not 600 < tau_s < 3e6:
         raise ImpossibleInput("the falls in this log are not those of a kiln left alone")
     longest = max(falls, key=lambda f: f.stop - f.start)
     t0, c0 = times[longest.start], temperatures[longest.start]
-    model = room_c + (c0 - room_c) * np.exp(-(times[longest] - t0) / (tau_s / (1 - load_share)))
+    model = room_c + (c0 - room_c) * np.exp(-(times[longest] - t0) / tau_s)
     off = float(np.sqrt(np.nanmean(np.square(model - temperatures[longest]))))
     fall_s = tau_s * math.log((500 - room_c) / (100 - room_c))
     rise_s, says = None, list(log.notes)
     rises = _rises(temperatures, rates, power, setpoint, 5)
     if rises:
-        spare = np.concatenate([rates[r] + (temperatures[r] - room_c) / (tau_s / (1 - load_share)) for r in rises])
-        per_s = float(np.nanmedian(spare)) / (1 - load_share)
+        spare = np.concatenate([rates[r] + (temperatures[r] - room_c) / tau_s for r in rises])
+        per_s = float(np.nanmedian(spare))
         reach = per_s * tau_s
         if reach > 800 - room_c + 5:
             rise_s = -tau_s * math.log(1 - (800 - room_c) / reach)
