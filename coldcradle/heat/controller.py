@@ -16,7 +16,8 @@ __all__ = ["ControllerStep", "Told", "tell_controller"]
 
 @dataclass(frozen=True, slots=True)
 class ControllerStep:
-    """What is typed in: rate per hour ("full" where the controller is to go as fast as it can), target and hold."""
+    """What is typed in: rate per hour ("full" where the controller is to go as fast as it can, "by hand" where it
+    cannot go slowly enough), target and hold."""
 
     rate: str
     to: str
@@ -101,9 +102,9 @@ def _rate(rate_k_per_h: float, controller: Controller) -> tuple[str, Said | None
     own = rate_k_per_h * (1.8 if controller.unit == "degF" else 1.0)
     told = min(math.floor(own / controller.finest + 1e-9) * controller.finest, controller.fastest)
     if told <= 0:
-        return f"{controller.finest:g}", say(
-            "{r} is slower than this controller can be told; {least:} is the least it takes. Step it by hand, or soak and fall in stairs.",
-            r=show(rate_k_per_h, "rate"), least=f"{controller.finest:g}",
+        return "by hand", say(
+            "{r} is slower than this controller can be told, and its least, {least} an hour, is too fast here. Fall in stairs by hand: small drops with long holds.",
+            r=show(rate_k_per_h, "rate"), least=f"{controller.finest:g}°",
         )  # fmt: skip
     note = None
     if own > controller.fastest * 1.001:
@@ -143,4 +144,6 @@ def tell_controller(steps: Sequence[Step], kiln: Kiln, *, start_c: float, offset
         hours, minutes = divmod(round(ramp.hold_s / 60), 60)
         target = round(temperature_from_c(ramp.to_c + shift, controller.unit))
         told.append(ControllerStep(rate, str(target), f"{hours}:{minutes:02d}", ramp.name))
+    # a rate it cannot hold is no more a fit than a step too many
+    fits = fits and all(step.rate != "by hand" for step in told)
     return Told("°F" if controller.unit == "degF" else "°C", told, fits, notes)

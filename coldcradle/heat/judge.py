@@ -10,7 +10,7 @@ from coldcradle.glass.spread import heat_work
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.anneal import SURFACE_STRESS_PA
 from coldcradle.heat.firing import Firing, solid_from
-from coldcradle.heat.forming import drying_hold
+from coldcradle.heat.forming import drying_hold, needed_work
 from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.inside import Inside, look_inside, settles_at
 from coldcradle.heat.programme import Run, Wanted, run_programme
@@ -23,6 +23,8 @@ __all__ = ["Judged", "Remark", "judge", "judge_wanted"]
 _SPREAD_K = 2.0
 _DRYING_C = (80.0, 135.0)
 _OVER = 1.08
+_GOOD_TO = 3.0  # times the heat work wanted, either way: as well as it can be told
+_FAR_SHORT, _FAR_OVER = 12.0, 100.0  # past all doubt; too much is borne longer, since a mould ends the way down
 _STRAINED = 2.0  # times the target: not just a little more than wished
 
 
@@ -62,7 +64,33 @@ def _ended(wanted: Sequence[Wanted], firing: Firing, heat: HeatInput) -> list[Wa
     return steps
 
 
-def _heat_remarks(load: Load, heat: HeatInput, peak_c: float) -> Remark:
+def _movement_remark(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float, wanted_per_pa: float) -> Remark:
+    """Where it is known how far the glass shall go, heat work tells more than the window does."""
+    ratio = work_per_pa / wanted_per_pa
+    shown: dict[str, Shown | str] = {"t": show(round(peak_c), "temperature"), "what": heat.process.name,
+             "x": f"{ratio:.0f}" if ratio >= 10 else f"{ratio:.2g}" if ratio >= 0.01 else "less than 0.01"}  # fmt: skip
+    if 1 / _GOOD_TO <= ratio <= _GOOD_TO:
+        return Remark(
+            "peak",
+            "good",
+            say(
+                "With its peak of {t} it does {x} times the heat work it takes to {what} so far: right, as near as that can be told.",
+                **shown,
+            ),
+        )
+    way = "It will not go far enough." if ratio < 1 else "It goes further, or lies in early and takes marks."
+    far = ratio < 1 / _FAR_SHORT or ratio > _FAR_OVER
+    return Remark(
+        "peak",
+        "stop" if far else "think",
+        say("With its peak of {t} it does {x} times the heat work it takes to {what} so far. " + way, **shown),
+    )
+
+
+def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float) -> Remark:
+    wanted = needed_work(load, heat)
+    if wanted is not None:
+        return _movement_remark(load, heat, peak_c, work_per_pa, wanted)
     curve, done = Viscosity.of(load.kind), heat.process
     log = float(curve.log10_pa_s(peak_c))
     low, high = done.window_c(load.kind)
@@ -115,7 +143,7 @@ def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
         rests = sum(s.hold_s for s in run.steps if _DRYING_C[0] <= s.to_c <= _DRYING_C[1])
         if rests < 0.5 * need:
             found.append(Remark("dry", "stop", say(
-                "The mould goes in {wet} and gets {r} near 105 °C to dry; {need} is common practice. Steam cracks it.".replace("105 °C", "{t}"),
+                "The mould goes in {wet} and gets {r} near {t} to dry; {need} is common practice. Steam cracks it.",
                 wet=heat.wet, r=show(rests, "duration"), need=show(need, "duration"), t=show(105.0, "temperature"))))  # fmt: skip
     first = run.steps[0].rate_k_per_h
     if first is not None and first > 1.2 * material.warm_up_k_per_h:
@@ -200,7 +228,8 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
     inside = look_inside(firing.soaked.section, run.line, solid_from_s=solid_from(run, heat))
     peak = next(s for s in run.steps if s.key == "cast")
     solid = heat.entering in ("slab", "relief")
-    remarks = [_heat_remarks(load, heat, peak.to_c)]
+    work = heat_work(load.kind, run.line)
+    remarks = [_heat_remarks(load, heat, peak.to_c, work)]
     warm = _warm_remark(inside, run, heat, firing.figures["slab_rate" if solid else "chunk_rate"].value)
     remarks += [warm] if warm else []
     remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, run, heat)]
@@ -221,7 +250,7 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
     left = inside.residual_pa
     order = {"stop": 0, "think": 1, "good": 2}
     return Judged(
-        run, inside, left, show(left * middle, "stress", left * half), peak.to_c, heat_work(load.kind, run.line),
+        run, inside, left, show(left * middle, "stress", left * half), peak.to_c, work,
         sorted(remarks, key=lambda r: order[r.word]),
     )  # fmt: skip
 

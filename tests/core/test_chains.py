@@ -178,6 +178,19 @@ class ControllerWords(SimpleTestCase):
         assert heat is not None
         found = tell_controller(heat.steps, kiln(controller=Controller(finest=1.0)), start_c=18.0)  # type: ignore[arg-type]
         self.assertTrue(any("slower than this controller" in n.metric for n in found.notes))
+        self.assertFalse(found.fits)
+        self.assertIn("by hand", [s.rate for s in found.steps])
+
+    def test_it_is_never_told_faster_than_was_meant(self) -> None:
+        heat = plan(fired("cast", thick="60 mm", side="300 mm")).heat
+        assert heat is not None
+        for unit, factor in (("degC", 1.0), ("degF", 1.8)):
+            for finest in (0.1, 1.0, 5.0, 25.0):
+                known = kiln(controller=Controller(finest=finest, unit=unit))  # type: ignore[arg-type]
+                found = tell_controller(heat.steps, known, start_c=18.0)
+                for told_step, meant in zip(found.steps, heat.steps, strict=False):
+                    if told_step.rate not in ("full", "by hand"):
+                        self.assertLessEqual(float(told_step.rate), (meant.rate_k_per_h or 0) * factor * (1 + 1e-6))
 
     def test_thermometer_and_place_shift_the_targets(self) -> None:
         heat = plan(fired("full")).heat

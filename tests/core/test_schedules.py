@@ -153,6 +153,26 @@ class Judging(SimpleTestCase):
             )
 
 
+class Movement(SimpleTestCase):
+    """Where it is known how far the glass shall go, it is judged by that and not by the window."""
+
+    WIDE = {"kind": "float-clear", "thick": "5 mm", "side": "330 mm", "heat__span": "320 mm", "heat__depth": "40 mm"}
+
+    def peak_word(self, schedule: str) -> str:
+        found = judge_schedule(fired("slump", heat__schedule=schedule, **self.WIDE))  # type: ignore[arg-type]
+        return next(r.word for r in found.remarks if r.key == "peak")
+
+    def test_our_own_wide_slump_is_right_though_it_is_cooler_than_the_window(self) -> None:
+        ours = compare(fired("slump", **self.WIDE), "ours", "gentle").sides[0]  # type: ignore[arg-type]
+        self.assertEqual(next(r.word for r in ours.remarks if r.key == "peak"), "good")
+
+    def test_too_cool_and_far_too_hot(self) -> None:
+        self.assertEqual(self.peak_word("150 C/h to 612 C hold 20\nfull to 545 C hold 1 h"), "good")
+        self.assertEqual(self.peak_word("150 C/h to 560 C hold 5\nfull to 545 C hold 1 h"), "stop")
+        self.assertEqual(self.peak_word("150 C/h to 720 C hold 20\nfull to 545 C hold 1 h"), "stop")
+        self.assertEqual(self.peak_word("150 C/h to 640 C hold 20\nfull to 545 C hold 1 h"), "think")
+
+
 class SideBySide(SimpleTestCase):
     def test_gentle_takes_longer_and_leaves_less(self) -> None:
         found = compare(fired("cast", thick="40 mm"), "gentle", "quick")

@@ -41,7 +41,7 @@ def plaster(thickness_m: float) -> Layer:
 
 
 def fine(
-    slab: Slab1D, line: list[tuple[float, float]], times: np.ndarray, nodes: int = 161
+    slab: Slab1D, line: list[tuple[float, float]], times: np.ndarray, nodes: int = 161, method: str = "LSODA"
 ) -> tuple[np.ndarray, np.ndarray]:
     """The same slab by scipy's solve_ivp on a fine mesh, its film following the temperature at every instant."""
     slab = replace(slab, nodes=nodes)
@@ -59,6 +59,7 @@ def fine(
             into[-1] += film_w_m2_k(kiln, T[-1]) * (kiln - T[-1])
         return into / heats
 
+    more = {"lband": 1, "uband": 1} if method == "LSODA" else {}
     state = np.full(len(depths), at_c[0])
     found = [state]
     for a, b in itertools.pairwise(at_t):  # corner by corner, so that none is stepped over
@@ -67,12 +68,11 @@ def fine(
             change,
             (a, b),
             state,
-            method="LSODA",
+            method=method,
             t_eval=np.union1d(inside, [b]),
             rtol=1e-7,
             atol=1e-5,
-            lband=1,
-            uband=1,
+            **more,
         )
         state = part.y[:, -1]
         found += list(part.y.T[: len(inside)])

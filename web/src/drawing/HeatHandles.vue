@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 
 import type { HeatPlan } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
@@ -87,24 +87,42 @@ function up(event: PointerEvent) {
   else chosen.value = chosen.value === drag.point.index ? null : drag.point.index
 }
 
+// presses that come faster than answers add up; they are kept when the hand rests or goes elsewhere
+let pressed: Pull | null = null
+let resting: ReturnType<typeof setTimeout> | undefined
+function keepPressed() {
+  clearTimeout(resting)
+  if (pressed) emit('pull', pressed, true)
+  pressed = null
+}
+function press(pull: Pull) {
+  clearTimeout(resting)
+  pressed = { ...pressed, ...pull }
+  emit('pull', pressed, false)
+  resting = setTimeout(keepPressed, 350)
+}
+onBeforeUnmount(keepPressed)
+
 function key(event: KeyboardEvent, point: Point) {
   const step = props.heat.steps[point.index]!
   const fine = event.shiftKey
   const upDown = { ArrowUp: 1, ArrowDown: -1 }[event.key]
   const leftRight = { ArrowRight: 1, ArrowLeft: -1 }[event.key]
+  if (pressed && pressed.key !== step.key) keepPressed()
   if (event.key === 'Enter' || event.key === ' ') {
     event.preventDefault()
     chosen.value = chosen.value === point.index ? null : point.index
   } else if (upDown && point.kind === 'end') {
     event.preventDefault()
-    emit('pull', { key: step.key, to_c: Math.round(step.to_c) + upDown * (fine ? 1 : 5) }, true)
+    press({ key: step.key, to_c: Math.round(pressed?.to_c ?? step.to_c) + upDown * (fine ? 1 : 5) })
   } else if (leftRight && point.kind === 'hold') {
     event.preventDefault()
-    emit('pull', { key: step.key, hold_s: Math.max(0, step.hold_s + leftRight * (fine ? 60 : 900)) }, true)
+    const hold = pressed?.hold_s ?? step.hold_s
+    press({ key: step.key, hold_s: Math.max(0, hold + leftRight * (fine ? 60 : 900)) })
   } else if (leftRight && step.rate_k_per_h) {
     event.preventDefault()
-    const rate = step.rate_k_per_h * (1 - leftRight * (fine ? 0.02 : 0.1))
-    emit('pull', { key: step.key, rate_k_per_h: Number(rate.toPrecision(rate < 10 ? 2 : 3)) }, true)
+    const rate = (pressed?.rate_k_per_h ?? step.rate_k_per_h) * (1 - leftRight * (fine ? 0.02 : 0.1))
+    press({ key: step.key, rate_k_per_h: Number(rate.toPrecision(rate < 10 ? 2 : 3)) })
   }
 }
 </script>
@@ -125,6 +143,7 @@ function key(event: KeyboardEvent, point: Point) {
     @pointerup="up"
     @pointercancel="((dragged = null), (ghost = null))"
     @keydown="key($event, point)"
+    @blur="keepPressed"
   ></button>
   <span v-if="ghost" class="ghost" :style="{ left: `${ghost.x}px`, top: `${ghost.y}px` }"></span>
 </template>
