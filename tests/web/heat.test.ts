@@ -9,7 +9,7 @@ import {
   spansOf,
   zoomed,
 } from "../../web/src/drawing/heatScale";
-import { roundMarks } from "../../web/src/logic/ticks";
+import { axisMarks, roundMarks } from "../../web/src/logic/ticks";
 
 describe("the scale of the heat line", () => {
   it("goes forth and back", () => {
@@ -92,3 +92,12 @@ describe("round marks", () => {
       expect(roundMarks(bad)).toEqual([]);
   });
 });
+
+describe('axis marks', () => {
+  it('are round in the unit that is read and lie where the SI value is', () => {
+    expect(axisMarks(500, 1.8, 32, 5).map((m) => m.text)).toEqual(['200', '400', '600', '800'])
+    expect(axisMarks(500, 1.8, 32, 5)[0]!.at).toBeCloseTo(93.33, 1)
+    expect(axisMarks(160).map((m) => m.at)).toEqual([50, 100, 150])
+    expect(axisMarks(0)).toEqual([])
+  })
+})

@@ -13,3 +13,7 @@ export function roundMarks(most: number, count = 4): { value: number; text: stri
     marks.push({ value: i * step, text: (i * step).toFixed(decimals) })
   return marks
 }
+
+/** Round marks of an axis kept in SI and read in a unit that is `factor` times as large, shifted by `offset`. */
+export const axisMarks = (most: number, factor = 1, offset = 0, count = 4): { at: number; text: string }[] =>
+  roundMarks(most * factor + offset, count).map((m) => ({ at: (m.value - offset) / factor, text: m.text }))

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Kiln } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
-import { roundMarks } from '../../logic/ticks'
+import { axisMarks } from '../../logic/ticks'
 
 /** How fast it can rise and how fast it falls, empty, at every temperature. */
 const props = defineProps<{ kiln: Kiln }>()
@@ -29,12 +29,7 @@ const across = computed(() => {
     list.push({ at: c, text: isMetric.value ? String(c) : String(Math.round(c * 1.8 + 32)) })
   return list
 })
-const up = computed(() =>
-  roundMarks(isMetric.value ? most.value : most.value * 1.8).map((m) => ({
-    at: isMetric.value ? m.value : m.value / 1.8,
-    text: m.text,
-  })),
-)
+const up = computed(() => axisMarks(most.value, isMetric.value ? 1 : 1.8))
 // above the frame a line is not drawn, rather than drawn along its edge
 const clipped = computed(() =>
   lines.value.map((l) => ({ ...l, points: (l.points as number[][]).filter((p) => p[1]! <= most.value) })),

@@ -10,7 +10,7 @@ import Said from '../../components/Said.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useShortcuts } from '../../composables/useShortcuts'
 import LineGraph from '../../drawing/LineGraph.vue'
-import { roundMarks } from '../../logic/ticks'
+import { axisMarks, roundMarks } from '../../logic/ticks'
 import RemarkList from '../../stations/heat/RemarkList.vue'
 
 /** Two programmes for one piece on one sheet: their lines, what they leave, what each does. */
@@ -82,12 +82,7 @@ const pulls = computed(() =>
 )
 const most = computed(() => Math.max(0.5, ...pulls.value.flatMap((l) => l.points.map((p) => p[1]!))) * 1.1)
 const PSI = 145.04
-const pullUp = computed(() =>
-  roundMarks(isMetric.value ? most.value : most.value * PSI, 3).map((m) => ({
-    at: isMetric.value ? m.value : m.value / PSI,
-    text: m.text,
-  })),
-)
+const pullUp = computed(() => axisMarks(most.value, isMetric.value ? 1 : PSI, 0, 3))
 </script>
 
 <template>

@@ -8,7 +8,7 @@ import LoadState from '../../components/LoadState.vue'
 import Said from '../../components/Said.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
-import { roundMarks } from '../../logic/ticks'
+import { axisMarks } from '../../logic/ticks'
 
 /** May it be switched off? Today's room, a cold one and a warm one, and the kiln's fall against what is allowed. */
 const props = defineProps<{ piece: Piece }>()
@@ -21,7 +21,6 @@ const found = useQuery({
     ),
 })
 const isMetric = computed(() => preferences.system === 'metric')
-const degrees = (c: number) => (isMetric.value ? c : c * 1.8 + 32)
 const most = computed(() => {
   const all = found.data.value
   if (!all) return 100
@@ -38,17 +37,9 @@ const lines = computed(() => [
 ])
 const top = computed(() => found.data.value?.allowed[0]?.[0] ?? 500)
 const across = computed(() =>
-  roundMarks(degrees(top.value), 5).map((m) => ({
-    at: isMetric.value ? m.value : (m.value - 32) / 1.8,
-    text: m.text,
-  })),
+  isMetric.value ? axisMarks(top.value, 1, 0, 5) : axisMarks(top.value, 1.8, 32, 5),
 )
-const up = computed(() =>
-  roundMarks(isMetric.value ? most.value : most.value * 1.8).map((m) => ({
-    at: isMetric.value ? m.value : m.value / 1.8,
-    text: m.text,
-  })),
-)
+const up = computed(() => axisMarks(most.value, isMetric.value ? 1 : 1.8))
 </script>
 
 <template>
