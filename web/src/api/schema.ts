@@ -1044,7 +1044,8 @@ export interface components {
         };
         /**
          * ControllerStep
-         * @description What is typed in: rate per hour ("full" where the controller is to go as fast as it can), target and hold.
+         * @description What is typed in: rate per hour ("full" where the controller is to go as fast as it can, "by hand" where it
+         *     cannot go slowly enough), target and hold.
          */
         ControllerStep: {
             /** Hold */
