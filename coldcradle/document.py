@@ -13,7 +13,7 @@ from typing import Any
 
 from coldcradle.cradle_document import read_cradle
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
-from coldcradle.glass.kinds import GlassKind, forms
+from coldcradle.glass.kinds import GlassKind, forms, shipped_kinds
 from coldcradle.glass.mix import Mix, MixPart
 from coldcradle.heat.processes import PROCESSES, process
 from coldcradle.heat_document import read_heat, read_kiln
@@ -80,6 +80,9 @@ def read_kind(reader: Reader) -> GlassKind:
         "poisson": reader.quantity("poisson", "count", called="a Poisson ratio", low=0.05, high=0.45, default="0.22"),
     }
     key, name = reader.text("key", most=60), reader.text("name", most=80)
+    shipped = shipped_kinds().get(key)  # older documents say nothing of families
+    values["family"] = reader.text("family", default=shipped.family if shipped else "", most=60, empty=True)
+    values["is_tested"] = reader.flag("tested", default=shipped.is_tested if shipped else False)
     lead, source = reader.flag("lead", default=False), reader.text("source", default="your own figures", most=200)
     reader.close()
     try:

@@ -8,7 +8,7 @@ from typing import Any, get_args
 from zoneinfo import ZoneInfo
 
 from coldcradle.heat.inputs import RELIEF, WETNESS, Basis, HeatInput, LaterFiring, Own, School, Support, Target, There
-from coldcradle.heat.kiln import Controller, Kiln, Zone
+from coldcradle.heat.kiln import HIGHEST_REST_C, Controller, Kiln, Lining, Zone
 from coldcradle.heat.processes import PROCESSES, Entering, Process, process
 from coldcradle.reading import Reader
 
@@ -45,13 +45,29 @@ def read_kiln(reader: Reader) -> Kiln:
             fastest=reader.quantity("fastest", "count", called="a fastest rate", low=1.0, high=9999.0, default="9999"),
         ),
         price_per_kwh=reader.quantity("price", "count", called="a price", low=0.0, high=1e4, default="0"),
+        lining=_choice(reader, "lining", Lining, "unknown"),
+        first_hour_k=reader.optional(
+            "first_hour", "difference", called="a fall in the first hour", low=1.0, high=450.0
+        ),
     )
+    _check_resting(reader, kiln)
     reader.text("notes", default="", most=200, empty=True)
     if reader.has("fit"):
         _fit(reader.child("fit", "what a log said"))
     reader.skip("fit")
     reader.close()
     return kiln
+
+
+def _check_resting(reader: Reader, kiln: Kiln) -> None:
+    """Times that no kiln can have together: at full power it would come to rest hotter than any does."""
+    if kiln.resting_c > HIGHEST_REST_C:
+        reader.fault(
+            "rise",
+            f"expected times that go together: heating that fast and falling that slowly, it would come to rest at "
+            f"{kiln.resting_c:.0f} °C at full power, and no kiln goes above {HIGHEST_REST_C:.0f}. Was it full power all the way, and the lid shut?",
+            str(reader.data.get("rise", "")),
+        )
 
 
 def _fit(reader: Reader) -> None:

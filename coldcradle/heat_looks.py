@@ -8,6 +8,7 @@ from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.anneal import thickness_that_counts
+from coldcradle.heat.bowing import settled_heat
 from coldcradle.heat.chain import ChainPlan, Link, plan_chain
 from coldcradle.heat.clock import when
 from coldcradle.heat.coasting import Coasting, coasting
@@ -145,14 +146,16 @@ def _other(later: LaterFiring, load: Load, heat: HeatInput) -> tuple[Load, HeatI
     on_cradle = later.process.key in ("slump", "drape", "bend", "ring", "cast", "frit", "melt")
     other = replace(
         heat, process=later.process, cast_c=None, cast_hold_s=None, own=(), enters="auto", relief="none", wet="dry",
-        thickness_m=None, span_m=None, depth_m=None, schedule="", later=(), support=heat.support if on_cradle else "shelf",
+        thickness_m=None, span_m=None, is_held_by_weight=False,
+        basis="bow" if heat.is_held_by_weight else heat.basis, depth_m=None, schedule="", later=(), support=heat.support if on_cradle else "shelf",
     )  # fmt: skip
     return replace(load, thickness=thickness), other
 
 
 def _link(later: LaterFiring, load: Load, heat: HeatInput) -> Link:
     other_load, other = _other(later, load, heat)
-    counts = thickness_that_counts(other_load, other.basis, other.support)
+    other = settled_heat(other, other_load)
+    counts = thickness_that_counts(other_load, other.basis, other.support, by_weight=other.is_held_by_weight)
     firing = plan_firing(other_load, other, counts, stress_pa=other.stress_pa)
     peak = next(s for s in firing.run.steps if s.key == "cast")
     return Link(

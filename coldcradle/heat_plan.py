@@ -10,14 +10,14 @@ import numpy as np
 
 from coldcradle.glass.spread import GRAVITY, heat_work, spread
 from coldcradle.heat import moves
-from coldcradle.heat.anneal import SURFACE_STRESS_PA
 from coldcradle.heat.attending import shift_into_day, visits
 from coldcradle.heat.clock import at, days, nights, when
 from coldcradle.heat.controller import tell_controller
 from coldcradle.heat.firing import Firing, cooled_for
 from coldcradle.heat.forming import PILE_M
-from coldcradle.heat.inputs import TARGETS_PA, HeatInput, Load
+from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.inside import Inside
+from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA
 from coldcradle.result import HeatPlan, InsidePoint, Layer1D, Target, Tick
 from coldcradle.units import temperature_from_c, temperature_to_c
 from coldcradle.words import say, show
@@ -65,14 +65,14 @@ def profile_of(inside: Inside) -> list[Layer1D]:
 
 def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
     rows = []
-    for key, stress_pa in {**TARGETS_PA, "own": heat.own_stress_pa}.items():
+    for key, stress_pa in {**TARGETS_PA, "table": heat.stress_pa, "own": heat.own_stress_pa}.items():
         is_chosen = key == heat.target  # as run, and with what was set by hand
         rate, total = (
             (firing.cooling.slow_k_per_h, firing.run.total_s)
             if is_chosen
-            else cooled_for(firing, load, stress_pa=stress_pa)
+            else cooled_for(firing, load, target=key, stress_pa=stress_pa)
         )
-        is_about = not is_chosen and stress_pa != heat.stress_pa
+        is_about = not is_chosen and (key == "table" or stress_pa != heat.stress_pa)
         rows.append(Target(key, show(rate, "rate"), show(total, "duration"), total, is_about))
     return rows
 

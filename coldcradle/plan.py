@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from coldcradle.cradle.level import slope_of
 from coldcradle.cradle.section import draw_section
@@ -19,6 +19,7 @@ from coldcradle.glass.charge import (
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.glass.looks import looks
 from coldcradle.heat.anneal import thickness_that_counts
+from coldcradle.heat.bowing import bow_figure, settled_heat
 from coldcradle.heat.firing import Firing, plan_firing
 from coldcradle.heat.inputs import RELIEF, Load
 from coldcradle.heat_plan import heat_plan, timing_figures
@@ -117,7 +118,7 @@ def _load(piece: PieceInput, thickness: Figure, charge: Figure) -> Load:
     breadth = heat.breadth_m or max(1e-4, room.breadth_m(min(thickness.value, room.height_m)))
     return Load(
         kind=piece.glass.kind, form=piece.glass.form, material=cradle.material, wall_m=cradle.wall_m,
-        thickness=counted, breadth_m=breadth, glass_kg=charge.value,
+        thickness=counted, breadth_m=breadth, widest_m=max(breadth, heat.breadth_m or max(room.span_m)), glass_kg=charge.value,
         mould_kg=solid * cradle.material.density_kg_m3 if heat.support == "cradle" else 0.0,
         outer_width_m=outer_width, outer_height_m=outer_height, furniture_kg=heat.weight_kg + heat.extra_kg,
     )  # fmt: skip
@@ -136,7 +137,8 @@ def work_out(piece: PieceInput) -> Worked:
     heap = heap_room(cradle.room, bulk, each, glass.form, cavity_scale=scale)
     thickness, overflow = _thickness(piece, each, volume, scale)
     load = _load(piece, thickness, charge)
-    counts = thickness_that_counts(load, piece.heat.basis, piece.heat.support)
+    piece = replace(piece, heat=settled_heat(piece.heat, load))
+    counts = thickness_that_counts(load, piece.heat.basis, piece.heat.support, by_weight=piece.heat.is_held_by_weight)
     firing, refusal = None, ""
     try:
         firing = plan_firing(load, piece.heat, counts, stress_pa=piece.heat.stress_pa)
@@ -175,7 +177,17 @@ def plan(piece: PieceInput) -> PiecePlan:
     from coldcradle.sayings import answers, compare, states
 
     worked = work_out(piece)
-    mine = [worked.volume, worked.mass, worked.charge, worked.bulk, worked.heap.room, worked.thickness, worked.counts]
+    piece = worked.piece
+    mine = [
+        bow_figure(worked.load),
+        worked.volume,
+        worked.mass,
+        worked.charge,
+        worked.bulk,
+        worked.heap.room,
+        worked.thickness,
+        worked.counts,
+    ]
     figures = {f.key: f for f in mine} | {f.key: f for f in further_figures(worked)}
     heat = None
     if worked.firing is not None:

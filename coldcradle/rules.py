@@ -14,6 +14,7 @@ from coldcradle.findings import Finding, finding
 from coldcradle.further import main_kg, needs
 from coldcradle.glass.compatibility import judge_pair
 from coldcradle.glass.mix import SANDY_SHARE, check_powder
+from coldcradle.glass.points import judge_points
 from coldcradle.heat_rules import heat_findings
 from coldcradle.words import show
 
@@ -159,6 +160,9 @@ def _together(worked: Worked) -> Iterator[Finding]:
     if sum(extra.mass_kg for extra in glass.extras) > worked.charge.value:
         yield finding("glass.extras-exceed", "stop", "The other glasses weigh more than the whole charge of {m}.",
                       "Take some of them out, or fill the cradle higher.", m=worked.charge.shown)  # fmt: skip
+    for kind in {k.key: k for k in (glass.kind, *(e.kind for e in glass.extras))}.values():
+        if (judged := judge_points(kind)) is not None:
+            yield judged
     if glass.kind.is_unknown and (judged := judge_pair(glass.kind, glass.kind)):
         yield judged
     seen = set()

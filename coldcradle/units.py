@@ -11,7 +11,7 @@ __all__ = ["KINDS", "SPELLINGS", "Kind", "factor_to_si", "temperature_from_c", "
 
 Kind = Literal[
     "length", "area", "volume", "mass", "temperature", "difference", "rate", "duration", "density",
-    "ratio", "stress", "expansion", "energy", "power", "log_viscosity", "time_per_length", "count", "angle",
+    "ratio", "stress", "expansion", "diffusivity", "conductivity", "film", "per_pa", "energy", "power", "log_viscosity", "time_per_length", "count", "angle",
 ]  # fmt: skip
 
 # The SI unit (degrees C for temperatures, hours for rates) in which the core holds each kind.
@@ -33,6 +33,10 @@ KINDS: dict[Kind, str] = {
     "log_viscosity": "dimensionless",
     "time_per_length": "second / meter",
     "count": "dimensionless",
+    "diffusivity": "meter ** 2 / second",
+    "conductivity": "watt / meter / delta_degC",
+    "film": "watt / meter ** 2 / delta_degC",
+    "per_pa": "1 / pascal",
     "angle": "radian",
 }
 

@@ -230,6 +230,14 @@ def _show_same_everywhere(value: float, kind: Kind, u: float) -> Shown:
         case "angle":
             words = _words(math.degrees(value), math.degrees(u), "°", at_most=1)
             return _same(Words(words.value, "°", words.plus_minus, f"{words.value}°"))
+        case "diffusivity":
+            return _same(_words(value * 1e6, u * 1e6, "mm²/s", figures=3, at_most=3))
+        case "conductivity":
+            return _same(_words(value, u, "W/m/K", figures=3, at_most=3))
+        case "film":
+            return _same(_words(value, u, "W/m²/K", figures=3, at_most=1))
+        case "per_pa":
+            return _same(Words(f"{value:.3g}", "1/Pa", "", f"{value:.3g} 1/Pa"))
         case "count":
             return _same(_words(value, u, "", at_most=3))
         case _:

@@ -11,10 +11,13 @@ from coldcradle.glass.kinds import GlassKind
 from coldcradle.words import show
 from coldcradle.working import Figure, derive, given, published
 
-__all__ = ["TOLERANCE_PER_K", "Match", "interface_stress_pa", "judge_pair", "match"]
+__all__ = ["POINTS_APART_K", "TOLERANCE_PER_K", "Match", "interface_stress_pa", "judge_pair", "match"]
 
 TOLERANCE_PER_K = 1.0e-7  # what is sold as compatible lies within one of x10^-7/K; common practice, no source
 _STRAINED_PA, _CRACKS_PA = 2.5e6, 7e6  # a careful limit, and the design strength of annealed glass (from memory)
+POINTS_APART_K = (
+    15.0  # glasses that set further apart strain one another whatever their expansions; common practice, no source
+)
 _ROOM_C = 20.0
 _LISTED_PER_K = 0.5e-7  # expansions are listed in whole ×10⁻⁷/K; common practice, no source
 
@@ -43,7 +46,8 @@ class Match:
     """How two glasses go together: the stress where they meet, and a verdict in a word."""
 
     stress: Figure
-    verdict: Literal["goes together", "strained", "will crack"]
+    verdict: Literal["goes together", "not without a test", "will crack"]
+    because: str
 
 
 def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
@@ -69,29 +73,70 @@ def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
             "a thin line of colour in much clear is held by it: then the colour carries about twice this",
         ],
     )  # fmt: skip
-    gap = abs(first.expansion_per_k - second.expansion_per_k)
-    if gap <= TOLERANCE_PER_K * (1 + 1e-9):
-        return Match(stress, "goes together")
-    return Match(
-        stress,
-        "will crack" if stress.value > _CRACKS_PA else "strained" if stress.value > _STRAINED_PA else "goes together",
+    return Match(stress, *_verdict(first, second, stress.value))
+
+
+def _points_apart_k(first: GlassKind, second: GlassKind) -> float:
+    return max(
+        abs(first.strain_c - second.strain_c),
+        abs(first.annealing_c - second.annealing_c),
+        abs(first.softening_c - second.softening_c),
     )
+
+
+def _verdict(
+    first: GlassKind, second: GlassKind, stress_pa: float
+) -> tuple[Literal["goes together", "not without a test", "will crack"], str]:
+    """Never good by expansion alone: only what its maker tests together, or one and the same glass, is called good."""
+    gap = abs(first.expansion_per_k - second.expansion_per_k)
+    if first.is_unknown or second.is_unknown:
+        return "not without a test", "nobody knows the expansion of one of them"
+    if gap > TOLERANCE_PER_K * (1 + 1e-9):
+        if stress_pa > _CRACKS_PA:
+            return "will crack", "their expansions are too far apart"
+        return "not without a test", "their expansions differ"
+    if first == second:
+        return "goes together", "one and the same glass"
+    if not first.family or not second.family:
+        return "not without a test", "nobody has said what family of glass one of them belongs to"
+    if first.family != second.family:
+        return "not without a test", "they are of different families, and a like expansion proves nothing"
+    if _points_apart_k(first, second) > POINTS_APART_K:
+        return "not without a test", "they set more than 15 K apart, and a like expansion proves nothing"
+    if not (first.is_tested and second.is_tested):
+        return "not without a test", "their makers do not test them together"
+    return "goes together", "of one family, and tested by its maker"
+
+
+_TEST = (
+    "Fuse a strip of each side by side, 5 mm wide, anneal it well, and look at the seam between crossed polarisers: "
+    "a glow along it is strain. No glow, and it still holds after a week, is a good sign."
+)
 
 
 def judge_pair(first: GlassKind, second: GlassKind) -> Finding | None:
     """What is to be said of two glasses in one piece; None when they go together. Unknown glass is unknown, not fine."""
     for kind in (first, second):
         if kind.is_unknown:
-            return finding("glass.unknown", "think", f"{kind.name[:1].upper()}{kind.name[1:]}: nobody knows its expansion.",
-                           "Fuse a strip of each together and look at it in crossed polarisers before you trust it.")  # fmt: skip
+            return finding(
+                "glass.unknown", "think", f"{kind.name[:1].upper()}{kind.name[1:]}: nobody knows its expansion.", _TEST
+            )
     found = match(first, second)
     if found.verdict == "goes together":
         return None
-    gap = show(abs(first.expansion_per_k - second.expansion_per_k), "expansion")
+    names = f"{first.name[:1].upper()}{first.name[1:]} and {second.name}"
+    gap = abs(first.expansion_per_k - second.expansion_per_k)
+    if gap <= TOLERANCE_PER_K * (1 + 1e-9):
+        return finding(
+            "glass.not-tested",
+            "think",
+            f"{names}: not without a test.",
+            f"{found.because[:1].upper()}{found.because[1:]}. {_TEST}",
+        )
     return finding(
-        "glass.does-not-match", "stop" if found.verdict == "will crack" else "think",
-        f"{first.name[:1].upper()}{first.name[1:]} and {second.name} differ by {{gap}}.",
+        "glass.does-not-match", "stop" if found.verdict == "will crack" or found.stress.value > _STRAINED_PA else "think",
+        f"{names} differ by {{gap}}.",
         "Where they meet about {stress} stays for good: "
-        + ("they will crack, at once or weeks later." if found.verdict == "will crack" else "it may crack weeks later. Make a strip and test it."),
-        gap=gap, stress=found.stress.shown,
+        + ("they will crack, at once or weeks later." if found.verdict == "will crack" else f"it may crack weeks later. {_TEST}"),
+        gap=show(gap, "expansion"), stress=found.stress.shown,
     )  # fmt: skip

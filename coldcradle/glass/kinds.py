@@ -16,7 +16,10 @@ _DATA = Path(__file__).parent / "data"
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class GlassKind:
-    """What one kind of glass is, at room temperature unless said. Raises ImpossibleInput when its points are out of order."""
+    """What one kind of glass is, at room temperature unless said. Raises ImpossibleInput when its points are out of order.
+
+    `family` names the glasses it is made to be fused with, "" where nobody has said; `is_tested`: its maker tests that.
+    """
 
     key: str
     name: str
@@ -30,6 +33,8 @@ class GlassKind:
     lead: bool
     source: str
     is_unknown: bool = False
+    family: str = ""
+    is_tested: bool = False
 
     def __post_init__(self) -> None:
         if not self.strain_c < self.annealing_c < self.softening_c:
@@ -73,6 +78,8 @@ def shipped_kinds() -> dict[str, GlassKind]:
             poisson=float(row["poisson"]),
             lead=row["lead"] == "yes",
             source=row["source"],
+            family=row["family"],
+            is_tested=row["tested"] == "yes",
         )
         for row in _rows("kinds.csv")
     }

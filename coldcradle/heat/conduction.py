@@ -13,11 +13,21 @@ from dataclasses import dataclass
 from coldcradle.cradle.materials import Material
 from coldcradle.glass.kinds import GlassKind
 
-__all__ = ["DIFFUSIVITY_M2_S", "Slab", "conductivity_w_m_k", "cooling_rate_k_per_h", "time_constant_s"]
+__all__ = [
+    "DIFFUSIVITY_M2_S",
+    "USUAL_K_M2_PER_S",
+    "Slab",
+    "conductivity_w_m_k",
+    "cooling_rate_k_per_h",
+    "free_to_bow_m",
+    "time_constant_s",
+]
 
 DIFFUSIVITY_M2_S = 4.5e-7  # soda-lime near its annealing range, from memory
+# First rate of the handbook's table of thick slabs times thickness squared; 12 to 150 mm are met within a fifth.
+USUAL_K_M2_PER_S = 9.4e-3 / 3600
 
-
+_GRAVITY = 9.80665
 _FILM_W_M2_K = 100.0  # 4εσT³ + convection at about 500 °C with ε = 0.9
 
 
@@ -83,3 +93,16 @@ def time_constant_s(*, thickness_m: float, breadth_m: float, wall_m: float, mate
     by_open_face = (2 * thickness_m) ** 2 / mode + heat_per_m3 * thickness_m / _FILM_W_M2_K
     through = (heat_per_m3 * breadth_m / 2 + wall_heat * wall_m / 2) * wall_m / material.conductivity_w_m_k
     return min(by_open_face, breadth_m**2 / mode + through)
+
+
+def free_to_bow_m(*, kind: GlassKind, thickness_m: float) -> float:
+    """The widest sheet that lifts its own edges while it cools at the usual rate from one face, m: twice
+    l = √(2·D·k/q), with D = E·d³/(12(1 − ν)), k = α·R·d/(2κ), q = ρ·g·d.
+
+    A plate bent alike both ways by the slope of a steady ramp with one face insulated, lying on a flat shelf: the
+    moment that holds it flat is that of its own weight on the lifted edge. Source: Timoshenko, Theory of Plates.
+    """
+    rate_k_per_s = USUAL_K_M2_PER_S / thickness_m**2
+    stiff = kind.youngs_modulus_pa * thickness_m**3 / (12 * (1 - kind.poisson))
+    curve = kind.expansion_per_k * rate_k_per_s * thickness_m / (2 * DIFFUSIVITY_M2_S)
+    return 2 * math.sqrt(2 * stiff * curve / (kind.density_kg_m3 * _GRAVITY * thickness_m))

@@ -10,11 +10,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.heat import anneal, forming
-from coldcradle.heat.conduction import cooling_rate_k_per_h
 from coldcradle.heat.cooling import Cooling, Wish, cool, cooling_steps
 from coldcradle.heat.inputs import HeatInput, Load, Own
 from coldcradle.heat.inside import Inside, Section1D, first_within, joined, look_inside, section_of, strained, until
 from coldcradle.heat.kiln import LoadedKiln
+from coldcradle.heat.limits import SURFACE_STRESS_PA
+from coldcradle.heat.opening import opening_temperature
 from coldcradle.heat.programme import Run, Wanted, run_programme
 from coldcradle.heat.slab import SlabRun, run_slab
 from coldcradle.heat.strain import run_strain
@@ -101,9 +102,9 @@ def _warmed(
         for _ in range(_TRIES):
             stress = run_strain(run_slab(section.slab, run_programme(warm, kiln).line), is_held=section.is_held)
             pull = float(stress.worst_tension_pa.max())
-            if pull <= _OVER * anneal.SURFACE_STRESS_PA:
+            if pull <= _OVER * SURFACE_STRESS_PA:
                 break
-            slower *= 0.97 * anneal.SURFACE_STRESS_PA / pull
+            slower *= 0.97 * SURFACE_STRESS_PA / pull
             warm = warm_up(load, heat, figures, peak_c=peak_c, slower=slower)
     return own_steps(warm, heat.own)
 
@@ -159,7 +160,9 @@ def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, f
         settled_s=None if settled is None else settled - arrives,
     )  # fmt: skip
     figures["soak_physics"] = physics
-    chosen = {"thumb": thumb, "physics": physics}.get(heat.school, max(thumb, physics, key=lambda f: f.value))
+    chosen = {"thumb": thumb, "physics": physics}.get(
+        "thumb" if heat.is_by_table else heat.school, max(thumb, physics, key=lambda f: f.value)
+    )
     fall = replace(
         fall, hold_s=_up_to(chosen.value), why=say("{how}, at this glass's annealing point.", how=chosen.name)
     )
@@ -167,26 +170,33 @@ def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, f
     return Soaked([*warm, peak, fall], kiln, section, until(inside, arrives + fall.hold_s), fall.to_c)
 
 
-def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, stress_pa: float, factor: float = 1.0) -> Wish:
+def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str, stress_pa: float) -> Wish:
     counts_m = figures["thickness_counts"].value
+    by_table = target == "table"
+    slow = (
+        anneal.handbook_rate_k_per_h(counts_m) if by_table
+        else anneal.closed_rate_k_per_h(kind=load.kind, thickness_m=counts_m, stress_pa=stress_pa)
+    )  # fmt: skip
     return Wish(
-        slow_k_per_h=cooling_rate_k_per_h(kind=load.kind, thickness_m=counts_m, stress_pa=stress_pa) * factor,
-        surface_k_per_h=figures["surface_rate"].value, stress_pa=stress_pa,
-        open_c=figures["opening_temperature"].value, counts_m=counts_m, soak_c=soaked.soak_c, state_c=soaked.state_c,
+        slow_k_per_h=slow, second_k_per_h=anneal.SECOND_TIMES * slow,
+        surface_k_per_h=anneal.HANDBOOK_THIRD * slow if by_table else figures["surface_rate"].value, stress_pa=stress_pa,
+        open_c=figures["opening_temperature"].value, counts_m=counts_m, soak_c=soaked.soak_c,
+        annealing_c=load.kind.annealing_c, state_c=soaked.state_c, is_fixed=by_table,
     )  # fmt: skip
 
 
-def cooled_for(firing: Firing, load: Load, *, stress_pa: float) -> tuple[float, float]:
+def cooled_for(firing: Firing, load: Load, *, target: str, stress_pa: float) -> tuple[float, float]:
     """First rate (K/h) and whole time (s) if the same firing were cooled for another strain target.
 
     Mended as much as the run of this one was, instead of being run itself: right within some 15 %.
     """
-    closed = cooling_rate_k_per_h(
-        kind=load.kind, thickness_m=firing.figures["thickness_counts"].value, stress_pa=firing.cooling.stress_pa
-    )
     soaked = firing.soaked
-    wish = _wish(soaked, load, firing.figures, stress_pa=stress_pa, factor=firing.cooling.slow_k_per_h / closed)
-    wish = replace(wish, break_k=firing.cooling.break_k)
+    wish = _wish(soaked, load, firing.figures, target=target, stress_pa=stress_pa)
+    lowered = 1.0 if wish.is_fixed else firing.cooling.lowered
+    wish = replace(
+        wish, slow_k_per_h=wish.slow_k_per_h * lowered, second_k_per_h=wish.second_k_per_h * lowered,
+        surface_k_per_h=wish.surface_k_per_h if wish.is_fixed else firing.cooling.wish.surface_k_per_h,
+    )  # fmt: skip
     run = run_programme(cooling_steps(soaked.kiln, wish), soaked.kiln, from_c=soaked.soak_c)
     return wish.slow_k_per_h, soaked.total_s + run.total_s
 
@@ -203,19 +213,21 @@ def plan_firing(load: Load, heat: HeatInput, counts: Figure, *, stress_pa: float
         forming.bubble_temperature(load),
         forming.drying_hold(load.wall_m, heat.wet),
         forming.peak_temperature(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat)),
-        anneal.anneal_rate(kind, counts, stress_pa),
+        anneal.handbook_figure(counts) if heat.is_by_table else anneal.anneal_rate(kind, counts, stress_pa),
         anneal.surface_rate(kind, counts),
-        anneal.opening_temperature(kind, counts, room_c=heat.room_c),
+        opening_temperature(
+            kind, counts, room_c=heat.room_c, both_faces=heat.support == "posts" or heat.basis in ("free", "block")
+        ),
         anneal.soak_by_thumb(load.thickness),
     ]
     figures = {figure.key: figure for figure in found}
     soaked = _soaked(load, heat, kiln, section, figures)
-    cooling = cool(kiln, _wish(soaked, load, figures, stress_pa=stress_pa), section)
+    cooling = cool(kiln, _wish(soaked, load, figures, target=heat.target, stress_pa=stress_pa), section)
     wanted = [*soaked.steps, *own_steps(cooling.steps, heat.own)]
     run = run_programme(wanted, kiln)
     solid_s = solid_from(run, heat)
     if any(o.key == s.key for o in heat.own for s in cooling.steps):
-        inside = look_inside(section, run.line, solid_from_s=solid_s)
+        inside = look_inside(section, run.line, solid_from_s=solid_s, structure=True)
     else:  # both parts have been run already
         inside = joined(strained(soaked.heat, is_held=section.is_held, solid_from_s=solid_s), cooling.inside)
     off = next((i for i, s in enumerate(wanted) if s.key == "coast"), len(wanted))

@@ -4,25 +4,36 @@ from __future__ import annotations
 
 import math
 
+from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.spread import GRAVITY
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat import moves
 from coldcradle.heat.anneal import PASSING
-from coldcradle.heat.conduction import cooling_rate_k_per_h, time_constant_s
+from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_per_h, time_constant_s
 from coldcradle.heat.inputs import WETNESS, HeatInput, Load
+from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.words import say, show
 from coldcradle.working import CHOICE, PRACTICE, Figure, Given, derive, given, published
 
 __all__ = [
-    "BUBBLE_LOG", "LAG_K", "PILE_M", "bubble_temperature", "chunk_rate", "drying_hold", "needed_work", "peak_hold",
-    "peak_temperature", "slab_rate",
+    "BUBBLE_LOG",
+    "LAG_K",
+    "PILE_M",
+    "bubble_temperature",
+    "chunk_rate",
+    "drying_hold",
+    "needed_work",
+    "passing_inputs",
+    "peak_hold",
+    "peak_temperature",
+    "slab_rate",
+    "solid_rate",
 ]  # fmt: skip
 
 BUBBLE_LOG = 6.9  # soft enough to settle, too stiff to close over air; common practice, no source
 LAG_K = 10.0
 PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
 _PRESSED_M = 0.002
-_PASSING_PA = 2.5e6
 _MOST_HOLD_S = 12 * 3600.0
 _FALL_K_PER_H = 250.0  # from the peak, about, as kilns fall
 _STIFFER = 1.5  # than its window a wide sheet still moves when held
@@ -172,31 +183,44 @@ def chunk_rate(load: Load) -> Figure:
     """How fast cold pieces may be warmed without snapping, K/h: one side of each lies on something cold."""
     return derive(
         "chunk_rate", "Warming of cold pieces", "rate",
-        lambda d, s: cooling_rate_k_per_h(kind=load.kind, thickness_m=2 * d, stress_pa=s),
-        [
-            given(f"one piece of {load.form.name}", "d", load.form.chunk_m, "length"),
-            given("passing tension allowed", "σ", _PASSING_PA, "stress"),
-        ],
+        lambda d, s, *_: cooling_rate_k_per_h(kind=load.kind, thickness_m=2 * d, stress_pa=s),
+        [given(f"one piece of {load.form.name}", "d", load.form.chunk_m, "length"), *passing_inputs(load.kind)],
         words="The skin of a cold piece warms first and pulls at its heart.",
-        formula="R = 24·(1 − ν)·κ·σ / (E·α·(2d)²)",
+        formula="R = 24·(1 − ν)·κ·σ / (E·α·(2·d)²)",
         source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
         assumptions=["heat comes from one side only"],
     )  # fmt: skip
 
 
 def slab_rate(load: Load, *, both_faces: bool) -> Figure:
-    """How fast a cold slab may be warmed, K/h, until it is hot enough to give way."""
-    factor = 1.0 if both_faces else 2.0
+    """How fast the solid glass of a load may be warmed, K/h, until it is hot enough to give way."""
+    return solid_rate(load.kind, load.thickness.given("d", "thickest place"), both_faces=both_faces)
+
+
+def solid_rate(kind: GlassKind, thickness: Given, *, both_faces: bool) -> Figure:
+    """How fast cold solid glass may be warmed, K/h, by the closed form; a face that lies on a shelf counts as closed."""
+    times = 1 if both_faces else 2
     return derive(
         "slab_rate", "Warming of a solid slab", "rate",
-        lambda d, s: cooling_rate_k_per_h(kind=load.kind, thickness_m=factor * d, stress_pa=s),
-        [load.thickness.given("d", "thickest place"), given("passing tension allowed", "σ", _PASSING_PA, "stress")],
+        lambda d, s, *_: cooling_rate_k_per_h(kind=kind, thickness_m=times * d, stress_pa=s),
+        [thickness, *passing_inputs(kind)],
         words="The skin warms first and pulls at the heart." if both_faces else "The open face warms first; what lies on the shelf is pulled.",
-        formula="R = 24·(1 − ν)·κ·σ / (E·α·d²)" if both_faces else "R = 24·(1 − ν)·κ·σ / (E·α·(2d)²)",
+        formula="R = 24·(1 − ν)·κ·σ / (E·α·d²)" if both_faces else "R = 24·(1 − ν)·κ·σ / (E·α·(2·d)²)",
         source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
         assumptions=["heat comes from both faces" if both_faces else "heat comes from one side only, and the slab lies flat",
                      PASSING],
     )  # fmt: skip
+
+
+def passing_inputs(kind: GlassKind) -> list[Given]:
+    """The tension allowed on the way, and what of the glass turns a lag into tension."""
+    return [
+        given("passing tension allowed", "σ", SURFACE_STRESS_PA, "stress"),
+        given("expansion", "α", kind.expansion_per_k, "expansion"),
+        given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
+        given("Poisson's ratio", "ν", kind.poisson, "count"),
+        given("diffusivity", "κ", DIFFUSIVITY_M2_S, "diffusivity"),
+    ]
 
 
 def drying_hold(wall_m: float, wet: str = "wet") -> Figure:

@@ -8,21 +8,18 @@ from dataclasses import dataclass, replace
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.spread import heat_work
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.anneal import SURFACE_STRESS_PA
 from coldcradle.heat.firing import Firing, solid_from
 from coldcradle.heat.forming import drying_hold, needed_work
 from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.inside import Inside, look_inside, settles_at
+from coldcradle.heat.limits import MEND_OVER, RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA, is_over
 from coldcradle.heat.programme import Run, Wanted, run_programme
-from coldcradle.heat.shock import STRENGTH_PA
-from coldcradle.heat.strain import RELAXATION_BAND
 from coldcradle.words import Said, Shown, say, show
 
-__all__ = ["Judged", "Remark", "judge", "judge_wanted"]
+__all__ = ["Judged", "Remark", "judge", "judge_wanted", "left_remark"]
 
 _SPREAD_K = 2.0
 _DRYING_C = (80.0, 135.0)
-_OVER = 1.08
 _GOOD_TO = 3.0  # times the heat work wanted, either way: as well as it can be told
 _FAR_SHORT, _FAR_OVER = 12.0, 100.0  # past all doubt; too much is borne longer, since a mould ends the way down
 _STRAINED = 2.0  # times the target: not just a little more than wished
@@ -127,7 +124,7 @@ def _warm_remark(inside: Inside, run: Run, heat: HeatInput, figures_rate: float)
             "stop",
             say("Warming pulls its {where} by {p} after {h}: it is likely to snap. {lim} is allowed.", **shown),
         )
-    if pull > _OVER * SURFACE_STRESS_PA:
+    if is_over(pull, SURFACE_STRESS_PA, MEND_OVER):
         return Remark("warm", "think", say("Warming pulls its {where} by {p} after {h}; {lim} is allowed.", **shown))
     return Remark("warm", "good", say("Warming pulls by {p} at most; {lim} is allowed.", **shown))
 
@@ -181,40 +178,33 @@ def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark
                                       r=show(settled - soak.arrives_s, "duration"), rest=show(rest, "duration"), **shown))  # fmt: skip
 
 
+def left_remark(left_pa: float, target_pa: float) -> Remark:
+    """What stays in the glass, against the target and against what is quick."""
+    quick = TARGETS_PA["quick"]
+    shown = {
+        "s": show(left_pa, "stress", RUN_BAND * left_pa),
+        "want": show(target_pa, "stress"),
+        "q": show(quick, "stress"),
+        "hundred": show(0.1, "length"),
+    }
+    if not is_over(left_pa, target_pa, MEND_OVER):
+        how = "within" if left_pa <= target_pa else "close to"
+        return Remark("left", "good", say("It leaves about **{s}**, " + how + " your target of {want}.", **shown))
+    told = say("It leaves about **{s}** in the glass; your target is {want}.", **shown)
+    if left_pa > quick:
+        beyond = say(
+            " That is beyond quick, {q}. Such firings are told of, {hundred} of glass in five days; some hold and some snap weeks later.",
+            **shown,
+        )
+        told = Said(told.metric + beyond.metric, told.us + beyond.us)
+    return Remark("left", "stop" if is_over(left_pa, max(quick, _STRAINED * target_pa), 1.0) else "think", told)
+
+
 def _left_remarks(inside: Inside, run: Run, heat: HeatInput) -> list[Remark]:
-    middle = (RELAXATION_BAND[0] + RELAXATION_BAND[1]) / 2
-    half = (RELAXATION_BAND[1] - RELAXATION_BAND[0]) / 2
-    left = inside.residual_pa
-    shown = {"s": show(left * middle, "stress", left * half), "want": show(heat.stress_pa * middle, "stress")}
-    found = []
-    if left > _STRAINED * heat.stress_pa:
-        found.append(
-            Remark(
-                "left", "stop", say("It leaves about **{s}** in the glass; your target would leave {want}.", **shown)
-            )
-        )
-    elif left > _OVER * heat.stress_pa:
-        found.append(
-            Remark(
-                "left", "think", say("It leaves about **{s}** in the glass; your target would leave {want}.", **shown)
-            )
-        )
-    else:
-        found.append(
-            Remark(
-                "left",
-                "good",
-                say(
-                    "It leaves about **{s}**, "
-                    + ("within" if left <= heat.stress_pa else "close to")
-                    + " your target's {want}.",
-                    **shown,
-                ),
-            )
-        )
+    found = [left_remark(inside.residual_pa, heat.stress_pa)]
     peak_end = next(s.ends_s for s in run.steps if s.key == "cast")
     pull, at_s, in_face = inside.peak(peak_end, run.total_s)
-    if pull > _OVER * SURFACE_STRESS_PA:
+    if is_over(pull, SURFACE_STRESS_PA, MEND_OVER):
         found.append(Remark("cool", "stop" if pull > STRENGTH_PA else "think", say(
             "Cooling pulls its {where} by {p} after {h}; {lim} is allowed.", where="face" if in_face else "heart",
             p=show(pull, "stress"), h=show(at_s, "duration"), lim=show(SURFACE_STRESS_PA, "stress"))))  # fmt: skip
@@ -225,7 +215,7 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
     """Run steps and judge them. Exactly one of them has the key "cast": its peak. Raises ImpossibleInput as the kiln does."""
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
     run = run_programme(_ended(wanted, firing, heat), kiln)
-    inside = look_inside(firing.soaked.section, run.line, solid_from_s=solid_from(run, heat))
+    inside = look_inside(firing.soaked.section, run.line, solid_from_s=solid_from(run, heat), structure=True)
     peak = next(s for s in run.steps if s.key == "cast")
     solid = heat.entering in ("slab", "relief")
     work = heat_work(load.kind, run.line)
@@ -245,12 +235,10 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
     ]
     if peak.to_c > heat.kiln.highest_c:
         remarks.append(Remark("kiln", "stop", say("{t} is above what {k} is made for.", t=peak.to, k=heat.kiln.name)))
-    middle = (RELAXATION_BAND[0] + RELAXATION_BAND[1]) / 2
-    half = (RELAXATION_BAND[1] - RELAXATION_BAND[0]) / 2
     left = inside.residual_pa
     order = {"stop": 0, "think": 1, "good": 2}
     return Judged(
-        run, inside, left, show(left * middle, "stress", left * half), peak.to_c, work,
+        run, inside, left, show(left, "stress", RUN_BAND * left), peak.to_c, work,
         sorted(remarks, key=lambda r: order[r.word]),
     )  # fmt: skip
 

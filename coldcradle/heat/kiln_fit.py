@@ -1,4 +1,4 @@
-"""What a kiln's log says of it: how fast it falls by itself, how fast it can rise; least squares on one warm body."""
+"""What a kiln's log says of it: how fast it falls by itself, its face and its wall, and how fast it can rise; least squares."""
 
 from __future__ import annotations
 
@@ -7,8 +7,10 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.optimize import least_squares
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.heat.kiln import FACE_TIMES, left_alone
 from coldcradle.heat.kiln_log import KilnLog
 from coldcradle.words import Said, Shown, say, show
 
@@ -25,11 +27,13 @@ _LIKE_K = 2.5
 class KilnFit:
     """The kiln in its owner's terms, from a log. A time is None where the log does not show it.
 
-    `line` and `model` are (s, °C) for drawing; `off_by_k` is the root mean square difference of the fall.
+    `first_hour_k` is the fall in the first hour after switching off at 510 °C, None where the log does not show when it
+    was switched off. `line` and `model` are (s, °C) for drawing; `off_by_k` is the root mean square difference of the fall.
     """
 
     fall_500_to_100_s: float | None
     rise_to_800_s: float | None
+    first_hour_k: float | None
     fall: Shown
     rise: Shown
     time_constant_s: float | None
@@ -112,11 +116,40 @@ def _rises(temperatures: Array, rates: Array, power: Array | None, setpoint: Arr
     return _stretches(rising, least)
 
 
+def _left_alone_c(times: Array, temperatures: Array, room_c: float, share: float, wall_s: float) -> Array:
+    """The fall from the first reading, as two exponentials have it."""
+    left = left_alone(times - times[0], face_share=share, wall_s=wall_s, face_s=wall_s / FACE_TIMES)
+    return np.asarray(room_c + (temperatures[0] - room_c) * left)
+
+
+def _fit_falls(
+    times: Array, temperatures: Array, falls: list[slice], room_c: float, *, face_share: float | None
+) -> tuple[float, float]:
+    """Time constant of the wall (s) and share of the face over all falls; a share that is given stays as it is."""
+    first = max(falls, key=lambda f: f.stop - f.start)
+    ends = temperatures[first][[0, -1]] - room_c
+    begun = float((times[first][-1] - times[first][0]) / max(1e-3, math.log(max(ends[0] / max(ends[1], 1e-3), 1.001))))
+
+    def off(parameters: Array) -> Array:
+        share = face_share if face_share is not None else float(parameters[1])
+        wall_s = math.exp(float(parameters[0]))
+        return np.concatenate(
+            [_left_alone_c(times[f], temperatures[f], room_c, share, wall_s) - temperatures[f] for f in falls]
+        )
+
+    start = [math.log(begun)] if face_share is not None else [math.log(begun), 0.03]
+    bounds = ([1.0], [20.0]) if face_share is not None else ([1.0, 0.0], [20.0, 0.4])
+    found = least_squares(off, start, bounds=bounds, x_scale=[0.1, 0.02][: len(start)])
+    share = face_share if face_share is not None else float(found.x[1])
+    return math.exp(float(found.x[0])), share
+
+
 def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
     """Fit the fall by itself and, where the log shows full power, the rise; what was in the kiln counts as kiln.
 
-    dT/dt = −(T − T_room)/τ where the power was off, P/C from what is left at full power. Good to some 15 %; radiation
-    makes a hot kiln fall faster than this, so the fit is the better the more of the fall the log covers.
+    Where the log shows when the power went off the fall is two exponentials, face and wall, else one; P/C from what is
+    left at full power. Good to some 15 %; radiation makes a hot kiln fall faster than this, so the fit is the better
+    the more of the fall the log covers.
     Raises ImpossibleInput where nothing in the log shows the kiln left alone.
     """
     times, temperatures, rates, power, setpoint = _even(log)
@@ -125,18 +158,20 @@ def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
         raise ImpossibleInput(
             "expected at least half an hour in which the kiln falls by itself; this log shows none. Log a firing until it is cold"
         )
-    above = np.concatenate([temperatures[f] - room_c for f in falls])
-    slope = np.concatenate([rates[f] for f in falls])
-    keep = np.isfinite(above) & np.isfinite(slope)
-    above, slope = above[keep], slope[keep]
-    tau_s = float(-(above @ above) / (above @ slope))
+    knows_off = power is not None or setpoint is not None
+    tau_s, share = _fit_falls(times, temperatures, falls, room_c, face_share=None if knows_off else 0.0)
     if not 600 < tau_s < 3e6:
         raise ImpossibleInput("the falls in this log are not those of a kiln left alone")
+    above = np.concatenate([temperatures[f] - room_c for f in falls])
     longest = max(falls, key=lambda f: f.stop - f.start)
-    t0, c0 = times[longest.start], temperatures[longest.start]
-    model = room_c + (c0 - room_c) * np.exp(-(times[longest] - t0) / tau_s)
+    model = _left_alone_c(times[longest], temperatures[longest], room_c, share, tau_s)
     off = float(np.sqrt(np.nanmean(np.square(model - temperatures[longest]))))
-    fall_s = tau_s * math.log((500 - room_c) / (100 - room_c))
+    fall_s = tau_s * math.log((1 - share) * (500 - room_c) / (100 - room_c))
+    first_hour_k = (
+        (510 - room_c) * (1 - float(left_alone(3600.0, face_share=share, wall_s=tau_s, face_s=tau_s / FACE_TIMES)))
+        if knows_off
+        else None
+    )
     rise_s, says = None, list(log.notes)
     rises = _rises(temperatures, rates, power, setpoint, 5)
     if rises:
@@ -149,6 +184,13 @@ def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
             says.append(say("At full power it would come to rest near {t}.", t=show(room_c + reach, "temperature")))
     else:
         says.append(say("Nothing in it shows full power for certain: the time to 800 °C stays as it was."))
+    if first_hour_k is not None:
+        says.append(
+            say(
+                "Switched off at about 510 °C it falls {k} in the first hour.",
+                k=show(round(first_hour_k), "difference"),
+            )
+        )
     hours = sum(float(times[f.stop - 1] - times[f.start]) for f in falls)
     says.append(
         say(
@@ -168,6 +210,7 @@ def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
     return KilnFit(
         fall_s,
         rise_s,
+        first_hour_k,
         show(fall_s, "duration"),
         show(unknown, "duration"),
         tau_s,

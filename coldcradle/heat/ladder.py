@@ -9,11 +9,11 @@ from dataclasses import dataclass
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.heat.conduction import cooling_rate_k_per_h
+from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.words import Shown, show
 
 __all__ = ["Ladder", "Rung", "power_ladder"]
 
-_PASSING_PA = 2.5e6
 _FUSE_C, _ROOM_C = 800.0, 20.0
 _REST_K = 1000.0  # above the room full power comes to rest about here; common practice, no source
 _LEAST_MINUTES = 2
@@ -52,7 +52,7 @@ def power_ladder(kind: GlassKind, *, thickness_m: float, full_fuse_s: float, fin
         )
     rise_k = _FUSE_C - _ROOM_C
     tau_s = full_fuse_s / -math.log(1 - rise_k / _REST_K)
-    allowed = cooling_rate_k_per_h(kind=kind, thickness_m=thickness_m, stress_pa=_PASSING_PA) / _ROUGH
+    allowed = cooling_rate_k_per_h(kind=kind, thickness_m=thickness_m, stress_pa=SURFACE_STRESS_PA) / _ROUGH
     percents = list(range(finest_percent, 101, finest_percent))
     if percents[-1] != 100:
         percents.append(100)

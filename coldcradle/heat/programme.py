@@ -106,7 +106,8 @@ def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float |
             hold = (np.array([0.0, step.hold_s]), np.array([step.to_c, step.to_c]))
             energy += kiln.energy_j(times, temperatures) + kiln.energy_j(*hold)
         curved = step.rate_k_per_h is None or late is not None
-        keep = range(4, len(times), 4) if curved else (len(times) - 1,)
+        falls = not rising and step.rate_k_per_h is None  # drawn in few points as it is
+        keep = range(1 if falls else 4, len(times), 1 if falls else 4) if curved else (len(times) - 1,)
         line += [(at_s + float(times[i]), float(temperatures[i])) for i in keep]
         arrives, ends = at_s + ramp_s, at_s + ramp_s + step.hold_s
         if step.hold_s:

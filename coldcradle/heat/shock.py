@@ -13,9 +13,8 @@ from coldcradle.heat.inside import Section1D, glass_layer
 from coldcradle.heat.slab import INSULATED, KILN, Face, Slab1D, film_w_m2_k, run_slab
 from coldcradle.heat.strain import run_strain
 
-__all__ = ["STRENGTH_PA", "Shock", "free_section", "open_lid", "steepest_step_k", "warming_rate_by_run"]
+__all__ = ["Shock", "free_section", "open_lid", "steepest_step_k", "warming_rate_by_run"]
 
-STRENGTH_PA = 7e6  # design strength of annealed glass; from memory
 _DRAUGHT_W_M2_K = 15.0  # moving air on top of radiation, with the lid open; common practice, no source
 
 

@@ -17,15 +17,15 @@ from numpy.typing import NDArray
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.slab import SlabRun
-from coldcradle.heat.structure import fictive_temperatures
+from coldcradle.heat.structure import SETTLED_K, fictive_temperatures
 
-__all__ = ["RELAXATION_BAND", "StressRun", "run_strain"]
+__all__ = ["StressRun", "run_strain"]
 
 Array = NDArray[np.float64]
 
-# Structural relaxation (Tool, Narayanaswamy, Moynihan) adds to the Maxwell strain by about these factors; from memory.
-RELAXATION_BAND = (1.4, 2.2)
-_LIQUID_RATIO = 2.8  # expansion of the settled liquid over that of the glass; 2.5 to 3.5, from memory
+# Expansion of the settled liquid over that of the glass: 2.76 (Carré & Daudeville 1999) to 3.5 (Nielsen and others
+# 2010), both from memory and for soda-lime glass; the middle of the two.
+_LIQUID_RATIO = 3.1
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,13 +83,21 @@ def _per_node(kinds: Sequence[GlassKind], name: str) -> Array:
     return np.array([getattr(kind, name) for kind in kinds])
 
 
+def _sets_from(temperatures: Array, curves: Sequence[Viscosity]) -> int:
+    """The last step at which every node is so hot that it is settled; the first of all where there is none."""
+    liquid = (temperatures >= np.array([c.annealing_c + SETTLED_K for c in curves])).all(axis=1)
+    return int(np.flatnonzero(liquid)[-1]) if liquid.any() else 0
+
+
 def run_strain(
     run: SlabRun, *, is_held: bool = False, structure: bool = False, start_pa: Array | None = None
 ) -> StressRun:
     """Stress through the glass of a slab run; free of stress at first unless `start_pa` (N) says otherwise.
 
-    `structure` adds structural relaxation, which is run, not multiplied on. Range: as the viscosity curve; steps of
-    the slab run are short enough where glass sets. A half slab is taken with its mirror image, so it cannot bow.
+    `structure` runs structural relaxation too, from the last time at which all the glass is well above its annealing
+    point (from the start, where it never is): before that it has the structure of the temperature it is at. Range: as the
+    viscosity curve; steps of the slab run are short enough where glass sets. A half slab is taken with its mirror
+    image, so it cannot bow.
     Source: Maxwell solid in plane stress; exponential steps as in Timoshenko & Goodier's elastic limit.
     """
     kinds, weights = _columns(run)
@@ -100,16 +108,21 @@ def run_strain(
     middle = (temperatures[1:] + temperatures[:-1]) / 2
     unique = {kind.key: kind for kind in kinds}
     drive = -alpha * np.diff(temperatures, axis=0)
-    if structure:
-        fictive = fictive_temperatures(run.times_s, temperatures, [Viscosity.of(k) for k in kinds])
-        log_eta = np.empty_like(middle)
-        for i, kind in enumerate(kinds):
-            log_eta[:, i] = Viscosity.of(kind).log10_off_balance(middle[:, i], (fictive[1:, i] + fictive[:-1, i]) / 2)
-        drive = drive - (_LIQUID_RATIO - 1) * alpha * np.diff(fictive, axis=0)
-    elif len(unique) == 1:
-        log_eta = Viscosity.of(kinds[0]).log10_pa_s(middle)
+    curves = [Viscosity.of(kind) for kind in kinds]
+    if len(unique) == 1:
+        log_eta = curves[0].log10_pa_s(middle)
     else:
-        log_eta = np.column_stack([Viscosity.of(k).log10_pa_s(middle[:, i]) for i, k in enumerate(kinds)])
+        log_eta = np.column_stack([curve.log10_pa_s(middle[:, i]) for i, curve in enumerate(curves)])
+    if structure:
+        begins = _sets_from(temperatures, curves)
+        fictive = fictive_temperatures(run.times_s[begins:], temperatures[begins:], curves)
+        between = (fictive[1:] + fictive[:-1]) / 2
+        if len(unique) == 1:
+            log_eta[begins:] = curves[0].log10_off_balance(middle[begins:], between)
+        else:
+            for i, curve in enumerate(curves):
+                log_eta[begins:, i] = curve.log10_off_balance(middle[begins:, i], between[:, i])
+        drive[begins:] -= (_LIQUID_RATIO - 1) * alpha * np.diff(fictive, axis=0)
     tau = 6 * 10.0 ** np.clip(log_eta, 0.0, 40.0) / modulus
     spent = dt / tau
     kept = np.exp(-spent)

@@ -131,7 +131,8 @@ def _match(values: Values) -> Result:
         answer = say("**Unknown.** Not known is not the same as fine: fuse a strip of both and look at it.")
     else:
         answer = say(
-            "**{verdict}:** about {s} where they meet.",
+            "**{verdict}:** {because}. By expansion alone about {s} stays where they meet.",
+            because=found.because,
             verdict=found.verdict[:1].upper() + found.verdict[1:],
             s=found.stress.shown,
         )

@@ -20,7 +20,7 @@ def kind_document(kind: Kind) -> dict[str, Any]:
         "expansion": f"{kind.expansion_per_k * 1e6:.1f}e-6 /K", "strain": f"{kind.strain_c:g} °C",
         "annealing": f"{kind.annealing_c:g} °C", "softening": f"{kind.softening_c:g} °C",
         "stiffness": f"{kind.youngs_modulus_pa / 1e9:g} GPa", "poisson": f"{kind.poisson:g}", "lead": kind.lead,
-        "source": kind.source,
+        "source": kind.source, "family": kind.family, "tested": kind.is_tested,
     }  # fmt: skip
 
 

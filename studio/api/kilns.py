@@ -116,6 +116,8 @@ def look_at_log(request: HttpRequest, kiln_id: Id, file: File[UploadedFile], kee
         changes["fall"] = f"{fit.fall_500_to_100_s / 3600:.2f} h"
     if fit.rise_to_800_s is not None:
         changes["rise"] = f"{fit.rise_to_800_s / 3600:.2f} h"
+    if fit.first_hour_k is not None:
+        changes["first_hour"] = f"{fit.first_hour_k:.0f} K"
     if keep:
         told = {
             "on": timezone.localdate().isoformat(), "file": (file.name or "log")[:120],

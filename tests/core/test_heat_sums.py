@@ -7,8 +7,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.quantities import parse
 from coldcradle.sums import SUMS, evaluate
 from coldcradle.sums.sum import Result
+from tests.core.test_firing import heat_of
 
 KINDS = shipped_kinds()
 
@@ -25,18 +27,25 @@ def figure(key: str, **typed: str) -> float:
 
 class Anneal(SimpleTestCase):
     def test_known_rates(self) -> None:
-        """Closed form at 0.5 MPa, both faces (worked out): 6 mm 650, 12: 163, 25: 37, 50: 9.4 °C/h."""
-        for mm, rate in ((6, 650), (12, 163), (25, 37), (50, 9.4)):
-            found = figure("anneal", thick=f"{mm} mm", target="0.5 MPa", faces="both")
+        """Closed form for 0.2 MPa, both faces (worked out): 6 mm 260, 12: 65, 25: 15, 50: 3.8 °C/h; it leaves at most 0.45."""
+        for mm, rate in ((6, 260), (12, 65), (25, 15), (50, 3.8)):
+            found = figure("anneal", thick=f"{mm} mm", target="0.45 MPa", faces="both")
             self.assertAlmostEqual(found / rate, 1.0, delta=0.03)
 
     def test_held_flat_is_four_times_as_slow(self) -> None:
-        bow, held = (figure("anneal", thick="25 mm", faces=f) for f in ("bow", "held"))
-        self.assertAlmostEqual(bow / held, 4.0, places=6)
+        bow, held = (figure("anneal", thick="25 mm", faces=f) for f in ("shelf", "held"))
+        self.assertAlmostEqual(bow / held, 4.0, delta=0.2)
 
-    def test_what_the_run_leaves_is_told_near_its_target(self) -> None:
-        said = summed("anneal", thick="12 mm").answer.metric
-        self.assertRegex(said, r"leaves about 0\.3[3-9] MPa; with structural relaxation run as well, 0\.[34]\d MPa")
+    def test_ours_and_the_handbooks_table_stand_side_by_side(self) -> None:
+        ours, table = summed("anneal", thick="50 mm").rows
+        self.assertEqual((ours.name, table.name), ("for your tension", "by the handbook's table"))
+        self.assertIn("3.8 °C/h to 461 °C, 6.8 °C/h to 406 °C", table.cells[1].metric.text)
+        for row in (ours, table):
+            self.assertTrue(0.35 <= float(row.cells[2].metric.value) <= 0.46, row.cells[2].metric.text)
+            self.assertTrue(40 <= hours(row.cells[3].metric.text) <= 50, row.cells[3].metric.text)
+        self.assertEqual(summed("anneal", thick="50 mm").findings, [])
+        beyond = summed("anneal", thick="100 mm", target="1.4 MPa")
+        self.assertEqual(beyond.findings[0].rule, "heat.beyond-quick")
 
     def test_another_glass_another_temperature(self) -> None:
         crystal, boro = (summed("anneal", glass=g) for g in ("lead-crystal", "borosilicate"))
@@ -45,14 +54,25 @@ class Anneal(SimpleTestCase):
         self.assertGreater(boro.figures[0].value, crystal.figures[0].value)
 
 
+def hours(text: str) -> float:
+    return parse(text, "duration") / 3600
+
+
 class Warm(SimpleTestCase):
     def test_known_rates(self) -> None:
-        """One face insulated, 2.5 MPa (worked out): about 195 °C/h at 12 mm, 45 at 25."""
-        self.assertAlmostEqual(figure("warm", thick="12 mm", faces="held") / 195, 1.0, delta=0.06)
-        self.assertAlmostEqual(figure("warm", thick="25 mm", faces="held") / 45, 1.0, delta=0.06)
+        """One face insulated, 2.5 MPa (worked out): about 195 °C/h at 12 mm, 45 at 25; run and held flat a sixth slower."""
+        for mm, rate in ((12, 195), (25, 45)):
+            self.assertAlmostEqual(figure("warm", thick=f"{mm} mm") / rate, 1.0, delta=0.06)
+            self.assertTrue(0.7 <= figure("warm", thick=f"{mm} mm", faces="held") / rate <= 1.0)
 
-    def test_the_run_stands_beside_it(self) -> None:
-        self.assertIn("run step by step it is", summed("warm").answer.metric)
+    def test_the_sum_says_what_the_plan_of_the_same_slab_does(self) -> None:
+        """The slower of closed form and run, one face on the shelf unless it is said otherwise."""
+        for leaves, faces in (("bow", "shelf"), ("held", "held")):
+            told = figure("warm", thick="12 mm", faces=faces)
+            warm = heat_of("polish", thick="12 mm", heat__on="shelf", heat__leaves=leaves).steps[0].rate_k_per_h
+            self.assertAlmostEqual(warm / told, 1.0, delta=0.08)
+        self.assertGreater(figure("warm", thick="12 mm", faces="both"), 1.5 * figure("warm", thick="12 mm"))
+        self.assertIn(summed("warm").figures[0].shown.metric.text, summed("warm").answer.metric)
 
 
 class Open(SimpleTestCase):

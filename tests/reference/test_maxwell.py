@@ -154,11 +154,11 @@ def cooling_stress(mm: float, rate: float) -> float:
 
 
 class Structure(SimpleTestCase):
-    def test_it_multiplies_what_is_left_by_between_1_4_and_2_2(self) -> None:
-        """Tool, Narayanaswamy, Moynihan against Maxwell alone (from memory: about 1.8)."""
+    def test_it_adds_much_to_thin_work_and_takes_the_early_break_out_of_thick(self) -> None:
+        """At one rate kept all the way it adds a third to two thirds (from memory: about 1.8 for fast cooling)."""
         for mm in (6, 12.7, 25, 50):
             plain, settled = cooled(mm, usual_rate(mm)), cooled(mm, usual_rate(mm), structure=True)
-            self.assertTrue(1.4 <= settled.tension_pa / plain.tension_pa <= 2.2, mm)
+            self.assertTrue(1.2 <= settled.tension_pa / plain.tension_pa <= 2.2, mm)
 
     def test_it_starts_from_the_annealing_point_and_not_from_the_room(self) -> None:
         """Glass heated from the room keeps the structure it set with: no strain comes from a fictive 20 °C."""

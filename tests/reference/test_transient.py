@@ -10,9 +10,12 @@ from scipy.integrate import solve_ivp
 
 from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.anneal import opening_temperature, soak_by_physics, surface_rate
+from coldcradle.heat.anneal import soak_by_physics, surface_rate
 from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k, cooling_rate_k_per_h
 from coldcradle.heat.kiln import Kiln
+from coldcradle.heat.opening import opening_temperature
+from coldcradle.heat.shock import open_lid
+from coldcradle.heat.slab import film_w_m2_k
 from coldcradle.working import PRACTICE, Figure, derive, given
 from tests.documents import planned, slab_of
 
@@ -54,14 +57,13 @@ class Soak(SimpleTestCase):
             plan = planned("fusing-90-clear", **slab_of(f"{millimetres} mm", "300 mm", heat__on="shelf"))
             assert plan.heat is not None
             fall = next(s for s in plan.heat.steps if s.key == "fall")
-            rate = 298.0 / ((fall.arrives_s - fall.starts_s) / 3600)
+            line = np.array([(t, c) for t, c in plan.heat.line if fall.starts_s <= t <= fall.arrives_s])
             soak = plan.figures["soak_physics"].value
-            fall_s = 298.0 / rate * 3600
 
-            def kiln(t: float, rate: float = rate, fall_s: float = fall_s) -> float:
-                return 814.0 - rate / 3600 * min(t, fall_s)
+            def kiln(t: float, line: np.ndarray = line, start: float = fall.starts_s) -> float:
+                return float(np.interp(t + start, line[:, 0], line[:, 1]))
 
-            times = np.array([0.0, fall_s, fall_s + soak])
+            times = np.array([0.0, fall.arrives_s - fall.starts_s, fall.arrives_s - fall.starts_s + soak])
             found = conduct(millimetres / 1e3, kiln, times, film=100.0, start_c=814.0, both=False)
             with self.subTest(millimetres):
                 self.assertLess(float(np.ptp(found[2])), 2.0)
@@ -122,22 +124,29 @@ class SteadyCooling(SimpleTestCase):
 
 
 class Opening(SimpleTestCase):
-    def test_the_pull_of_room_air_stays_within_its_limit(self) -> None:
-        """Warm slab, lid opened: the peak of surface tension on a grid, with 15 W/m²/K on both faces."""
-        for metres in (0.03, 0.064, 0.1):
+    def test_it_is_the_run_of_an_opened_lid_turned_round(self) -> None:
+        """Opened there the pull is just what is allowed: 50 mm at about 64 °C but for hands, 100 mm at about 44."""
+        for metres, about in ((0.075, 51), (0.1, 44), (0.15, 37.5)):
             opens = opening_temperature(NINETY, length(metres), room_c=18.0).value
-            times = np.linspace(0.0, 3 * 3600.0, 400)
-            found = conduct(metres, lambda t: 18.0, times, film=15.0, start_c=opens, both=True)
+            self.assertAlmostEqual(opens, about, delta=0.7)
+            pull = open_lid(NINETY, thickness_m=metres, glass_c=opens, air_c=18.0, for_s=4 * 3600.0).tension_pa
+            self.assertAlmostEqual(pull / 2.5e6, 1.0, delta=0.03)
+        self.assertEqual(opening_temperature(NINETY, length(0.05), room_c=18.0).value, 60.0)
+        self.assertLess(
+            open_lid(NINETY, thickness_m=0.05, glass_c=63.5, air_c=18.0, for_s=4 * 3600.0).tension_pa, 2.52e6
+        )
+
+    def test_the_pull_of_room_air_on_a_grid(self) -> None:
+        """Warm slab, lid opened on both faces: the peak of surface tension on a grid under the same film."""
+        for metres in (0.064, 0.1):
+            opens = opening_temperature(NINETY, length(metres), room_c=18.0, both_faces=True).value
+            film = film_w_m2_k(18.0, opens) + 5.0
+            times = np.linspace(0.0, 4 * 3600.0, 900)
+            found = conduct(metres, lambda t: 18.0, times, film=film, start_c=opens, both=True)
             modulus = NINETY.youngs_modulus_pa * NINETY.expansion_per_k / (1 - NINETY.poisson)
             tension = modulus * (found.mean(axis=1) - found[:, 0])
             with self.subTest(metres):
-                self.assertLess(float(tension.max()), 2.5e6 * K / conductivity_w_m_k(50.0) * 1.05)
-
-    def test_no_step_of_temperature_beats_the_textbook_bound(self) -> None:
-        """E·α·ΔT/(1-ν): the most a sudden step can do (Timoshenko & Goodier). Our openings lie far below strength."""
-        opens = opening_temperature(NINETY, length(0.2), room_c=18.0).value
-        bound = NINETY.youngs_modulus_pa * NINETY.expansion_per_k * (opens - 18.0) / (1 - NINETY.poisson)
-        self.assertLess(bound, 7e6)
+                self.assertAlmostEqual(float(tension.max()) / 2.5e6, 1.0, delta=0.06)
 
     def test_thin_work_opens_at_what_hands_bear(self) -> None:
         self.assertEqual(opening_temperature(NINETY, length(0.006), room_c=18.0).value, 60.0)
@@ -145,7 +154,7 @@ class Opening(SimpleTestCase):
 
 class KilnEquation(SimpleTestCase):
     KILN = Kiln(name="Tern", power_w=2400.0, rise_to_800_s=3.5 * 3600, fall_500_to_100_s=7 * 3600, room_c=18.0,
-                highest_c=950.0, width_m=0.4, depth_m=0.4, height_m=0.3)  # fmt: skip
+                highest_c=950.0, width_m=0.4, depth_m=0.4, height_m=0.3, first_hour_k=1.0)  # fmt: skip
 
     def test_full_power_and_coasting_by_a_second_solver(self) -> None:
         loaded = self.KILN.loaded(load_j_per_k=4000.0, room_c=12.0)
@@ -163,7 +172,8 @@ class KilnEquation(SimpleTestCase):
         loaded = self.KILN.loaded(load_j_per_k=4000.0, room_c=12.0)
         rise, hold = loaded.path(12.0, 700.0, 150.0), 3600.0
         put_in = loaded.energy_j(*rise) + loaded.energy_j(np.array([0.0, hold]), np.array([700.0, 700.0]))
-        fall_times, fall = loaded.path(700.0, 12.5, None)
+        fall_times = np.linspace(0.0, loaded.time_constant_s * math.log(688.0 / 0.5), 400)  # one body: exact
+        fall = 12.0 + 688.0 * np.exp(-fall_times / loaded.time_constant_s)
         lost = sum(
             loaded.conductance_w_per_k * float((((c[1:] + c[:-1]) / 2 - 12.0) * np.diff(t)).sum())
             for t, c in (rise, (np.array([0.0, hold]), np.array([700.0, 700.0])), (fall_times, fall))
