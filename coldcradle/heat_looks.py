@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.graph import Graph, GraphLine, axis
 from coldcradle.heat.anneal import thickness_that_counts
 from coldcradle.heat.bowing import settled_heat
 from coldcradle.heat.chain import ChainPlan, Link, plan_chain
@@ -15,17 +16,17 @@ from coldcradle.heat.coasting import Coasting, coasting
 from coldcradle.heat.firing import Firing, plan_firing
 from coldcradle.heat.inputs import RELIEF, HeatInput, LaterFiring, Load
 from coldcradle.heat.judge import Judged, Remark, judge
-from coldcradle.heat.pasted import read_schedule
 from coldcradle.heat.programme import Step, Wanted
-from coldcradle.heat_plan import inside_points, profile_of, start_of
+from coldcradle.heat.schedule_text import Schedule, read_schedule
+from coldcradle.heat_plan import hour_rows, inside_points, profile_graph, start_of
 from coldcradle.inputs import PieceInput
 from coldcradle.plan import Worked, work_out
-from coldcradle.result import InsidePoint, Layer1D
+from coldcradle.result import HourRow, InsidePoint
 from coldcradle.words import Said, Shown, say, show
 from coldcradle.working import CHOICE, derive, given
 
 __all__ = [
-    "SIDES", "Comparison", "Programme", "Side", "chain_of", "coasting_of", "compare", "judge_schedule",
+    "SIDES", "Comparison", "JudgedSchedule", "Programme", "Side", "chain_of", "coasting_of", "compare", "hours_of", "judge_schedule",
 ]  # fmt: skip
 
 Side = Literal["ours", "gentle", "usual", "quick", "typed", "before"]
@@ -44,7 +45,7 @@ class Programme:
     steps: list[Step]
     line: list[tuple[float, float]]
     inside: list[InsidePoint]
-    profile: list[Layer1D]
+    profile: Graph
     total_s: float
     total: Shown
     opens: Shown
@@ -56,13 +57,21 @@ class Programme:
 
 
 @dataclass(frozen=True, slots=True)
+class JudgedSchedule:
+    """A schedule as it was read, and what it would do; None while something in it is not clear."""
+
+    schedule: Schedule
+    programme: Programme | None
+
+
+@dataclass(frozen=True, slots=True)
 class Comparison:
     """Two programmes and the one sentence that tells them apart."""
 
     answer: Said
     sides: list[Programme]
-    top_c: float
-    longest_s: float
+    temperatures: Graph
+    pulls: Graph
 
 
 def _worked(piece: PieceInput) -> tuple[Worked, Firing]:
@@ -76,25 +85,23 @@ def _programme(key: Side, judged: Judged, heat: HeatInput, read_as: Said | None 
     run = judged.run
     start = start_of(heat, run.total_s)
     return Programme(
-        key, SIDES[key], run.steps, run.line, inside_points(judged.inside, run.total_s), profile_of(judged.inside),
+        key, SIDES[key], run.steps, run.line, inside_points(judged.inside, run.total_s), profile_graph(judged.inside),
         run.total_s, show(run.total_s, "duration"), when(start, run.total_s), show(judged.peak_c, "temperature"), judged.left,
         show(run.energy_j, "energy"), judged.remarks, read_as,
     )  # fmt: skip
 
 
-def judge_schedule(piece: PieceInput) -> Programme:
-    """What the pasted schedule would do to this piece in this kiln. Raises ImpossibleInput naming the line it cannot read."""
+def judge_schedule(piece: PieceInput) -> JudgedSchedule:
+    """How the pasted schedule was read, line by line, and what it would do to this piece once all of it is clear."""
     worked, firing = _worked(piece)
-    return _typed(worked, firing)
+    schedule = read_schedule(piece.heat.schedule)
+    return JudgedSchedule(schedule, _typed(schedule, worked, firing) if schedule.is_complete else None)
 
 
-def _typed(worked: Worked, firing: Firing) -> Programme:
+def _typed(schedule: Schedule, worked: Worked, firing: Firing) -> Programme:
     heat = worked.piece.heat
-    pasted = read_schedule(heat.schedule)
-    unit = "°F" if pasted.unit == "degF" else "°C"
-    guess = " by its hottest step; write °F or °C to be sure" if pasted.is_guess else ""
-    read_as = say("Read as {n} steps in {unit}{guess}.", n=str(len(pasted.steps)), unit=unit, guess=guess)
-    return _programme("typed", judge(pasted.wanted(), firing, worked.load, heat), heat, read_as)
+    judged = judge(schedule.wanted(from_c=heat.room_c), firing, worked.load, heat)
+    return _programme("typed", judged, heat, schedule.count)
 
 
 def _side(key: Side, piece: PieceInput, before: PieceInput | None) -> Programme:
@@ -106,7 +113,7 @@ def _side(key: Side, piece: PieceInput, before: PieceInput | None) -> Programme:
         piece = replace(piece, heat=replace(piece.heat, target=key, own=()))
     worked, firing = _worked(piece)
     if key == "typed":
-        return _typed(worked, firing)
+        return _typed(read_schedule(worked.piece.heat.schedule), worked, firing)
     steps: Sequence[Wanted] = firing.wanted
     return _programme(key, judge(steps, firing, worked.load, piece.heat), piece.heat)
 
@@ -126,7 +133,16 @@ def compare(piece: PieceInput, a: Side, b: Side, *, before: PieceInput | None = 
         leaves = "as much" if first.left.metric.text == second.left.metric.text else "{sb} instead of {sa}"
         answer = say(f"“{{b}}” takes **{{t}} {way}** than “{{a}}”, and leaves {leaves}.", **shown)
     top = max(c for side in sides for _, c in side.line)
-    return Comparison(answer, sides, (top + 60) // 100 * 100 + 100.0, max(side.total_s for side in sides))
+    across = axis(0.0, max(side.total_s for side in sides), "duration", count=6)
+    pulls = [
+        GraphLine(side.name, [(p.at_s, max(p.surface_pa, p.heart_pa, 0.0)) for p in side.inside]) for side in sides
+    ]
+    most = 1.1 * max(0.5e6, *(pa for line in pulls for _, pa in line.points))
+    lines = [GraphLine(side.name, side.line) for side in sides]
+    return Comparison(
+        answer, sides, Graph(across, axis(0.0, (top + 60) // 100 * 100 + 100.0, "temperature"), lines),
+        Graph(across, axis(0.0, most, "stress", count=3), pulls),
+    )  # fmt: skip
 
 
 def coasting_of(piece: PieceInput) -> Coasting:
@@ -135,9 +151,15 @@ def coasting_of(piece: PieceInput) -> Coasting:
     return coasting(firing, worked.load, piece.heat)
 
 
+def hours_of(piece: PieceInput) -> list[HourRow]:
+    """The firing as a table of hours."""
+    _, firing = _worked(piece)
+    return hour_rows(firing, piece.heat)
+
+
 def _other(later: LaterFiring, load: Load, heat: HeatInput) -> tuple[Load, HeatInput]:
     """The glass and the choices of another firing of the piece: alike, but for what is said of it."""
-    base = later.thickness_m or load.thickness.value
+    base = later.thickness_m or load.sheet_m
     thick_m = base * RELIEF[later.relief]
     thickness = derive(
         "thickness_said", "Thickest", "length", lambda d: d, [given("in that firing", "d", thick_m, "length")],
@@ -149,7 +171,7 @@ def _other(later: LaterFiring, load: Load, heat: HeatInput) -> tuple[Load, HeatI
         thickness_m=None, span_m=None, is_held_by_weight=False,
         basis="bow" if heat.is_held_by_weight else heat.basis, depth_m=None, schedule="", later=(), support=heat.support if on_cradle else "shelf",
     )  # fmt: skip
-    return replace(load, thickness=thickness), other
+    return replace(load, thickness=thickness, sheet_m=base), other
 
 
 def _link(later: LaterFiring, load: Load, heat: HeatInput) -> Link:

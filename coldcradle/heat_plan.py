@@ -3,27 +3,34 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 from datetime import datetime
 
 import numpy as np
 
-from coldcradle.glass.spread import GRAVITY, heat_work, spread
-from coldcradle.heat import moves
+from coldcradle.graph import Graph, GraphLine, axis
 from coldcradle.heat.attending import shift_into_day, visits
 from coldcradle.heat.clock import at, days, nights, when
 from coldcradle.heat.controller import tell_controller
 from coldcradle.heat.firing import Firing, cooled_for
-from coldcradle.heat.forming import PILE_M
 from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.inside import Inside
 from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA
-from coldcradle.result import HeatPlan, InsidePoint, Layer1D, Target, Tick
+from coldcradle.heat.movement import moved
+from coldcradle.result import HeatPlan, HourRow, InsidePoint, Target, Tick
 from coldcradle.units import temperature_from_c, temperature_to_c
 from coldcradle.words import say, show
 from coldcradle.working import Figure, derive, given, published
 
-__all__ = ["heat_plan", "inside_points", "moved", "profile_of", "start_of", "ticks", "timing_figures"]
+__all__ = [
+    "heat_plan",
+    "hour_rows",
+    "inside_points",
+    "profile_graph",
+    "profile_of",
+    "start_of",
+    "ticks",
+    "timing_figures",
+]
 
 _POINTS = 150
 
@@ -52,15 +59,43 @@ def inside_points(inside: Inside, total_s: float) -> list[InsidePoint]:
     return [InsidePoint(round(t), round(s, 1), round(h, 1), round(a), round(b)) for t, s, h, a, b in columns.tolist()]
 
 
-def profile_of(inside: Inside) -> list[Layer1D]:
-    """What stays in the glass, from its open face down; a half slab is told with its mirror image."""
+def profile_of(inside: Inside) -> list[tuple[float, float]]:
+    """What stays in the glass, (depth below the open face, Pa); a half slab is told with its mirror image."""
     depths, left = inside.stress.depths_m, inside.stress.residual_pa
     if inside.heat.slab.is_half:
         inward = depths[-1] - depths
         depths = np.concatenate([depths, depths[-1] + inward[::-1][1:]])
         left = np.concatenate([left, left[::-1][1:]])
     keep = np.linspace(0, len(depths) - 1, min(25, len(depths))).round().astype(int)
-    return [Layer1D(round(float(depths[i]), 6), round(float(left[i]))) for i in keep]
+    return [(round(float(depths[i]), 6), round(float(left[i]))) for i in keep]
+
+
+def profile_graph(inside: Inside) -> Graph:
+    """The same as a drawing: pulled to the right, pressed to the left, the open face on top."""
+    layers = profile_of(inside)
+    most = 1.15 * max(1e4, *(abs(pa) for _, pa in layers))
+    deep = layers[-1][0]
+    lines = [GraphLine("left", [(pa, -d) for d, pa in layers]), GraphLine("none", [(0.0, 0.0), (0.0, -deep)])]
+    return Graph(axis(-most, most, "stress", count=4), axis(-deep, 0.0, "length", count=3), lines)
+
+
+def hour_rows(firing: Firing, heat: HeatInput) -> list[HourRow]:
+    """The heat line in words and numbers, hour by hour or in some sixty lines."""
+    total_s, start = firing.run.total_s, start_of(heat, firing.run.total_s)
+    every = max(1, math.ceil(total_s / 3600 / 60)) * 3600.0
+    heat_run, stress = firing.inside.heat, firing.inside.stress
+    at = [*np.arange(0.0, total_s, every).tolist(), total_s]
+    columns = [
+        np.interp(at, heat_run.times_s, column).tolist()
+        for column in (heat_run.surface_c, heat_run.heart_c, stress.surface_pa, stress.heart_pa)
+    ]
+    return [
+        HourRow(
+            when(start, t), show(t, "duration"), show(round(s), "temperature"), show(round(h), "temperature"),
+            show(abs(h - s), "difference"), show(face, "stress"), show(heart, "stress"),
+        )
+        for t, s, h, face, heart in zip(at, *columns, strict=True)
+    ]  # fmt: skip
 
 
 def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
@@ -96,54 +131,13 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         nights=nights(start, run.total_s), days=days(start, run.total_s),
         coast_from=show(firing.coast_from_c, "temperature"), targets=_targets(firing, load, heat),
         highest_c=highest, top_c=top, ticks_metric=ticks(top, "degC", 100), ticks_us=ticks(top, "degF", 200),
-        inside=inside_points(firing.inside, run.total_s), profile=profile_of(firing.inside),
+        inside=inside_points(firing.inside, run.total_s), profile=profile_graph(firing.inside),
         stress_limit_pa=SURFACE_STRESS_PA,
-        warm_peak=show(warm_pa, "stress"), warm_peak_s=warm_at, cool_peak=show(cool_pa, "stress"), cool_peak_s=cool_at,
+        warm_peak=show(warm_pa, "stress"), warm_peak_s=warm_at, warm_peak_pa=warm_pa, cool_peak=show(cool_pa, "stress"), cool_peak_s=cool_at, cool_peak_pa=cool_pa,
         cool_peak_where="in its face" if in_face else "in its heart",
         taken_as=firing.soaked.section.words, visits=there, visit_help=shift_into_day(heat, there, start),
         told=tell_controller(run.steps, heat.kiln, start_c=heat.room_c, offset_k=heat.kiln.zone_offset_k(heat.zone)),
         changed=[own.key for own in heat.own],
-    )  # fmt: skip
-
-
-def moved(load: Load, heat: HeatInput, line: list[tuple[float, float]]) -> Figure | None:
-    """How far the glass goes in this firing by its law of movement; None where nothing is known of the way."""
-    done, kind, thick = heat.process, load.kind, load.thickness.value
-    work = heat_work(kind, line)
-    density = kind.density_kg_m3
-    source = published("viscous plates and beams by the analogy with elastic ones, Timoshenko")
-    laws: dict[str, tuple[str, str, str, Callable[[float], float]]] = {}
-    if heat.span_m and done.moves == "sag":
-        span, most = heat.span_m, heat.depth_m or 10.0
-        laws["sag"] = ("It goes down", "w = (11/64)·ρ·g·a⁴·W / h²", "a disc held at its rim, small sags; the mould stops it",
-                       lambda w: min(most, moves.sag_depth(work_per_pa=w, density_kg_m3=density, span_m=span, thickness_m=thick)))  # fmt: skip
-    if heat.span_m and done.moves == "arm":
-        arm = heat.span_m
-        one = moves.arm_work(depth_m=1.0, density_kg_m3=density, arm_m=arm, thickness_m=thick)
-        laws["arm"] = ("The arm comes down", "w = ρ·g·L⁴·W / (2·h²)", "a straight beam; once it hangs steeply it slows",
-                       lambda w: w / one)  # fmt: skip
-    if heat.span_m and done.moves == "hang":
-        length = heat.span_m
-        laws["hang"] = ("It stretches to", "1/L = 1/L₀ − ρ·g·W/6", "of even thickness, hung by its end",
-                        lambda w: min(10.0, moves.hang_length(work_per_pa=w, length_m=length, density_kg_m3=density)))  # fmt: skip
-    if done.moves == "press" and heat.weight_kg > 0:
-        volume, force = load.glass_kg / density, heat.weight_kg * GRAVITY
-        source = published("Gent 1960; ASTM C1351M; Dienes and Klemm 1946")
-        laws["press"] = ("Pressed to", "W = 3V/(2πF)·[2π(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴)]", "one round pile between flat, washed shelves",
-                         lambda w: moves.press_thickness(work_per_pa=w, from_m=PILE_M, volume_m3=volume, force_n=force))  # fmt: skip
-    if done.moves == "spread":
-        area = load.glass_kg / density / thick
-        return spread(kind, area_m2=area, thickness_m=thick, work_per_pa=work)[0]
-    law = laws.get(done.moves)
-    if law is None:
-        return None
-    name, formula, doubt, depth = law
-    half = abs(depth(work * 3) - depth(work / 3)) / 2
-    return derive(
-        "moved", name, "length", depth, [given("heat work of the firing, ∫dt/η, in 1/Pa", "W", work, "count")],
-        words="All the time spent soft, weighed by how soft it was.", formula=formula, source=source,
-        assumptions=[doubt, "good to a factor of three in time", say("glass {d} thick", d=show(thick, "length"))],
-        extra=[("the estimate itself", half)],
     )  # fmt: skip
 
 

@@ -8,7 +8,6 @@ from typing import TYPE_CHECKING
 
 from coldcradle.findings import Caution, Finding, finding
 from coldcradle.heat.clock import is_night
-from coldcradle.heat.forming import needed_work
 from coldcradle.heat.limits import MEND_OVER, PASSING_OVER, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA, is_over
 from coldcradle.words import Said, show
 
@@ -18,6 +17,7 @@ if TYPE_CHECKING:
 
 __all__ = ["cautions", "heat_findings"]
 
+_OUTSIDE_K = 35.0
 _STRAIN_OVER, _STRAIN_STOP = 1.15, 5.0
 
 
@@ -31,8 +31,7 @@ def _window(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
                       soft=show(kind.softening_c, "temperature"), what=done.name)  # fmt: skip
         return
     low, high = done.window_c(kind)
-    by_movement = worked.piece.heat.cast_c is None and needed_work(worked.load, worked.piece.heat) is not None
-    if done.key != "cast" and not by_movement and not low - 35 <= peak_c <= high + 35:
+    if done.key != "cast" and not low - _OUTSIDE_K <= peak_c <= high + _OUTSIDE_K:
         way = "cooler" if peak_c < low else "hotter"
         yield finding(
             "heat.outside-window", "think", f"{{t}} is {way} than people {{what}} this glass: {{low}} to {{high}}.",

@@ -118,7 +118,7 @@ def _load(piece: PieceInput, thickness: Figure, charge: Figure) -> Load:
     breadth = heat.breadth_m or max(1e-4, room.breadth_m(min(thickness.value, room.height_m)))
     return Load(
         kind=piece.glass.kind, form=piece.glass.form, material=cradle.material, wall_m=cradle.wall_m,
-        thickness=counted, breadth_m=breadth, widest_m=max(breadth, heat.breadth_m or max(room.span_m)), glass_kg=charge.value,
+        thickness=counted, sheet_m=counted.value / RELIEF[heat.relief], breadth_m=breadth, widest_m=max(breadth, heat.breadth_m or max(room.span_m)), glass_kg=charge.value,
         mould_kg=solid * cradle.material.density_kg_m3 if heat.support == "cradle" else 0.0,
         outer_width_m=outer_width, outer_height_m=outer_height, furniture_kg=heat.weight_kg + heat.extra_kg,
     )  # fmt: skip

@@ -9,6 +9,7 @@ from coldcradle.cradle.section import Section
 from coldcradle.findings import Caution, Finding
 from coldcradle.glass.landmarks import Landmark
 from coldcradle.glass.looks import Note
+from coldcradle.graph import Graph
 from coldcradle.heat.attending import Visit
 from coldcradle.heat.clock import DayMark
 from coldcradle.heat.controller import Told
@@ -16,7 +17,7 @@ from coldcradle.heat.programme import Step
 from coldcradle.words import Said, Shown
 from coldcradle.working import Figure
 
-__all__ = ["HeatPlan", "InsidePoint", "Layer1D", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
+__all__ = ["HeatPlan", "HourRow", "InsidePoint", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,11 +63,16 @@ class InsidePoint(NamedTuple):
     heart_pa: float
 
 
-class Layer1D(NamedTuple):
-    """What stays at a depth below the open face: m, Pa, tension positive."""
+class HourRow(NamedTuple):
+    """One line of the table of hours: when, how long after the start, and what the glass is at, in words."""
 
-    depth_m: float
-    left_pa: float
+    clock: Shown
+    after: Shown
+    skin: Shown
+    heart: Shown
+    apart: Shown
+    face_pull: Shown
+    heart_pull: Shown
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,12 +105,14 @@ class HeatPlan:
     ticks_metric: list[Tick]
     ticks_us: list[Tick]
     inside: list[InsidePoint]
-    profile: list[Layer1D]
+    profile: Graph
     stress_limit_pa: float
     warm_peak: Shown
     warm_peak_s: float
+    warm_peak_pa: float
     cool_peak: Shown
     cool_peak_s: float
+    cool_peak_pa: float
     cool_peak_where: str
     taken_as: str
     visits: list[Visit]

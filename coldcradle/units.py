@@ -40,8 +40,22 @@ KINDS: dict[Kind, str] = {
     "angle": "radian",
 }
 
-_CELSIUS = ("°c", "c", "degc", "deg c", "celsius", "° c")
-_FAHRENHEIT = ("°f", "f", "degf", "deg f", "fahrenheit", "° f")
+_CELSIUS = (
+    "°c",
+    "c",
+    "degc",
+    "deg c",
+    "celsius",
+    "° c",
+    "degrees c",
+    "degree c",
+    "degrees celsius",
+    "° celsius",
+    "degs c",
+)
+_FAHRENHEIT = (
+    "°f", "f", "degf", "deg f", "fahrenheit", "° f", "degrees f", "degree f", "degrees fahrenheit", "° fahrenheit", "degs f",
+)  # fmt: skip
 _HOUR = ("h", "hr", "hour", "hours", "hrs")
 _MINUTE = ("min", "minute", "minutes", "mins")
 
@@ -52,7 +66,7 @@ def _rates() -> dict[str, str]:
         for times, per in ((_HOUR, "hour"), (_MINUTE, "minute")):
             for degree in degrees:
                 for time in times:
-                    for slash in ("/", " / ", " per ", "per "):
+                    for slash in ("/", " / ", " per ", "per ", " an ", " a "):
                         spelled[f"{degree}{slash}{time}"] = f"{unit} / {per}"
                 if per == "hour":
                     spelled[f"{degree}ph"] = f"{unit} / hour"
@@ -63,7 +77,7 @@ def _spell(**units: tuple[str, ...]) -> dict[str, str]:
     return {word: unit for unit, words in units.items() for word in words}
 
 
-_INCH = ("in", '"', "inch", "inches", "in.")
+_INCH = ("in", '"', "inch", "inches", "ins")
 _FOOT = ("ft", "'", "foot", "feet")
 _LB = ("lb", "lbs", "pound", "pounds", "#")
 _OZ = ("oz", "ounce", "ounces")
@@ -75,7 +89,7 @@ SPELLINGS: dict[Kind, dict[str, str]] = {
             "millimeter ** 2": ("mm2", "mm²", "mm^2"),
             "centimeter ** 2": ("cm2", "cm²", "cm^2"),
             "meter ** 2": ("m2", "m²", "m^2"),
-            "inch ** 2": ("in2", "in²", "in^2", "sq in"),
+            "inch ** 2": ("in2", "in²", "in^2", "sq in", "square inches"),
         }.items()
         for word in words
     },
@@ -91,7 +105,7 @@ SPELLINGS: dict[Kind, dict[str, str]] = {
         milliliter=("ml", "millilitre", "millilitres", "cc", "cm3", "cm³", "cm^3"),
         liter=("l", "litre", "litres", "liter", "liters"),
         centiliter=("cl",),
-        fluid_ounce=("fl oz", "fl. oz", "floz", "fluid ounce", "fluid ounces"),
+        fluid_ounce=("fl oz", "floz", "fluid oz", "fluid ounce", "fluid ounces"),
         cup=("cup", "cups"),
         pint=("pt", "pint", "pints"),
         quart=("qt", "quart", "quarts"),

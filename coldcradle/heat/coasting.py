@@ -7,6 +7,7 @@ from typing import Literal
 
 import numpy as np
 
+from coldcradle.graph import Graph, GraphLine, axis
 from coldcradle.heat.anneal import SECOND_TIMES
 from coldcradle.heat.firing import Firing
 from coldcradle.heat.inputs import HeatInput, Load
@@ -20,7 +21,6 @@ from coldcradle.words import Said, Shown, say, show
 __all__ = [
     "SUMMER_C",
     "WINTER_C",
-    "CoastLine",
     "Coasting",
     "RoomVerdict",
     "Verdict",
@@ -62,22 +62,13 @@ def verdict_of(*, left_pa: float, target_pa: float, pull_pa: float) -> Verdict:
 
 
 @dataclass(frozen=True, slots=True)
-class CoastLine:
-    """A kiln's fall, rate against temperature: (°C, K/h)."""
-
-    name: str
-    points: list[tuple[float, float]]
-
-
-@dataclass(frozen=True, slots=True)
 class Coasting:
     """The answer for today's room, the rooms compared, and the curves of fall against what is allowed."""
 
     answer: Said
     lined: Said
     rooms: list[RoomVerdict]
-    allowed: list[tuple[float, float]]
-    lines: list[CoastLine]
+    graph: Graph
 
 
 def coast_from(
@@ -179,8 +170,11 @@ def coasting(firing: Firing, load: Load, heat: HeatInput) -> Coasting:
     lines = []
     for name, room_c in (("winter", WINTER_C), ("this room", heat.room_c), ("summer", SUMMER_C)):
         kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=room_c)
-        lines.append(CoastLine(name, _falling(kiln, firing.soak_c)))
-    return Coasting(answer, _lined(heat), rooms, allowed, lines)
+        lines.append(GraphLine(name, _falling(kiln, firing.soak_c)))
+    most = 1.1 * max(rate for line in lines for _, rate in line.points)
+    lines.append(GraphLine("allowed", [(c, min(r, most)) for c, r in allowed]))
+    graph = Graph(axis(0.0, firing.soak_c * 1.02, "temperature"), axis(0.0, most, "rate", count=4), lines)
+    return Coasting(answer, _lined(heat), rooms, graph)
 
 
 def _falling(kiln: LoadedKiln, from_c: float) -> list[tuple[float, float]]:

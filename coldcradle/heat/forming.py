@@ -21,6 +21,7 @@ __all__ = [
     "PILE_M",
     "bubble_temperature",
     "chunk_rate",
+    "curve_inputs",
     "drying_hold",
     "needed_work",
     "passing_inputs",
@@ -36,7 +37,6 @@ PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes 
 _PRESSED_M = 0.002
 _MOST_HOLD_S = 12 * 3600.0
 _FALL_K_PER_H = 250.0  # from the peak, about, as kilns fall
-_STIFFER = 1.5  # than its window a wide sheet still moves when held
 
 
 def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str) -> Figure:
@@ -58,8 +58,11 @@ def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str
 
 
 def needed_work(load: Load, heat: HeatInput) -> float | None:
-    """Heat work (1/Pa) that the movement wanted takes, or None where nothing is said of how far it shall go."""
-    density, thick = load.kind.density_kg_m3, load.thickness.value
+    """Heat work (1/Pa) that the movement wanted takes, or None where nothing is said of how far it shall go.
+
+    The sheet's own thickness bends; relief on it does not stiffen it.
+    """
+    density, thick = load.kind.density_kg_m3, load.sheet_m
     span, depth = heat.span_m, heat.depth_m
     match heat.process.moves:
         case "sag" if span and depth:
@@ -105,7 +108,9 @@ def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Fig
         )
     curve, hold = Viscosity.of(load.kind), heat.cast_hold_s or done.hold_s
 
-    stiffest, runniest = done.stiff + _STIFFER, done.runny - 0.4
+    # never out of the process's own window; where a mould ends the movement, never cooler than its usual aim either,
+    # since the laws of small movements ask for too little of a whole bowl
+    stiffest, runniest = done.aim if done.is_stopped else done.stiff, done.runny
 
     def asked(time: float, wanted: float) -> float:
         log = math.log10(time / wanted)
@@ -125,11 +130,20 @@ def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Fig
         formula="η = (t + way up and down) / W, and the temperature of that viscosity",
         source=published("viscous plates and beams by the analogy with elastic ones, Timoshenko; pressing: Gent 1960"),
         assumptions=[
-            "good to a factor of three in time", f"kept within 10^{stiffest:g} to 10^{runniest:g} Pa·s",
+            "good to a factor of three in time", f"kept within 10^{stiffest:g} to 10^{runniest:g} Pa·s, which is what people use",
             *(["the movement asks for more or less than that: look at it while it happens"] if outside else []),
         ],
         extra=[("a factor of three in time", 15.0)],
     )  # fmt: skip
+
+
+def curve_inputs(curve: Viscosity) -> list[Given]:
+    """The three numbers of a viscosity curve, log10 η = A + B/(T − T₀), as inputs of a figure."""
+    return [
+        given("of the curve", "T₀", curve.t0_c, "temperature"),
+        given("of the curve", "B", curve.b_k, "difference"),
+        given("of the curve", "A", curve.a, "count"),
+    ]
 
 
 def bubble_temperature(load: Load) -> Figure:
@@ -155,6 +169,8 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
     usual = done.hold_s
     if work is not None and heat.cast_c is not None:
         usual = min(_MOST_HOLD_S, work * 10 ** float(Viscosity.of(load.kind).log10_pa_s(peak_c)))
+        if done.is_stopped:  # the law asks for too little, and a mould forgives too much
+            usual = max(usual, done.hold_s)
 
     def closed(d: float) -> float:
         tau = time_constant_s(thickness_m=d, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material)

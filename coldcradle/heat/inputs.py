@@ -110,7 +110,8 @@ class HeatInput:
 class Load:
     """What earlier stations hand on: the glass as it will be, the mould round it, and what else stands in the kiln.
 
-    `thickness` is what counts in heat: the thickest place, with relief put on it. `breadth_m` is its narrowest way
+    `thickness` is what counts in heat: the thickest place, with relief put on it. `sheet_m` is the sheet itself, without
+    relief. `breadth_m` is its narrowest way
     across, `widest_m` the longest.
     """
 
@@ -119,6 +120,7 @@ class Load:
     material: Material
     wall_m: float
     thickness: Figure
+    sheet_m: float
     breadth_m: float
     widest_m: float
     glass_kg: float

@@ -21,7 +21,8 @@ __all__ = ["Judged", "Remark", "judge", "judge_wanted", "left_remark"]
 _SPREAD_K = 2.0
 _DRYING_C = (80.0, 135.0)
 _GOOD_TO = 3.0  # times the heat work wanted, either way: as well as it can be told
-_FAR_SHORT, _FAR_OVER = 12.0, 100.0  # past all doubt; too much is borne longer, since a mould ends the way down
+_FAR_SHORT, _FAR_OVER = 12.0, 30.0  # past all doubt
+_WINDOW_K, _FAR_K = 2.0, 30.0  # a reading off the window by this much is inside; by this much, past doubt
 _STRAINED = 2.0  # times the target: not just a little more than wished
 
 
@@ -61,33 +62,27 @@ def _ended(wanted: Sequence[Wanted], firing: Firing, heat: HeatInput) -> list[Wa
     return steps
 
 
-def _movement_remark(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float, wanted_per_pa: float) -> Remark:
-    """Where it is known how far the glass shall go, heat work tells more than the window does."""
-    ratio = work_per_pa / wanted_per_pa
+def _movement_remark(load: Load, heat: HeatInput, peak_c: float, ratio: float) -> Remark | None:
+    """What heat work adds to the window, where it is known how far the glass shall go. Work to spare is no fault where
+    a mould ends the movement; only what hangs free goes too far."""
     shown: dict[str, Shown | str] = {"t": show(round(peak_c), "temperature"), "what": heat.process.name,
              "x": f"{ratio:.0f}" if ratio >= 10 else f"{ratio:.2g}" if ratio >= 0.01 else "less than 0.01"}  # fmt: skip
-    if 1 / _GOOD_TO <= ratio <= _GOOD_TO:
-        return Remark(
-            "peak",
-            "good",
-            say(
-                "With its peak of {t} it does {x} times the heat work it takes to {what} so far: right, as near as that can be told.",
-                **shown,
-            ),
-        )
-    way = "It will not go far enough." if ratio < 1 else "It goes further, or lies in early and takes marks."
-    far = ratio < 1 / _FAR_SHORT or ratio > _FAR_OVER
-    return Remark(
-        "peak",
-        "stop" if far else "think",
-        say("With its peak of {t} it does {x} times the heat work it takes to {what} so far. " + way, **shown),
-    )
+    told = "It does {x} times the heat work it takes to {what} so far"
+    if ratio < 1 / _GOOD_TO:
+        word = "stop" if ratio < 1 / _FAR_SHORT else "think"
+        return Remark("movement", word, say(told + ". It will not go far enough.", **shown))
+    if heat.process.is_stopped:
+        return Remark("movement", "good", say(told + "; the mould ends it.", **shown))
+    if ratio <= _GOOD_TO:
+        return Remark("movement", "good", say(told + ": right, as near as that can be told.", **shown))
+    word = "stop" if ratio > _FAR_OVER else "think"
+    return Remark("movement", word, say(told + ". Nothing ends it: it goes further.", **shown))
 
 
-def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float) -> Remark:
+def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float) -> list[Remark]:
+    """The window of the process first, then the movement."""
     wanted = needed_work(load, heat)
-    if wanted is not None:
-        return _movement_remark(load, heat, peak_c, work_per_pa, wanted)
+    moved = None if wanted is None else _movement_remark(load, heat, peak_c, work_per_pa / wanted)
     curve, done = Viscosity.of(load.kind), heat.process
     log = float(curve.log10_pa_s(peak_c))
     low, high = done.window_c(load.kind)
@@ -98,13 +93,15 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
         "t": show(round(peak_c), "temperature"), "log": f"{log:.1f}", "glass": load.kind.name, "what": done.name,
         "low": show(round(low), "temperature"), "high": show(round(high), "temperature"),
     }  # fmt: skip
-    if low - 2 <= peak_c <= high + 2:
-        return Remark("peak", "good", say("Its peak of {t} is 10^{log} Pa·s in {glass}: right to {what}.", **shown))
-    gap = show(abs(peak_c - (low if peak_c < low else high)), "difference")
+    if low - _WINDOW_K <= peak_c <= high + _WINDOW_K:
+        inside = Remark("peak", "good", say("Its peak of {t} is 10^{log} Pa·s in {glass}: right to {what}.", **shown))
+        return [inside, *([moved] if moved else [])]
+    off = abs(peak_c - (low if peak_c < low else high))
     way = "cooler" if peak_c < low else "hotter"
-    big = abs(peak_c - (low if peak_c < low else high)) > 30
-    return Remark("peak", "stop" if big else "think", say(
-        f"Its peak of {{t}} is 10^{{log}} Pa·s in {{glass}}, {{gap}} {way} than the window to {{what}}, {{low}} to {{high}}.", gap=gap, **shown))  # fmt: skip
+    # held long enough a wide sheet moves below its window too: then the window is only a question
+    word = "stop" if off > _FAR_K and not (moved is not None and moved.word == "good" and peak_c < low) else "think"
+    told = f"Its peak of {{t}} is 10^{{log}} Pa·s in {{glass}}, {{gap}} {way} than the window to {{what}}, {{low}} to {{high}}."
+    return [Remark("peak", word, say(told, gap=show(off, "difference"), **shown)), *([moved] if moved else [])]
 
 
 def _warm_remark(inside: Inside, run: Run, heat: HeatInput, figures_rate: float) -> Remark | None:
@@ -219,7 +216,7 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
     peak = next(s for s in run.steps if s.key == "cast")
     solid = heat.entering in ("slab", "relief")
     work = heat_work(load.kind, run.line)
-    remarks = [_heat_remarks(load, heat, peak.to_c, work)]
+    remarks = _heat_remarks(load, heat, peak.to_c, work)
     warm = _warm_remark(inside, run, heat, firing.figures["slab_rate" if solid else "chunk_rate"].value)
     remarks += [warm] if warm else []
     remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, run, heat)]

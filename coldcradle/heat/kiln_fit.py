@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from scipy.optimize import least_squares
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.graph import Graph, GraphLine, axis
 from coldcradle.heat.kiln import FACE_TIMES, left_alone
 from coldcradle.heat.kiln_log import KilnLog
 from coldcradle.words import Said, Shown, say, show
@@ -28,7 +29,7 @@ class KilnFit:
     """The kiln in its owner's terms, from a log. A time is None where the log does not show it.
 
     `first_hour_k` is the fall in the first hour after switching off at 510 °C, None where the log does not show when it
-    was switched off. `line` and `model` are (s, °C) for drawing; `off_by_k` is the root mean square difference of the fall.
+    was switched off. `graph` has the log and the fall as fitted; `off_by_k` is the root mean square difference of the fall.
     """
 
     fall_500_to_100_s: float | None
@@ -40,8 +41,7 @@ class KilnFit:
     off_by_k: float
     readings: int
     says: list[Said]
-    line: list[tuple[float, float]]
-    model: list[tuple[float, float]]
+    graph: Graph
 
 
 def _even(log: KilnLog) -> tuple[Array, Array, Array, Array | None, Array | None]:
@@ -206,6 +206,11 @@ def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
     line = [(float(times[i]), round(float(temperatures[i]), 1)) for i in thin if np.isfinite(temperatures[i])]
     drawn = np.unique(np.linspace(longest.start, longest.stop - 1, 60).astype(int))
     modelled = [(float(times[i]), round(float(model[i - longest.start]), 1)) for i in drawn]
+    top = 1.08 * max(200.0, *(c for _, c in line))
+    graph = Graph(
+        axis(0.0, float(times[-1]), "duration"), axis(0.0, top, "temperature"),
+        [GraphLine("the log", line), GraphLine("left alone, as fitted", modelled)],
+    )  # fmt: skip
     unknown = math.nan if rise_s is None else rise_s
     return KilnFit(
         fall_s,
@@ -217,6 +222,5 @@ def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
         off,
         len(log.times_s),
         says,
-        line,
-        modelled,
+        graph,
     )

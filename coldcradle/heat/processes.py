@@ -22,7 +22,8 @@ class Process:
     """One thing done to glass in a kiln.
 
     `stiff` and `runny` are log10 Pa·s of the window, `aim` where we go when nothing else is known; `moves` names the
-    law by which the glass moves; `enters` how the glass usually goes in; `watch` says why somebody should look.
+    law by which the glass moves, `is_stopped` that a mould ends it; `enters` how the glass usually goes in; `watch` says
+    why somebody should look.
     """
 
     key: str
@@ -36,6 +37,7 @@ class Process:
     moves: str = ""
     watch: str = ""
     undone_by: float = 0.0
+    is_stopped: bool = False
 
     def window_c(self, kind: GlassKind) -> tuple[float, float]:
         """The window in this glass, °C, cooler end first."""
@@ -50,7 +52,7 @@ PROCESSES: dict[str, Process] = {
     for p in (
         Process(key="cast", name="cast into a mould", step="Cast", stiff=4.6, runny=4.2, aim=4.4, hold_s=3600.0, enters="auto", undone_by=6.6),
         Process(key="frit", name="frit in a reusable mould", step="Cast", stiff=4.8, runny=4.4, aim=4.5, hold_s=900.0, enters="frit", undone_by=6.2),
-        Process(key="melt", name="melt into a detailed mould", step="Melt in", stiff=5.0, runny=4.6, aim=4.8, hold_s=900.0, enters="slab", watch="softness and colour", undone_by=6.2),
+        Process(key="melt", name="melt into a detailed mould", step="Melt in", stiff=5.0, runny=4.6, aim=4.8, hold_s=900.0, enters="slab", watch="softness and colour", is_stopped=True, undone_by=6.2),
         Process(key="full", name="full fuse", step="Full fuse", stiff=4.8, runny=4.5, aim=4.5, hold_s=900.0, enters="loose", moves="spread", undone_by=5.7),
         Process(key="press", name="press between shelves", step="Press", stiff=4.9, runny=4.4, aim=4.6, hold_s=1200.0, enters="pack", moves="press", undone_by=5.7),
         Process(key="spread", name="spread a blank", step="Spread", stiff=4.9, runny=4.4, aim=4.6, hold_s=1800.0, enters="slab", moves="spread", watch="how far it has run", undone_by=5.7),
@@ -62,7 +64,7 @@ PROCESSES: dict[str, Process] = {
         Process(key="ring", name="drop through a ring", step="Drop", stiff=6.7, runny=5.9, aim=6.4, hold_s=1800.0, enters="slab", moves="sag", watch="how deep it hangs", undone_by=7.0),
         Process(key="drape", name="drape over a former", step="Drape", stiff=7.5, runny=6.4, aim=6.75, hold_s=900.0, enters="slab", moves="arm", watch="how far the arms have come down", undone_by=7.5),
         Process(key="bend", name="bend upright", step="Bend", stiff=7.5, runny=6.4, aim=6.75, hold_s=900.0, enters="slab", moves="arm", watch="how far it has leaned", undone_by=7.5),
-        Process(key="slump", name="slump into a mould", step="Slump", stiff=8.0, runny=6.7, aim=7.2, hold_s=1200.0, enters="slab", moves="sag", watch="whether it lies in", undone_by=7.5),
+        Process(key="slump", name="slump into a mould", step="Slump", stiff=8.0, runny=6.7, aim=7.2, hold_s=1200.0, enters="slab", moves="sag", watch="whether it lies in", is_stopped=True, undone_by=7.5),
     )
 }  # fmt: skip
 

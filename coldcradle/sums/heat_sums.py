@@ -11,7 +11,7 @@ from coldcradle.heat import moves
 from coldcradle.heat.anneal import closed_rate_k_per_h
 from coldcradle.heat.bare_anneal import BareAnneal, bare_anneal, by_handbook
 from coldcradle.heat.conduction import cooling_rate_k_per_h
-from coldcradle.heat.forming import solid_rate
+from coldcradle.heat.forming import curve_inputs, solid_rate
 from coldcradle.heat.ladder import power_ladder
 from coldcradle.heat.limits import RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA
 from coldcradle.heat.processes import PROCESSES, trade_rows
@@ -22,6 +22,7 @@ from coldcradle.words import Shown, say, show
 from coldcradle.working import derive, given, published
 
 _H = 3600.0
+_ASKED_K = 25.0
 _FACES = (("shelf", "on a shelf, free to bow"), ("held", "on a shelf, held flat"), ("both", "both faces see the kiln"))
 THICK = Field(key="thick", label="Thickest", kind="length", default="12 mm", high=0.3, above=True, fills="thickness")
 FACES = Field(key="faces", label="Heat leaves", kind="choice", default="shelf", choices=_FACES)
@@ -157,23 +158,27 @@ def _sag(values: Values) -> Result:
     work = moves.sag_work(
         depth_m=values["depth"], density_kg_m3=kind.density_kg_m3, span_m=values["span"], thickness_m=values["thick"]
     )
-    log = math.log10(values["hold"] / work)
-    done = PROCESSES["slump"]
-    curve = Viscosity.of(kind)
-    temperature = curve.temperature_c(min(max(log, 4.0), 12.0))
+    done, curve = PROCESSES["slump"], Viscosity.of(kind)
     fig = derive(
-        "slump_temperature", "Slump at", "temperature", lambda _w, t: temperature if not t else curve.temperature_c(min(max(math.log10(t / work), 4.0), 12.0)),
-        [given("heat work wanted, 1/Pa", "W", work, "count"), given("hold", "t", values["hold"], "duration")],
-        words="A wide thin blank sags early, a small deep one late: the span counts with its fourth power.",
-        formula="η = t/W, W = h²·w / ((11/64)·ρ·g·a⁴)", source=published("viscous plate by the elastic one, Timoshenko"),
-        assumptions=["good to a factor of three in time"], extra=[("a factor of three in time", 15.0)],
+        "slump_temperature", "Slump at", "temperature",
+        lambda w, t, *_: curve.temperature_c(min(max(math.log10(t / w), done.runny), done.aim)),
+        [
+            given("heat work wanted", "W", work, "per_pa"), given("hold", "t", values["hold"], "duration"),
+            given("runniest people slump at", "η₁", done.runny, "log_viscosity"), given("usual for it", "η₂", done.aim, "log_viscosity"),
+            *curve_inputs(curve),
+        ],
+        words="A wide thin blank sags early, a small deep one late: the span counts with its fourth power. Never cooler than "
+        "is usual, since the law of small sags asks for too little of a whole bowl, nor hotter than people slump at.",
+        formula="T₀ + B / (min(max(log(t/W), log(η₁)), log(η₂)) − A)", source=published("viscous plate by the elastic one, Timoshenko"),
+        assumptions=["W = h²·w / ((11/64)·ρ·g·a⁴)", "good to a factor of three in time"], extra=[("a factor of three in time", 15.0)],
     )  # fmt: skip
+    asked = curve.temperature_c(min(max(math.log10(values["hold"] / work), 4.0), 12.0))
     low, high = done.window_c(kind)
     findings = []
-    if not low - 25 <= temperature <= high + 40:
-        findings.append(finding("heat.unusual-slump", "think", "{t} is outside what people slump at, {a} to {b}.",
+    if not low - _ASKED_K <= asked <= high + _ASKED_K:
+        findings.append(finding("heat.unusual-slump", "think", "The law of small sags asks for {t}; people slump at {a} to {b}.",
                                 "Look in while it happens; change the hold rather than the temperature.",
-                                t=show(round(temperature), "temperature"), a=show(round(low), "temperature"), b=show(round(high), "temperature")))  # fmt: skip
+                                t=show(round(asked), "temperature"), a=show(round(low), "temperature"), b=show(round(high), "temperature")))  # fmt: skip
     return Result(
         answer=say("About **{t}** for {h}.", t=fig.shown, h=show(values["hold"], "duration")),
         figures=[fig],

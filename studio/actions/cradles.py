@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import copy
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
 
 from coldcradle.cradle_document import read_care
 from coldcradle.errors import DocumentError, Fault
-from coldcradle.quantities import System, with_unit
+from coldcradle.quantities import System, parse, with_unit
 from coldcradle.reading import Reader, Reading
 from coldcradle.words import show
 from studio.actions.stock import forget_summaries
@@ -17,7 +18,7 @@ from studio.errors import Stale
 from studio.models import Cradle, Piece
 from studio.planning import assemble, planned, stages_of
 
-__all__ = ["care_for", "copy_cradle", "put_cradle_away", "remember_fill", "rename_cradle", "shelve_cradle"]
+__all__ = ["care_for", "copy_cradle", "dry_at", "put_cradle_away", "remember_fill", "rename_cradle", "shelve_cradle"]
 
 _CARE = {"release", "fills", "drying", "rated", "single_use", "firings", "first_schedule", "condition"}
 _MOST_FILLS = 100
@@ -73,6 +74,17 @@ def rename_cradle(cradle: Cradle, *, version: int, name: str) -> Cradle:
     return cradle
 
 
+def dry_at(drying: Any) -> str | None:
+    """When what was set to dry will be dry, on the clock it was started by; None where no clock runs."""
+    if not isinstance(drying, dict) or not drying.get("started"):
+        return None
+    try:
+        lasts_s = parse(str(drying.get("lasts", "")), "duration")
+        return (datetime.fromisoformat(drying["started"]) + timedelta(seconds=lasts_s)).isoformat(timespec="minutes")
+    except (ValueError, OverflowError):
+        return None
+
+
 @transaction.atomic
 def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: System) -> Cradle:
     """Write entries of a cradle's care, checked as a whole. Raises Stale and DocumentError."""
@@ -90,7 +102,13 @@ def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: S
         reading.faults.append(Fault("drying", "expected a start and a time", ""))
     elif drying:
         r = Reader(drying, "drying", reading, "a drying time")
-        r.text("started", most=40)
+        started = r.text("started", most=40)
+        try:
+            datetime.fromisoformat(started)
+        except ValueError:
+            reading.faults.append(
+                Fault("drying.started", f"expected a start such as 2026-11-23T16:00, got {started}", started)
+            )
         r.quantity("lasts", "duration", called="a drying time", low=60.0, high=90 * 86400.0)
         r.close()
     if reading.faults:

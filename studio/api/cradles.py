@@ -52,7 +52,7 @@ def _cradle(row: Cradle) -> dict[str, Any]:
         "line": show(cradle.line_m, "length"), "wall": show(cradle.wall_m, "length"),
         "mould": show(_mould_kg(cradle), "mass"), "rated": show(cradle.rated_c, "temperature"),
         "is_single_use": cradle.care.is_single_use, "is_archived": row.is_archived, "photo_id": row.photo_id,
-        "solid_id": (row.document.get("solid") or {}).get("solid_id"), "care": row.care,
+        "solid_id": (row.document.get("solid") or {}).get("solid_id"), "care": row.care, "dry_at": actions.dry_at(row.care.get("drying")),
         "pieces": Piece.objects.filter(stages__cradle=row, is_put_away=False).count(),
         "remarks": [w.says for w in worn], "updated_at": row.updated_at, **outline_of(section),
     }  # fmt: skip

@@ -11,8 +11,17 @@ from ninja import Router, Schema
 from coldcradle.heat.chain import ChainPlan
 from coldcradle.heat.coasting import Coasting
 from coldcradle.heat.processes import PROCESSES
-from coldcradle.heat_looks import Comparison, Programme, Side, chain_of, coasting_of, compare, judge_schedule
-from coldcradle.result import HeatPlan
+from coldcradle.heat_looks import (
+    Comparison,
+    JudgedSchedule,
+    Side,
+    chain_of,
+    coasting_of,
+    compare,
+    hours_of,
+    judge_schedule,
+)
+from coldcradle.result import HeatPlan, HourRow
 from coldcradle.words import Said
 from studio.actions.pieces import document_before, try_change
 from studio.api.schemas import Change, ErrorOut, Id
@@ -65,7 +74,7 @@ def show_chain(request: HttpRequest, piece_id: Id):
     return chain_of(planned(_piece(request, piece_id)).piece)
 
 
-@router.get("/pieces/{piece_id}/heat/judged", response={200: Programme, 404: ErrorOut, 422: ErrorOut})
+@router.get("/pieces/{piece_id}/heat/judged", response={200: JudgedSchedule, 404: ErrorOut, 422: ErrorOut})
 def show_judged(request: HttpRequest, piece_id: Id):
     return judge_schedule(planned(_piece(request, piece_id)).piece)
 
@@ -75,6 +84,12 @@ def compare_programmes(request: HttpRequest, piece_id: Id, a: Side = "ours", b: 
     piece = _piece(request, piece_id)
     before = document_before(piece) if "before" in (a, b) else None
     return compare(planned(piece).piece, a, b, before=before)
+
+
+@router.get("/pieces/{piece_id}/heat/hours", response={200: list[HourRow], 404: ErrorOut, 422: ErrorOut})
+def show_hours(request: HttpRequest, piece_id: Id):
+    """The heat line in words and numbers: what a screen reader reads, and what can be copied."""
+    return hours_of(planned(_piece(request, piece_id)).piece)
 
 
 @router.post("/pieces/{piece_id}/heat/try", response={200: TryOut, 404: ErrorOut, 422: ErrorOut})

@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-import numpy as np
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import File, Router, Schema, Status, UploadedFile
 
 from coldcradle.document import read_kiln
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.coasting import SUMMER_C, WINTER_C
+from coldcradle.heat.kiln_curves import kiln_graph
 from coldcradle.heat.kiln_fit import KilnFit, fit_kiln
 from coldcradle.heat.kiln_log import MAX_BYTES, read_log
 from coldcradle.quantities import parse
@@ -24,8 +23,8 @@ from studio.models import Kiln, Piece
 
 router = Router(tags=["kilns"])
 STALE = {"message": "Changed in another window meanwhile. Look at it again, then write yours.", "faults": []}
+_OFF_C = 510.0
 _COAST_AT_C = (500.0, 300.0, 100.0)
-_CURVE_C = (900.0, 700.0, 500.0, 400.0, 300.0, 200.0, 100.0, 50.0)
 
 
 class LogOut(Schema):
@@ -58,20 +57,11 @@ def _zones(document: dict[str, Any]) -> list[dict[str, Any]]:
 def answer_kiln(row: Kiln) -> dict[str, Any]:
     kiln = read_kiln(Reader(row.document, "", Reading(), "a kiln"))
     empty = kiln.loaded(load_j_per_k=0.0, room_c=kiln.room_c)
-    rooms = (("winter", WINTER_C), ("summer", SUMMER_C))
-    curves = [
-        (name, [(c, round(kiln.loaded(load_j_per_k=0.0, room_c=room).coasting_rate_k_per_h(c), 1)) for c in _CURVE_C])
-        for name, room in rooms
-    ]
-    rise = [
-        (float(c), round(max(0.0, empty.fastest_rise_k_per_h(float(c))), 1))
-        for c in np.arange(50, kiln.highest_c + 1, 50)
-    ]
     return {
         "id": row.pk, "version": row.version, "name": row.name, "entries": actions.read_kiln_entries(row.document),
-        "time_constant": show(empty.time_constant_s, "duration"),
+        "lining": kiln.lining, "off_first": show(empty.off_rate_k_per_h(_OFF_C), "rate"), "time_constant": show(empty.time_constant_s, "duration"),
         "coasting": [(show(c, "temperature"), show(empty.coasting_rate_k_per_h(c), "rate")) for c in _COAST_AT_C],
-        "curves": curves, "rise": rise, "reads": kiln.controller.unit, "most_steps": kiln.controller.steps,
+        "graph": kiln_graph(kiln), "reads": kiln.controller.unit, "most_steps": kiln.controller.steps,
         "zones": _zones(row.document), "width_m": kiln.width_m, "depth_m": kiln.depth_m, "fit": row.document.get("fit"),
         "notes": str(row.document.get("notes", "")),
         "pieces": Piece.objects.filter(stages__firing__kiln=row, is_put_away=False).count(),

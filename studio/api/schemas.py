@@ -9,6 +9,7 @@ from ninja import Schema
 from pydantic import Field
 
 from coldcradle.glass.landmarks import Landmark
+from coldcradle.graph import Graph
 from coldcradle.result import PiecePlan, ThreadItem
 from coldcradle.words import Said, Shown
 
@@ -158,6 +159,7 @@ class CradleOut(Outline):
     photo_id: int | None
     solid_id: int | None
     care: dict[str, Any]
+    dry_at: str | None
     pieces: int
     remarks: list[str]
     updated_at: datetime
@@ -204,6 +206,9 @@ class GlassOut(Schema):
     source: str
     lead: bool
     is_unknown: bool
+    family: str
+    is_tested: bool
+    doubt: Said | None
     is_archived: bool
     expansion: Shown
     density: Shown
@@ -284,8 +289,9 @@ class KilnOut(Schema):
     entries: dict[str, EntryOut]
     time_constant: Shown
     coasting: list[tuple[Shown, Shown]]
-    curves: list[tuple[str, list[tuple[float, float]]]]
-    rise: list[tuple[float, float]]
+    lining: str
+    off_first: Shown
+    graph: Graph
     reads: str
     most_steps: int
     zones: list[ZoneOut]

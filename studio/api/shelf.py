@@ -8,15 +8,28 @@ from django.http import HttpRequest
 from ninja import Router, Status
 
 from coldcradle.document import read_kind
+from coldcradle.glass.kinds import GlassKind as Kind
 from coldcradle.glass.landmarks import landmarks
+from coldcradle.glass.points import judge_points
 from coldcradle.quantities import parse
 from coldcradle.reading import Entry, Reader, Reading
-from coldcradle.words import show
+from coldcradle.words import Said, show
 from studio.actions import shelf as actions
 from studio.api.schemas import ErrorOut, GlassIn, GlassOut, Id, NewGlassIn
 from studio.errors import Stale
 from studio.models import GlassKind, Piece
 from studio.racks import rack_of, spoken_for
+
+
+def doubt_of(kind: Kind) -> Said | None:
+    """Why the points of a kind do not go together, or None."""
+    found = judge_points(kind)
+    return (
+        None
+        if found is None
+        else Said(f"{found.says.metric} {found.reason.metric}", f"{found.says.us} {found.reason.us}")
+    )
+
 
 router = Router(tags=["shelf"])
 STALE = {"message": "Changed in another window meanwhile. Look at it again, then write yours.", "faults": []}
@@ -28,7 +41,8 @@ def _glass(row: GlassKind) -> dict[str, Any]:
     unknown = show(float("nan"), "expansion")
     return {
         "id": row.pk, "version": row.version, "key": row.key, "name": row.name, "source": kind.source,
-        "lead": kind.lead, "is_unknown": kind.is_unknown, "is_archived": row.is_archived,
+        "lead": kind.lead, "family": kind.family, "is_tested": kind.is_tested, "doubt": doubt_of(kind),
+        "is_unknown": kind.is_unknown, "is_archived": row.is_archived,
         "expansion": unknown if kind.is_unknown else show(kind.expansion_per_k, "expansion"),
         "density": show(kind.density_kg_m3, "density"), "landmarks": landmarks(kind),
         "entries": actions.kind_entries(row.document),

@@ -52,6 +52,45 @@ READ = [
     ("2 %", "ratio", 0.02),
     ("29 psi", "stress", 199948.0),
     ("9.0e-6 /K", "expansion", 9.0e-6),
+    ("1'000 mm", "length", 1.0),
+    ("2'500 mm", "length", 2.5),
+    ("1 m 20 cm", "length", 1.2),
+    ("5'-2\"", "length", 1.5748),
+    ("5'6", "length", 1.6764),
+    ("–3 mm", "length", -0.003),
+    ("1–1/2 in", "length", 0.0381),
+    ("1.000 m", "length", 1.0),
+    ("0.125 in", "length", 0.003175),
+    ("0,125 in", "length", 0.003175),
+    ("15/16 in", "length", 0.0238125),
+    ("3/2 in", "length", 0.0381),
+    ("1,000.5 g", "mass", 1.0005),
+    ("1.000,5 g", "mass", 1.0005),
+    ("1,000,000 g", "mass", 1000.0),
+    ("12,5 g", "mass", 0.0125),
+    ("1.234 kg", "mass", 1.234),
+    ("3 lbs, 2 oz", "mass", 1.4174762),
+    ("½ lb", "mass", 0.22679619),
+    ("2 kg 300 g", "mass", 2.3),
+    ("10 fl. oz.", "volume", 295.735e-6),
+    ("1225ºF", "temperature", 662.7778),
+    ("1225 degrees F", "temperature", 662.7778),
+    ("516°", "temperature", 516.0),
+    ("350°/h", "rate", 350.0),
+    ("350 dph", "rate", 350.0),
+    ("350 F an hour", "rate", 194.4444),
+    ("90 min.", "duration", 5400.0),
+    ("1 hr. 30 min", "duration", 5400.0),
+    ("0", "duration", 0.0),
+    ("150 x 150 mm", "area", 0.0225),
+    ("6\" × 8\"", "area", 0.03096768),
+    ("33", "expansion", 3.3e-6),
+    ("9", "expansion", 9.0e-6),
+    ("12.5", "expansion", 12.5e-6),
+    ("20", "expansion", 2.0e-6),
+    ("5", "ratio", 0.05),
+    ("0.5 %", "ratio", 0.005),
+    ("1", "ratio", 0.01),
 ]  # fmt: skip
 
 REFUSED = [
@@ -60,7 +99,41 @@ REFUSED = [
 ]  # fmt: skip
 
 
+# What could mean two things, and the readings that are offered.
+ASKED = [
+    ("20", "duration", "20 h or 20 min"),
+    ("1,000 mm", "length", "1000 mm or 1.000 mm"),
+    ("1.000 mm", "length", "1000 mm or 1 mm"),
+    ("12.500 g", "mass", "12500 g or 12.5 g"),
+    ("2.500 kg/m3", "density", "2500 kg/m3 or 2.5 kg/m3"),
+    ("11/2 in", "length", "1 1/2 or 5.5"),
+    ("13/8 in", "length", "1 3/8 or 1.625"),
+    ("0.05", "ratio", "0.05 % or 5 %"),
+    ("0.99", "ratio", "0.99 % or 99 %"),
+    ("15", "expansion", "15 ×10⁻⁷ or 15 ×10⁻⁶"),
+    ("12.6", "expansion", "12.6 ×10⁻⁷"),
+    ("19.9", "expansion", "19.9 ×10⁻⁷"),
+    ("2 in 5 mm", "length", "of two systems"),
+    ("2 lb 300 g", "mass", "of two systems"),
+    ("1,00,0 g", "mass", "do not part it by thousands"),
+    ("6 in x 8 g", "area", "as an area"),
+]  # fmt: skip
+
+
 class Reading(SimpleTestCase):
+    def test_what_could_mean_two_things_is_refused_with_both(self) -> None:
+        for text, kind, choices in ASKED:
+            with self.subTest(text), self.assertRaises(QuantityError) as caught:
+                parse(text, kind)
+            self.assertIn(choices, str(caught.exception))
+
+    def test_degrees_alone_take_the_scale_on_the_screen_and_keep_it(self) -> None:
+        self.assertAlmostEqual(parse("350°/h", "rate", system="us"), 194.4444, places=3)
+        self.assertEqual(with_unit("350 dph", "rate", "us"), "350 °F/h")
+        self.assertEqual(with_unit("960°", "temperature", "us"), "960 °F")
+        self.assertEqual(with_unit("5'6", "length", "metric"), "5'6")
+        self.assertEqual(with_unit("6 x 6", "area", "us"), "6 x 6 in")
+
     def test_every_way_of_writing_gives_its_value(self) -> None:
         for text, kind, value in READ:
             with self.subTest(text):

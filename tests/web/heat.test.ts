@@ -9,7 +9,6 @@ import {
   spansOf,
   zoomed,
 } from "../../web/src/drawing/heatScale";
-import { axisMarks, roundMarks } from "../../web/src/logic/ticks";
 
 describe("the scale of the heat line", () => {
   it("goes forth and back", () => {
@@ -77,27 +76,3 @@ describe("a pull at a step", () => {
     expect(changesOf({ key: "anneal" })).toEqual([]);
   });
 });
-
-describe("round marks", () => {
-  it("are round, start above nothing and end at the most", () => {
-    expect(roundMarks(160).map((m) => m.text)).toEqual(["50", "100", "150"]);
-    expect(roundMarks(1).map((m) => m.text)).toEqual([
-      "0.25",
-      "0.50",
-      "0.75",
-      "1.00",
-    ]);
-    expect(roundMarks(2.4, 3).map((m) => m.text)).toEqual(["1", "2"]);
-    for (const bad of [0, -3, NaN, Infinity])
-      expect(roundMarks(bad)).toEqual([]);
-  });
-});
-
-describe('axis marks', () => {
-  it('are round in the unit that is read and lie where the SI value is', () => {
-    expect(axisMarks(500, 1.8, 32, 5).map((m) => m.text)).toEqual(['200', '400', '600', '800'])
-    expect(axisMarks(500, 1.8, 32, 5)[0]!.at).toBeCloseTo(93.33, 1)
-    expect(axisMarks(160).map((m) => m.at)).toEqual([50, 100, 150])
-    expect(axisMarks(0)).toEqual([])
-  })
-})

@@ -2,8 +2,7 @@ import { describe, expect, it } from "vitest";
 
 import { edits, readDrafts, writeDrafts } from "../../web/src/logic/drafts";
 import { heapPieces } from "../../web/src/logic/heap";
-import { localNow, nextHour } from "../../web/src/logic/localTime";
-import { dryingLeft } from "../../web/src/logic/drying";
+import { countdown, localNow, nextHour } from "../../web/src/logic/localTime";
 import { cutAt, halfWidthAt, type Profile } from "../../web/src/logic/outline";
 import {
   belowLevel,
@@ -118,28 +117,15 @@ describe("rings", () => {
 
 describe("drying", () => {
   it("counts down, and says since when it is dry", () => {
-    const began = "2026-11-23T08:00";
-    expect(
-      dryingLeft(
-        { started: began, lasts: "1 d 2 h" },
-        new Date("2026-11-23T09:30"),
-      ),
-    ).toContain("24 h 30 min more");
-    expect(
-      dryingLeft(
-        { started: began, lasts: "90 min" },
-        new Date("2026-11-23T08:50"),
-      ),
-    ).toContain("40 min more");
-    expect(
-      dryingLeft(
-        { started: began, lasts: "1.5 h" },
-        new Date("2026-11-23T12:00"),
-      ),
-    ).toContain("Dry since");
-    expect(dryingLeft({ started: "soon", lasts: "1 h" }, new Date())).toContain(
-      "not started properly",
+    const at = "2026-11-23T09:30";
+    expect(countdown(at, new Date("2026-11-22T09:00"))).toContain(
+      "24 h 30 min more",
     );
+    expect(countdown(at, new Date("2026-11-23T08:50"))).toContain(
+      "40 min more",
+    );
+    expect(countdown(at, new Date("2026-11-23T12:00"))).toContain("Dry since");
+    expect(countdown(null, new Date())).toBeNull();
   });
 });
 

@@ -539,6 +539,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/heat/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Hours
+         * @description The heat line in words and numbers: what a screen reader reads, and what can be copied.
+         */
+        get: operations["studio_api_heat_show_hours"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/heat/judged": {
         parameters: {
             query?: never;
@@ -866,6 +886,24 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Axis
+         * @description From `low` to `high` in SI, its marks and its unit in both systems.
+         */
+        Axis: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Metric */
+            metric: components["schemas"]["Mark"][];
+            /** Unit Metric */
+            unit_metric: string;
+            /** Unit Us */
+            unit_us: string;
+            /** Us */
+            us: components["schemas"]["Mark"][];
+        };
+        /**
          * CareIn
          * @description Entries of a cradle's care, or another name for it.
          */
@@ -992,31 +1030,13 @@ export interface components {
             stations: components["schemas"]["Choice"][];
         };
         /**
-         * CoastLine
-         * @description A kiln's fall, rate against temperature: (°C, K/h).
-         */
-        CoastLine: {
-            /** Name */
-            name: string;
-            /** Points */
-            points: [
-                number,
-                number
-            ][];
-        };
-        /**
          * Coasting
          * @description The answer for today's room, the rooms compared, and the curves of fall against what is allowed.
          */
         Coasting: {
-            /** Allowed */
-            allowed: [
-                number,
-                number
-            ][];
             answer: components["schemas"]["Said"];
-            /** Lines */
-            lines: components["schemas"]["CoastLine"][];
+            graph: components["schemas"]["Graph"];
+            lined: components["schemas"]["Said"];
             /** Rooms */
             rooms: components["schemas"]["RoomVerdict"][];
         };
@@ -1026,12 +1046,10 @@ export interface components {
          */
         Comparison: {
             answer: components["schemas"]["Said"];
-            /** Longest S */
-            longest_s: number;
+            pulls: components["schemas"]["Graph"];
             /** Sides */
             sides: components["schemas"]["Programme"][];
-            /** Top C */
-            top_c: number;
+            temperatures: components["schemas"]["Graph"];
         };
         /**
          * ConflictOut
@@ -1085,6 +1103,8 @@ export interface components {
             care: {
                 [key: string]: unknown;
             };
+            /** Dry At */
+            dry_at: string | null;
             /** Glass M */
             glass_m: number;
             holds: components["schemas"]["Shown"];
@@ -1238,7 +1258,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count" | "angle";
+            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "diffusivity" | "conductivity" | "film" | "per_pa" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count" | "angle";
             /** Name */
             name: string;
             /** Shares */
@@ -1338,7 +1358,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count" | "angle";
+            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "diffusivity" | "conductivity" | "film" | "per_pa" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count" | "angle";
             /** Name */
             name: string;
             shown: components["schemas"]["Shown"];
@@ -1377,15 +1397,20 @@ export interface components {
         /** GlassOut */
         GlassOut: {
             density: components["schemas"]["Shown"];
+            doubt: components["schemas"]["Said"] | null;
             /** Entries */
             entries: {
                 [key: string]: components["schemas"]["EntryOut"];
             };
             expansion: components["schemas"]["Shown"];
+            /** Family */
+            family: string;
             /** Id */
             id: number;
             /** Is Archived */
             is_archived: boolean;
+            /** Is Tested */
+            is_tested: boolean;
             /** Is Unknown */
             is_unknown: boolean;
             /** Items */
@@ -1414,6 +1439,29 @@ export interface components {
             version: number;
         };
         /**
+         * Graph
+         * @description Lines over two axes.
+         */
+        Graph: {
+            across: components["schemas"]["Axis"];
+            /** Lines */
+            lines: components["schemas"]["GraphLine"][];
+            up: components["schemas"]["Axis"];
+        };
+        /**
+         * GraphLine
+         * @description A line by its points (x, y) in SI.
+         */
+        GraphLine: {
+            /** Name */
+            name: string;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
          * HeatPlan
          * @description The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset.
          *
@@ -1425,6 +1473,8 @@ export interface components {
             changed: string[];
             coast_from: components["schemas"]["Shown"];
             cool_peak: components["schemas"]["Shown"];
+            /** Cool Peak Pa */
+            cool_peak_pa: number;
             /** Cool Peak S */
             cool_peak_s: number;
             /** Cool Peak Where */
@@ -1456,8 +1506,7 @@ export interface components {
             process: string;
             /** Process Name */
             process_name: string;
-            /** Profile */
-            profile: components["schemas"]["Layer1D"][];
+            profile: components["schemas"]["Graph"];
             starts: components["schemas"]["Shown"];
             /** Starts At */
             starts_at: string;
@@ -1482,6 +1531,8 @@ export interface components {
             /** Visits */
             visits: components["schemas"]["Visit"][];
             warm_peak: components["schemas"]["Shown"];
+            /** Warm Peak Pa */
+            warm_peak_pa: number;
             /** Warm Peak S */
             warm_peak_s: number;
             /** Window High C */
@@ -1489,6 +1540,15 @@ export interface components {
             /** Window Low C */
             window_low_c: number;
         };
+        HourRow: [
+            components["schemas"]["Shown"],
+            components["schemas"]["Shown"],
+            components["schemas"]["Shown"],
+            components["schemas"]["Shown"],
+            components["schemas"]["Shown"],
+            components["schemas"]["Shown"],
+            components["schemas"]["Shown"]
+        ];
         InsidePoint: [
             number,
             number,
@@ -1497,25 +1557,27 @@ export interface components {
             number
         ];
         /**
+         * JudgedSchedule
+         * @description A schedule as it was read, and what it would do; None while something in it is not clear.
+         */
+        JudgedSchedule: {
+            programme: components["schemas"]["Programme"] | null;
+            schedule: components["schemas"]["Schedule"];
+        };
+        /**
          * KilnFit
          * @description The kiln in its owner's terms, from a log. A time is None where the log does not show it.
          *
-         *     `line` and `model` are (s, °C) for drawing; `off_by_k` is the root mean square difference of the fall.
+         *     `first_hour_k` is the fall in the first hour after switching off at 510 °C, None where the log does not show when it
+         *     was switched off. `graph` has the log and the fall as fitted; `off_by_k` is the root mean square difference of the fall.
          */
         KilnFit: {
             fall: components["schemas"]["Shown"];
             /** Fall 500 To 100 S */
             fall_500_to_100_s: number | null;
-            /** Line */
-            line: [
-                number,
-                number
-            ][];
-            /** Model */
-            model: [
-                number,
-                number
-            ][];
+            /** First Hour K */
+            first_hour_k: number | null;
+            graph: components["schemas"]["Graph"];
             /** Off By K */
             off_by_k: number;
             /** Readings */
@@ -1553,14 +1615,6 @@ export interface components {
                 components["schemas"]["Shown"],
                 components["schemas"]["Shown"]
             ][];
-            /** Curves */
-            curves: [
-                string,
-                [
-                    number,
-                    number
-                ][]
-            ][];
             /** Depth M */
             depth_m: number;
             /** Entries */
@@ -1568,23 +1622,22 @@ export interface components {
                 [key: string]: components["schemas"]["EntryOut"];
             };
             fit: components["schemas"]["FitOut"] | null;
+            graph: components["schemas"]["Graph"];
             /** Id */
             id: number;
+            /** Lining */
+            lining: string;
             /** Most Steps */
             most_steps: number;
             /** Name */
             name: string;
             /** Notes */
             notes: string;
+            off_first: components["schemas"]["Shown"];
             /** Pieces */
             pieces: number;
             /** Reads */
             reads: string;
-            /** Rise */
-            rise: [
-                number,
-                number
-            ][];
             time_constant: components["schemas"]["Shown"];
             /** Version */
             version: number;
@@ -1609,10 +1662,6 @@ export interface components {
             /** Name */
             name: string;
         };
-        Layer1D: [
-            number,
-            number
-        ];
         /**
          * LogOut
          * @description A fit, and the entries it would change.
@@ -1623,6 +1672,16 @@ export interface components {
                 [key: string]: string;
             };
             fit: components["schemas"]["KilnFit"];
+        };
+        /**
+         * Mark
+         * @description A round value of an axis: where it lies (SI) and what is written there.
+         */
+        Mark: {
+            /** At */
+            at: number;
+            /** Text */
+            text: string;
         };
         /**
          * NewGlassIn
@@ -1945,8 +2004,7 @@ export interface components {
             name: string;
             opens: components["schemas"]["Shown"];
             peak: components["schemas"]["Shown"];
-            /** Profile */
-            profile: components["schemas"]["Layer1D"][];
+            profile: components["schemas"]["Graph"];
             read_as: components["schemas"]["Said"] | null;
             /** Remarks */
             remarks: components["schemas"]["Remark"][];
@@ -1955,6 +2013,22 @@ export interface components {
             total: components["schemas"]["Shown"];
             /** Total S */
             total_s: number;
+        };
+        /**
+         * ReadLine
+         * @description One line as pasted: what was made of it, what in it found no place, and what is to be asked.
+         */
+        ReadLine: {
+            /** Doubts */
+            doubts: string[];
+            /** Number */
+            number: number;
+            /** Says */
+            says: components["schemas"]["Said"][];
+            /** Text */
+            text: string;
+            /** Unread */
+            unread: string[];
         };
         /** ReleaseOut */
         ReleaseOut: {
@@ -2009,6 +2083,11 @@ export interface components {
             off_from_c: number;
             room: components["schemas"]["Shown"];
             says: components["schemas"]["Said"];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "safe" | "close" | "no";
         };
         /**
          * Said
@@ -2019,6 +2098,44 @@ export interface components {
             metric: string;
             /** Us */
             us: string;
+        };
+        /**
+         * Schedule
+         * @description A schedule as read. `unit` is degF or degC; `is_guess`: nothing in the text says so. It is `is_complete` when every
+         *     number of every line has its place and nothing is to be asked.
+         */
+        Schedule: {
+            count: components["schemas"]["Said"];
+            /** Is Complete */
+            is_complete: boolean;
+            /** Is Guess */
+            is_guess: boolean;
+            /** Lines */
+            lines: components["schemas"]["ReadLine"][];
+            /** Steps */
+            steps: components["schemas"]["ScheduleStep"][];
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * ScheduleStep
+         * @description One step as meant: `rate` (an hour) and `to` in the unit of the schedule; `rate` None and no `ramp_s`: as fast as it can.
+         */
+        ScheduleStep: {
+            /** Hold S */
+            hold_s: number;
+            /** Is Bare Hold */
+            is_bare_hold: boolean;
+            /** Line */
+            line: number;
+            /** Ramp S */
+            ramp_s: number | null;
+            /** Rate */
+            rate: number | null;
+            /** Said Pace */
+            said_pace: boolean;
+            /** To */
+            to: number;
         };
         /**
          * Section
@@ -3859,6 +3976,46 @@ export interface operations {
             };
         };
     };
+    studio_api_heat_show_hours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HourRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     studio_api_heat_show_judged: {
         parameters: {
             query?: never;
@@ -3876,7 +4033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Programme"];
+                    "application/json": components["schemas"]["JudgedSchedule"];
                 };
             };
             /** @description Not Found */

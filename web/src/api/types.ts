@@ -42,5 +42,7 @@ export type Programme = Schemas['Programme']
 export type Comparison = Schemas['Comparison']
 export type Remark = Schemas['Remark']
 export type KilnLook = Schemas['LogOut']
+export type ScheduleLine = Schemas['ReadLine']
+export type Graph = Schemas['Graph']
 export type Change = { path: string; value: unknown }
 export type System = 'metric' | 'us'

@@ -1,40 +1,42 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import type { Graph } from '../api/types'
+import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
 
-/** A small graph of a few lines over one axis; ticks and names come ready to be written. */
-export type GraphLine = {
-  name: string
-  points: number[][]
-  look: 'ink' | 'heat' | 'glass' | 'steel' | 'limit'
-}
-export type Mark = { at: number; text: string }
+/** A small graph as the core made it; it is only laid out here. `looks` are the strokes of its lines, in their order. */
+export type Look = 'ink' | 'heat' | 'glass' | 'steel' | 'limit'
 
 const props = defineProps<{
   label: string
-  lines: GraphLine[]
-  across: Mark[]
-  up: Mark[]
-  from: [x: number, y: number]
-  to: [x: number, y: number]
+  graph: Graph
+  looks: readonly Look[]
   acrossName?: string
   upName?: string
   tall?: number
+  isPlain?: boolean
 }>()
+const preferences = usePreferences()
+const across = computed(() => props.graph.across[preferences.system])
+const up = computed(() => props.graph.up[preferences.system])
+const unit = (axis: Graph['up']) => (preferences.system === 'metric' ? axis.unit_metric : axis.unit_us)
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 420)
 const height = computed(() => props.tall ?? 170)
 const [left, right, top, bottom] = [54, 10, 12, 34]
 const x = (v: number) =>
-  left + ((v - props.from[0]) / (props.to[0] - props.from[0] || 1)) * (width.value - left - right)
+  left +
+  ((v - props.graph.across.low) / (props.graph.across.high - props.graph.across.low || 1)) *
+    (width.value - left - right)
 const y = (v: number) =>
   height.value -
   bottom -
-  ((v - props.from[1]) / (props.to[1] - props.from[1] || 1)) * (height.value - top - bottom)
+  ((v - props.graph.up.low) / (props.graph.up.high - props.graph.up.low || 1)) * (height.value - top - bottom)
 const paths = computed(() =>
-  props.lines.map((line) => ({
-    ...line,
+  props.graph.lines.map((line, i) => ({
+    name: line.name,
+    look: props.looks[i] ?? 'ink',
     d: 'M' + line.points.map((p) => `${x(p[0]!).toFixed(1)} ${y(p[1]!).toFixed(1)}`).join('L'),
   })),
 )
@@ -53,13 +55,13 @@ const paths = computed(() =>
       </g>
       <path class="axis" :d="`M${left} ${top}V${height - bottom}H${width - right}`" />
       <path v-for="line in paths" :key="line.name" :class="line.look" :d="line.d" />
-      <text v-if="upName" class="name" :x="left + 6" :y="top + 4">{{ upName }}</text>
-      <text v-if="acrossName" class="name" :x="width - right" :y="height - 4" text-anchor="end">
-        {{ acrossName }}
+      <text class="name" :x="left + 6" :y="top + 4">{{ upName ?? unit(graph.up) }}</text>
+      <text class="name" :x="width - right" :y="height - 4" text-anchor="end">
+        {{ acrossName ?? unit(graph.across) }}
       </text>
     </svg>
-    <figcaption v-if="lines.length > 1" class="small quiet">
-      <span v-for="line in lines" :key="line.name"
+    <figcaption v-if="!isPlain" class="small quiet">
+      <span v-for="line in paths" :key="line.name"
         ><svg width="20" height="8" aria-hidden="true"><path :class="line.look" d="M0 4H20" /></svg>
         {{ line.name }}</span
       >

@@ -9,6 +9,7 @@ import { MARGIN, type HeatScale } from './heatScale'
 const props = defineProps<{ heat: HeatPlan; scale: HeatScale; width: number; height: number }>()
 const preferences = usePreferences()
 const id = useId()
+const WORTH_SAYING_PA = 5e4
 const most = computed(() => {
   const peak = Math.max(...props.heat.inside.map((p) => Math.max(p[3]!, p[4]!)))
   return Math.max(peak * 1.15, props.heat.stress_limit_pa * 1.15)
@@ -19,15 +20,13 @@ const path = (column: 3 | 4) =>
   props.heat.inside.map((p) => `${props.scale.x(p[0]!).toFixed(1)} ${y(p[column]!).toFixed(1)}`).join('L')
 const limit = computed(() => y(props.heat.stress_limit_pa))
 const worst = computed(() => {
-  const { warm_peak_s, cool_peak_s, warm_peak, cool_peak } = props.heat
+  const { warm_peak_s, cool_peak_s, warm_peak_pa, cool_peak_pa, warm_peak, cool_peak } = props.heat
   return [
-    { at: warm_peak_s, shown: warm_peak, key: 'warm' },
-    { at: cool_peak_s, shown: cool_peak, key: 'cool' },
+    { at: warm_peak_s, pa: warm_peak_pa, shown: warm_peak, key: 'warm' },
+    { at: cool_peak_s, pa: cool_peak_pa, shown: cool_peak, key: 'cool' },
   ].filter((p) => {
     const x = props.scale.x(p.at)
-    return (
-      Number.parseFloat(p.shown.metric.value) > 0.05 && x >= MARGIN.left && x <= props.width - MARGIN.right
-    )
+    return p.pa > WORTH_SAYING_PA && x >= MARGIN.left && x <= props.width - MARGIN.right
   })
 })
 </script>

@@ -15,3 +15,14 @@ export function nextHour(now: Date): string {
 export function localZone(): string {
   return Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'
 }
+
+/** How long something still dries, from when it will be dry; the time itself is worked out by the server. */
+export function countdown(dryAt: string | null, now: Date): string | null {
+  if (!dryAt) return null
+  const until = new Date(dryAt)
+  const minutes = Math.round((until.getTime() - now.getTime()) / 60_000)
+  const when = until.toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })
+  if (minutes <= 0) return `Dry since ${when}.`
+  const rest = minutes >= 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes} min`
+  return `Dries for ${rest} more, until ${when}.`
+}

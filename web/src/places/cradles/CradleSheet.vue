@@ -97,7 +97,11 @@ async function photograph(event: Event) {
         ]"
         @choose="(single_use: boolean) => care({ single_use })"
       />
-      <DryingTimer :drying="cradle.care.drying" @change="(drying) => care({ drying })" />
+      <DryingTimer
+        :drying="cradle.care.drying"
+        :dry-at="cradle.dry_at"
+        @change="(drying) => care({ drying })"
+      />
       <label class="text-button file"
         >{{ cradle.photo_id ? 'Another photograph' : 'Add a photograph'
         }}<input type="file" accept="image/jpeg,image/png,image/webp" @change="photograph"

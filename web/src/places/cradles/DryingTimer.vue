@@ -2,18 +2,17 @@
 import InputText from 'primevue/inputtext'
 import { computed, onBeforeUnmount, ref } from 'vue'
 
-import { localNow } from '../../logic/localTime'
-import { dryingLeft } from '../../logic/drying'
+import { countdown, localNow } from '../../logic/localTime'
 
 /** A clock for a mould or a coat that dries on the bench. */
-const props = defineProps<{ drying: unknown }>()
+const props = defineProps<{ drying: unknown; dryAt: string | null }>()
 const emit = defineEmits<{ change: [drying: { started: string; lasts: string } | null] }>()
 const lasts = ref('24 h')
 const now = ref(new Date())
 const clock = setInterval(() => (now.value = new Date()), 30_000)
 onBeforeUnmount(() => clearInterval(clock))
 const standing = computed(() => props.drying as { started: string; lasts: string } | undefined)
-const left = computed(() => (standing.value?.started ? dryingLeft(standing.value, now.value) : null))
+const left = computed(() => countdown(props.dryAt, now.value))
 </script>
 
 <template>

@@ -4,7 +4,9 @@ import { computed, ref } from 'vue'
 
 import { api, asked } from '../../api/client'
 import type { Glass } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
+import Said from '../../components/Said.vue'
 import TypedField from '../../components/TypedField.vue'
 import { useInTurn } from '../../composables/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
@@ -52,8 +54,12 @@ async function putAway() {
     <p class="quiet small">
       {{ preferences.pick(kind.density).text }} · expansion
       {{ kind.is_unknown ? 'unknown, which is not the same as fine' : preferences.pick(kind.expansion).text
-      }}<template v-if="kind.lead"> · holds lead, not for food</template>
+      }}<template v-if="kind.lead"> · holds lead, not for food</template
+      ><template v-if="kind.family">
+        · family “{{ kind.family }}”{{ kind.is_tested ? ', tested by its maker' : '' }}</template
+      >
     </p>
+    <p v-if="kind.doubt" class="small doubt">? <Said :said="kind.doubt" /></p>
     <dl>
       <template v-for="mark in windows" :key="mark.key">
         <dt>{{ mark.name }}</dt>
@@ -103,6 +109,21 @@ async function putAway() {
         :path="`${kind.key}.${field.name}`"
         @commit="(typed: string) => change(field.name, typed)"
         @forget="delete drafts[field.name]"
+      />
+      <TextField
+        label="Family"
+        hint="glasses it is made to be fused with"
+        :value="kind.family"
+        @commit="(text: string) => change('family', text)"
+      />
+      <ChoiceField
+        label="Tested together by its maker"
+        :value="kind.is_tested"
+        :options="[
+          { key: true, name: 'yes' },
+          { key: false, name: 'no' },
+        ]"
+        @choose="(tested: boolean) => change('tested', tested)"
       />
       <TextField
         label="Source"

@@ -8,7 +8,6 @@ import type { Kiln, KilnLook } from '../../api/types'
 import Said from '../../components/Said.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
-import { roundMarks } from '../../logic/ticks'
 
 /** A log of a firing: looked at, fitted and shown, and taken over only when the owner says so. */
 const props = defineProps<{ kiln: Kiln }>()
@@ -49,29 +48,8 @@ function choose(event: Event) {
   void send(false)
 }
 
-const isMetric = computed(() => preferences.system === 'metric')
 const fit = computed(() => look.value?.fit)
-const hours = computed(() => (fit.value?.line.at(-1)?.[0] ?? 3600) / 3600)
-const top = computed(() => Math.max(200, ...(fit.value?.line ?? []).map((p) => p[1]!)) * 1.08)
-const lines = computed(() => [
-  {
-    name: 'the log',
-    look: 'heat' as const,
-    points: (fit.value?.line ?? []).map(([s, c]) => [s! / 3600, c!]),
-  },
-  {
-    name: 'left alone, as fitted',
-    look: 'ink' as const,
-    points: (fit.value?.model ?? []).map(([s, c]) => [s! / 3600, c!]),
-  },
-])
-const across = computed(() => roundMarks(hours.value, 5).map((m) => ({ at: m.value, text: `${m.text} h` })))
-const up = computed(() => {
-  const list = []
-  for (let c = 200; c < top.value; c += 200)
-    list.push({ at: c, text: String(isMetric.value ? c : Math.round(c * 1.8 + 32)) })
-  return list
-})
+const LOOKS = ['heat', 'ink'] as const
 </script>
 
 <template>
@@ -100,16 +78,7 @@ const up = computed(() => {
     </p>
     <p v-if="trouble" role="alert" class="fault">✕ {{ trouble }}</p>
     <template v-if="fit && look">
-      <LineGraph
-        label="The log, and the fall as fitted"
-        :lines="lines"
-        :across="across"
-        :up="up"
-        :from="[0, 0]"
-        :to="[hours, top]"
-        :up-name="isMetric ? '°C' : '°F'"
-        :tall="200"
-      />
+      <LineGraph label="The log, and the fall as fitted" :graph="fit.graph" :looks="LOOKS" :tall="200" />
       <p>
         500 to 100 °C: <b class="figures">{{ preferences.pick(fit.fall).text }}</b>, now
         {{ kiln.entries.fall?.shown ? preferences.pick(kiln.entries.fall.shown).text : '' }}. Empty to 800 °C:

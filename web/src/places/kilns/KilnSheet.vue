@@ -7,7 +7,7 @@ import TypedField from '../../components/TypedField.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useRowEdits } from '../../composables/useRowEdits'
 import KilnCurves from './KilnCurves.vue'
-import { CONTROLLER_FIELDS, KILN_FIELDS } from './kilnFields'
+import { CONTROLLER_FIELDS, KILN_FIELDS, LININGS } from './kilnFields'
 import KilnLog from './KilnLog.vue'
 import KilnZones from './KilnZones.vue'
 
@@ -34,7 +34,8 @@ const READS = [
   <article>
     <h2>{{ kiln.name }}</h2>
     <p>
-      Off, it falls
+      Off after a soak it falls <b class="figures">{{ preferences.pick(kiln.off_first).text }}</b> at first;
+      later
       <template v-for="([at, rate], i) in kiln.coasting" :key="i">
         <template v-if="i">{{ i === kiln.coasting.length - 1 ? ' and ' : ', ' }}</template><b
           class="figures"
@@ -44,7 +45,7 @@ const READS = [
       >, empty.
     </p>
     <p class="quiet small">
-      Plans: {{ kiln.pieces }}. As one warm body with a time constant of
+      Plans: {{ kiln.pieces }}. Face and wall fall together with a time constant of
       {{ preferences.pick(kiln.time_constant).text }}.
     </p>
     <TypedField
@@ -58,6 +59,13 @@ const READS = [
       :path="`${kiln.name}.${field.name}`"
       @commit="(typed: string) => change(field.name, typed)"
       @forget="forget(field.name)"
+    />
+    <ChoiceField
+      label="Lined with"
+      hint="brick falls fast at first"
+      :value="kiln.lining"
+      :options="[...LININGS]"
+      @choose="(key: string) => change('lining', key)"
     />
     <KilnCurves :kiln="kiln" />
     <KilnZones :kiln="kiln" :fault="drafts.zones?.fault" @change="(zones) => change('zones', zones)" />

@@ -6,7 +6,8 @@ import { reactive, ref } from 'vue'
 
 import { api, asked, Refused } from '../../api/client'
 import { usePreferences } from '../../composables/usePreferences'
-import { KILN_FIELDS } from './kilnFields'
+import ChoiceField from '../../components/ChoiceField.vue'
+import { KILN_FIELDS, LININGS } from './kilnFields'
 
 const emit = defineEmits<{ done: [] }>()
 const preferences = usePreferences()
@@ -14,12 +15,14 @@ const queries = useQueryClient()
 const typed = reactive<Record<string, string>>({ name: '' })
 const faults = ref<Record<string, string>>({})
 const trouble = ref('')
+const lining = ref('unknown')
 
 async function save() {
   faults.value = {}
   trouble.value = ''
   const document = Object.fromEntries([
     ['name', typed.name ?? ''],
+    ['lining', lining.value],
     ...KILN_FIELDS.map((f) => [f.name, typed[f.name] ?? ''] as const),
   ])
   try {
@@ -51,6 +54,13 @@ async function save() {
       />
       <span v-if="faults[field.name]" class="fault" role="alert">✕ {{ faults[field.name] }}</span>
     </label>
+    <ChoiceField
+      label="Lined with"
+      hint="brick falls fast at first"
+      :value="lining"
+      :options="[...LININGS]"
+      @choose="(key: string) => (lining = key)"
+    />
     <p v-if="trouble" role="alert">{{ trouble }}</p>
     <div class="go">
       <Button type="submit" label="Keep this kiln" />

@@ -10,7 +10,6 @@ import Said from '../../components/Said.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useShortcuts } from '../../composables/useShortcuts'
 import LineGraph from '../../drawing/LineGraph.vue'
-import { axisMarks, roundMarks } from '../../logic/ticks'
 import RemarkList from '../../stations/heat/RemarkList.vue'
 
 /** Two programmes for one piece on one sheet: their lines, what they leave, what each does. */
@@ -50,39 +49,8 @@ const back = () => router.push({ name: 'piece', params: { id: props.id, station:
 useShortcuts({ Escape: back, p: () => window.print(), u: preferences.flip })
 watchEffect(() => (document.title = `${piece.data.value?.name ?? 'Two programmes'} · side by side`))
 
-const isMetric = computed(() => preferences.system === 'metric')
-const hours = computed(() => (found.data.value?.longest_s ?? 3600) / 3600)
-const isLong = computed(() => hours.value > 72)
-const across = computed(() =>
-  roundMarks(isLong.value ? hours.value / 24 : hours.value, 6).map((m) => ({
-    at: isLong.value ? m.value * 24 : m.value,
-    text: `${m.text} ${isLong.value ? 'd' : 'h'}`,
-  })),
-)
-const top = computed(() => found.data.value?.top_c ?? 900)
-const up = computed(() => {
-  const list = []
-  for (let c = 200; c < top.value; c += 200)
-    list.push({ at: c, text: isMetric.value ? `${c} °C` : `${Math.round(c * 1.8 + 32)} °F` })
-  return list
-})
-const lines = computed(() =>
-  (found.data.value?.sides ?? []).map((side, i) => ({
-    name: side.name,
-    look: i ? ('steel' as const) : ('heat' as const),
-    points: side.line.map(([s, c]) => [s! / 3600, c!]),
-  })),
-)
-const pulls = computed(() =>
-  (found.data.value?.sides ?? []).map((side, i) => ({
-    name: side.name,
-    look: i ? ('steel' as const) : ('glass' as const),
-    points: side.inside.map((p) => [p[0]! / 3600, Math.max(p[3]!, p[4]!, 0) / 1e6]),
-  })),
-)
-const most = computed(() => Math.max(0.5, ...pulls.value.flatMap((l) => l.points.map((p) => p[1]!))) * 1.1)
-const PSI = 145.04
-const pullUp = computed(() => axisMarks(most.value, isMetric.value ? 1 : PSI, 0, 3))
+const HOT = ['heat', 'steel'] as const
+const PULLED = ['glass', 'steel'] as const
 </script>
 
 <template>
@@ -118,21 +86,15 @@ const pullUp = computed(() => axisMarks(most.value, isMetric.value ? 1 : PSI, 0,
       <p class="answer"><Said :said="found.data.value.answer" /></p>
       <LineGraph
         label="Temperature of both programmes against hours"
-        :lines="lines"
-        :across="across"
-        :up="up"
-        :from="[0, 0]"
-        :to="[hours, top]"
+        :graph="found.data.value.temperatures"
+        :looks="HOT"
         :tall="260"
       />
       <LineGraph
         label="The greatest pull in the glass under both"
-        :lines="pulls"
-        :across="across"
-        :up="pullUp"
-        :from="[0, 0]"
-        :to="[hours, most]"
-        :up-name="isMetric ? 'pull, MPa' : 'pull, psi'"
+        :graph="found.data.value.pulls"
+        :looks="PULLED"
+        :up-name="`pull, ${preferences.system === 'metric' ? 'MPa' : 'psi'}`"
         :tall="130"
       />
       <div class="pair">

@@ -8,7 +8,6 @@ import LoadState from '../../components/LoadState.vue'
 import Said from '../../components/Said.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
-import { axisMarks } from '../../logic/ticks'
 
 /** May it be switched off? Today's room, a cold one and a warm one, and the kiln's fall against what is allowed. */
 const props = defineProps<{ piece: Piece }>()
@@ -20,26 +19,8 @@ const found = useQuery({
       api.GET('/api/pieces/{piece_id}/heat/coasting', { params: { path: { piece_id: props.piece.id } } }),
     ),
 })
-const isMetric = computed(() => preferences.system === 'metric')
-const most = computed(() => {
-  const all = found.data.value
-  if (!all) return 100
-  return Math.max(...all.lines.flatMap((l) => l.points.map((p) => p[1]!))) * 1.1
-})
-const LOOKS = ['steel', 'ink', 'heat'] as const
-const lines = computed(() => [
-  ...(found.data.value?.lines ?? []).map((l, i) => ({ name: l.name, points: l.points, look: LOOKS[i]! })),
-  {
-    name: 'allowed',
-    look: 'limit' as const,
-    points: (found.data.value?.allowed ?? []).map(([c, r]) => [c!, Math.min(r!, most.value)]),
-  },
-])
-const top = computed(() => found.data.value?.allowed[0]?.[0] ?? 500)
-const across = computed(() =>
-  isMetric.value ? axisMarks(top.value, 1, 0, 5) : axisMarks(top.value, 1.8, 32, 5),
-)
-const up = computed(() => axisMarks(most.value, isMetric.value ? 1 : 1.8))
+const LOOKS = ['steel', 'ink', 'heat', 'limit'] as const
+const MARK = { safe: '', close: '? ', no: '✕ ' } as const
 </script>
 
 <template>
@@ -51,6 +32,7 @@ const up = computed(() => axisMarks(most.value, isMetric.value ? 1 : 1.8))
   />
   <div v-else class="coasting">
     <p class="answer"><Said :said="found.data.value.answer" /></p>
+    <p class="small quiet"><Said :said="found.data.value.lined" /></p>
     <table>
       <thead>
         <tr>
@@ -65,7 +47,11 @@ const up = computed(() => axisMarks(most.value, isMetric.value ? 1 : 1.8))
           <th scope="row">{{ room.name }}, {{ preferences.pick(room.room).text }}</th>
           <td class="figures">{{ preferences.pick(room.falls).text }}</td>
           <td class="figures">
-            {{ room.is_safe ? 'after the soak' : preferences.pick(room.off_from).text }}
+            {{
+              room.verdict === 'no'
+                ? preferences.pick(room.off_from).text
+                : `${MARK[room.verdict]}after the soak${room.verdict === 'close' ? ', close to the limit' : ''}`
+            }}
           </td>
           <td class="figures">
             {{ preferences.pick(room.left).text }}
@@ -76,13 +62,8 @@ const up = computed(() => axisMarks(most.value, isMetric.value ? 1 : 1.8))
     </table>
     <LineGraph
       label="How fast the kiln falls by itself at each temperature, against the rate allowed"
-      :lines="lines"
-      :across="across"
-      :up="up"
-      :from="[0, 0]"
-      :to="[top * 1.02, most]"
-      :across-name="isMetric ? '°C' : '°F'"
-      :up-name="isMetric ? '°C/h' : '°F/h'"
+      :graph="found.data.value.graph"
+      :looks="LOOKS"
     />
   </div>
 </template>

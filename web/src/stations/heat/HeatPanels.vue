@@ -46,7 +46,7 @@ const toggle = (key: string) => (open.value = open.value === key ? '' : key)
       <SchedulePanel v-else-if="open === 'schedule'" :piece="piece" />
       <ControllerPanel v-else-if="open === 'controller'" :piece="piece" />
       <ChainPanel v-else-if="open === 'chain'" :piece="piece" />
-      <HeatTable v-else-if="open === 'table' && piece.plan.heat" :heat="piece.plan.heat" />
+      <HeatTable v-else-if="open === 'table' && piece.plan.heat" :piece="piece" />
     </div>
   </section>
 </template>

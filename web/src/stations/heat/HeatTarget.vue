@@ -31,19 +31,23 @@ function choose(value: string | null) {
   <section aria-label="Strain target">
     <SelectButton
       :model-value="heat.target"
-      :options="['gentle', 'usual', 'quick', 'own']"
+      :options="['gentle', 'usual', 'quick', 'table', 'own']"
       aria-label="Strain target"
       @update:model-value="choose"
     >
       <template #option="{ option }">
         <span class="target"
-          >{{ option }}
+          >{{ option === 'table' ? 'by the table' : option }}
           <span class="figures">{{
             targets.find((t) => t.key === option) ? about(targets.find((t) => t.key === option)!) : ''
           }}</span></span
         >
       </template>
     </SelectButton>
+    <p v-if="heat.target === 'table'" class="small quiet">
+      By the handbook’s table of thick slabs: soak two hours for each
+      {{ preferences.system === 'metric' ? '12 mm' : 'half inch' }}, then its three rates, as they stand.
+    </p>
     <PieceField
       v-if="heat.target === 'own'"
       path="heat.own_target"

@@ -10,6 +10,7 @@ import Said from '../../components/Said.vue'
 import { STAGE, useDocument, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import RemarkList from './RemarkList.vue'
+import ScheduleLines from './ScheduleLines.vue'
 
 /** Somebody else's schedule: pasted, read, run through this kiln and this glass, and told what it would do. */
 const props = defineProps<{ piece: Piece }>()
@@ -35,6 +36,13 @@ const keep = () => {
   if (text.value !== (standing.value ?? ''))
     void context.change([{ path, value: text.value }], 'pasted schedule')
 }
+const programme = computed(() => judged.data.value?.programme)
+function changeLine(number: number, line: string) {
+  const lines = text.value.split(/\r\n|\r|\n/)
+  lines[number - 1] = line
+  text.value = lines.join('\n')
+  keep()
+}
 const EXAMPLE =
   '300 F/h to 1225 F hold 30 min\n600 F/h to 1480 F hold 10 min\nfull to 950 F hold 2 h\n100 F/h to 700 F'
 </script>
@@ -42,7 +50,7 @@ const EXAMPLE =
 <template>
   <div class="schedule">
     <div class="paste">
-      <label :for="id">One step to a line, in °F or °C: rate, to, hold</label>
+      <label :for="id">As it was written: prose, a list, a table, in °F or °C</label>
       <Textarea
         :id="id"
         v-model="text"
@@ -63,14 +71,17 @@ const EXAMPLE =
       <p v-else-if="judged.error.value" class="fault" role="alert">✕ {{ judged.error.value.message }}</p>
       <template v-else-if="judged.data.value">
         <p>
-          <Said v-if="judged.data.value.read_as" :said="judged.data.value.read_as" /> It takes
-          <b class="figures">{{ preferences.pick(judged.data.value.total).text }}</b> and leaves about
-          <b class="figures">{{ preferences.pick(judged.data.value.left).text }}</b>.
-          <RouterLink :to="{ name: 'compare', params: { id: piece.id }, query: { a: 'ours', b: 'typed' } }"
-            >Beside this plan</RouterLink
-          >
+          <Said :said="judged.data.value.schedule.count" />
+          <template v-if="programme">
+            It takes <b class="figures">{{ preferences.pick(programme.total).text }}</b> and leaves about
+            <b class="figures">{{ preferences.pick(programme.left).text }}</b>.
+            <RouterLink :to="{ name: 'compare', params: { id: piece.id }, query: { a: 'ours', b: 'typed' } }"
+              >Beside this plan</RouterLink
+            >
+          </template>
         </p>
-        <RemarkList :remarks="judged.data.value.remarks" />
+        <ScheduleLines :lines="judged.data.value.schedule.lines" @change="changeLine" />
+        <RemarkList v-if="programme" :remarks="programme.remarks" />
       </template>
     </div>
   </div>
