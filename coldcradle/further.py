@@ -73,7 +73,7 @@ def further_figures(worked: Worked) -> Iterator[Figure]:
         )
         yield from (thin, thick)
     if worked.load.mould_kg > 0:
-        yield thermal_mass(worked.load.mould_kg, cradle.material)
+        yield thermal_mass(*worked.load.mould_m3, cradle.material)
     yield from _standing(worked)
     if cradle.line_m < cradle.room.height_m:
         yield _reserve(worked)
@@ -84,9 +84,9 @@ def _reserve(worked: Worked) -> Figure:
     room, line = worked.piece.cradle.room, worked.piece.cradle.line_m
     scale = worked.volume.value / worked.shaped.value
     return derive(
-        "reserve", "Reserve above the line", "volume", lambda whole, below: (whole - below) * scale,
-        [given("cradle to the brim", "V", float(room.volume_m3(room.height_m)), "volume"),
-         given("cradle to the line", "V₀", float(room.volume_m3(line)), "volume")],
+        "reserve", "Reserve above the line", "volume", lambda whole, below: whole - below,
+        [given("cradle to the brim", "V", float(room.volume_m3(room.height_m)) * scale, "volume"),
+         given("cradle to the line", "V₀", float(room.volume_m3(line)) * scale, "volume")],
         words="Room above the line for the heap of cold glass.", formula="V − V₀", source=published("solid geometry"),
     )  # fmt: skip
 

@@ -168,6 +168,7 @@ def _later(reader: Reader) -> tuple[LaterFiring, ...]:
                 thickness_m=r.optional("thick", "length", called="a thickness", low=0.0, high=0.5, above=True),
                 relief=r.choice("relief", RELIEF, default="none"),  # type: ignore[arg-type]  # one of them
                 is_before=r.flag("before", default=False),
+                stiffer_k=r.quantity("stiffer", "difference", called="a stiffness", low=-60.0, high=60.0, default="0 K"),
             )
         )  # fmt: skip
         r.close()

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.kinds import stiffened
 from coldcradle.graph import Graph, GraphLine, axis
 from coldcradle.heat.anneal import thickness_that_counts
 from coldcradle.heat.bowing import settled_heat
@@ -171,7 +172,7 @@ def _other(later: LaterFiring, load: Load, heat: HeatInput) -> tuple[Load, HeatI
         thickness_m=None, span_m=None, is_held_by_weight=False,
         basis="bow" if heat.is_held_by_weight else heat.basis, depth_m=None, schedule="", later=(), support=heat.support if on_cradle else "shelf",
     )  # fmt: skip
-    return replace(load, thickness=thickness, sheet_m=base), other
+    return replace(load, kind=stiffened(load.kind, later.stiffer_k), thickness=thickness, sheet_m=base), other
 
 
 def _link(later: LaterFiring, load: Load, heat: HeatInput) -> Link:
@@ -182,7 +183,7 @@ def _link(later: LaterFiring, load: Load, heat: HeatInput) -> Link:
     peak = next(s for s in firing.run.steps if s.key == "cast")
     return Link(
         name=later.name, process=later.process, part=later.part, joins=later.joins, peak_c=peak.to_c, hold_s=peak.hold_s,
-        total_s=firing.run.total_s, thickness_m=other_load.thickness.value, is_this=False,
+        total_s=firing.run.total_s, thickness_m=other_load.thickness.value, is_this=False, stiffer_k=later.stiffer_k,
     )  # fmt: skip
 
 

@@ -154,7 +154,7 @@ def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Fig
         [given("time you chose" if by_hand else per_m.name, "t", held_s if by_hand else per_m.value, "duration")],
         words="You set it by hand." if by_hand else {"thumb": "You chose the rule of thumb.", "physics": "You chose the physics."}.get(
             school, f"The longer of the two schools, here: {per_m.name.lower()}."),
-        formula="soak, in whole five minutes", source=per_m.source,
+        formula="t" if by_hand else "300·ceil(t/300)", source=per_m.source,
         assumptions=[say("{name}: {t}", name=f.name, t=f.shown) for f in (both["soak_thumb"], both["soak_physics"])],
         extra=[("thickness", 0.0 if by_hand else per_m.u)],
     )  # fmt: skip
@@ -166,15 +166,16 @@ def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Fig
         source=published("sum of the steps; the kiln as one warm body"),
         assumptions=["the kiln follows its controller wherever its power and its losses let it"],
     )  # fmt: skip
-    kiln, energy_j = heat.kiln, firing.run.energy_j
-    price = kiln.price_per_kwh
+    kiln, price = heat.kiln, heat.kiln.price_per_kwh
+    loss_j, stored_j = firing.run.loss_j, firing.run.stored_j
     energy = derive(
-        "energy", "Energy", "energy", lambda e: e,
-        [given("losses and stored heat, step by step", "E", energy_j, "energy", 0.2 * energy_j)],
-        words=f"What {kiln.name} loses to the room and stores in itself, the glass, the mould and its shelves.",
-        formula="E = Σ max(0, UA·(T − T_room)·Δt + C·ΔT)", source=published("heat balance of one warm body"),
+        "energy", "Energy", "energy", lambda q, s: q + s,
+        [given("lost to the room while it is powered", "Q", loss_j, "energy", 0.2 * loss_j),
+         given("stored in it, less what comes back while it is powered", "S", stored_j, "energy", 0.2 * abs(stored_j))],
+        words=f"What {kiln.name} loses to the room and stores in itself, the glass, the mould and its shelves, step by step; a fall by itself takes none.",
+        formula="E = Q + S", source=published("heat balance of one warm body"),
         assumptions=["UA and C from the kiln's remembered times; good to about 20 %",
-                     *([f"at {price:g} a kWh in your money: {energy_j / 3.6e6 * price:.2f}"] if price else [])],
+                     *([f"at {price:g} a kWh in your money: {firing.run.energy_j / 3.6e6 * price:.2f}"] if price else [])],
     )  # fmt: skip
     figures = [chosen, total, energy]
     went = moved(load, heat, firing.run.line)

@@ -8,7 +8,9 @@ from typing import TYPE_CHECKING
 
 from coldcradle.findings import Caution, Finding, finding
 from coldcradle.heat.clock import is_night
+from coldcradle.heat.forming import asked_temperature_c
 from coldcradle.heat.limits import MEND_OVER, PASSING_OVER, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA, is_over
+from coldcradle.heat.warmup import top_rate_k_per_h
 from coldcradle.words import Said, show
 
 if TYPE_CHECKING:
@@ -17,7 +19,7 @@ if TYPE_CHECKING:
 
 __all__ = ["cautions", "heat_findings"]
 
-_OUTSIDE_K = 35.0
+_OUTSIDE_K, _DISAGREE_K = 35.0, 20.0
 _STRAIN_OVER, _STRAIN_STOP = 1.15, 5.0
 
 
@@ -38,6 +40,20 @@ def _window(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
             "The window is one of viscosity. Look in while it happens, or change the hold instead.",
             t=show(peak_c, "temperature"), what=done.name, low=show(round(low), "temperature"), high=show(round(high), "temperature"),
         )  # fmt: skip
+
+
+def _law_and_window(worked: Worked) -> Iterator[Finding]:
+    """Where the law of movement and what people use are far apart, that is said."""
+    heat, load = worked.piece.heat, worked.load
+    asked = asked_temperature_c(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat))
+    low, high = heat.process.window_c(load.kind)
+    if asked is None or low - _DISAGREE_K <= asked <= high + _DISAGREE_K:
+        return
+    yield finding(
+        "heat.movement-disagrees", "note", "The law of movement asks for {t}; people {what} this glass at {low} to {high}.",
+        "The law is for small movements of an even sheet. Keep to what people use, and look in while it happens.",
+        t=show(round(asked), "temperature"), what=heat.process.name, low=show(round(low), "temperature"), high=show(round(high), "temperature"),
+    )  # fmt: skip
 
 
 def _strain(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
@@ -138,6 +154,7 @@ def heat_findings(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
                       t=show(heat.highest_c, "temperature"), max=show(rated_c, "temperature"),
                       mould=load.material.name)  # fmt: skip
     yield from _window(worked, heat)
+    yield from _law_and_window(worked)
     yield from _strain(worked, heat)
     slowest = min((s.rate_k_per_h for s in heat.steps if s.rate_k_per_h), default=1.0)
     if slowest < 0.5:

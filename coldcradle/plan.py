@@ -69,15 +69,21 @@ def _thickness(piece: PieceInput, charge: Figure, volume: Figure, scale: float) 
     net = min(charge.value / (1 + loss) / kind.density_kg_m3, brim)
     # where a room closes in at its top, a slope would run away: the level of a volume less by its error instead
     slip = level - room.level_m(max(0.0, net - volume.u) / scale)
+    line, below = piece.cradle.line_m, float(room.volume_m3(piece.cradle.line_m)) * scale
+    area = (net - below) / (level - line) if abs(level - line) > 1e-5 else room.area_m2(line) * scale
     inputs = [
         given("charge", "m", charge.value, "mass", charge.u if own else 0.0),
         given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3 if own else 0.0),
+        given("loss", "x", loss, "ratio"),
+        given("casting line", "h", line, "length"),
+        given("cradle to the line", "V", below, "volume"),
+        given("mean area from there to where the glass stands", "A", area, "area"),
     ]
     figure = derive(
-        "thickness", "Thickest", "length", depth, inputs,
+        "thickness", "Thickest", "length", lambda m, rho, *_: depth(m, rho), inputs,
         words="Where the melted charge stands in this cradle, above its deepest point.",
-        formula="d = the height at which V(d) = m / ((1 + x)·ρ)", source=published("solid geometry"),
-        assumptions=["the glass fills the cradle from the bottom without a hollow", f"loss x = {loss * 100:g} %"],
+        formula="d = h + (m / ((1 + x)·ρ) − V) / A", source=published("solid geometry"),
+        assumptions=["the glass fills the cradle from the bottom without a hollow", *(["what is above the brim runs over"] if net >= brim else [])],
         extra=[("volume of the cradle", slip), ("reading the line", piece.cradle.reading_m)],
     )  # fmt: skip
     return figure, max(0.0, charge.value / (1 + loss) / kind.density_kg_m3 - brim)
@@ -114,12 +120,14 @@ def _load(piece: PieceInput, thickness: Figure, charge: Figure) -> Load:
     outer_height = room.height_m + cradle.wall_m
     # the outside keeps the plan of the inside: a wall all round grows the area by its perimeter's share
     outer_area = (math.sqrt(room.widest_m2) + 2 * cradle.wall_m) ** 2
-    solid = max(0.0, outer_area * outer_height - float(room.volume_m3(room.height_m))) * cradle.count
+    mould_m3 = (outer_area * outer_height * cradle.count, float(room.volume_m3(room.height_m)) * cradle.count)
+    solid = max(0.0, mould_m3[0] - mould_m3[1])
     breadth = heat.breadth_m or max(1e-4, room.breadth_m(min(thickness.value, room.height_m)))
     return Load(
         kind=piece.glass.kind, form=piece.glass.form, material=cradle.material, wall_m=cradle.wall_m,
         thickness=counted, sheet_m=counted.value / RELIEF[heat.relief], breadth_m=breadth, widest_m=max(breadth, heat.breadth_m or max(room.span_m)), glass_kg=charge.value,
         mould_kg=solid * cradle.material.density_kg_m3 if heat.support == "cradle" else 0.0,
+        mould_m3=mould_m3,
         outer_width_m=outer_width, outer_height_m=outer_height, furniture_kg=heat.weight_kg + heat.extra_kg,
     )  # fmt: skip
 

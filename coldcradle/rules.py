@@ -13,10 +13,10 @@ from coldcradle.cradle.release import judge
 from coldcradle.findings import Finding, finding
 from coldcradle.further import main_kg, needs
 from coldcradle.glass.compatibility import judge_pair
-from coldcradle.glass.mix import SANDY_SHARE, check_powder
+from coldcradle.glass.mix import SANDY_SHARE, check_powder, question_powder
 from coldcradle.glass.points import judge_points
 from coldcradle.heat_rules import heat_findings
-from coldcradle.words import show
+from coldcradle.words import plural, show
 
 if TYPE_CHECKING:
     from coldcradle.plan import Worked
@@ -80,7 +80,7 @@ def _care(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
     cradle = worked.piece.cradle
     care = cradle.care
     if care.is_single_use and care.firings > 0:
-        yield finding("cradle.used-once", "think", f"{cradle.name} has been fired {care.firings} times; it is made for one use.",
+        yield finding("cradle.used-once", "think", f"{cradle.name} has been fired {plural(care.firings, 'time')}; it is made for one use.",
                       "Plaster that has been fired crumbles. Make a new mould, or look very closely.")  # fmt: skip
     if cradle.material.key == "silicone":
         yield finding("cradle.not-for-the-kiln", "stop", "Silicone is for freezing, not for the kiln.",
@@ -119,7 +119,7 @@ def _glass(worked: Worked) -> Iterator[Finding]:
     elif have <= 0:
         other = {form: kg for form, kg in glass.rack_kg.items() if kg >= need}
         yield finding(
-            "glass.none-on-rack", "think", "No {form} of this glass is on the rack.",
+            "glass.none-on-rack", "think", "None of this glass is on the rack as {form}.",
             "There is enough in another form: {other}." if other else "Write what you have on the rack, or choose another form.",
             form=glass.form.name, other=", ".join(other),
         )  # fmt: skip
@@ -180,6 +180,8 @@ def _together(worked: Worked) -> Iterator[Finding]:
         )
         if slip is not None:
             yield slip
+    if (odd := question_powder(mix.powder)) is not None:
+        yield odd
     if mix.fine_share > SANDY_SHARE:
         yield finding("glass.sandy", "note", "{share} of the mix is fine: it may look like sand.",
                       "Above about a third the grains no longer run into one another.", share=show(mix.fine_share, "ratio"))  # fmt: skip

@@ -9,8 +9,10 @@ from fractions import Fraction
 
 from coldcradle.units import Kind, factor_to_si, temperature_from_c
 
-__all__ = ["Said", "Shown", "Words", "plus_minus", "say", "show"]
+__all__ = ["Said", "Shown", "Words", "on_scale", "plural", "plus_minus", "say", "show"]
 
+_KILOGRAMS_FROM = 5.0
+_RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 _NARROW = "\u202f"  # thousands are parted by a narrow space that does not break
 
 
@@ -48,6 +50,11 @@ def plus_minus(shown: Shown) -> Shown:
         return Words(words.plus_minus, unit, "", f"{words.plus_minus} {unit}".strip())
 
     return Shown(alone(shown.metric), alone(shown.us))
+
+
+def plural(count: float, one: str, many: str = "") -> str:
+    """A count with its noun: 1 firing, 2 firings."""
+    return f"{count:g} {one if count == 1 else many or one + 's'}"
 
 
 def say(template: str, **shown: Shown | str) -> Said:
@@ -113,6 +120,16 @@ def _inches(value_m: float, u_m: float) -> Words:
     return _words(inches, u, "in", at_most=3 if abs(inches) < 1 else 2)
 
 
+def _mass_metric(mass_kg: float, u_kg: float) -> Words:
+    """Grams up to 5 kg, then kilograms to the two places that a scale for them shows."""
+    if abs(mass_kg) < _KILOGRAMS_FROM:
+        return _words(mass_kg * 1e3, u_kg * 1e3, "g", at_most=0 if abs(mass_kg) >= 0.1 else 1)
+    if not u_kg and abs(mass_kg) < 1000:
+        number = _grouped(mass_kg, 2, trim=False)
+        return Words(number, "kg", "", f"{number} kg")
+    return _words(mass_kg, u_kg, "kg", at_most=2)
+
+
 def _mass_us(mass_kg: float, u_kg: float) -> Words:
     ounces = mass_kg / factor_to_si("ounce", "mass")
     u = u_kg / factor_to_si("ounce", "mass")
@@ -140,6 +157,14 @@ def _duration(seconds: float) -> Words:
     else:
         value, unit = str(rest), "min"
     return Words(sign + value, unit, "", f"{sign}{value} {unit}")
+
+
+def on_scale(mass_kg: float) -> Shown:
+    """A weight as a kitchen scale shows it: whole grams (tenths below 20 g), tenths of an ounce."""
+    grams = mass_kg * 1e3
+    metric = show(round(grams, 1 if grams < 20 else 0) / 1e3, "mass").metric
+    ounce = factor_to_si("ounce", "mass")
+    return Shown(metric, show(round(mass_kg / ounce, 1) * ounce, "mass").us)
 
 
 @functools.lru_cache(maxsize=8192)  # an edit leaves most of a piece's figures as they were
@@ -172,12 +197,7 @@ def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
                 _words(value / ounce, u / ounce, "fl oz"),
             )  # fmt: skip
         case "mass":
-            big = abs(value) >= 10
-            metric = _words(
-                value * (1 if big else 1e3), u * (1 if big else 1e3), "kg" if big else "g",
-                at_most=2 if big else 0 if abs(value) >= 0.1 else 1,
-            )  # fmt: skip
-            return Shown(metric, _mass_us(value, u))
+            return Shown(_mass_metric(value, u), _mass_us(value, u))
         case "temperature":
             return Shown(
                 _words(value, u, "°C", at_most=0 if u else 1),
@@ -207,6 +227,12 @@ def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
             return _show_same_everywhere(value, kind, u)
 
 
+def _times_ten(value: float) -> str:
+    """Three figures and a power of ten: 7.42 ×10⁻⁵."""
+    mantissa, _, power = f"{value:.2e}".partition("e")
+    return f"{mantissa} ×10{str(int(power)).translate(_RAISED)}"
+
+
 def _same(words: Words) -> Shown:
     return Shown(words, words)
 
@@ -223,7 +249,8 @@ def _show_same_everywhere(value: float, kind: Kind, u: float) -> Shown:
         case "power":
             return _same(_words(value / 1e3, u / 1e3, "kW"))
         case "log_viscosity":
-            return _same(Words(f"10^{value:.1f}", "Pa·s", "", f"10^{value:.1f} Pa·s"))
+            number = f"10^{value:.2f}".rstrip("0").rstrip(".")
+            return _same(Words(number, "Pa·s", "", f"{number} Pa·s"))
         case "time_per_length":
             per_inch = _words(value * 0.0254 / 3600, 0, "h per inch", at_most=2)
             return Shown(_words(value * 0.012 / 3600, 0, "h per 12 mm", at_most=2), per_inch)
@@ -237,7 +264,8 @@ def _show_same_everywhere(value: float, kind: Kind, u: float) -> Shown:
         case "film":
             return _same(_words(value, u, "W/m²/K", figures=3, at_most=1))
         case "per_pa":
-            return _same(Words(f"{value:.3g}", "1/Pa", "", f"{value:.3g} 1/Pa"))
+            number = _times_ten(value)
+            return _same(Words(number, "1/Pa", "", f"{number} 1/Pa"))
         case "count":
             return _same(_words(value, u, "", at_most=3))
         case _:

@@ -6,7 +6,11 @@ import numpy as np
 
 from coldcradle.cradle.shapes import Array
 
-__all__ = ["arc_radius_m", "half_chord_m", "segment_m2"]
+__all__ = ["SEGMENT_FORMULA", "arc_radius_m", "half_chord_m", "segment_m2"]
+
+_R = "(((w/2)² + H²)/(2·H))"
+# Area of a circle's segment up to h, in the symbols of the trough it is the end of.
+SEGMENT_FORMULA = f"({_R}²·acos(({_R} − h)/{_R}) − ({_R} − h)·√(2·{_R}·h − h²))"
 
 
 def arc_radius_m(*, width_m: float, depth_m: float) -> float:

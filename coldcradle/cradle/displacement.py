@@ -113,7 +113,7 @@ def by_drained(reading: Drained, *, soaked: bool, tilt_m3: float = 0.0) -> Figur
             given("density of the water", "ρ", density, "density", 0.5),
         ],
         words="The weight of the water that stood in the cradle, over its density at that temperature.",
-        formula="V = m / ρ(T)",
+        formula="V = m / ρ",
         source=published("Kell, J. Chem. Eng. Data 20 (1975) 97"),
         assumptions=[
             say(

@@ -10,6 +10,7 @@ from typing import Literal
 from coldcradle.cradle.shapes import SIZES
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Stack
+from coldcradle.cradle.straight import Prism
 from coldcradle.cradle.water import water_density_kg_m3
 from coldcradle.words import say, show
 from coldcradle.working import PRACTICE, Figure, Given, derive, given, published
@@ -18,6 +19,7 @@ __all__ = ["METHOD_WORDS", "LastFill", "Method", "Model", "by_last", "by_model",
 
 Method = Literal["shape", "level", "drained", "trial", "model", "last"]
 
+_LOWERED = str.maketrans("0123456789", "₀₁₂₃₄₅₆₇₈₉")
 _DRAFT_ERROR = math.radians(0.5)  # how well a lean is measured; common practice, no source
 _REMEMBERED = 0.02  # a charge that "fitted" did so within about 2 %; common practice, no source
 
@@ -49,12 +51,18 @@ def combine(figures: Sequence[Figure]) -> Figure:
     weights = [1 / figure.u**2 for figure in figures]
     subscripts = "₁₂₃₄₅₆"
     many = len(figures)
+    measured = [
+        figure.given(f"V{subscripts[i]}", METHOD_WORDS.get(figure.key, figure.name)) for i, figure in enumerate(figures)
+    ]
+    errors = [given("its error", f"u{subscripts[i]}", figure.u, "volume") for i, figure in enumerate(figures)]
+    above = " + ".join(f"V{x}/u{x}²" for x in subscripts[:many])
+    below = " + ".join(f"1/u{x}²" for x in subscripts[:many])
     return derive(
         "combined_volume", "Both together" if many == 2 else f"All {many} together", "volume",
-        lambda *values: sum(w * v for w, v in zip(weights, values, strict=True)) / sum(weights),
-        [figure.given(f"V{subscripts[i]}", METHOD_WORDS.get(figure.key, figure.name)) for i, figure in enumerate(figures)],
+        lambda *values: sum(w * v for w, v in zip(weights, values[:many], strict=True)) / sum(weights),
+        [*measured, *errors],
         words=f"{'Two' if many == 2 else 'Several'} ways of measuring one room, each counted for as much as its error allows.",
-        formula="V = Σ(Vᵢ/uᵢ²) / Σ(1/uᵢ²)",
+        formula=f"V = ({above}) / ({below})",
         source=published("weighted mean, e.g. Bevington & Robinson, Data Reduction and Error Analysis"),
         assumptions=["they were measured apart, so that their errors have nothing to do with each other"],
     )  # fmt: skip
@@ -85,10 +93,13 @@ def _inputs(stack: Stack, reading_m: float) -> list[Given]:
 def _of_solid(solid: Solid, line_m: float, reading_m: float) -> Figure:
     touched = solid.wetted_m2(line_m)
     return derive(
-        "cradle_volume", "Cradle holds", "volume", lambda h: float(solid.volume_m3(h)),
-        [given("casting line above the deepest point", "h", line_m, "length", reading_m)],
+        "cradle_volume", "Cradle holds", "volume", lambda h, _a: float(solid.volume_m3(h)),
+        [
+            given("casting line above the deepest point", "h", line_m, "length", reading_m),
+            given("mean area of the room below it, over all triangles", "A", float(solid.volume_m3(line_m)) / line_m, "area"),
+        ],
         words=f"The inside of {solid.name} below the casting line, added up over its triangles.",
-        formula="V = Σ over all faces of the column between the face and the line",
+        formula="V = A·h",
         source=published("divergence theorem"),
         assumptions=[
             say("the surface is true to ± {u}", u=show(reading_m, "length")),
@@ -96,6 +107,30 @@ def _of_solid(solid: Solid, line_m: float, reading_m: float) -> Figure:
         ],
         extra=[("how true the surface is", touched * reading_m)],
     )  # fmt: skip
+
+
+def _worked_out(room: Stack, line_m: float) -> tuple[str, list[Given]]:
+    """The formula of a room and what it needs besides the sizes: one part by its own, several as a sum of theirs."""
+    bodies = [
+        (part, min(max(line_m - base, 0.0), part.height_m)) for part, base in zip(room.parts, room.bases_m, strict=True)
+    ]
+    bodies += [(core.part, min(max(line_m - core.base_m, 0.0), core.part.height_m)) for core in room.cores]
+    if len(bodies) == 1:
+        (part, up_m), carried = bodies[0], []
+        if isinstance(part, Prism):
+            carried = [
+                given("area inside the outline", "A", part.outline.area_m2, "area"),
+                given("length of its edge", "P", part.outline.perimeter_m, "length"),
+            ]
+        return "V = " + part.volume_formula, carried
+    parts, found = "", []
+    for i, (part, up_m) in enumerate(bodies):
+        symbol = "V" + str(i + 1).translate(_LOWERED)
+        is_core = i >= len(room.parts)
+        called = f"{'core' if is_core else f'part {i + 1}'} below the line, {part.name.lower()}"
+        found.append(given(called, symbol, float(part.volume_m3(up_m)), "volume"))
+        parts += (" − " if is_core else " + " if parts else "") + symbol
+    return "V = " + parts, found
 
 
 def by_shape(room: Stack | Solid, *, line_m: float, reading_m: float) -> Figure:
@@ -108,23 +143,24 @@ def by_shape(room: Stack | Solid, *, line_m: float, reading_m: float) -> Figure:
     ]
     shapes = {part.shape for part in room.parts}
 
-    def volume(*values: float) -> float:
-        return float(room.with_sizes(values[:-1]).volume_m3(values[-1]))
+    many = len(inputs) - 1
 
-    minus = "".join(f" − {core.part.formula}" for core in room.cores)
+    def volume(*values: float) -> float:
+        return float(room.with_sizes(values[:many]).volume_m3(values[many]))
+
+    formula, carried = _worked_out(room, line_m)
     leaning = any(getattr(part, "draft_rad", 0.0) for part in room.parts)
     rounded = any(getattr(part, "corner_m", 0.0) for part in room.parts)
     return derive(
-        "cradle_volume", "Cradle holds", "volume", volume, inputs,
+        "cradle_volume", "Cradle holds", "volume", volume, [*inputs, *carried],
         words="The inside of the cradle below the casting line, from its measured sizes.",
-        formula="V = " + " + ".join(part.formula for part in room.parts) + minus,
+        formula=formula,
         source=published("solid geometry"),
         assumptions=[
             say("every size is read to ± {u}", u=show(reading_m, "length")),
             "walls are straight" + (" and lean by δ; l and w are those at the brim" if leaning else "")
             + (", corners round by r" if rounded else " and corners sharp"),
-            *(["d is the width at the casting line"] if "frustum" in shapes else []),
-            *(["R = (d²/4 + H²)/(2H)"] if shapes & {"cap", "barrel", "gutter"} else []),
+            *(["its radius is ((d/2)² + H²)/(2·H)"] if shapes & {"cap", "barrel", "gutter"} else []),
             *(["A is the area inside the outline, s its scale"] if "prism" in shapes else []),
         ],
     )  # fmt: skip
@@ -141,7 +177,7 @@ def by_model(model: Model, *, water_c: float = 18.0) -> Figure:
                 given("density of the water", "ρ", water, "density", 0.8),
             ],
             words="A model that hangs under water lifts as much water as it takes room, and the scale shows its weight.",
-            formula="V = Δm / ρ(water)", source=published("Archimedes; Kell, J. Chem. Eng. Data 20 (1975) 97"),
+            formula="V = Δm / ρ", source=published("Archimedes; Kell, J. Chem. Eng. Data 20 (1975) 97"),
             assumptions=["the model hangs free of bottom and walls, without bubbles, and drinks no water",
                          "the finished filling is the size of the model"],
         )  # fmt: skip
@@ -152,7 +188,7 @@ def by_model(model: Model, *, water_c: float = 18.0) -> Figure:
             given("density of the model", "ρ", model.density_kg_m3, "density", 0.02 * model.density_kg_m3),
         ],
         words="The weight of the model over its density is the room it leaves in the mould.",
-        formula="V = m / ρ(model)", source=PRACTICE,
+        formula="V = m / ρ", source=PRACTICE,
         assumptions=["the density of the model is known to 2 %; hang it in water to know it better",
                      "the finished filling is the size of the model"],
     )  # fmt: skip

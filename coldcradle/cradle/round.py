@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from coldcradle.cradle.arc import arc_radius_m, half_chord_m, segment_m2
+from coldcradle.cradle.arc import SEGMENT_FORMULA, arc_radius_m, half_chord_m, segment_m2
 from coldcradle.cradle.shapes import Array, Part, above_nothing
 from coldcradle.errors import ImpossibleInput
 
@@ -24,7 +24,7 @@ def bowl_heights(depth_m: float) -> Array:
 class Frustum(Part):
     """A cone cut off, either way up. V = π z (r₀² + r₀r + r²)/3 with r the radius at z."""
 
-    shape, name, formula = "frustum", "Cone", "π/12·h·(d₀² + d₀·d + d²)"
+    shape, name, formula = "frustum", "Cone", "π/12·h·(d₀² + d₀·(d₀ + (d₁ − d₀)·h/H) + (d₀ + (d₁ − d₀)·h/H)²)"
     bottom_m: float
     top_m: float
 
@@ -69,7 +69,7 @@ class Cylinder(Part):
 class Cap(Part):
     """A bowl cut from a sphere, at most half of it. V = π z² (3R - z)/3, R = (a² + h²)/(2h)."""
 
-    shape, name, formula = "cap", "Bowl", "π·h²·(3R − h)/3"
+    shape, name, formula = "cap", "Bowl", "π·h²·(3·((d/2)² + H²)/(2·H) − h)/3"
     only_lowest = True
     rim_m: float
 
@@ -104,7 +104,7 @@ class Cap(Part):
 class Oval(Part):
     """A bowl with an oval rim: half an ellipsoid. V = π/4 · l · w · (z²/H - z³/(3H²))."""
 
-    shape, name, formula = "oval", "Oval bowl", "π/4·l·w·(h²/H − h³/(3H²))"
+    shape, name, formula = "oval", "Oval bowl", "π/4·l·w·(h²/H − h³/(3·H²))"
     plan = "oval"
     only_lowest = True
     length_m: float
@@ -190,7 +190,7 @@ class Gutter(Part):
     V = π · D · (area of the gutter's segment), by Pappus.
     """
 
-    shape, name, formula = "gutter", "Ring with a round bottom", "π·D·[R²·acos((R − h)/R) − (R − h)·√(2Rh − h²)]"
+    shape, name, formula = "gutter", "Ring with a round bottom", "π·D·" + SEGMENT_FORMULA
     plan = "ring"
     only_lowest = True
     middle_m: float

@@ -72,6 +72,11 @@ class Part:
     only_lowest: ClassVar[bool] = False
     height_m: float
 
+    @property
+    def volume_formula(self) -> str:
+        """The volume up to h in the symbols of its sizes, fit to be worked out."""
+        return self.formula
+
     def half_width_m(self, z: ArrayLike) -> Array:
         """Half the width seen in the section, at height z."""
         raise NotImplementedError

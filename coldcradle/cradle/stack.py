@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 from scipy.optimize import brentq
 
+from coldcradle.cradle.cores import is_too_wide
 from coldcradle.cradle.outline import Outline
 from coldcradle.cradle.round import Cap, Cylinder, Frustum, Gutter, Oval, Ring
 from coldcradle.cradle.shapes import SIZES, Array, Part, attribute, sizes_of
@@ -125,10 +126,7 @@ class Stack:
         for core in self.cores:
             for z in np.linspace(core.base_m, min(self.height_m, core.base_m + core.part.height_m), 17):
                 part, inside = self.part_at(float(z))
-                if (
-                    float(core.part.narrow_m(z - core.base_m)) >= float(part.narrow_m(inside))
-                    or self.area_m2(float(z)) <= 0
-                ):
+                if is_too_wide(core.part, float(z - core.base_m), part, inside) or self.area_m2(float(z)) <= 0:
                     raise ImpossibleInput(
                         f"expected a core that leaves room round it; at {z * 1e3:.0f} mm it is as wide as the cradle"
                     )

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike
 
-from coldcradle.cradle.arc import arc_radius_m, half_chord_m, segment_m2
+from coldcradle.cradle.arc import SEGMENT_FORMULA, arc_radius_m, half_chord_m, segment_m2
 from coldcradle.cradle.outline import Outline
 from coldcradle.cradle.round import bowl_heights
 from coldcradle.cradle.shapes import Array, Part, above_nothing
@@ -42,6 +42,11 @@ class Box(Part):
             raise ImpossibleInput(
                 f"expected corners of at most {foot * 500:.4g} mm, half the width of the bottom, got {self.corner_m * 1e3:g} mm"
             )
+
+    @property
+    def volume_formula(self) -> str:
+        lean = " − tan(δ)·(l + w)·(H² − (H − h)²) + 4/3·tan(δ)²·(H³ − (H − h)³)" if self.draft_rad else ""
+        return "l·w·h" + lean + (" − (4 − π)·r²·h" if self.corner_m else "")
 
     @property
     def _lean(self) -> float:
@@ -82,7 +87,7 @@ class Box(Part):
 class Barrel(Part):
     """A half-barrel lying down, or less than half: a trough with flat ends. V = l · (area of a circle's segment)."""
 
-    shape, name, formula = "barrel", "Half-barrel", "l·[R²·acos((R − h)/R) − (R − h)·√(2Rh − h²)]"
+    shape, name, formula = "barrel", "Half-barrel", "l·" + SEGMENT_FORMULA
     plan = "rectangle"
     only_lowest = True
     length_m: float
@@ -128,7 +133,11 @@ class Wave(Part):
     Below the crests A(z) = l·w·θ/π with θ = acos(1 - 2z/a); V = l·w·a/(2π)·(sin θ - θ·cos θ); above them like a box.
     """
 
-    shape, name, formula = "wave", "Wave", "l·w·a/(2π)·(sin θ − θ·cos θ), θ = acos(1 − 2h/a)"
+    shape, name, formula = (
+        "wave",
+        "Wave",
+        "l·w·(a/(2·π)·(sin(acos(max(−1, 1 − 2·h/a))) − acos(max(−1, 1 − 2·h/a))·max(−1, 1 − 2·h/a)) + max(0, h − a))",
+    )
     plan = "rectangle"
     only_lowest = True
     length_m: float
@@ -214,6 +223,10 @@ class Prism(Part):
         above_nothing(height=self.height_m)
         if not (math.isfinite(self.scale) and self.scale > 0):
             raise ImpossibleInput(f"expected a scale above 0 %, got {self.scale * 100:g} %")
+
+    @property
+    def volume_formula(self) -> str:
+        return "(s²·A + s·P·e)·h"
 
     def half_width_m(self, z: ArrayLike) -> Array:
         return np.full(np.shape(z), self.outline.width_m * self.scale / 2)

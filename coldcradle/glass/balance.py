@@ -29,8 +29,8 @@ def centre_height(room: Stack | Solid, *, level_m: float, turned: bool) -> Figur
         "centre_height", "Centre of gravity above the foot", "length",
         (lambda c, h: h - c) if turned else (lambda c, h: c),
         [given("above the deepest point of the cradle", "c", low, "length"), given("thickness", "h", level_m, "length")],
-        words="Every slice of the piece counted with its height.",
-        formula="z = h − Σ(z·ΔV)/V" if turned else "z = Σ(z·ΔV)/V", source=published("statics"),
+        words="Every slice of the piece counted with its height, c = Σ(z·ΔV)/V.",
+        formula="z = h − c" if turned else "z = c", source=published("statics"),
         assumptions=["the glass is of one density throughout"],
     )  # fmt: skip
 

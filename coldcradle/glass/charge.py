@@ -58,14 +58,16 @@ def charge_each(charge: Figure, volume: Figure, kind: GlassKind, mass: Figure) -
     )  # fmt: skip
 
 
-def thermal_mass(mould_kg: float, material: Material) -> Figure:
-    """Weight of the mould, as the glass it is as slow as: what the kiln must warm besides."""
+def thermal_mass(outside_m3: float, inside_m3: float, material: Material) -> Figure:
+    """Weight of the mould: its wall all round and under the room, at the usual density."""
+    density = material.density_kg_m3
     return derive(
-        "mould_mass", "The mould itself weighs", "mass", lambda m, _c: m,
-        [given("mould", "m", mould_kg, "mass", 0.2 * mould_kg),
-         given("its heat, against glass of the same weight", "c", material.heat_capacity_j_kg_k / 1100.0, "ratio", 0.1)],
-        words="Its wall all round and under the room, at the usual density. The kiln warms it with the glass.",
-        formula="m = ρ(wall) · (outside − inside)", source=memory(f"density and heat capacity of {material.name}"),
+        "mould_mass", "The mould itself weighs", "mass", lambda o, i, rho: rho * max(0.0, o - i),
+        [given("outside of the mould", "V₁", outside_m3, "volume"), given("its room", "V₀", inside_m3, "volume"),
+         given(f"density of {material.name}", "ρ", density, "density", 0.2 * density)],
+        words="Its wall all round and under the room, at the usual density. The kiln warms it with the glass: for the same weight "
+        f"it takes {material.heat_capacity_j_kg_k / 11.0:.0f} % of the heat that glass does.",
+        formula="m = ρ·(V₁ − V₀)", source=memory(f"density and heat capacity of {material.name}"),
     )  # fmt: skip
 
 
@@ -104,7 +106,7 @@ def chance_of_enough(mass: Figure, *, loss: float, rack_kg: float) -> Figure:
             given("error of that", "u", mass.u, "mass"),
         ],
         words="The glass needed is known only so well; this is the chance that what you have covers it.",
-        formula="P = Φ((g − m) / u)",
+        formula="P = min(0.999, max(0.001, Φ((g − m) / u)))",
         assumptions=["never told as surer than 99.9 %: no error is known that well"],
         source=published("normal distribution of the error, JCGM 100:2008, annex G"),
     )
@@ -182,10 +184,12 @@ def heap_room(stack: Stack | Solid, bulk: Figure, charge: Figure, form: Form, *,
         lambda v, a, h: v + a * h / 3,
         inputs,
         words="The cradle to its brim and the cone of pieces that stays heaped above it.",
-        formula="room = V + A·h/3,  h = tan 35° · narrow width / 2" if form.heaps else "room = V",
+        formula="room = V + A·h/3" if form.heaps else "room = V",
         source=PRACTICE,
         assumptions=[
-            f"loose pieces stay heaped at about {REPOSE_DEG:.0f}°" if form.heaps else "stacked sheet does not heap"
+            f"loose pieces stay heaped at about {REPOSE_DEG:.0f}°: the cone is tan 35° times half the narrow width high"
+            if form.heaps
+            else "stacked sheet does not heap"
         ],
     )
     over = bulk.value - brim

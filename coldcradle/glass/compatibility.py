@@ -55,7 +55,7 @@ def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
     sets_c = min((kind.annealing_c + kind.strain_c) / 2 for kind in (first, second))
     stress = derive(
         "mismatch", "Stress where they meet", "stress",
-        lambda a1, a2, fall, m: interface_stress_pa(
+        lambda a1, a2, fall, m, *_: interface_stress_pa(
             difference_per_k=a1 - a2, fall_k=fall, ratio=m, youngs_1_pa=first.youngs_modulus_pa,
             youngs_2_pa=second.youngs_modulus_pa, poisson=(first.poisson + second.poisson) / 2,
         ),
@@ -64,9 +64,12 @@ def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
             given(f"expansion of {second.name}", "α₂", second.expansion_per_k, "expansion", _LISTED_PER_K),
             given("from setting to room temperature", "ΔT", sets_c - _ROOM_C, "difference"),
             given("thickness of one to the other", "m", ratio, "count"),
+            given(f"stiffness of {first.name}", "E₁", first.youngs_modulus_pa, "stress"),
+            given(f"stiffness of {second.name}", "E₂", second.youngs_modulus_pa, "stress"),
+            given("Poisson's ratio, the mean", "ν", (first.poisson + second.poisson) / 2, "count"),
         ],
         words="Two layers that were one piece while soft, and shrink differently once they are set.",
-        formula="σ = κ·[2(E₁I₁ + E₂I₂)/(h·h₁) + h₁·E₁/2]/(1 − ν), κ = 6·Δα·ΔT·(1+m)²/(h·[3(1+m)² + (1+mn)(m² + 1/(mn))])",
+        formula="max(α₁ − α₂, α₂ − α₁)·ΔT·6·(1 + m)²/(3·(1 + m)² + (1 + m·E₁/E₂)·(m² + E₂/(m·E₁)))·max((E₁·m³ + E₂)/(6·(1 + m)³)·(1 + m)/m + m·E₁/(2·(1 + m)), (E₁·m³ + E₂)/(6·(1 + m)³)·(1 + m) + E₂/(2·(1 + m)))/(1 − ν)",
         source=published("Timoshenko, J. Opt. Soc. Am. 11 (1925) 233"),
         assumptions=[
             "listed expansions hold up to the setting point; real ones rise there, and viscosity counts too",

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import csv
 import functools
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Form", "GlassKind", "forms", "shipped_kinds"]
+__all__ = ["Form", "GlassKind", "forms", "shipped_kinds", "stiffened"]
 
 _DATA = Path(__file__).parent / "data"
 
@@ -42,6 +42,13 @@ class GlassKind:
                 "expected strain point below annealing point below softening point, got "
                 f"{self.strain_c:g}, {self.annealing_c:g}, {self.softening_c:g} °C"
             )
+
+
+def stiffened(kind: GlassKind, by_k: float) -> GlassKind:
+    """The same glass, its points higher by so many K: a colour that is stiffer than its family."""
+    return replace(
+        kind, strain_c=kind.strain_c + by_k, annealing_c=kind.annealing_c + by_k, softening_c=kind.softening_c + by_k
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -11,7 +11,17 @@ from coldcradle.glass.kinds import forms
 from coldcradle.words import show
 from coldcradle.working import PRACTICE, Figure, derive, given
 
-__all__ = ["SANDY_SHARE", "Mix", "MixPart", "Portion", "check_powder", "portions", "water_to_damp"]
+__all__ = [
+    "SANDY_SHARE",
+    "USUAL_POWDER",
+    "Mix",
+    "MixPart",
+    "Portion",
+    "check_powder",
+    "portions",
+    "question_powder",
+    "water_to_damp",
+]
 
 SANDY_SHARE = 0.35  # fine grain and powder above this share look like sand; common practice, no source
 _DAMP = 0.03  # water by weight of the frit, so that powder sticks; common practice, no source
@@ -88,6 +98,21 @@ def water_to_damp(*, frit_kg: float) -> Figure:
         "water", "Water to damp it", "mass", lambda m, w: m * w,
         [given("frit", "m", frit_kg, "mass"), given("water, of its weight", "w", _DAMP, "ratio", 0.01)],
         words="Just enough that the powder sticks; a spray and a shake, then look.", formula="m · w", source=PRACTICE,
+    )  # fmt: skip
+
+
+USUAL_POWDER = (0.01, 0.15)  # of the frit's weight: less is not seen, more looks like sand; common practice, no source
+
+
+def question_powder(powder: float) -> Finding | None:
+    """A question where the share of powder is unusual: a decimal slips easily."""
+    low, high = USUAL_POWDER
+    if powder == 0 or low <= powder <= high:
+        return None
+    return finding(
+        "glass.odd-powder", "think", "{p} of powder: is that meant? {low} to {high} of the frit's weight is usual.",
+        "A decimal point slips easily: 5 % of {frit} is {right}.", p=show(powder, "ratio"), low=show(low, "ratio"),
+        high=show(high, "ratio"), frit=show(0.24, "mass"), right=show(0.012, "mass"),
     )  # fmt: skip
 
 

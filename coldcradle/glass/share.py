@@ -44,7 +44,7 @@ def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> tuple[list[Po
     left = derive(
         "left_over", "Left over" if batch_kg >= need else "Missing", "mass", lambda b, n: abs(b - n),
         [given("batch", "b", batch_kg, "mass"), given("all cavities full", "n", need, "mass")],
-        words="The batch against all fill weights together.", formula="|b − Σ fill · count|", source=PRACTICE,
+        words="The batch against all fill weights together.", formula="max(b − n, n − b)", source=PRACTICE,
     )  # fmt: skip
     return [Portioned(c, c.fill_kg * share, share) for c in cavities], left
 

@@ -27,13 +27,15 @@ def rest_thickness(kind: GlassKind) -> Figure:
     """The thickness free glass seeks: h = 2·√(γ/(ρg))·sin(θ/2), about a quarter of an inch."""
     return derive(
         "rest_thickness", "Free glass rests at", "length",
-        lambda tension, density: 2 * math.sqrt(tension / (density * GRAVITY)) * math.sin(_ANGLE / 2),
+        lambda tension, density, *_: 2 * math.sqrt(tension / (density * GRAVITY)) * math.sin(_ANGLE / 2),
         [
             given("surface tension", "γ", _TENSION_N_M, "count", 0.03),
             given("density", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
+            given("gravity", "g", GRAVITY, "count"),
+            given("angle at a washed shelf", "θ", _ANGLE, "angle"),
         ],
         words="Weight flattens a pool of glass and surface tension gathers it; here the two are even.",
-        formula="h = 2·√(γ/(ρ·g))·sin(θ/2), θ = 135°",
+        formula="h = 2·√(γ/(ρ·g))·sin(θ/2)",
         source=published("de Gennes, Brochard-Wyart and Quéré, Capillarity and Wetting Phenomena, chapter 2"),
         assumptions=["γ in N/m, from memory; θ between 120° and 150° on a washed shelf"],
         extra=[("angle at the shelf", 0.0003)],
@@ -71,19 +73,23 @@ def spread(kind: GlassKind, *, area_m2: float, thickness_m: float, work_per_pa: 
         return float(min(eighth**0.125, math.sqrt(volume / (math.pi * rest_m))))
 
     inputs = [
-        given("across at first, as a disc", "2R₀", 2 * start_m, "length"),
+        given("across at first, as a disc", "D₀", 2 * start_m, "length"),
         given("thickness at first", "h₀", thickness_m, "length"),
-        given("heat work of the firing, ∫dt/η", "W", work_per_pa, "count"),
+        given("heat work of the firing, ∫dt/η", "W", work_per_pa, "per_pa"),
+        given("density", "ρ", kind.density_kg_m3, "density"),
+        given("gravity", "g", GRAVITY, "count"),
+        given("thickness at rest", "h₁", rest_m, "length"),
     ]
+    runs = "D₀" if thickness_m <= rest_m else "min(2·((D₀/2)⁸ + 0.894⁸·ρ·g·(π/4·D₀²·h₀)³/3·W)^(1/8), D₀·√(h₀/h₁))"
     source = published("Huppert, J. Fluid Mech. 121 (1982) 43; rest by de Gennes et al.")
     doubts = ["good to a factor of three in time", "the plan is taken as a disc of the same area; corners go round"]
     band = abs(radius(work_per_pa * 3) - radius(work_per_pa / 3)) / 2
-    size = derive("spread_size", "Runs out to", "length", lambda _d, _h, w: 2 * radius(w), inputs,
+    size = derive("spread_size", "Runs out to", "length", lambda _d, _h, w, *_: 2 * radius(w), inputs,
                   words="A pool deeper than it would rest spreads until it does, or until it stiffens.",
-                  formula="R⁸ = R₀⁸ + 0.894⁸·(ρ·g·V³/3)·W, h ≥ rest", source=source, assumptions=doubts,
+                  formula=runs, source=source, assumptions=doubts,
                   extra=[("the estimate itself", 2 * band)])  # fmt: skip
-    thin = derive("spread_thickness", "and stands", "length", lambda _d, _h, w: volume / (math.pi * radius(w) ** 2), inputs,
-                  words="The same glass over the larger area.", formula="h = V/(π·R²)", source=source, assumptions=doubts,
+    thin = derive("spread_thickness", "and stands", "length", lambda _d, _h, w, *_: volume / (math.pi * radius(w) ** 2), inputs,
+                  words="The same glass over the larger area.", formula=f"h₀·D₀²/({runs})²", source=source, assumptions=doubts,
                   extra=[("the estimate itself", 2 * band * thickness_m / start_m / 2)])  # fmt: skip
     return size, thin
 
@@ -102,10 +108,11 @@ def push_on_wall(kind: GlassKind, *, length_m: float, glass_m: float) -> Figure:
     """Weight to set against a wall so that the glass does not push it out: m = 3·(ρ·h²·l/2)/μ."""
     return derive(
         "wall_weight", "Weight against the longest wall", "mass",
-        lambda h, length: _SAFE * kind.density_kg_m3 * h * h * length / 2 / _GRIP,
-        [given("depth of the glass", "h", glass_m, "length"), given("wall", "l", length_m, "length")],
+        lambda h, length, rho, mu: _SAFE * rho * h * h * length / 2 / mu,
+        [given("depth of the glass", "h", glass_m, "length"), given("wall", "l", length_m, "length"),
+         given("density", "ρ", kind.density_kg_m3, "density"), given("friction", "μ", _GRIP, "count")],
         words="Soft glass pushes like water of its weight; three times what friction needs.",
-        formula="m = 3 · ρ·h²·l/2 / μ, μ = 0.3", source=published("hydrostatics; friction and margin are practice"),
+        formula="m = 3·ρ·h²·l/2/μ", source=published("hydrostatics; friction and margin are practice"),
     )  # fmt: skip
 
 

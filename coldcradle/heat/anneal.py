@@ -46,14 +46,15 @@ def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle",
     d, b = load.thickness, given("breadth of the glass", "b", load.breadth_m, "length")
     glass_k = conductivity_w_m_k(load.kind.annealing_c)
 
+    def layered(thickness: float) -> Slab:
+        return Slab(thickness_m=thickness, wall_m=load.wall_m, material=load.material, glass_conductivity_w_m_k=glass_k)
+
     def upwards(thickness: float) -> float:
         if support == "posts":
             return thickness
         if support == "shelf":
             return 2 * thickness
-        return Slab(
-            thickness_m=thickness, wall_m=load.wall_m, material=load.material, glass_conductivity_w_m_k=glass_k
-        ).equivalent_thickness_m()
+        return layered(thickness).equivalent_thickness_m()
 
     thickness = d.given("d", "thickest place")
     flat = (
@@ -62,6 +63,7 @@ def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle",
         if by_weight else say("the glass is held flat")
     )  # fmt: skip
     held_m = min(upwards(d.value), load.breadth_m)
+    hottest_m = layered(d.value).hottest_plane_m()
     if basis in ("bow", "free"):
         return derive(
             "thickness_counts", "Thickness that counts", "length", min, [thickness, b],
@@ -87,17 +89,18 @@ def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle",
         return derive(
             "thickness_counts", "Thickness that counts", "length", lambda t, w: min(upwards(t), w), [thickness, b],
             words="Held flat with nothing leaving through the shelf, it counts twice." if support == "shelf" else "Both faces see the kiln.",
-            formula="min(2d, b)" if support == "shelf" else "min(d, b)",
+            formula="min(2·d, b)" if support == "shelf" else "min(d, b)",
             source=published("slab under a parabolic profile, Timoshenko & Goodier"), assumptions=[flat],
         )  # fmt: skip
     return derive(
         "thickness_counts", "Thickness that counts", "length",
-        lambda t, w: min(upwards(t), w), [thickness, b],
+        lambda t, w, _x: min(upwards(t), w), [thickness, b, given("hottest plane, below the open face", "x", hottest_m, "length")],
         words=f"Open above, {load.material.name} below: the hottest plane moves down, as if the glass were thicker. "
         "Sideways the mould is alike on both sides, so there the breadth counts. The smaller of the two holds.",
-        formula="min( √(24·(x²/2 − x·d/2 + d²/6)), b ),  x = (d²/2 + k/k_w·w·d + κ·w²/2κ_w) / (d + k/k_w·w)",
+        formula="min(√(24·(x²/2 − x·d/2 + d²/6)), b)",
         source=published("steady ramp through a layered slab, Carslaw & Jaeger"),
         assumptions=[
+            "x = (d²/2 + k/k_w·w·d + κ·w²/2κ_w) / (d + k/k_w·w)",
             say("the wall is {w} of {mould}, {k} W/m/K", w=show(load.wall_m, "length"), mould=load.material.name, k=f"{load.material.conductivity_w_m_k:g}"),
             flat,
         ],
@@ -110,7 +113,7 @@ def soak_by_thumb(thickness: Figure) -> Figure:
         "soak_thumb", "Rule of thumb", "duration", lambda d, s: d * s,
         [thickness.given("d", "thickest place"), given("soak", "s", _THUMB_S_PER_M, "time_per_length")],
         words="Two hours at the annealing point for each 12 mm of thickness; longer does no harm.",
-        formula="soak = 2 h · d / 12 mm", source=PRACTICE,
+        formula="soak = d·s", source=PRACTICE,
     )  # fmt: skip
 
 
@@ -120,29 +123,31 @@ def soak_by_physics(load: Load, *, drop_k: float, fall_k_per_h: float, settled_s
     `settled_s` is when they agree as the run through the slab found it. None: the closed form, in which `drop_k` is
     the fall that precedes the soak; the heart lags by no more than that, nor by more than rate · τ.
     """
-    relax_s = 6 * 10**ANNEALING_LOG * (1 - load.kind.poisson) / load.kind.youngs_modulus_pa
-    thickness = load.thickness.given("d", "thickest place")
+    kind, thickness = load.kind, load.thickness
+    relax_s = 6 * 10**ANNEALING_LOG * (1 - kind.poisson) / kind.youngs_modulus_pa
     words = "The heart lags behind the kiln after the fall. The soak lasts until the lag is under 2 K, and then five relaxation times of the glass."
     fall = say("the kiln falls into the soak at {r}", r=show(round(fall_k_per_h), "rate"))
-    relax = f"relaxation at the annealing point takes {relax_s:.0f} s"
-    if settled_s is not None:
-        return derive(
-            "soak_physics", "Until heart and skin agree", "duration", lambda d: settled_s * (d / thickness.value) ** 2 + 5 * relax_s,
-            [thickness], words=words, formula="soak = (time until nothing is 2 K off the kiln) + 5·6η(1 − ν)/E",
-            source=published("slab run step by step; its check is Carslaw & Jaeger, Conduction of Heat in Solids"),
-            assumptions=[fall, relax, say("glass and mould agree within {k} after {t}", k=show(_SPREAD_K, "difference"), t=show(settled_s, "duration"))],
-        )  # fmt: skip
-
-    def soak(d: float) -> float:
-        tau = time_constant_s(thickness_m=d, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material)
+    relax = f"relaxation at the annealing point, 6η(1 − ν)/E, takes {relax_s:.0f} s"
+    if settled_s is None:
+        tau = time_constant_s(
+            thickness_m=thickness.value, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material
+        )
         lag = min(drop_k, fall_k_per_h / 3600 * tau)
-        return tau * math.log(max(1.0, lag / _SPREAD_K)) + 5 * relax_s
-
+        settled_s = tau * math.log(max(1.0, lag / _SPREAD_K))
+        source = published("slowest mode of a slab, Carslaw & Jaeger")
+        how = "τ·ln(lag / 2 K) of the slowest mode: by the open face or by the walls, whichever is quicker, not by both"
+    else:
+        source = published("slab run step by step; its check is Carslaw & Jaeger, Conduction of Heat in Solids")
+        how = "run through glass and mould"
     return derive(
-        "soak_physics", "Until heart and skin agree", "duration", soak, [thickness], words=words,
-        formula="soak = τ·ln(lag / 2 K) + 5·6η(1 − ν)/E,  τ = (2d)²/(π²κ) + ρc·d/h, or through the walls if shorter",
-        source=published("slowest mode of a slab, Carslaw & Jaeger"),
-        assumptions=[fall, relax, "heat leaves by the open face or by the walls, whichever is quicker, not by both"],
+        "soak_physics", "Until heart and skin agree", "duration", lambda t, *_: t + 5 * relax_s,
+        [
+            given("until nothing is 2 K off the kiln", "t", settled_s, "duration"),
+            given("viscosity at the annealing point", "η", ANNEALING_LOG, "log_viscosity"),
+            given("Poisson's ratio", "ν", kind.poisson, "count"), given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
+        ],
+        words=words, formula="soak = t + 5·6·η·(1 − ν)/E", source=source, assumptions=[fall, relax, how],
+        extra=[("thickness", 2 * settled_s * thickness.u / thickness.value)],
     )  # fmt: skip
 
 
@@ -192,9 +197,10 @@ def anneal_rate(kind: GlassKind, counts: Figure, stress_pa: float, key: str = "a
 def handbook_figure(counts: Figure) -> Figure:
     """Slow cooling by the handbook's table."""
     return derive(
-        "anneal_rate", "Slow cooling", "rate", handbook_rate_k_per_h, [counts.given("d")],
+        "anneal_rate", "Slow cooling", "rate", lambda d, _r: handbook_rate_k_per_h(d),
+        [counts.given("d"), given("of the table, in K·m²/s", "r", USUAL_K_M2_PER_S, "count")],
         words="By the handbook's table of thick slabs: this rate for 55 K from the annealing point, 1.8 times for the next 55 K, 6 times to the end.",
-        formula="R = 9.4e-3 / (3600·d²)", source=memory("a published table of annealing for thick slabs, 12 to 150 mm"),
+        formula="R = r / d²", source=memory("a published table of annealing for thick slabs, 12 to 150 mm"),
         assumptions=["a slab of fusing glass, both faces open"],
     )  # fmt: skip
 

@@ -19,6 +19,7 @@ _SOME, _MOST = 0.1, 0.5  # of the heat work that made a feature; more than that 
 _LIKE_THICK = 1.35  # thicknesses that may share an anneal differ by no more than this
 _SHARE_K = 12.0
 _NEAR_K = 30.0
+_STIFF_K = 5.0  # stiffer than its family by this much, a glass is fired hot and long first; common practice, no source
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -34,6 +35,7 @@ class Link:
     total_s: float
     thickness_m: float
     is_this: bool
+    stiffer_k: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,7 +154,13 @@ def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Said]:
         again = [later for later in links[i + 1 :] if link.part and link.part in later.joins]
         low, high = link.process.window_c(kind)
         again = [later for later in again if later.peak_c > low - _NEAR_K]
-        if again and link.peak_c > (low + high) / 2 + 3:
+        if again and link.stiffer_k >= _STIFF_K:
+            # it hardly moves when it meets heat again: what it is to become it must become now
+            found.append(say(
+                "“{a}” is of stiffer glass: fire it hot and long first, {t} and its whole hold, before it goes into “{b}”.",
+                a=link.name, b=again[0].name, t=show(round(high + link.stiffer_k), "temperature"),
+            ))  # fmt: skip
+        elif again and link.peak_c > (low + high) / 2 + 3:
             found.append(say(
                 "“{a}” meets heat again in “{b}”: its low end, {t}, is enough for now.",
                 a=link.name, b=again[0].name, t=show(round(low), "temperature"),

@@ -12,6 +12,7 @@ from coldcradle.heat.anneal import PASSING
 from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_per_h, time_constant_s
 from coldcradle.heat.inputs import WETNESS, HeatInput, Load
 from coldcradle.heat.limits import SURFACE_STRESS_PA
+from coldcradle.heat.processes import Process
 from coldcradle.words import say, show
 from coldcradle.working import CHOICE, PRACTICE, Figure, Given, derive, given, published
 
@@ -35,7 +36,8 @@ BUBBLE_LOG = 6.9  # soft enough to settle, too stiff to close over air; common p
 LAG_K = 10.0
 PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
 _PRESSED_M = 0.002
-_MOST_HOLD_S = 12 * 3600.0
+_LEAST_DRYING_S, _DRYING_S_PER_M = 2 * 3600.0, 3600.0 / 0.010
+_MOST_HOLD_S, _LEAST_HOLD_S = 12 * 3600.0, 300.0
 _FALL_K_PER_H = 250.0  # from the peak, about, as kilns fall
 
 
@@ -43,14 +45,9 @@ def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str
     curve = Viscosity.of(load.kind)
     return derive(
         key, name, "temperature",
-        lambda log, _ap, _sp: curve.temperature_c(log),
-        [
-            given("viscosity wanted", "η", log10_pa_s, "log_viscosity"),
-            given("annealing point, 10^12 Pa·s", "T_a", load.kind.annealing_c, "temperature"),
-            given("softening point, 10^6.6 Pa·s", "T_s", load.kind.softening_c, "temperature"),
-        ],
-        words=words,
-        formula=f"T = T0 + B/(log η − A),  A = {curve.a:g}, B = {curve.b_k:.0f} K, T0 = {curve.t0_c:.1f} °C",
+        lambda log, *_: curve.temperature_c(log),
+        [given("viscosity wanted", "η", log10_pa_s, "log_viscosity"), *curve_inputs(curve)],
+        words=words, formula="T = T₀ + B / (log(η) − A)",
         source=published("Vogel-Fulcher-Tammann through the fixed points of ASTM C336 and C338; the wanted viscosity is practice"),
         assumptions=[f"points of {load.kind.name}: {load.kind.source}", say("first estimate, good to about {k}", k=show(15.0, "difference"))],
         extra=[("the curve and the kiln's own reading", 15.0)],
@@ -106,35 +103,51 @@ def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Fig
         return _by_viscosity(
             load, key, name, done.aim, f"Where {load.kind.name} is as soft as it takes to {done.name}."
         )
-    curve, hold = Viscosity.of(load.kind), heat.cast_hold_s or done.hold_s
-
-    # never out of the process's own window; where a mould ends the movement, never cooler than its usual aim either,
-    # since the laws of small movements ask for too little of a whole bowl
-    stiffest, runniest = done.aim if done.is_stopped else done.stiff, done.runny
-
-    def asked(time: float, wanted: float) -> float:
-        log = math.log10(time / wanted)
-        for _ in range(4):
-            inside = min(max(log, runniest), stiffest)
-            log = math.log10((time + _coming_and_going_s(curve, inside, rate_k_per_h)) / wanted)
-        return log
-
-    def hot(time: float, wanted: float) -> float:
-        return curve.temperature_c(min(max(asked(time, wanted), runniest), stiffest))
-
-    outside = not runniest <= asked(hold, work) <= stiffest
+    curve, (runniest, stiffest) = Viscosity.of(load.kind), _kept_within(done)
+    asked = _asked_log(load, heat, work, rate_k_per_h)
     return derive(
-        key, name, "temperature", hot,
-        [given("hold", "t", hold, "duration"), given("heat work wanted, ∫dt/η, in 1/Pa", "W", work, "count")],
-        words=f"Where {load.kind.name} moves as far as it shall within the hold.",
-        formula="η = (t + way up and down) / W, and the temperature of that viscosity",
+        key, name, "temperature", lambda log, low, high, *_: curve.temperature_c(min(max(log, low), high)),
+        [
+            given("viscosity at which it moves so far", "η", min(asked, 14.0), "log_viscosity"),
+            given("runniest people use", "η₁", runniest, "log_viscosity"), given("stiffest for it", "η₂", stiffest, "log_viscosity"),
+            *curve_inputs(curve),
+        ],
+        words=f"Where {load.kind.name} moves as far as it shall within the hold, but never out of what people use.",
+        formula="T₀ + B / (min(max(log(η), log(η₁)), log(η₂)) − A)",
         source=published("viscous plates and beams by the analogy with elastic ones, Timoshenko; pressing: Gent 1960"),
         assumptions=[
-            "good to a factor of three in time", f"kept within 10^{stiffest:g} to 10^{runniest:g} Pa·s, which is what people use",
-            *(["the movement asks for more or less than that: look at it while it happens"] if outside else []),
+            say("η = (hold {t}, and the way up and down) / W, with W = {w} of heat work", t=show(heat.cast_hold_s or done.hold_s, "duration"), w=show(work, "per_pa")),
+            "good to a factor of three in time",
+            *(["the movement asks for more or less than people use: look at it while it happens"] if not runniest <= asked <= stiffest else []),
         ],
         extra=[("a factor of three in time", 15.0)],
     )  # fmt: skip
+
+
+def _kept_within(done: Process) -> tuple[float, float]:
+    """log10 Pa·s within which a movement may choose: never out of the process's own window; where a mould ends the
+    movement, never cooler than its usual aim either, since the laws of small movements ask for too little of a bowl."""
+    return done.runny, done.aim if done.is_stopped else done.stiff
+
+
+def _asked_log(load: Load, heat: HeatInput, work: float, rate_k_per_h: float) -> float:
+    """log10 of the viscosity at which the movement is done within the hold, coming and going counted."""
+    curve, hold = Viscosity.of(load.kind), heat.cast_hold_s or heat.process.hold_s
+    runniest, stiffest = _kept_within(heat.process)
+    log = math.log10(hold / work)
+    for _ in range(4):
+        inside = min(max(log, runniest), stiffest)
+        log = math.log10((hold + _coming_and_going_s(curve, inside, rate_k_per_h)) / work)
+    return log
+
+
+def asked_temperature_c(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> float | None:
+    """Where the law of movement alone would go, °C; None where nothing is said of the way."""
+    work = needed_work(load, heat)
+    if work is None or heat.cast_c is not None:
+        return None
+    log = _asked_log(load, heat, work, rate_k_per_h)
+    return Viscosity.of(load.kind).temperature_c(min(max(log, 3.0), 13.0))
 
 
 def curve_inputs(curve: Viscosity) -> list[Given]:
@@ -167,6 +180,11 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
         )  # fmt: skip
     work = needed_work(load, heat)
     usual = done.hold_s
+    if work is not None and heat.cast_c is None and not done.is_stopped:
+        # nothing ends it: where people use more heat than it asks for, the hold gives way
+        curve = Viscosity.of(load.kind)
+        log = float(curve.log10_pa_s(peak_c))
+        usual = min(usual, max(_LEAST_HOLD_S, work * 10**log - _coming_and_going_s(curve, log, rate_k_per_h)))
     if work is not None and heat.cast_c is not None:
         usual = min(_MOST_HOLD_S, work * 10 ** float(Viscosity.of(load.kind).log10_pa_s(peak_c)))
         if done.is_stopped:  # the law asks for too little, and a mould forgives too much
@@ -176,22 +194,16 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
         tau = time_constant_s(thickness_m=d, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material)
         return tau * math.log(max(1.0, rate_k_per_h / 3600 * tau / LAG_K))
 
-    thickness = load.thickness.given("d", "thickest place")
-    factor = 1.0 if lag_s is None else lag_s / max(1e-9, closed(load.thickness.value))
-    inputs: list[Given] = [
-        thickness,
-        given("usual for this", "t₀", usual, "duration"),
-        given("rate into the hold", "R", rate_k_per_h, "rate"),
-    ]
+    thickness = load.thickness
+    waits_s = closed(thickness.value) if lag_s is None else lag_s
     return derive(
-        key, name, "duration", lambda d, t, _r: max(t, factor * closed(d)), inputs,
+        key, name, "duration", max,
+        [given("usual for this", "t₀", usual, "duration"), given("until the heart is within 10 K of the kiln", "t₁", waits_s, "duration")],
         words="As long as it takes to move, or until the heart is within 10 K of the kiln.",
-        formula="hold = max(t₀, time until the heart is within 10 K)",
+        formula="hold = max(t₀, t₁)",
         source=PRACTICE if lag_s is None else published("slab run step by step; the usual time is practice"),
-        assumptions=[
-            "the usual time is common practice, no source",
-            *([say("the heart is within {k} after {t}", k=show(LAG_K, "difference"), t=show(lag_s, "duration"))] if lag_s is not None else []),
-        ],
+        assumptions=["the usual time is common practice, no source", say("the kiln rises into the hold at {r}", r=show(rate_k_per_h, "rate"))],
+        extra=[("thickness", 2 * waits_s * thickness.u / thickness.value if waits_s > usual else 0.0)],
     )  # fmt: skip
 
 
@@ -243,9 +255,11 @@ def drying_hold(wall_m: float, wet: str = "wet") -> Figure:
     """Two hours at least, and an hour for each 10 mm of wet wall; half of that when it is only damp."""
     share = WETNESS[wet]
     return derive(
-        "drying_hold", "Drying", "duration", lambda w: share * max(2 * 3600.0, w / 0.010 * 3600.0),
-        [given("mould wall", "w", wall_m, "length")],
+        "drying_hold", "Drying", "duration", lambda w, least, each, f: f * max(least, w * each),
+        [
+            given("mould wall", "w", wall_m, "length"), given("at least", "t₀", _LEAST_DRYING_S, "duration"),
+            given("for its thickness", "s", _DRYING_S_PER_M, "time_per_length"), given("how wet it goes in", "f", share, "ratio"),
+        ],
         words="Water must leave as vapour before it can boil inside the wall.",
-        formula="hold = max(2 h, 1 h · w / 10 mm)" + ("" if share == 1 else " / 2" if share else " · 0"), source=PRACTICE,
-        assumptions=[f"the mould is {wet}"],
+        formula="hold = f·max(t₀, w·s)", source=PRACTICE, assumptions=[f"the mould is {wet}"],
     )  # fmt: skip

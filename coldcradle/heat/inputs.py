@@ -43,7 +43,10 @@ class Own:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LaterFiring:
-    """Another firing of the same piece: what is done in it, to which part, and which parts it brings together."""
+    """Another firing of the same piece: what is done in it, to which part, and which parts it brings together.
+
+    `stiffer_k`: the glass of this part is so much stiffer than its family (opal white: 10 to 20 K; common practice).
+    """
 
     name: str
     process: Process
@@ -52,6 +55,7 @@ class LaterFiring:
     thickness_m: float | None
     relief: Relief
     is_before: bool
+    stiffer_k: float = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -112,7 +116,7 @@ class Load:
 
     `thickness` is what counts in heat: the thickest place, with relief put on it. `sheet_m` is the sheet itself, without
     relief. `breadth_m` is its narrowest way
-    across, `widest_m` the longest.
+    across, `widest_m` the longest; `mould_m3` the mould's outside and its room.
     """
 
     kind: GlassKind
@@ -125,6 +129,7 @@ class Load:
     widest_m: float
     glass_kg: float
     mould_kg: float
+    mould_m3: tuple[float, float]
     outer_width_m: float
     outer_height_m: float
     furniture_kg: float = 0.0

@@ -231,8 +231,13 @@ class LoadedKiln:
         steps = np.abs(np.diff(temperatures)) / speed
         return np.concatenate([[0.0], np.cumsum(steps)]), temperatures
 
+    def energy_parts_j(self, times_s: np.ndarray, temperatures_c: np.ndarray) -> tuple[float, float]:
+        """Losses and stored heat along a path, in those pieces of it that take power at all; together its energy."""
+        loss = self.conductance_w_per_k * ((temperatures_c[1:] + temperatures_c[:-1]) / 2 - self.room_c)
+        loss, stored = loss * np.diff(times_s), self.heat_capacity_j_per_k * np.diff(temperatures_c)
+        powered = loss + stored > 0
+        return float(loss[powered].sum()), float(stored[powered].sum())
+
     def energy_j(self, times_s: np.ndarray, temperatures_c: np.ndarray) -> float:
         """Electrical energy along a path: losses plus stored heat, never less than nothing in any piece of it."""
-        loss = self.conductance_w_per_k * ((temperatures_c[1:] + temperatures_c[:-1]) / 2 - self.room_c)
-        stored = self.heat_capacity_j_per_k * np.diff(temperatures_c)
-        return float(np.maximum(0.0, loss * np.diff(times_s) + stored).sum())
+        return sum(self.energy_parts_j(times_s, temperatures_c))

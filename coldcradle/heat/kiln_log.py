@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from scipy.signal import medfilt
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.words import Said, say, show
+from coldcradle.words import Said, plural, say, show
 
 __all__ = ["MAX_BYTES", "KilnLog", "read_log"]
 
@@ -148,7 +148,7 @@ def _clean(times: Array, temperatures: Array, others: list[Array]) -> tuple[Arra
     notes: list[Said] = []
     good = np.isfinite(times) & np.isfinite(temperatures)
     if (lost := int((~good).sum())) > 0:
-        notes.append(say("{n} rows without a reading were left out.", n=str(lost)))
+        notes.append(say("{n} without a reading left out.", n=plural(lost, "row")))
     times, temperatures, others = times[good], temperatures[good], [o[good] for o in others]
     order = np.argsort(times, kind="stable")
     if np.any(order != np.arange(len(order))):
@@ -160,7 +160,7 @@ def _clean(times: Array, temperatures: Array, others: list[Array]) -> tuple[Arra
         spikes = np.abs(temperatures - medfilt(temperatures, 5)) > _SPIKE_K
         spikes[:2] = spikes[-2:] = False
         if spikes.any():
-            notes.append(say("{n} spikes were left out.", n=str(int(spikes.sum()))))
+            notes.append(say("{n} left out.", n=plural(int(spikes.sum()), "spike")))
             times, temperatures, others = times[~spikes], temperatures[~spikes], [o[~spikes] for o in others]
     return times, temperatures, others, notes
 
@@ -228,9 +228,9 @@ def read_log(raw: bytes) -> KilnLog:
     times = times - times[0]
     gaps = int((np.diff(times) > _GAP_S).sum())
     if gaps:
-        notes.append(say("{n} gaps of more than half an hour: nothing is taken from them.", n=str(gaps)))
+        notes.append(say("{n} of more than half an hour: nothing is taken from there.", n=plural(gaps, "gap")))
     notes.insert(0, say(
-        "{n} readings over {t}; times as {told}, temperatures in {unit}{more}.", n=str(len(times)), t=show(float(times[-1]), "duration"),
+        "{n} over {t}; times as {told}, temperatures in {unit}{more}.", n=plural(len(times), "reading"), t=show(float(times[-1]), "duration"),
         told=told, unit="°F" if is_f else "°C", more=(", with power" if power is not None else "") + (", with set points" if setpoint is not None else ""),
     ))  # fmt: skip
     return KilnLog(times, temperatures, power, setpoint, notes)

@@ -12,11 +12,13 @@ from coldcradle.heat.conduction import cooling_rate_k_per_h
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.words import Shown, show
 
-__all__ = ["Ladder", "Rung", "power_ladder"]
+__all__ = ["TRADE_PERCENTS", "Ladder", "Rung", "power_ladder"]
 
 _FUSE_C, _ROOM_C = 800.0, 20.0
 _REST_K = 1000.0  # above the room full power comes to rest about here; common practice, no source
 _LEAST_MINUTES = 2
+TRADE_PERCENTS = (20, 30, 40, 50)  # a minute or a few on each; common practice, no source
+_NEAR_PERCENT, _FEW_MINUTES = 5, 6
 _ROUGH = 2.0  # as far as the estimate may be off
 
 
@@ -32,11 +34,21 @@ class Rung:
 
 @dataclass(frozen=True, slots=True)
 class Ladder:
-    """The rungs, how fast a piece of this thickness may be warmed (K/h), and whether even the least power is too much."""
+    """The rungs, which of the trade's they are near, how fast a piece of this thickness may be warmed (K/h), and whether even the least power is too much."""
 
     rungs: list[Rung]
+    near: list[int]
     allowed_k_per_h: float
     is_too_fast: bool
+
+
+def _near(rungs: list[Rung]) -> list[int]:
+    """The trade's rungs that these pass by, about as long as the trade stays on them."""
+    return [
+        told
+        for told in TRADE_PERCENTS
+        if any(abs(r.percent - told) <= _NEAR_PERCENT and r.minutes <= _FEW_MINUTES for r in rungs)
+    ]
 
 
 def power_ladder(kind: GlassKind, *, thickness_m: float, full_fuse_s: float, finest_percent: int = 10) -> Ladder:
@@ -81,4 +93,4 @@ def power_ladder(kind: GlassKind, *, thickness_m: float, full_fuse_s: float, fin
     for percent, group in itertools.groupby(minutes, key=lambda m: m[0]):
         spent = list(group)
         rungs.append(Rung(percent, show(len(spent) * 60.0, "duration"), len(spent), spent[-1][1]))
-    return Ladder(rungs, allowed, too_fast)
+    return Ladder(rungs, _near(rungs), allowed, too_fast)

@@ -60,8 +60,8 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
     if done.moves == "press" and heat.weight_kg > 0:
         volume, force = load.glass_kg / density, heat.weight_kg * GRAVITY
         return _Law(
-            "Pressed to", "the h at which W = 3·V/(2·π·F)·(2·π·(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴))", "one round pile between flat, washed shelves",
-            [work, given("volume", "V", volume, "volume"), given("pile", "h₀", PILE_M, "length"), given("weight on it", "m", heat.weight_kg, "mass")],
+            "Pressed to", "the h at which W = 3·V/(2·π·m·g)·(2·π·(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴))", "one round pile between flat, washed shelves",
+            [work, given("volume", "V", volume, "volume"), given("pile", "h₀", PILE_M, "length"), given("weight on it", "m", heat.weight_kg, "mass"), given("gravity", "g", GRAVITY, "count")],
             lambda w, *_: moves.press_thickness(work_per_pa=w, from_m=PILE_M, volume_m3=volume, force_n=force), PILE_M * 2, "",
             published("Gent 1960; ASTM C1351M; Dienes and Klemm 1946"),
         )  # fmt: skip

@@ -59,7 +59,12 @@ class Run:
     steps: list[Step]
     line: list[tuple[float, float]]
     total_s: float
-    energy_j: float
+    loss_j: float
+    stored_j: float
+
+    @property
+    def energy_j(self) -> float:
+        return self.loss_j + self.stored_j
 
 
 def round_rate(rate_k_per_h: float) -> float:
@@ -88,7 +93,8 @@ def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float |
 
     Raises ImpossibleInput where the kiln cannot go.
     """
-    at_s, at_c, energy = 0.0, kiln.room_c if from_c is None else from_c, 0.0
+    at_s, at_c = 0.0, kiln.room_c if from_c is None else from_c
+    loss_j = stored_j = 0.0
     line: list[tuple[float, float]] = [(0.0, at_c)]
     steps: list[Step] = []
     for step in wanted:
@@ -104,7 +110,9 @@ def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float |
             )  # fmt: skip
         if step.key != "coast":
             hold = (np.array([0.0, step.hold_s]), np.array([step.to_c, step.to_c]))
-            energy += kiln.energy_j(times, temperatures) + kiln.energy_j(*hold)
+            for path in ((times, temperatures), hold):
+                lost, stored = kiln.energy_parts_j(*path)
+                loss_j, stored_j = loss_j + lost, stored_j + stored
         curved = step.rate_k_per_h is None or late is not None
         falls = not rising and step.rate_k_per_h is None  # drawn in few points as it is
         keep = range(1 if falls else 4, len(times), 1 if falls else 4) if curved else (len(times) - 1,)
@@ -121,4 +129,4 @@ def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float |
             )
         )  # fmt: skip
         at_s, at_c = ends, step.to_c
-    return Run(steps, line, at_s, energy)
+    return Run(steps, line, at_s, loss_j, stored_j)

@@ -6,11 +6,11 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.findings import finding
 from coldcradle.glass.charge import bulk_volume
 from coldcradle.glass.compatibility import judge_pair, match
-from coldcradle.glass.mix import SANDY_SHARE, Mix, MixPart, check_powder, portions, water_to_damp
+from coldcradle.glass.mix import SANDY_SHARE, Mix, MixPart, check_powder, portions, question_powder, water_to_damp
 from coldcradle.glass.share import Cavity, share_batch, top_ups
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.sum import Field, Result, Row, Send, Sum, Values, lines_of
-from coldcradle.words import say, show
+from coldcradle.words import on_scale, say, show
 from coldcradle.working import PRACTICE, derive, given, published
 
 FORM = Field(key="form", label="Form", kind="form", default="medium", fills="glass.form")
@@ -40,7 +40,7 @@ def _swap(values: Values) -> Result:
         "swapped", f"In {other.name}", "mass", lambda m, r1, r2: m * r2 / r1,
         [given("weight", "m", values["mass"], "mass", 0.0005), given(f"density of {one.name}", "ρ₁", one.density_kg_m3, "density", 0.01 * one.density_kg_m3),
          given(f"density of {other.name}", "ρ₂", other.density_kg_m3, "density", 0.01 * other.density_kg_m3)],
-        words="The same room filled with a glass of another density.", formula="m₂ = m₁·ρ₂/ρ₁", source=published("solid geometry"),
+        words="The same room filled with a glass of another density.", formula="m·ρ₂/ρ₁", source=published("solid geometry"),
     )  # fmt: skip
     return Result(answer=say("**{m}** of {kind} fill the same room.", m=found.shown, kind=other.name), figures=[found],
                   sends=[Send("the weight of glass", (("glass.charge", found.shown.metric.text),))])  # fmt: skip
@@ -49,7 +49,8 @@ def _swap(values: Values) -> Result:
 def _mix(values: Values) -> Result:
     parts = tuple(MixPart(form=key, parts=values[key]) for key in ("coarse", "medium", "fine"))
     mix = Mix(parts=parts, powder=values["powder"], powder_weighed_kg=values.get("weighed"))
-    found = portions(mix, charge_kg=values["charge"])
+    whole = values["charge"] * (1 + mix.powder) if values.words["is"] == "frit" else values["charge"]
+    found = portions(mix, charge_kg=whole)
     frit = sum(p.mass.value for p in found if p.form != "powder")
     water = water_to_damp(frit_kg=frit)
     findings = []
@@ -57,13 +58,15 @@ def _mix(values: Values) -> Result:
         slip := check_powder(frit_kg=frit, powder=mix.powder, weighed_kg=mix.powder_weighed_kg)
     ):
         findings.append(slip)
+    if (odd := question_powder(mix.powder)) is not None:
+        findings.append(odd)
     if mix.fine_share > SANDY_SHARE:
         findings.append(finding("glass.sandy", "note", "{share} of it is fine: it may look like sand.",
                                 "Above about a third the grains no longer run into one another.",
-                                share=show(mix.fine_share, "ratio")))  # fmt: skip
+                                share=show(round(mix.fine_share, 3), "ratio")))  # fmt: skip
     return Result(
-        answer=say("Weigh **{frit}** of frit and **{powder}** of powder, and damp it with {water}.", frit=show(frit, "mass"),
-                   powder=show(values["charge"] - frit, "mass"), water=water.shown),
+        answer=say("Weigh **{frit}** of frit and **{powder}** of powder, {all} in all, and damp it with {water}.", frit=on_scale(frit),
+                   powder=on_scale(whole - frit), all=on_scale(whole), water=water.shown),
         figures=[*(p.mass for p in found), water], findings=findings,
         cautions=["Glass powder: respirator, ventilation, wet clean-up."],
     )  # fmt: skip
@@ -107,7 +110,7 @@ def _top_up(values: Values) -> Result:
     wanted = derive("reserve", "Reserve that takes it all at once", "volume", lambda b, c: max(0.0, b - c),
                     [bulk.given("b", "cold heap"), given("cradle to the line", "c", values["cavity"], "volume")],
                     words="Room above the line for what the loose pieces take more than melted glass.",
-                    formula="max(0, bulk − V)", source=PRACTICE)  # fmt: skip
+                    formula="max(0, b − c)", source=PRACTICE)  # fmt: skip
     if len(parts) == 1:
         answer = say(
             "It all fits at once: **{b}** of pieces, room for {room}.", b=bulk.shown, room=show(room, "volume")
@@ -167,6 +170,7 @@ GLASS_SUMS = (
         says="A recipe scaled to a charge: frit by parts, powder as a share of the frit's weight.",
         fields=(
             Field(key="charge", label="Charge", kind="mass", default="240 g", high=500.0, above=True, fills="charge_mass"),
+            Field(key="is", label="That is", kind="choice", default="frit", choices=(("frit", "the frit only"), ("all", "everything, with its powder"))),
             *(Field(key=k, label=f"Parts of {k} frit", kind="count", default=d, high=1000.0) for k, d in _COLD),
             Field(key="powder", label="Powder", kind="ratio", default="5 %", hint="of the frit's weight", high=2.0),
             Field(key="weighed", label="Powder as weighed", kind="mass", optional=True, hint="to be checked", high=500.0),

@@ -11,14 +11,14 @@ from coldcradle.heat import moves
 from coldcradle.heat.anneal import closed_rate_k_per_h
 from coldcradle.heat.bare_anneal import BareAnneal, bare_anneal, by_handbook
 from coldcradle.heat.conduction import cooling_rate_k_per_h
-from coldcradle.heat.forming import curve_inputs, solid_rate
+from coldcradle.heat.forming import curve_inputs, passing_inputs, solid_rate
 from coldcradle.heat.ladder import power_ladder
 from coldcradle.heat.limits import RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA
 from coldcradle.heat.processes import PROCESSES, trade_rows
 from coldcradle.heat.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.sum import Field, Result, Row, Sum, Values
-from coldcradle.words import Shown, say, show
+from coldcradle.words import Shown, plural, say, show
 from coldcradle.working import derive, given, published
 
 _H = 3600.0
@@ -99,8 +99,8 @@ def _open(values: Values) -> Result:
     seconds = values["for"]
     shock = open_lid(kind, thickness_m=thick, glass_c=glass_c, air_c=room_c, for_s=seconds)
     bound = derive(
-        "steepest_step", "A face may fall at once by", "difference", lambda s: steepest_step_k(kind, stress_pa=s),
-        [given("strength allowed for", "σ", STRENGTH_PA, "stress")],
+        "steepest_step", "A face may fall at once by", "difference", lambda s, *_: steepest_step_k(kind, stress_pa=s),
+        [given("strength allowed for", "σ", STRENGTH_PA, "stress"), *passing_inputs(kind)[1:4]],
         words="The heart has not moved yet: all of the face's shrinking is pull.", formula="ΔT = σ·(1 − ν) / (E·α)",
         source=published("thermal shock without relief, Kingery 1955"), assumptions=["7 MPa design strength (from memory)"],
     )  # fmt: skip
@@ -140,9 +140,12 @@ def _press(values: Values) -> Result:
         return moves.press_thickness(work_per_pa=w, from_m=from_m, volume_m3=volume, force_n=weight * GRAVITY)
 
     end = derive(
-        "pressed", "Pressed to", "length", pressed, [given("heat work, ∫dt/η, in 1/Pa", "W", work, "count")],
+        "pressed", "Pressed to", "length", lambda w, *_: pressed(w), [
+            given("heat work, ∫dt/η", "W", work, "per_pa"), given("volume", "V", volume, "volume"), given("pile", "h₀", from_m, "length"),
+            given("weight on it", "m", weight, "mass"), given("gravity", "g", GRAVITY, "count"),
+        ],
         words="Thin glass between plates resists with the fifth power of its thickness: it ends near 2 mm whatever is done.",
-        formula="W = 3V/(2πF)·[2π(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴)]", source=published("Gent 1960; ASTM C1351M"),
+        formula="the h at which W = 3·V/(2·π·m·g)·(2·π·(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴))", source=published("Gent 1960; ASTM C1351M"),
         extra=[("a factor of three in time", abs(pressed(work * 3) - pressed(work / 3)) / 2)],
     )  # fmt: skip
     across = 2 * math.sqrt(volume / end.value / math.pi)
@@ -193,24 +196,31 @@ def _ladder(values: Values) -> Result:
     first = ladder.rungs[0]
     allowed = derive(
         "slab_rate", "It may be warmed at", "rate",
-        lambda d, s: cooling_rate_k_per_h(kind=values.kind(), thickness_m=d, stress_pa=s) / 2,
-        [given("thickness", "d", values["thick"], "length"), given("passing tension allowed", "σ", SURFACE_STRESS_PA, "stress")],
+        lambda d, s, *_: cooling_rate_k_per_h(kind=values.kind(), thickness_m=d, stress_pa=s) / 2,
+        [given("thickness", "d", values["thick"], "length"), *passing_inputs(values.kind())],
         words="A small piece is warmed from both faces; its skin pulls at its heart.", formula="R = 24·(1 − ν)·κ·σ / (E·α·d²) / 2",
         source=published("slab with a parabolic profile, Timoshenko & Goodier"), assumptions=["half of it, since the kiln is known from one remembered time only"],
     )  # fmt: skip
+    told = ", ".join(map(str, ladder.near))
     findings = [
+        finding(
+            "heat.trade-ladder",
+            "note",
+            f"Near the trade's own steps of {told} %." if told else "Slower than the trade's own steps.",
+            "Common practice, no source: 20, 30, 40 and 50 %, a minute or a few on each.",
+        ),
         finding(
             "heat.rough-ladder",
             "note",
             "Rough, good to a factor of two.",
             "Such a kiln has no thermometer: watch the glow, and write down what happened.",
-        )
+        ),
     ]
     if ladder.is_too_fast:
         findings.insert(0, finding("heat.kiln-too-quick", "think", "Even {p} % warms it faster than {r}.", "Thinner pieces, a warmer start, or a minute on and a minute off.",
                                    p=str(first.percent), r=show(ladder.allowed_k_per_h, "rate")))  # fmt: skip
     return Result(
-        answer=say("Begin with **{p} % for {t}**, and go up in {n} steps.", p=str(first.percent), t=first.time, n=str(len(ladder.rungs) - 1)),
+        answer=say("Begin with **{p} % for {t}**, and go up in {n}.", p=str(first.percent), t=first.time, n=plural(len(ladder.rungs) - 1, "step")),
         figures=[allowed], heads=("For", "Then about"),
         rows=[Row(f"{rung.percent} %", (rung.time, show(round(rung.to_c, -1), "temperature"))) for rung in ladder.rungs],
         findings=findings, cautions=["Hot lid, hot floor: gloves, a fire-proof table, and the kiln maker's own rules first."],
@@ -220,8 +230,9 @@ def _ladder(values: Values) -> Result:
 def _processes(values: Values) -> Result:
     kind, curve = values.kind(), Viscosity.of(values.kind())
     full = derive(
-        "full_fuse", "Full fuse at", "temperature", curve.temperature_c, [given("viscosity wanted", "η", PROCESSES["full"].aim, "log_viscosity")],
-        words=f"Where {kind.name} runs together and lies flat.", formula=f"T = T0 + B/(log η − A),  A = {curve.a:g}, B = {curve.b_k:.0f} K, T0 = {curve.t0_c:.1f} °C",
+        "full_fuse", "Full fuse at", "temperature", lambda log, *_: curve.temperature_c(log),
+        [given("viscosity wanted", "η", PROCESSES["full"].aim, "log_viscosity"), *curve_inputs(curve)],
+        words=f"Where {kind.name} runs together and lies flat.", formula="T = T₀ + B / (log(η) − A)",
         source=published("Vogel-Fulcher-Tammann through the fixed points of ASTM C336 and C338; the wanted viscosity is practice"),
         extra=[("the curve and the kiln's own reading", 15.0)],
     )  # fmt: skip

@@ -112,15 +112,41 @@ class EveryProcess(SimpleTestCase):
         self.assertEqual(step(heat_of("full", heat__bubble_hold="0 min"), "bubbles").hold_s, 0.0)
         self.assertIsNone(step(heat_of("slump"), "bubbles"))
 
-    def test_movement_asked_for_sets_the_temperature(self) -> None:
-        """A wide sheet of window glass slumps near the trade's 620 °C, a small deep one far hotter."""
-        wide = plan(fired("slump", "float-clear", "5 mm", "330 mm", heat__span="320 mm", heat__depth="40 mm"))
-        small = plan(fired("slump", "float-clear", "5 mm", "120 mm", heat__span="100 mm", heat__depth="40 mm"))
-        assert wide.heat
+    def test_movement_never_takes_the_temperature_out_of_the_window(self) -> None:
+        """A 330 mm bowl of fusing glass is slumped at 640 to 665 °C (common practice, no source); the law of small sags
+        would have 574. A small deep one asks for more, up to the window's end."""
+        bowl = plan(fired("slump", thick="6 mm", side="330 mm", heat__span="320 mm", heat__depth="50 mm"))
+        assert bowl.heat
+        self.assertTrue(640 <= step(bowl.heat, "cast").to_c <= 665, step(bowl.heat, "cast").to_c)
+        self.assertFalse(rules(bowl) & {"heat.outside-window"})
+        self.assertEqual(bowl.figures["moved"].shown.metric.text, "until it touches")
+        small = plan(fired("slump", thick="6 mm", side="120 mm", heat__span="60 mm", heat__depth="40 mm"))
         assert small.heat
-        self.assertAlmostEqual(step(wide.heat, "cast").to_c, 615, delta=15)
-        self.assertGreater(step(small.heat, "cast").to_c, step(wide.heat, "cast").to_c + 60)
-        self.assertAlmostEqual(wide.figures["moved"].value, 0.04, delta=0.002)
+        self.assertGreater(step(small.heat, "cast").to_c, step(bowl.heat, "cast").to_c + 10)
+        for process in ("slump", "ring", "drape", "bend", "hang", "press"):
+            for span, deep in (("20 mm", "60 mm"), ("2 m", "5 mm"), ("100 mm", "50 mm")):
+                heat = heat_of(process, heat__span=span, heat__depth=deep, heat__weight="12 kg", heat__on="shelf")
+                peak = step(heat, "cast").to_c
+                self.assertTrue(heat.window_low_c - 1 <= peak <= heat.window_high_c + 1, (process, span, peak))
+
+    def test_relief_does_not_stiffen_the_sheet(self) -> None:
+        flat, sharp = (
+            plan(fired("ring", heat__span="120 mm", heat__depth="60 mm", heat__relief=r, heat__enters="relief"))
+            for r in ("none", "sharp")
+        )
+        assert flat.heat
+        assert sharp.heat
+        self.assertEqual(step(flat.heat, "cast").to_c, step(sharp.heat, "cast").to_c)
+
+    def test_no_way_is_longer_than_the_geometry_allows(self) -> None:
+        hot = {"heat__cast_at": "840 °C", "heat__cast_hold": "4 h", "heat__span": "200 mm", "heat__on": "shelf"}
+        for process, words, most in (
+            ("slump", "until it touches", 0.1), ("drape", "until it hangs or touches", 0.2), ("hang", "a puddle", 0.6),
+        ):  # fmt: skip
+            found = plan(fired(process, **hot)).figures["moved"]
+            self.assertEqual((found.shown.metric.text, found.shown.us.text), (words, words))
+            self.assertLessEqual(found.value, most * (1 + 1e-9))
+            self.assertLessEqual(found.u, most)
 
     def test_what_is_pressed_ends_where_it_was_wished(self) -> None:
         found = plan(fired("press", thick="10 mm", heat__weight="12 kg", heat__on="shelf", glass__charge="100 g",
@@ -149,12 +175,12 @@ class RunThroughTheGlass(SimpleTestCase):
         self.assertFalse(rules(found) & {"heat.strain-left", "heat.cools-too-fast"})
 
     def test_the_profile_is_pressed_outside_and_pulled_inside(self) -> None:
-        profile = heat_of("cast", thick="40 mm", heat__on="shelf").profile
-        self.assertLess(profile[0].left_pa, 0)
-        self.assertGreater(max(p.left_pa for p in profile), 0)
-        self.assertAlmostEqual(profile[-1].depth_m, 0.04, delta=1e-6)
-        block = heat_of("cast", thick="40 mm", side="45 mm", heat__leaves="block").profile
-        self.assertAlmostEqual(block[0].left_pa, block[-1].left_pa, delta=1.0)
+        profile = heat_of("cast", thick="40 mm", heat__on="shelf").profile.lines[0].points
+        self.assertLess(profile[0][0], 0)
+        self.assertGreater(max(pa for pa, _ in profile), 0)
+        self.assertAlmostEqual(-profile[-1][1], 0.04, delta=1e-6)
+        block = heat_of("cast", thick="40 mm", side="45 mm", heat__leaves="block").profile.lines[0].points
+        self.assertAlmostEqual(block[0][0], block[-1][0], delta=1.0)
 
     def test_loose_glass_is_not_told_to_be_strained(self) -> None:
         heat = heat_of("full", thick="12 mm")

@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.heat.processes import PROCESSES
 from coldcradle.quantities import parse
 from coldcradle.sums import SUMS, evaluate
 from coldcradle.sums.sum import Result
@@ -99,8 +100,10 @@ class PressAndSlump(SimpleTestCase):
         self.assertIn("heat.light-press", {f.rule for f in summed("press", weight="1 kg").findings})
 
     def test_wide_and_shallow_sags_early(self) -> None:
-        wide, small = figure("slump", span="400 mm", depth="30 mm"), figure("slump", span="120 mm", depth="40 mm")
-        self.assertGreater(small, wide + 50)
+        wide, small = figure("slump", span="400 mm", depth="30 mm"), figure("slump", span="60 mm", depth="40 mm")
+        self.assertGreater(small, wide + 10)
+        low, high = PROCESSES["slump"].window_c(KINDS["fusing-90-clear"])
+        self.assertTrue(low <= wide <= small <= high + 0.1)
         self.assertIn("heat.unusual-slump", {f.rule for f in summed("slump", span="1 m", depth="5 mm").findings})
 
     @settings(max_examples=40, deadline=None)
@@ -120,6 +123,7 @@ class LadderAndProcesses(SimpleTestCase):
         found = summed("ladder", thick="6 mm")
         self.assertEqual([row.name for row in found.rows][:5], ["10 %", "20 %", "30 %", "40 %", "50 %"])
         self.assertIn("heat.rough-ladder", {f.rule for f in found.findings})
+        self.assertRegex(found.findings[0].says.metric, r"Near the trade's own steps of .*(20|30|40)")
         thick = summed("ladder", thick="25 mm", full="6 min")
         self.assertEqual(thick.findings[0].rule, "heat.kiln-too-quick")
 

@@ -46,15 +46,15 @@ def said_of_plans() -> Iterator[Said]:
 
 
 def said_of_looks() -> Iterator[Said]:
-    for schedule in (FOUR_RAMPS, "2000 F/h to 1700 F\nfull to 700 F hold 5", "150 C/h to 600 C hold 10"):
+    for schedule in (FOUR_RAMPS, "2000 F/h to 1700 F\nfull to 700 F hold 6", "150 C/h to 600 C hold 10"):
         for whole in (fired("spread", thick="30 mm", heat__schedule=schedule), piece(heat__schedule=schedule)):
             found = judge_schedule(whole)
-            yield from (r.says for r in found.remarks)
-            if found.read_as:
-                yield found.read_as
+            yield found.schedule.count
+            yield from (said for line in found.schedule.lines for said in line.says)
+            yield from (r.says for r in (found.programme.remarks if found.programme else []))
     for thick in ("6 mm", "40 mm"):
         coasted = coasting_of(fired("full", thick=thick, heat__kiln=KILN))
-        yield coasted.answer
+        yield from (coasted.answer, coasted.lined)
         yield from (r.says for r in coasted.rooms)
     chained = chain_of(fired("slump", heat__chain=CHAIN))
     yield from chained.findings

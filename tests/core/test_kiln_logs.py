@@ -83,7 +83,7 @@ class Fitting(SimpleTestCase):
         fit = fitted("seconds,temp,power\n" + "\n".join(rows))
         self.assert_found(fit, rise=False)
         said = " ".join(s.metric for s in fit.says)
-        for word in ("spikes", "gaps", "in order", "without a reading"):
+        for word in ("3 spikes", "1 gap of", "in order", "without a reading"):
             self.assertIn(word, said)
 
     def test_clock_times_past_midnight_without_a_header(self) -> None:

@@ -18,6 +18,6 @@ class Remembering(SimpleTestCase):
 
     def test_kinds_and_systems_are_never_mixed_up(self) -> None:
         self.assertEqual(parse("2", "length"), 0.002)
-        self.assertEqual(parse("2", "duration"), 7200.0)
+        self.assertEqual(parse("2 h", "duration"), 7200.0)
         self.assertAlmostEqual(parse("2", "length", system="us"), 0.0508)
         self.assertNotEqual(show(1.0, "mass"), show(1.0, "length"))

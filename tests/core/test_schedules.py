@@ -107,24 +107,44 @@ class Judging(SimpleTestCase):
 
 
 class Movement(SimpleTestCase):
-    """Where it is known how far the glass shall go, it is judged by that and not by the window."""
+    """The window comes first; where it is known how far the glass shall go, heat work is told beside it."""
 
     WIDE = {"kind": "float-clear", "thick": "5 mm", "side": "330 mm", "heat__span": "320 mm", "heat__depth": "40 mm"}
 
-    def peak_word(self, schedule: str) -> str:
-        found = judge_schedule(fired("slump", heat__schedule=schedule, **self.WIDE)).programme  # type: ignore[arg-type]
+    def words(self, schedule: str, process: str = "slump", **changes: object) -> dict[str, str]:
+        whole = self.WIDE | {"heat__schedule": schedule} | changes
+        found = judge_schedule(fired(process, **whole)).programme  # type: ignore[arg-type]
         assert found is not None
-        return next(r.word for r in found.remarks if r.key == "peak")
+        return {r.key: r.word for r in found.remarks}
 
-    def test_our_own_wide_slump_is_right_though_it_is_cooler_than_the_window(self) -> None:
+    def test_our_own_wide_slump_is_right(self) -> None:
         ours = compare(fired("slump", **self.WIDE), "ours", "gentle").sides[0]  # type: ignore[arg-type]
-        self.assertEqual(next(r.word for r in ours.remarks if r.key == "peak"), "good")
+        self.assertEqual({r.word for r in ours.remarks if r.key in ("peak", "movement")}, {"good"})
 
-    def test_too_cool_and_far_too_hot(self) -> None:
-        self.assertEqual(self.peak_word("150 C/h to 612 C hold 20\nfull to 545 C hold 1 h"), "good")
-        self.assertEqual(self.peak_word("150 C/h to 560 C hold 6\nfull to 545 C hold 1 h"), "stop")
-        self.assertEqual(self.peak_word("150 C/h to 720 C hold 20\nfull to 545 C hold 1 h"), "stop")
-        self.assertEqual(self.peak_word("150 C/h to 640 C hold 20\nfull to 545 C hold 1 h"), "think")
+    def test_an_ordinary_slump_is_never_wrong_for_having_work_to_spare(self) -> None:
+        """660 to 718 °C is float's window; the mould ends the way down, however much heat work there is."""
+        for top in (662, 690, 716):
+            found = self.words(f"150 C/h to {top} C hold 40\nfull to 545 C hold 1 h")
+            self.assertEqual((found["peak"], found["movement"]), ("good", "good"), top)
+
+    def test_a_wide_sheet_held_below_the_window_is_only_asked_about(self) -> None:
+        """620 °C shapes window glass on a form (common practice, no source): cooler than the window, and it moves."""
+        self.assertEqual(self.words("150 C/h to 620 C hold 60\nfull to 545 C hold 1 h")["peak"], "think")
+        found = self.words("150 C/h to 560 C hold 6\nfull to 545 C hold 1 h")
+        self.assertEqual((found["peak"], found["movement"]), ("stop", "stop"))
+        self.assertEqual(self.words("150 C/h to 800 C hold 20\nfull to 545 C hold 1 h")["peak"], "stop")
+
+    def test_what_hangs_free_does_go_too_far(self) -> None:
+        hung = {
+            "kind": "fusing-90-clear",
+            "thick": "6 mm",
+            "side": "150 mm",
+            "heat__span": "150 mm",
+            "heat__depth": "30 mm",
+        }
+        at = "100 C/h to {} C hold {}\nfull to 516 C hold 1 h"
+        self.assertEqual(self.words(at.format(705, 60), "hang", **hung)["movement"], "good")
+        self.assertEqual(self.words(at.format(760, 400), "hang", **hung)["movement"], "stop")
 
 
 class SideBySide(SimpleTestCase):
@@ -159,4 +179,4 @@ class Coasting(SimpleTestCase):
         self.assertEqual(today.off_from_c, winter.off_from_c)
         self.assertGreaterEqual(summer.off_from_c, winter.off_from_c)
         self.assertIn("not before", found.answer.metric)
-        self.assertEqual([line.name for line in found.lines], ["winter", "this room", "summer"])
+        self.assertEqual([line.name for line in found.graph.lines], ["winter", "this room", "summer", "allowed"])

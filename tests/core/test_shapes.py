@@ -10,13 +10,19 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
+from coldcradle.cradle.measure import by_shape
 from coldcradle.cradle.outline import outline_of
 from coldcradle.cradle.round import Cap, Cylinder, Frustum, Gutter, Oval, Ring
 from coldcradle.cradle.section import draw_section
 from coldcradle.cradle.shapes import Part
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Barrel, Bend, Box, Prism, Wave
-from coldcradle.errors import ImpossibleInput
+from coldcradle.document import read_piece
+from coldcradle.errors import DocumentError, ImpossibleInput
+from coldcradle.quantities import parse
+from studio.starters import SHAPES as STARTS
+from tests.documents import document
+from tests.formulas import check_formula
 
 size = st.floats(0.005, 0.5)
 
@@ -178,3 +184,46 @@ class Drawing(SimpleTestCase):
         stack = Stack((Cylinder(bore_m=0.1, height_m=0.1),))
         full = draw_section(stack, line_m=0.1, glass_m=0.1, heap_m=0.1, wall_m=0.02)
         self.assertNotIn("reserve", [d.name for d in full.dimensions])
+
+
+class Formulas(SimpleTestCase):
+    def test_every_shape_is_told_by_a_formula_that_gives_its_volume(self) -> None:
+        """Worked out from the numbers as printed: each shape at a third, at most and at the whole of its height."""
+        boxes = [{"draft": "8°"}, {"corner": "12 mm"}, {"draft": "6°", "corner": "9 mm"}]
+        cradles = [(shape, parts, {}) for shape, (parts, _) in STARTS.items()]
+        cradles += [("box", STARTS["box"][0], more) for more in boxes]
+        for shape, part, more in cradles:
+            if shape == "prism":
+                continue
+            height = parse(part["height"], "length")
+            for share in (0.33, 0.8, 1.0):
+                whole = document(**{"cradle__parts": [part | more], "cradle__line": f"{height * share * 1e3:.1f} mm"})
+                cradle = read_piece(whole).piece.cradle
+                with self.subTest(shape=shape, more=more, share=share):
+                    check_formula(by_shape(cradle.room, line_m=cradle.line_m, reading_m=0.0005))
+
+    def test_stacks_and_cores_are_told_part_by_part(self) -> None:
+        parts = [{"shape": "box", "length": "120 mm", "width": "90 mm", "height": "20 mm"},
+                 {"shape": "box", "length": "140 mm", "width": "100 mm", "height": "30 mm"}]  # fmt: skip
+        core = {"shape": "cylinder", "bore": "40 mm", "height": "60 mm", "core": True, "base": "0 mm"}
+        whole = document(cradle__parts=[*parts, core], cradle__line="41 mm")
+        cradle = read_piece(whole).piece.cradle
+        figure = by_shape(cradle.room, line_m=cradle.line_m, reading_m=0.0005)
+        self.assertEqual(figure.formula, "V = V₁ + V₂ − V₃")
+        check_formula(figure)
+
+    def test_a_core_longer_than_its_room_is_refused_by_either_side(self) -> None:
+        room = {"shape": "box", "length": "100 mm", "width": "50 mm", "height": "40 mm"}
+        for length, width, fits in (("200 mm", "20 mm", False), ("20 mm", "60 mm", False), ("90 mm", "40 mm", True)):
+            core = {"shape": "box", "length": length, "width": width, "height": "30 mm"}
+            whole = document(cradle__parts=[room], cradle__line="30 mm", cradle__cores=[core])
+            if fits:
+                self.assertGreater(read_piece(whole).piece.cradle.room.height_m, 0)
+                continue
+            with self.assertRaises(DocumentError) as caught:
+                read_piece(whole)
+            self.assertIn("leaves room round it", str(caught.exception))
+        round_room = {"shape": "cylinder", "bore": "100 mm", "height": "40 mm"}
+        tile = {"shape": "box", "length": "80 mm", "width": "70 mm", "height": "30 mm"}  # its diagonal is 106 mm
+        with self.assertRaises(DocumentError):
+            read_piece(document(cradle__parts=[round_room], cradle__line="30 mm", cradle__cores=[tile]))

@@ -5,6 +5,7 @@ import { changesOf } from "../../web/src/composables/useHeatTrial";
 import {
   heatScale,
   hourMarks,
+  setApart,
   shifted,
   spansOf,
   zoomed,
@@ -74,5 +75,23 @@ describe("a pull at a step", () => {
       changesOf({ key: "anneal", to_c: 400, rate_k_per_h: 12 }),
     ).toHaveLength(2);
     expect(changesOf({ key: "anneal" })).toEqual([]);
+  });
+});
+
+describe("labels of the heat line", () => {
+  it("are set apart where they would lie on one another, and left alone where not", () => {
+    const crowded = setApart([
+      { x: 100, y: 40, text: "804 °C, 10 min" },
+      { x: 130, y: 44, text: "soak 1 h" },
+      { x: 140, y: 50, text: "look in" },
+    ]);
+    const ys = crowded.map((l) => l.y);
+    expect(ys[1]! - ys[0]!).toBeGreaterThanOrEqual(14);
+    expect(ys[2]! - ys[1]!).toBeGreaterThanOrEqual(14);
+    const free = [
+      { x: 100, y: 40, text: "804 °C" },
+      { x: 300, y: 42, text: "soak 1 h" },
+    ];
+    expect(setApart(free.map((l) => ({ ...l })))).toEqual(free);
   });
 });

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref, watchEffect } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 
 import type { Shown, System, Words } from '../api/types'
 
@@ -19,14 +19,21 @@ function keep(key: string, value: string): void {
   }
 }
 
-/** Units and theme: chosen once on this machine. */
+/** Units and theme: chosen once on this machine; the theme is the system’s until then. */
 export const usePreferences = defineStore('preferences', () => {
   const system = ref<System>(kept('system') === 'us' ? 'us' : 'metric')
-  const isDark = ref(kept('theme') === 'dark')
+  // the system's until somebody chooses here
+  const chosen = ref<string | null>(kept('chosen-theme'))
+  const wish = window.matchMedia?.('(prefers-color-scheme: dark)')
+  const systemIsDark = ref(!!wish?.matches)
+  wish?.addEventListener?.('change', (event) => (systemIsDark.value = event.matches))
+  const isDark = computed({
+    get: () => (chosen.value ? chosen.value === 'dark' : systemIsDark.value),
+    set: (dark: boolean) => keep('chosen-theme', (chosen.value = dark ? 'dark' : 'light')),
+  })
 
   watchEffect(() => keep('system', system.value))
   watchEffect(() => {
-    keep('theme', isDark.value ? 'dark' : 'light')
     document.documentElement.classList.toggle('dark', isDark.value)
   })
 

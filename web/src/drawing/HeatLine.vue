@@ -7,7 +7,7 @@ import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
 import HeatGround from './HeatGround.vue'
 import HeatHandles, { type Pull } from './HeatHandles.vue'
-import { heatScale, MARGIN, shifted, spansOf, zoomed, type Span } from './heatScale'
+import { heatScale, setApart, MARGIN, shifted, spansOf, zoomed, type Span } from './heatScale'
 import StressLane from './StressLane.vue'
 
 /** Temperature against clock time, the spread inside the glass as a ribbon, and the pull in it in a lane below. */
@@ -76,9 +76,10 @@ const labels = computed(() => {
       dy: 8,
       text: `${visit.is_awake ? '' : '☾ '}${visit.name}`,
     })
-  return list
+  const placed = list
     .map((l) => ({ ...l, x: scale.value.x(l.x) + l.dx, y: scale.value.y(l.y) + l.dy }))
     .filter((l) => l.x > MARGIN.left && l.x < width.value - 60)
+  return setApart(placed)
 })
 const lidAt = computed(() =>
   Math.min(

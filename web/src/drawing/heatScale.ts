@@ -70,3 +70,24 @@ export function hourMarks(
   }
   return marks
 }
+
+const LETTER = 6.6 // about as wide as a letter of a label is
+const LINE = 14
+
+/** Labels set one below another where they would lie on each other; the upper one stays where it is. */
+export function setApart<T extends { x: number; y: number; text: string }>(labels: T[]): T[] {
+  const placed: T[] = []
+  for (const label of [...labels].sort((a, b) => a.y - b.y || a.x - b.x)) {
+    const lies = (other: T) =>
+      label.x < other.x + other.text.length * LETTER &&
+      other.x < label.x + label.text.length * LETTER &&
+      Math.abs(label.y - other.y) < LINE
+    for (let tries = 0; tries < labels.length; tries++) {
+      const under = placed.find(lies)
+      if (!under) break
+      label.y = under.y + LINE
+    }
+    placed.push(label)
+  }
+  return placed
+}

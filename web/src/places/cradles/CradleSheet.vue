@@ -85,7 +85,8 @@ async function photograph(event: Event) {
       />
       <p class="small facts">
         The mould weighs about <b class="figures">{{ preferences.pick(cradle.mould).text }}</b>, the kiln
-        warms it too. Fired {{ Number(cradle.care.firings ?? 0) }} times; in {{ cradle.pieces }}
+        warms it too. Fired {{ Number(cradle.care.firings ?? 0) }}
+        {{ Number(cradle.care.firings ?? 0) === 1 ? 'time' : 'times' }}; in {{ cradle.pieces }}
         {{ cradle.pieces === 1 ? 'piece' : 'pieces' }}.
       </p>
       <ChoiceField

@@ -105,6 +105,11 @@ const splitJoins = (text: string) =>
           @commit="(text: string) => edit(i, { joins: splitJoins(text) }, 'parts')"
         />
         <PieceField :path="`heat.chain.${i}.thick`" label="Thick" hint="or as in this firing" />
+        <PieceField
+          :path="`heat.chain.${i}.stiffer`"
+          label="Stiffer than its family by"
+          hint="opal white: 10 to 20 K"
+        />
         <ChoiceField
           label="It is"
           :value="link.relief ?? 'none'"

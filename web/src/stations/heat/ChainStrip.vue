@@ -42,7 +42,8 @@ function silhouette(peakC: number) {
       </li>
     </ol>
     <p class="small">
-      {{ chain.data.value.links.length }} firings over
+      {{ chain.data.value.links.length }}
+      {{ chain.data.value.links.length === 1 ? 'firing' : 'firings' }} over
       <b class="figures">{{ preferences.pick(chain.data.value.days).text }}</b>
     </p>
     <ul>
