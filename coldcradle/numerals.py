@@ -2,7 +2,8 @@
 
 a dot is the decimal point, a comma is one too; spaces and apostrophes part thousands; where both dot and comma stand, or
 one of them twice, the groups of three are thousands. What could be either - a single comma before exactly three digits,
-or a dot before them in a unit nobody measures to a thousandth - is refused, with both readings.
+or a dot before three that end in nought (1.000, 2.500: no instrument writes its thousandths so) in a small unit - is
+refused, with both readings.
 """
 
 from __future__ import annotations
@@ -17,7 +18,7 @@ _TICKED = re.compile(r"(?<![\d.,])\d{1,3}(?:'\d{3})+(?!\d)")
 _NUMERAL = re.compile(r"(?<![\d.,])\d[\d.,]*\d(?![\d.,])")
 _GROUPED = re.compile(r"\d{1,3}(?:[.,]\d{3})+")
 _ONE_COMMA = re.compile(r"[1-9]\d{0,2},\d{3}")
-_THOUSANDTH = re.compile(r"[1-9]\d{0,2}\.\d{3}")
+_THOUSANDTH = re.compile(r"[1-9]\d{0,2}\.\d{2}0")
 
 
 class Doubt(ValueError):
@@ -80,7 +81,7 @@ def plain_numerals(text: str) -> str:
 
 
 def is_doubtful_thousandth(numeral: str) -> bool:
-    """Whether a numeral has its dot before exactly three digits: 1.000, not 0.125 nor 12.5."""
+    """Whether a numeral has its dot before exactly three digits that end in nought: 1.000, not 0.125, 12.5 nor 863.618."""
     return _THOUSANDTH.fullmatch(numeral) is not None
 
 

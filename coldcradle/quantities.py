@@ -62,7 +62,7 @@ _CALLED: dict[Kind, tuple[str, str]] = {
 
 _COMPOUND: frozenset[Kind] = frozenset({"length", "mass", "duration"})
 _MAX_LENGTH = 60
-# Units that nobody measures to a thousandth: there 1.000 may well be meant for a thousand.
+# Small units, in which 1.000 may well be meant for a thousand.
 _FINE_UNITS = frozenset(
     (
         *("millimeter", "gram", "milliliter", "minute", "second", "kilogram / meter ** 3"),

@@ -35,6 +35,7 @@ WINTER_C, SUMMER_C = 12.0, 30.0
 # How near its limit a verdict may be and still be plain: a kiln known from three facts is good to some 15 %, what stays
 # in the glass to 30 %.
 _NEAR = 0.75
+_END_C = 60.0
 
 
 Verdict = Literal["safe", "close", "no"]
@@ -179,8 +180,8 @@ def coasting(firing: Firing, load: Load, heat: HeatInput) -> Coasting:
 
 def _falling(kiln: LoadedKiln, from_c: float) -> list[tuple[float, float]]:
     """Rate against temperature of a kiln switched off after the soak, (°C, K/h)."""
-    times, temperatures = kiln.path(from_c, 60.0, None)
-    rates = -np.diff(temperatures) / np.diff(times) * 3600
+    times, temperatures = kiln.path(max(from_c, _END_C + 20.0), _END_C, None)
+    rates = -np.diff(temperatures) / np.maximum(np.diff(times), 1e-3) * 3600
     middle = (temperatures[1:] + temperatures[:-1]) / 2
-    ends = [(from_c, float(rates[0])), *zip(middle.tolist(), rates.tolist(), strict=True), (60.0, float(rates[-1]))]
+    ends = [(from_c, float(rates[0])), *zip(middle.tolist(), rates.tolist(), strict=True), (_END_C, float(rates[-1]))]
     return [(round(c, 1), round(r, 2)) for c, r in ends]

@@ -114,7 +114,8 @@ def _peak(
 ) -> tuple[list[Wanted], Wanted]:
     """The warm-up and the peak, its hold as long as the slab takes to follow."""
     done = heat.process
-    peak_c = float(round(figures["cast_temperature"].value))
+    asked_c = figures["cast_temperature"].value
+    peak_c = float(round(asked_c)) if heat.cast_c is None else asked_c  # what was typed is fired as typed
     warm = _warmed(load, heat, kiln, section, figures, peak_c)
     rate = top_rate_k_per_h(load, heat)
     first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=None)

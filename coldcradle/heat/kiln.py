@@ -201,7 +201,7 @@ class LoadedKiln:
         """Switched off at a temperature the wall has settled to, and left alone until another."""
         last_s = self._time_to_s((end_c - self.room_c) / (start_c - self.room_c))
         early = np.geomspace(min(120.0, last_s / 40), last_s, 8 if self.face_share > 0.01 else 1)
-        times = np.unique(np.concatenate([[0.0], early, np.linspace(0.0, last_s, 9)]))
+        times = np.unique(np.concatenate([[0.0], early, np.linspace(0.0, last_s, 9)]).round(3))
         left = left_alone(times, face_share=self.face_share, wall_s=self.time_constant_s, face_s=self.face_s)
         temperatures = self.room_c + (start_c - self.room_c) * left
         temperatures[-1] = end_c

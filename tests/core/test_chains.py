@@ -111,7 +111,7 @@ class Chains(SimpleTestCase):
                 fired("full", heat__chain=[bad])
             self.assertIn("heat.chain.0", caught.exception.faults[0].path)
 
-    @settings(max_examples=30, deadline=None)
+    @settings(max_examples=30)
     @given(
         st.lists(
             st.tuples(st.sampled_from(["full", "tack", "slump", "polish"]), st.sampled_from(["", "a", "b"])),

@@ -22,7 +22,7 @@ size = st.floats(0.02, 0.3)
 
 
 class EveryDoor(SimpleTestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=25)
     @given(size, size, st.floats(0.02, 0.15), st.floats(0.2, 1.0))
     def test_a_cone_by_formula_mesh_slices_and_water(
         self, low: float, high: float, height: float, share: float

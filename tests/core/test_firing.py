@@ -161,7 +161,7 @@ class EveryProcess(SimpleTestCase):
 
 
 class RunThroughTheGlass(SimpleTestCase):
-    @settings(max_examples=12, deadline=None)
+    @settings(max_examples=12)
     @given(st.floats(5, 90), st.sampled_from(["gentle", "usual", "quick"]), st.sampled_from(["bow", "held", "block"]))
     def test_no_plan_leaves_more_than_was_wished(self, mm: float, target: str, leaves: str) -> None:
         found = plan(

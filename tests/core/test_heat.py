@@ -118,7 +118,7 @@ def total(plan: object) -> float:
 class Laws(SimpleTestCase):
     """Thicker never cools faster; gentler is never shorter; the closed form goes as 1/d²."""
 
-    @settings(max_examples=12, deadline=None)
+    @settings(max_examples=12)
     @given(st.floats(6, 90), st.floats(1.02, 2.0))
     def test_thicker_never_cools_faster_nor_soaks_shorter(self, mm: float, more: float) -> None:
         assume(mm * more < 145)

@@ -106,7 +106,7 @@ class PressAndSlump(SimpleTestCase):
         self.assertTrue(low <= wide <= small <= high + 0.1)
         self.assertIn("heat.unusual-slump", {f.rule for f in summed("slump", span="1 m", depth="5 mm").findings})
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(st.floats(100, 900), st.floats(5, 90), st.floats(1.05, 2))
     def test_deeper_is_never_cooler_and_longer_is_never_hotter(self, span: float, depth: float, more: float) -> None:
         base = figure("slump", span=f"{span} mm", depth=f"{depth} mm", hold="20 min")

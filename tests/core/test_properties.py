@@ -67,7 +67,7 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
 
 
 class AnyPiece(SimpleTestCase):
-    @settings(max_examples=80, deadline=None)
+    @settings(max_examples=80)
     @given(documents())
     def test_is_planned_and_hangs_together(self, whole: dict[str, Any]) -> None:
         found = plan(read_piece(whole).piece)
@@ -95,7 +95,7 @@ class AnyPiece(SimpleTestCase):
         cooling = [s.rate_k_per_h for s in found.heat.steps if s.key in ("anneal", "middle", "last")]
         self.assertEqual(cooling, sorted(cooling))  # type: ignore[type-var]
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(documents())
     def test_typed_in_inches_and_ounces_it_is_the_same_piece(self, whole: dict[str, Any]) -> None:
         metric = read_piece(whole)

@@ -197,7 +197,7 @@ class Formulas(SimpleTestCase):
                 continue
             height = parse(part["height"], "length")
             for share in (0.33, 0.8, 1.0):
-                whole = document(**{"cradle__parts": [part | more], "cradle__line": f"{height * share * 1e3:.1f} mm"})
+                whole = document(cradle__parts=[part | more], cradle__line=f"{height * share * 1e3:.1f} mm")
                 cradle = read_piece(whole).piece.cradle
                 with self.subTest(shape=shape, more=more, share=share):
                     check_formula(by_shape(cradle.room, line_m=cradle.line_m, reading_m=0.0005))
@@ -205,7 +205,7 @@ class Formulas(SimpleTestCase):
     def test_stacks_and_cores_are_told_part_by_part(self) -> None:
         parts = [{"shape": "box", "length": "120 mm", "width": "90 mm", "height": "20 mm"},
                  {"shape": "box", "length": "140 mm", "width": "100 mm", "height": "30 mm"}]  # fmt: skip
-        core = {"shape": "cylinder", "bore": "40 mm", "height": "60 mm", "core": True, "base": "0 mm"}
+        core = {"shape": "cylinder", "bore": "40 mm", "height": "60 mm", "as": "core"}
         whole = document(cradle__parts=[*parts, core], cradle__line="41 mm")
         cradle = read_piece(whole).piece.cradle
         figure = by_shape(cradle.room, line_m=cradle.line_m, reading_m=0.0005)
@@ -214,9 +214,9 @@ class Formulas(SimpleTestCase):
 
     def test_a_core_longer_than_its_room_is_refused_by_either_side(self) -> None:
         room = {"shape": "box", "length": "100 mm", "width": "50 mm", "height": "40 mm"}
-        for length, width, fits in (("200 mm", "20 mm", False), ("20 mm", "60 mm", False), ("90 mm", "40 mm", True)):
-            core = {"shape": "box", "length": length, "width": width, "height": "30 mm"}
-            whole = document(cradle__parts=[room], cradle__line="30 mm", cradle__cores=[core])
+        for length, width, fits in (("200 mm", "20 mm", False), ("60 mm", "55 mm", False), ("90 mm", "40 mm", True)):
+            core = {"shape": "box", "length": length, "width": width, "height": "30 mm", "as": "core"}
+            whole = document(cradle__parts=[room, core], cradle__line="30 mm")
             if fits:
                 self.assertGreater(read_piece(whole).piece.cradle.room.height_m, 0)
                 continue
@@ -224,6 +224,12 @@ class Formulas(SimpleTestCase):
                 read_piece(whole)
             self.assertIn("leaves room round it", str(caught.exception))
         round_room = {"shape": "cylinder", "bore": "100 mm", "height": "40 mm"}
-        tile = {"shape": "box", "length": "80 mm", "width": "70 mm", "height": "30 mm"}  # its diagonal is 106 mm
+        tile = {
+            "shape": "box",
+            "length": "80 mm",
+            "width": "70 mm",
+            "height": "30 mm",
+            "as": "core",
+        }  # its diagonal is 106 mm
         with self.assertRaises(DocumentError):
-            read_piece(document(cradle__parts=[round_room], cradle__line="30 mm", cradle__cores=[tile]))
+            read_piece(document(cradle__parts=[round_room, tile], cradle__line="30 mm"))

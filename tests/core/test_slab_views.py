@@ -176,7 +176,7 @@ class Drawn(SimpleTestCase):
 
 
 class Laws(SimpleTestCase):
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=10)
     @given(st.floats(6, 80), st.floats(1.1, 1.9), st.sampled_from(["bow", "held"]))
     def test_thicker_is_never_cooled_faster_even_after_mending(self, mm: float, more: float, leaves: str) -> None:
         """The first slow rate, and the whole time, for a slab on a shelf in a big kiln."""
@@ -196,7 +196,7 @@ class Laws(SimpleTestCase):
         self.assertLessEqual(rates[1], rates[0])
         self.assertGreaterEqual(thick.total_s, thin.total_s)
 
-    @settings(max_examples=8, deadline=None)
+    @settings(max_examples=8)
     @given(st.floats(8, 60))
     def test_more_insulation_below_is_never_faster(self, mm: float) -> None:
         def slow(material: str, wall: str) -> float:
@@ -214,7 +214,7 @@ class Laws(SimpleTestCase):
         for quicker, slower in itertools.pairwise(rates):
             self.assertLessEqual(slower, quicker * 1.15)  # what the run allows over its target
 
-    @settings(max_examples=30, deadline=None)
+    @settings(max_examples=30)
     @given(st.floats(1, 400), st.floats(1, 400), st.floats(-10, 40))
     def test_where_it_may_be_switched_off_the_kiln_falls_no_faster_than_is_allowed(
         self, slow: float, surface: float, room: float

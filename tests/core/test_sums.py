@@ -49,7 +49,7 @@ class EverySum(SimpleTestCase):
                 with self.subTest(key):
                     self.assertTrue(read_piece(whole).piece.name)
 
-    @settings(max_examples=150, deadline=None)
+    @settings(max_examples=150)
     @given(st.sampled_from(sorted(SUMS)), st.data())
     def test_never_breaks_whatever_is_typed(self, key: str, data: st.DataObject) -> None:
         typed = {

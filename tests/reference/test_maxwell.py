@@ -37,7 +37,7 @@ def usual_rate(mm: float, stress_pa: float = 0.2e6) -> float:
 
 
 class Balance(SimpleTestCase):
-    @settings(max_examples=12, deadline=None)
+    @settings(max_examples=12)
     @given(st.floats(4, 80), st.floats(0.1e6, 1e6), st.booleans())
     def test_forces_and_moments_are_even_at_every_step(self, mm: float, target: float, half: bool) -> None:
         run = cooled(mm, usual_rate(mm, target), half=half)
@@ -75,7 +75,7 @@ class ClosedForm(SimpleTestCase):
             self.assertGreater(at_55 / kept, 0.8 * early, mm)
             self.assertLess(at_110 / kept, late, mm)
 
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=10)
     @given(st.floats(6, 60), st.floats(1.2, 3.0))
     def test_faster_leaves_more_and_thicker_leaves_more(self, mm: float, more: float) -> None:
         base = cooled(mm, usual_rate(mm)).tension_pa

@@ -52,7 +52,7 @@ class Press(SimpleTestCase):
         self.assertTrue(0.0015 <= ends[1] <= 0.0029, ends)
         self.assertAlmostEqual(ends[2] / ends[0], 10**-0.25, delta=0.02)
 
-    @settings(max_examples=40, deadline=None)
+    @settings(max_examples=40)
     @given(st.floats(1e-6, 1.0), st.floats(1.5, 50))
     def test_more_heat_work_is_never_thicker(self, work: float, more: float) -> None:
         def end(w: float) -> float:

@@ -138,7 +138,7 @@ class Symmetry(SimpleTestCase):
         )
         self.assertLess(float(np.abs(heart).max()), 0.3)  # each with steps of its own
 
-    @settings(max_examples=15, deadline=None)
+    @settings(max_examples=15)
     @given(st.floats(0.004, 0.12), st.floats(20, 500))
     def test_heat_that_went_in_is_heat_that_is_in(self, thickness: float, rate: float) -> None:
         """Between two equal ends all that was taken up is given back: the mean follows the kiln in the long run."""

@@ -27,15 +27,18 @@ class Looks(StudioTest):
         found = self.look("coasting").json()
         self.assertEqual([r["name"] for r in found["rooms"]], ["this room", "winter", "summer"])
         self.assertIn("**", found["answer"]["metric"])
-        self.assertEqual(len(found["lines"]), 3)
+        self.assertEqual(
+            [line["name"] for line in found["graph"]["lines"]], ["winter", "this room", "summer", "allowed"]
+        )
+        self.assertIn(found["rooms"][0]["verdict"], ("safe", "close", "no"))
 
     def test_a_pasted_schedule_is_kept_judged_and_compared(self) -> None:
         self.assertEqual(self.look("judged").status_code, 422)
         answer = self.change({f"{HEAT}schedule": SCHEDULE})
         self.assertEqual(answer.status_code, 200, answer.content)
         found = self.look("judged").json()
-        self.assertIn("3 steps in °F", found["read_as"]["metric"])
-        self.assertIn("stop", {r["word"] for r in found["remarks"]})
+        self.assertIn("3 steps in °F", found["schedule"]["count"]["metric"])
+        self.assertIn("stop", {r["word"] for r in found["programme"]["remarks"]})
         pair = self.look("compare", "?a=ours&b=typed").json()
         self.assertEqual([s["key"] for s in pair["sides"]], ["ours", "typed"])
         self.assertEqual(
@@ -46,9 +49,24 @@ class Looks(StudioTest):
         answer = self.change({f"{HEAT}schedule": "until 3 o'clock 4 or 5"})
         self.assertEqual(answer.status_code, 200)
         self.assertIsNotNone(answer.json()["plan"]["heat"])
-        refused = self.look("judged")
+        asked = self.look("judged").json()
+        self.assertIsNone(asked["programme"])
+        self.assertIn("Not judged yet: line 1", asked["schedule"]["count"]["metric"])
+        self.assertTrue(asked["schedule"]["lines"][0]["unread"] or asked["schedule"]["lines"][0]["doubts"])
+        refused = self.look("compare", "?a=ours&b=typed")
         self.assertEqual(refused.status_code, 422)
-        self.assertIn("line 1", refused.json()["message"])
+        self.assertIn("Not judged yet", refused.json()["message"])
+
+    def test_hours_in_a_table(self) -> None:
+        rows = self.look("hours").json()
+        self.assertTrue(20 < len(rows) < 70)
+        clock, after, skin, heart, apart, face, inner = rows[1]
+        self.assertIn("°C", skin["metric"]["text"])
+        self.assertIn("psi", face["us"]["text"])
+        self.assertEqual({len(row) for row in rows}, {7})
+        self.assertEqual(clock["metric"]["text"][:3], "Mon", (after, heart, apart, inner))
+
+    def test_an_unreadable_or_huge_schedule_is_refused(self) -> None:
         self.assertEqual(self.change({f"{HEAT}schedule": "x" * 5000}).status_code, 422)
         self.assertEqual(self.change({f"{HEAT}schedule": ["no"]}).status_code, 422)
 

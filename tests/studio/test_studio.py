@@ -57,7 +57,7 @@ class Kilns(StudioTest):
         self.assertEqual(made.status_code, 201, made.content)
         kiln = made.json()
         self.assertEqual(kiln["entries"]["width"]["shown"]["metric"]["text"], "381 mm")
-        slow = self.ask("PATCH", f"/kilns/{kiln['id']}", {"version": 1, "document": {"fall": "20 h"}}).json()
+        slow = self.ask("PATCH", f"/kilns/{kiln['id']}", {"version": 1, "document": {"fall": "12 h"}}).json()
         self.assertNotEqual(slow["time_constant"], kiln["time_constant"])
         stale = self.ask("PATCH", f"/kilns/{kiln['id']}", {"version": 1, "document": {"fall": "9 h"}})
         self.assertEqual(stale.status_code, 409)

@@ -1,0 +1,55 @@
+"""Every rule on both sides of its edge, and no rule without samples."""
+
+from __future__ import annotations
+
+import copy
+import re
+from pathlib import Path
+from typing import Any
+
+from django.test import SimpleTestCase
+
+import coldcradle
+from coldcradle.document import read_piece
+from coldcradle.plan import plan
+from coldcradle.rule_samples import SAMPLES
+from tests.documents import document, slab_of
+
+# rules that speak of a sum or of a pair, a release log or a charge beside others: each has its own test on both sides
+ELSEWHERE = {
+    "glass.draws-in", "glass.no-dam-needed", "glass.topples", "glass.under-filled", "heat.kiln-too-quick", "heat.light-press",
+    "heat.rough-ladder", "heat.trade-ladder", "heat.unusual-slump", "glass.not-tested", "glass.does-not-match", "glass.extras-exceed",
+}  # fmt: skip
+
+
+def changed(base: str, process: str, changes: dict[str, Any]) -> dict[str, Any]:
+    whole = document() if base == "prism" else document("fusing-90-clear", **slab_of("6 mm"))
+    whole["stages"][0]["process"] = process
+    for path, value in changes.items():
+        at: Any = whole["stages"][0]
+        *way, last = path.split(".")
+        for step in way:
+            at = at[int(step)] if isinstance(at, list) else at.setdefault(step, {})
+        at[int(last) if isinstance(at, list) else last] = copy.deepcopy(value)
+    return whole
+
+
+def rules_of(base: str, process: str, changes: dict[str, Any]) -> set[str]:
+    return {f.rule for f in plan(read_piece(changed(base, process, changes)).piece).findings}
+
+
+class Samples(SimpleTestCase):
+    def test_every_rule_stays_silent_on_this_side_and_speaks_on_the_other(self) -> None:
+        for sample in SAMPLES:
+            with self.subTest(sample.rule, edge=sample.edge):
+                self.assertNotIn(sample.rule, rules_of(sample.base, sample.process, sample.good))
+                self.assertIn(sample.rule, rules_of(sample.base, sample.process, sample.failing))
+
+    def test_no_rule_is_without_samples(self) -> None:
+        """Every id that stands in the core's rules is in the table, or named here with its own test."""
+        source = "".join(
+            p.read_text("utf-8") for p in Path(coldcradle.__file__).parent.rglob("*.py") if "rule_samples" not in p.name
+        )
+        named = set(re.findall(r'[Ff]inding\(\s*f?"((?:cradle|glass|heat)\.[a-z-]+)"', source))
+        self.assertGreater(len(named), 40)
+        self.assertEqual(named - {s.rule for s in SAMPLES} - ELSEWHERE, set())
