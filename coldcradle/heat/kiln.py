@@ -169,18 +169,21 @@ class LoadedKiln:
         return fall / self._time_to_s(1 - fall / above) * 3600
 
     def _time_to_s(self, left: float) -> float:
-        """When so much (1 to 0) of the way down to the room is left after switching off."""
-        latest = -self.time_constant_s * math.log(left)
-        if latest <= 0 or not self.face_share:
-            return latest
+        """When so much (1 to 0) of the way down to the room is left after switching off.
 
-        def over(t: float) -> float:
-            return (
-                float(left_alone(t, face_share=self.face_share, wall_s=self.time_constant_s, face_s=self.face_s)) - left
-            )
-
-        # a kiln as quick as its own face falls no differently
-        return latest if over(latest) > 0 else float(brentq(over, 0.0, latest))
+        Newton's steps from the start: the fall is convex, so they come up to the answer and never past it.
+        """
+        share, wall, face = self.face_share, self.time_constant_s, self.face_s
+        if not share:
+            return -wall * math.log(left)
+        t = 0.0
+        for _ in range(60):
+            slow, quick = (1 - share) * math.exp(-t / wall), share * math.exp(-t / face)
+            step = (slow + quick - left) / (slow / wall + quick / face)
+            t += step
+            if abs(step) < 1e-3:
+                break
+        return t
 
     def fastest_rise_k_per_h(self, temperature_c: float) -> float:
         """How fast it rises at full power; zero or less when it cannot get there."""
@@ -189,13 +192,13 @@ class LoadedKiln:
 
     def coasting_from_c(self, rate_k_per_h: float) -> float:
         """The temperature from which down switching off is no faster than the rate, over the first 55 K."""
-        slow = self.room_c + rate_k_per_h / 3600 * self.time_constant_s
-        if not self.face_share or slow <= self.room_c + 1.0:
-            return slow
-        above = slow - self.room_c
-        left = 1 - min(_ANNEAL_FALL_K, above / 2) / above
-        quicker = -self.time_constant_s * math.log(left) / self._time_to_s(left)
-        return self.room_c + above / quicker
+        if not self.face_share:
+            return self.room_c + rate_k_per_h / 3600 * self.time_constant_s
+        low, high = self.room_c + 1.0, self.room_c + max(2.0, rate_k_per_h / 3600 * self.time_constant_s * 1.2 + 2.0)
+        for _ in range(40):
+            middle = (low + high) / 2
+            low, high = (middle, high) if self.off_rate_k_per_h(middle) <= rate_k_per_h else (low, middle)
+        return low
 
     def _fall(self, start_c: float, end_c: float) -> tuple[np.ndarray, np.ndarray]:
         """Switched off at a temperature the wall has settled to, and left alone until another."""

@@ -44,10 +44,10 @@ class Views(BrowserTest):
                 page.context.close()
 
     def test_light(self) -> None:
-        self.look({"theme": "light"})
+        self.look({"chosen-theme": "light"})
 
     def test_dark(self) -> None:
-        self.look({"theme": "dark"})
+        self.look({"chosen-theme": "dark"})
 
     def test_on_a_phone(self) -> None:
         self.look({}, width=390, height=844)
@@ -67,7 +67,7 @@ class Views(BrowserTest):
         """Also when there is much to say: a stop, eight parts, inches, and the dark theme on the screen."""
         for change, storage in (
             ({}, {}),
-            ({"glass__rack": {"nuggets": "1 g"}, "heat__cast_at": "960 °C"}, {"theme": "dark", "system": "us"}),
+            ({"glass__rack": {"nuggets": "1 g"}, "heat__cast_at": "960 °C"}, {"chosen-theme": "dark", "system": "us"}),
             ({"cradle__parts": [{"shape": "cylinder", "bore": f"{40 + n} mm", "height": "15 mm"} for n in range(8)]}, {}),
         ):  # fmt: skip
             piece = import_piece(self.owner, document(**change))

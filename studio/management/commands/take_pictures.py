@@ -13,7 +13,7 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("cradle", "Lamp-room prism", "", (1280, 800), {}),
     ("glass", "Harbour-mark paperweight/glass", "", (1280, 800), {}),
     ("heat", "Lamp-room prism/heat", "6", (1280, 800), {}),
-    ("heat-dark", "Leading-light block/heat", "", (1280, 800), {"theme": "dark", "system": "us"}),
+    ("heat-dark", "Leading-light block/heat", "", (1280, 800), {"chosen-theme": "dark", "system": "us"}),
     ("working", "Lamp-room prism", "w", (1280, 800), {}),
     ("phone", "Lamp-room prism", "", (390, 844), {}),
     ("card", "Lamp-room prism/card", "", (840, 1180), {}),

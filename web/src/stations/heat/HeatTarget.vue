@@ -37,7 +37,7 @@ function choose(value: string | null) {
     >
       <template #option="{ option }">
         <span class="target"
-          >{{ option === 'table' ? 'by the table' : option }}
+          >{{ option === 'table' ? 'by table' : option }}
           <span class="figures">{{
             targets.find((t) => t.key === option) ? about(targets.find((t) => t.key === option)!) : ''
           }}</span></span
@@ -71,7 +71,16 @@ function choose(value: string | null) {
 }
 
 .target .figures {
-  font-size: 0.74rem;
-  white-space: nowrap;
+  font-size: 0.72rem;
+}
+
+section :deep(.p-selectbutton) {
+  display: grid;
+  grid-template-columns: repeat(5, minmax(0, 1fr));
+}
+
+section :deep(.p-togglebutton),
+section :deep(.p-togglebutton-content) {
+  padding-inline: 2px;
 }
 </style>

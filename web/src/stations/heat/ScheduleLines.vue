@@ -48,7 +48,7 @@ function keep(line: ScheduleLine, event: Event) {
 
 li {
   display: grid;
-  grid-template-columns: 1.4rem minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-columns: 1.4rem minmax(0, 1fr);
   gap: 8px;
   align-items: center;
   border-bottom: 1px solid var(--rule);
@@ -56,6 +56,8 @@ li {
 
 .made {
   display: grid;
+  grid-column: 2;
+  padding-bottom: 4px;
 }
 
 .unclear {
@@ -66,15 +68,5 @@ li {
 li :deep(input) {
   width: 100%;
   font-size: 0.88rem;
-}
-
-@media (max-width: 760px) {
-  li {
-    grid-template-columns: 1.4rem minmax(0, 1fr);
-  }
-
-  .made {
-    grid-column: 2;
-  }
 }
 </style>
