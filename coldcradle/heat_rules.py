@@ -9,7 +9,15 @@ from typing import TYPE_CHECKING
 from coldcradle.findings import Caution, Finding, finding
 from coldcradle.heat.clock import is_night
 from coldcradle.heat.forming import asked_temperature_c
-from coldcradle.heat.limits import MEND_OVER, PASSING_OVER, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA, is_over
+from coldcradle.heat.limits import (
+    MEND_OVER,
+    PASSING_OVER,
+    STRENGTH_PA,
+    SURFACE_STRESS_PA,
+    TARGETS_PA,
+    is_over,
+    strain_verdict,
+)
 from coldcradle.heat.warmup import top_rate_k_per_h
 from coldcradle.words import Said, show
 
@@ -20,7 +28,7 @@ if TYPE_CHECKING:
 __all__ = ["cautions", "heat_findings"]
 
 _OUTSIDE_K, _DISAGREE_K = 35.0, 20.0
-_STRAIN_OVER, _STRAIN_STOP = 1.15, 5.0
+_STRAIN_OVER = 1.15
 
 
 def _window(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
@@ -77,7 +85,7 @@ def _strain(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
     left = firing.inside.residual_pa
     if is_over(left, target, _STRAIN_OVER) and not worked.piece.heat.is_by_table:
         yield finding(
-            "heat.strain-left", "stop" if left > _STRAIN_STOP * target else "think",
+            "heat.strain-left", "stop" if strain_verdict(left, target) == "stop" else "think",
             "As the steps stand more strain stays in the glass than you wanted: {s} instead of {w}.",
             "Structural relaxation is counted in both. Soak longer or cool slower, or let it be worked out.",
             s=show(left, "stress"), w=show(target, "stress"),

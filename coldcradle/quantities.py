@@ -282,7 +282,8 @@ def with_unit(text: str, kind: Kind, system: System) -> str:
         as_metric, as_us = parse(text, kind, system="metric"), parse(text, kind, system="us")
     except QuantityError:
         return text
-    bare = re.fullmatch(r"\s*([\d\s.,/+-]+?)\s*(?:°|deg\w*|dph)?\s*(?:(?:/|per |an )\s*h\w*)?\s*", normalise(text))
+    degrees = r"(?:°|deg\w*|dph)?\s*(?:(?:/|per |an )\s*h\w*)?" if kind in ("temperature", "difference", "rate") else ""
+    bare = re.fullmatch(r"\s*([\d\s.,/+-]+?)\s*" + degrees + r"\s*", normalise(text))
     sides = kind == "area" and _SIDES.fullmatch(_clean(text, kind)) is not None
     unit = BARE["length" if sides else kind][0 if system == "metric" else 1]
     if kind == "expansion" or (bare is None and as_metric == as_us) or (kind == "duration" and as_metric == as_us):

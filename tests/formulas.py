@@ -19,9 +19,20 @@ __all__ = ["Unreproducible", "check_formula", "printed"]
 
 _RAISED = {"²": "**2", "³": "**3", "⁴": "**4", "⁵": "**5", "⁸": "**8", "^": "**"}
 _KNOWN = {
-    "π": math.pi, "sqrt": math.sqrt, "log": math.log10, "ln": math.log, "exp": math.exp, "min": min, "max": max, "tan": math.tan,
-    "atan": math.atan, "sin": math.sin, "acos": math.acos, "ceil": math.ceil, "Φ": lambda x: (1 + math.erf(x / 2**0.5)) / 2,
-}  # fmt: skip
+    "π": math.pi,
+    "sqrt": math.sqrt,
+    "log": math.log10,
+    "ln": math.log,
+    "exp": math.exp,
+    "min": min,
+    "max": max,
+    "tan": math.tan,
+    "atan": math.atan,
+    "sin": math.sin,
+    "acos": math.acos,
+    "ceil": math.ceil,
+    "Φ": lambda x: (1 + math.erf(x / 2**0.5)) / 2,
+}
 
 
 class Unreproducible(AssertionError):

@@ -26,10 +26,14 @@ def judge_points(kind: GlassKind) -> Finding | None:
         return None
     why = (
         "From annealing to softening there are {gap}; glasses of the trade have 160 K and more."
-        if gap < LEAST_GAP_K else "The curve through annealing and softening has its strain point {off} away from the one given."
-    )  # fmt: skip
+        if gap < LEAST_GAP_K
+        else "The curve through annealing and softening has its strain point {off} away from the one given."
+    )
     return finding(
-        "glass.points-disagree", "think", f"The three points of {kind.name} do not go together.",
+        "glass.points-disagree",
+        "think",
+        f"The three points of {kind.name} do not go together.",
         why + " Temperatures worked out from them may be 50 K off and more: look them up at the maker's.",
-        gap=show(gap, "difference"), off=show(round(abs(off)), "difference"),
-    )  # fmt: skip
+        gap=show(gap, "difference"),
+        off=show(round(abs(off)), "difference"),
+    )

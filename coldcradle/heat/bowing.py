@@ -18,7 +18,9 @@ def bow_figure(load: Load) -> Figure:
     """The widest glass of this thickness that lifts its own edges and so is free to bow, m."""
     kind, thick = load.kind, load.thickness
     return derive(
-        "bows_within", "Free to bow up to", "length",
+        "bows_within",
+        "Free to bow up to",
+        "length",
         lambda d, *_: free_to_bow_m(kind=kind, thickness_m=d),
         [
             thick.given("d", "thickest place"),
@@ -33,8 +35,11 @@ def bow_figure(load: Load) -> Figure:
         words="Glass that cools from one face wants to curve. What is wider than twice the edge it can lift is held flat by its own weight.",
         formula="2·√(2·(E·d³/(12·(1 − ν)))·(α·(r/d²)·d/(2·κ)) / (ρ·g·d))",
         source=published("plate under its own weight, Timoshenko, Theory of Plates and Shells"),
-        assumptions=["cooled at the usual rate through the annealing range", say("over the first {k}", k=show(BREAK_K, "difference"))],
-    )  # fmt: skip
+        assumptions=[
+            "cooled at the usual rate through the annealing range",
+            say("over the first {k}", k=show(BREAK_K, "difference")),
+        ],
+    )
 
 
 def lifts_its_edges(load: Load) -> bool:

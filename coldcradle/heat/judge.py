@@ -12,7 +12,15 @@ from coldcradle.heat.firing import Firing, solid_from
 from coldcradle.heat.forming import drying_hold, needed_work
 from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.inside import Inside, look_inside, settles_at
-from coldcradle.heat.limits import MEND_OVER, RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA, is_over
+from coldcradle.heat.limits import (
+    MEND_OVER,
+    RUN_BAND,
+    STRENGTH_PA,
+    SURFACE_STRESS_PA,
+    TARGETS_PA,
+    is_over,
+    strain_verdict,
+)
 from coldcradle.heat.programme import Run, Wanted, run_programme
 from coldcradle.words import Said, Shown, say, show
 
@@ -23,7 +31,6 @@ _DRYING_C = (80.0, 135.0)
 _GOOD_TO = 3.0  # times the heat work wanted, either way: as well as it can be told
 _FAR_SHORT, _FAR_OVER = 12.0, 30.0  # past all doubt
 _WINDOW_K, _FAR_K = 2.0, 30.0  # a reading off the window by this much is inside; by this much, past doubt
-_STRAINED = 2.0  # times the target: not just a little more than wished
 
 
 @dataclass(frozen=True, slots=True)
@@ -184,7 +191,8 @@ def left_remark(left_pa: float, target_pa: float) -> Remark:
         "q": show(quick, "stress"),
         "hundred": show(0.1, "length"),
     }
-    if not is_over(left_pa, target_pa, MEND_OVER):
+    word = strain_verdict(left_pa, target_pa)
+    if word == "good":
         how = "within" if left_pa <= target_pa else "close to"
         return Remark("left", "good", say("It leaves about **{s}**, " + how + " your target of {want}.", **shown))
     told = say("It leaves about **{s}** in the glass; your target is {want}.", **shown)
@@ -194,7 +202,7 @@ def left_remark(left_pa: float, target_pa: float) -> Remark:
             **shown,
         )
         told = Said(told.metric + beyond.metric, told.us + beyond.us)
-    return Remark("left", "stop" if is_over(left_pa, max(quick, _STRAINED * target_pa), 1.0) else "think", told)
+    return Remark("left", word, told)
 
 
 def _left_remarks(inside: Inside, run: Run, heat: HeatInput) -> list[Remark]:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 __all__ = [
     "BREAK_K",
     "CLOSED_SHARE",
@@ -13,6 +15,7 @@ __all__ = [
     "SURFACE_STRESS_PA",
     "TARGETS_PA",
     "is_over",
+    "strain_verdict",
 ]
 
 STRENGTH_PA = 7e6  # design strength of annealed glass; from memory
@@ -29,6 +32,16 @@ BREAK_K = 55.0  # the table's steps: so far below the annealing point at the fir
 
 MEND_OVER = 1.08  # a plan is mended where its run leaves more than so many times the wish
 PASSING_OVER = 1.1  # and a pull on the way is said from here
+
+
+_STRAINED = 2.0  # times the wish: not just a little more
+
+
+def strain_verdict(left_pa: float, target_pa: float) -> Literal["good", "think", "stop"]:
+    """Whether what stays is as wished, more than that, or past both twice the wish and what is quick."""
+    if not is_over(left_pa, target_pa, MEND_OVER):
+        return "good"
+    return "stop" if left_pa > max(TARGETS_PA["quick"], _STRAINED * target_pa) else "think"
 
 
 def is_over(value: float, limit: float, tolerance: float) -> bool:

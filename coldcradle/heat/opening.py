@@ -39,7 +39,10 @@ def opening_temperature(kind: GlassKind, counts: Figure, *, room_c: float, both_
         above_k = min(_MOST_K, max(1.0, trial_k * SURFACE_STRESS_PA / pull_pa))
     # 0.8 of a change in thickness is felt, as the run has it from 12 to 150 mm
     return derive(
-        "opening_temperature", "Open at", "temperature", lambda t0, dt, s, run: min(TOUCH_C, t0 + dt * s / run),
+        "opening_temperature",
+        "Open at",
+        "temperature",
+        lambda t0, dt, s, run: min(TOUCH_C, t0 + dt * s / run),
         [
             given("room", "T₀", room_c, "temperature"),
             given("opened so far above the room, as a trial", "ΔT", trial_k, "difference"),
@@ -48,11 +51,17 @@ def opening_temperature(kind: GlassKind, counts: Figure, *, room_c: float, both_
         ],
         words="Cool air on warm glass pulls its skin. An opened lid was run through the thickness; below this temperature the pull stays within its limit.",
         formula="T = min(60, T₀ + ΔT·σ / σ₁)",
-        source=published("slab under a film run step by step; its check is Carslaw & Jaeger, Conduction of Heat in Solids"),
+        source=published(
+            "slab under a film run step by step; its check is Carslaw & Jaeger, Conduction of Heat in Solids"
+        ),
         assumptions=[
-            say("glass that counts as {d}, {faces}", d=counts.shown, faces="both faces in the air" if both_faces else "its lower face on something warm"),
+            say(
+                "glass that counts as {d}, {faces}",
+                d=counts.shown,
+                faces="both faces in the air" if both_faces else "its lower face on something warm",
+            ),
             "radiation to the room and 15 W/m²/K of moving air, the lid left open",
             say("{t} at most, for hands: common practice, no source", t=show(TOUCH_C, "temperature")),
         ],
         extra=[("thickness", 0.8 * above_k * counts.u / counts.value if above_k + room_c < TOUCH_C else 0.0)],
-    )  # fmt: skip
+    )

@@ -71,10 +71,16 @@ class Schedule:
             name = "Peak" if i == peak else "Up" if to_c > before else "Down"
             found.append(
                 Wanted(
-                    key="cast" if i == peak else f"typed-{i + 1}", name=name, rate_k_per_h=rate, to_c=to_c, hold_s=step.hold_s,
-                    limited_by="choice", why=say("Line {n} of what you pasted.", n=str(step.line)), figures=(),
+                    key="cast" if i == peak else f"typed-{i + 1}",
+                    name=name,
+                    rate_k_per_h=rate,
+                    to_c=to_c,
+                    hold_s=step.hold_s,
+                    limited_by="choice",
+                    why=say("Line {n} of what you pasted.", n=str(step.line)),
+                    figures=(),
                 )
-            )  # fmt: skip
+            )
             before = to_c
         return found
 
@@ -133,10 +139,15 @@ def _steps(reader: LineReader) -> list[ScheduleStep]:
             reader.doubt(draft.line, "is a rate of 0 meant for as fast as it can, or for none")
         found.append(
             ScheduleStep(
-                draft.line, draft.rate or None, draft.to or 0.0, draft.hold_s or 0.0, draft.ramp_s, draft.has_pace,
+                draft.line,
+                draft.rate or None,
+                draft.to or 0.0,
+                draft.hold_s or 0.0,
+                draft.ramp_s,
+                draft.has_pace,
                 draft.is_bare_hold and bool(draft.hold_s),
             )
-        )  # fmt: skip
+        )
     return found
 
 
@@ -204,11 +215,15 @@ def read_schedule(text: str) -> Schedule:
     _doubt_impossible(reader, steps, unit)
     shown = [
         ReadLine(
-            number, line.strip(), [_words(s, unit) for s in steps if s.line == number], reader.unread.get(number, []),
+            number,
+            line.strip(),
+            [_words(s, unit) for s in steps if s.line == number],
+            reader.unread.get(number, []),
             [f"{d}?" for d in reader.doubts.get(number, [])],
         )
-        for number, line in enumerate(lines, 1) if line.strip()
-    ]  # fmt: skip
+        for number, line in enumerate(lines, 1)
+        if line.strip()
+    ]
     if side_rows(lines) is None:
         shown = [line if line.number in reader.used else _with_lost(line) for line in shown]
     is_complete = bool(steps) and not any(line.unread or line.doubts for line in shown)

@@ -28,14 +28,26 @@ _AN_HOUR = r"(?:an|one)(?: and a half)? hours?(?: and a half)?"
 _COUNTER = r"(?:step|seg(?:ment)?|stage|phase|line|no\.?|nr\.?)\s*#?\s*\d{1,2}\s*[.):\-]?(?=\s|[a-z]|$)|ramp\s*#?\s*\d{1,2}(?:\s*[.):\-]|\s+(?!(?:°|/|deg|[fck]\b|[dfc]ph|per\b|an?\b|to\b)))|#\s*\d{1,2}\s*[.):\-]?|\d{1,2}\s*[.):](?=\s+\S)|\d{1,2}\s+-\s+(?=\S)"
 
 _PATTERNS: tuple[tuple[str, str], ...] = (
-    ("rate", rf"(?P<rate_n>{_N})\s*{_DEG}\s*(?P<rate_u>[fck])?(?:ahrenheit|elsius)?\s*°?\s*{_DEG}\s*{_PER}\s*(?P<rate_t>{_HOUR}|{_MINUTE})\b"),
-    ("span", rf"(?P<whole>\d+)\s+(?P<num>\d)/(?P<den>\d)\s*(?P<frac_t>{_HOUR}|{_MINUTE})\b|(?P<fnum>\d)/(?P<fden>\d)\s*(?:of an )?(?P<only_t>{_HOUR}|{_MINUTE})\b"),
-    ("span", rf"(?P<hours>(?<!\d)\d{{1,2}}(?:[.,]\d{{1,2}})?|(?<!\d)\d{{3,}}(?=\s*h\w*(?!\s*:?\s*\d)))\s*(?:{_HOUR})(?:(?P<tight>\d{{1,2}})\b(?:\s*(?:{_MINUTE})\b)?|\s+(?P<loose>\d{{2}})(?=\s*(?:[,;]|$))|\b\.?\s*(?:and\s+)?(?P<minutes>{_N})\s*(?:{_MINUTE})\b|\b)"),
+    (
+        "rate",
+        rf"(?P<rate_n>{_N})\s*{_DEG}\s*(?P<rate_u>[fck])?(?:ahrenheit|elsius)?\s*°?\s*{_DEG}\s*{_PER}\s*(?P<rate_t>{_HOUR}|{_MINUTE})\b",
+    ),
+    (
+        "span",
+        rf"(?P<whole>\d+)\s+(?P<num>\d)/(?P<den>\d)\s*(?P<frac_t>{_HOUR}|{_MINUTE})\b|(?P<fnum>\d)/(?P<fden>\d)\s*(?:of an )?(?P<only_t>{_HOUR}|{_MINUTE})\b",
+    ),
+    (
+        "span",
+        rf"(?P<hours>(?<!\d)\d{{1,2}}(?:[.,]\d{{1,2}})?|(?<!\d)\d{{3,}}(?=\s*h\w*(?!\s*:?\s*\d)))\s*(?:{_HOUR})(?:(?P<tight>\d{{1,2}})\b(?:\s*(?:{_MINUTE})\b)?|\s+(?P<loose>\d{{2}})(?=\s*(?:[,;]|$))|\b\.?\s*(?:and\s+)?(?P<minutes>{_N})\s*(?:{_MINUTE})\b|\b)",
+    ),
     ("span", rf"(?P<only_minutes>{_N})\s*(?:(?:{_MINUTE})\b|'(?!\d))"),
     ("span", rf"(?P<days>{_N})\s*days?\b|(?P<seconds>{_N})\s*sec(?:ond)?s?\b"),
     ("span", rf"(?P<half>{_HALF})|(?P<an_hour>{_AN_HOUR})"),
     ("span", r"(?<![\d:])(?P<clock_h>\d{1,3})?:(?P<clock_m>[0-5]\d)(?![\d:])"),
-    ("temp", rf"(?P<temp_n>{_N})\s*{_DEG}\s*(?P<temp_u>f|c|fahrenheit|celsius|centigrade)\b|(?P<deg_n>{_N})\s*(?:°|deg(?:s|ree|rees)?\b)"),
+    (
+        "temp",
+        rf"(?P<temp_n>{_N})\s*{_DEG}\s*(?P<temp_u>f|c|fahrenheit|celsius|centigrade)\b|(?P<deg_n>{_N})\s*(?:°|deg(?:s|ree|rees)?\b)",
+    ),
     ("full", rf"(?<![\w.])(?:{_FULL})(?!\w)"),
     ("process", rf"\b(?:{_PROCESS})\b"),
     ("off", _OFF),
@@ -46,13 +58,27 @@ _PATTERNS: tuple[tuple[str, str], ...] = (
     ("number", _N),
     ("comma", r"[,]"),
     ("bar", r"[/|\t]"),
-)  # fmt: skip
+)
 _COMPILED = [(kind, re.compile(pattern)) for kind, pattern in _PATTERNS]
 _LEAD = re.compile(_COUNTER)
 _NUMBERS = {
-    "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "eight": 8, "ten": 10, "twelve": 12, "fifteen": 15, "twenty": 20,
-    "thirty": 30, "forty": 40, "forty-five": 45, "forty five": 45, "sixty": 60, "ninety": 90,
-}  # fmt: skip
+    "two": 2,
+    "three": 3,
+    "four": 4,
+    "five": 5,
+    "six": 6,
+    "eight": 8,
+    "ten": 10,
+    "twelve": 12,
+    "fifteen": 15,
+    "twenty": 20,
+    "thirty": 30,
+    "forty": 40,
+    "forty-five": 45,
+    "forty five": 45,
+    "sixty": 60,
+    "ninety": 90,
+}
 _SPELLED = re.compile(
     r"\b(?:" + "|".join(sorted(_NUMBERS, key=len, reverse=True)) + r")\b(?=\s+(?:min|h|deg|f\b|c\b|$))"
 )

@@ -136,6 +136,22 @@ class Reading(SimpleTestCase):
         self.assertEqual(with_unit("5'6", "length", "metric"), "5'6")
         self.assertEqual(with_unit("6 x 6", "area", "us"), "6 x 6 in")
 
+    def test_what_was_kept_with_its_unit_is_kept_as_it_is_for_ever(self) -> None:
+        """What was typed, with its unit put to it, is read as the same, and a second keeping changes nothing."""
+        for text, kind, value in [
+            *READ,
+            ("10 deg", "angle", 0.174533),
+            ("5°", "angle", 0.0872665),
+            ("5", "angle", 0.0872665),
+            ("3", "count", 3.0),
+        ]:
+            for system in ("metric", "us"):
+                kept = with_unit(text, kind, system)
+                with self.subTest(text, system=system):
+                    self.assertAlmostEqual(parse(kept, kind), parse(text, kind, system=system), places=9)
+                    self.assertEqual(with_unit(kept, kind, "us" if system == "metric" else "metric"), kept)
+                    self.assertIsNotNone(value)
+
     def test_every_way_of_writing_gives_its_value(self) -> None:
         for text, kind, value in READ:
             with self.subTest(text):

@@ -21,9 +21,14 @@ FOLDER = Path(__file__).parent.parent / "schedules"
 
 def told(step: ScheduleStep) -> str:
     pace = (
-        f"in{step.ramp_s / 60:g}" if step.ramp_s else f"{step.rate:g}" if step.rate is not None
-        else "full" if step.said_pace else "none"
-    )  # fmt: skip
+        f"in{step.ramp_s / 60:g}"
+        if step.ramp_s
+        else f"{step.rate:g}"
+        if step.rate is not None
+        else "full"
+        if step.said_pace
+        else "none"
+    )
     return f"{pace} {step.to:g} {step.hold_s / 60:g}"
 
 
@@ -113,10 +118,19 @@ ROWS = st.lists(
     st.tuples(st.integers(10, 900), st.integers(100, 950), st.sampled_from([0, *range(6, 600)])), min_size=1, max_size=8
 )
 WAYS = [
-    "{r} C/h to {t} C hold {h} min", "{r} {t} {h}", "{r}/{t}/{h}", "{r}\t{t}\t{h}", "{r}, {t}, {h}", "rate {r} to {t} hold {h}",
-    "{r} an hour to {t} for {h} minutes", "ramp {r} C/hr, {t} C, {h}m", "to {t} at {r} an hour, hold {h}", "temp {t}, rate {r}, hold {h}",
-    "{r}°C/h – {t}°C – {h} min.", "{r} dph to {t}, soak {h}",
-]  # fmt: skip
+    "{r} C/h to {t} C hold {h} min",
+    "{r} {t} {h}",
+    "{r}/{t}/{h}",
+    "{r}\t{t}\t{h}",
+    "{r}, {t}, {h}",
+    "rate {r} to {t} hold {h}",
+    "{r} an hour to {t} for {h} minutes",
+    "ramp {r} C/hr, {t} C, {h}m",
+    "to {t} at {r} an hour, hold {h}",
+    "temp {t}, rate {r}, hold {h}",
+    "{r}°C/h – {t}°C – {h} min.",
+    "{r} dph to {t}, soak {h}",
+]
 
 
 class RoundTrips(SimpleTestCase):
@@ -131,9 +145,50 @@ class RoundTrips(SimpleTestCase):
         meant = [f"{'full' if r == 9999 else r} {t} {h}" for r, t, h in rows]
         self.assertEqual([told(s) for s in found.steps], meant)
 
-    @given(st.one_of(st.text(max_size=120), st.lists(st.sampled_from(
-        ["300", "F/h", "to", "1225 F", "hold", "30 min", "then", "AFAP", "\n", "1.", "°C", "-", ":30", "2 h", "soak", ",", "1/2", "½",
-         "∞", "1e9", "/", "in", "rate", "temp", "full fuse", "\t", "an hour", "0", "٣", "R", "H", "½ h"]), max_size=16).map(" ".join)))  # fmt: skip
+    @given(
+        st.one_of(
+            st.text(max_size=120),
+            st.lists(
+                st.sampled_from(
+                    [
+                        "300",
+                        "F/h",
+                        "to",
+                        "1225 F",
+                        "hold",
+                        "30 min",
+                        "then",
+                        "AFAP",
+                        "\n",
+                        "1.",
+                        "°C",
+                        "-",
+                        ":30",
+                        "2 h",
+                        "soak",
+                        ",",
+                        "1/2",
+                        "½",
+                        "∞",
+                        "1e9",
+                        "/",
+                        "in",
+                        "rate",
+                        "temp",
+                        "full fuse",
+                        "\t",
+                        "an hour",
+                        "0",
+                        "٣",
+                        "R",
+                        "H",
+                        "½ h",
+                    ]
+                ),
+                max_size=16,
+            ).map(" ".join),
+        )
+    )
     def test_nothing_pasted_breaks_it(self, text: str) -> None:
         try:
             found = read_schedule(text)

@@ -25,9 +25,16 @@ STRONG = BIG_KILN | {"power": "30 kW", "highest": "1000 °C"}
 
 # mm: hours of soak; °C/h over the first 55 K below the annealing point, the next 55, and the rest
 TABLE = {
-    12: (2, 55, 99, 330), 19: (3, 25, 45, 150), 25: (4, 15, 27, 90), 38: (6, 6.7, 12, 40), 50: (8, 3.8, 6.8, 22),
-    62: (10, 2.4, 4.3, 14.4), 75: (12, 1.7, 3.1, 10), 100: (16, 0.94, 1.7, 5.6), 150: (24, 0.42, 0.76, 2.5),
-}  # fmt: skip
+    12: (2, 55, 99, 330),
+    19: (3, 25, 45, 150),
+    25: (4, 15, 27, 90),
+    38: (6, 6.7, 12, 40),
+    50: (8, 3.8, 6.8, 22),
+    62: (10, 2.4, 4.3, 14.4),
+    75: (12, 1.7, 3.1, 10),
+    100: (16, 0.94, 1.7, 5.6),
+    150: (24, 0.42, 0.76, 2.5),
+}
 
 
 def left_by_table(mm: int, *, structure: bool) -> float:
@@ -131,9 +138,17 @@ class Bowing(SimpleTestCase):
     def test_wider_glass_counts_as_held_flat_and_says_why(self) -> None:
         """6 mm on a shelf: 600 mm bows, 650 mm does not, and is cooled four times slower."""
         edge = [
-            plan(fired("slump", thick="6 mm", side=side, heat__on="shelf", heat__kiln=STRONG | {"width": "2 m", "depth": "2 m"}))
+            plan(
+                fired(
+                    "slump",
+                    thick="6 mm",
+                    side=side,
+                    heat__on="shelf",
+                    heat__kiln=STRONG | {"width": "2 m", "depth": "2 m"},
+                )
+            )
             for side in ("600 mm", "650 mm")
-        ]  # fmt: skip
+        ]
         free, wide = edge
         self.assertAlmostEqual(wide.figures["thickness_counts"].value, 0.012, delta=1e-6)
         self.assertAlmostEqual(free.figures["thickness_counts"].value, 0.006, delta=1e-6)

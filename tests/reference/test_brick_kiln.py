@@ -55,8 +55,16 @@ LIGHT = {"k": 0.25, "rho": 700.0, "inner_j_m2_k": 25e3}
 
 
 def kiln(fall_s: float, **changes: object) -> Kiln:
-    facts: dict[str, object] = {"power_w": 9000.0, "rise_to_800_s": 4 * 3600.0, "fall_500_to_100_s": fall_s, "room_c": ROOM,
-             "highest_c": 1000.0, "width_m": 0.9, "depth_m": 0.9, "height_m": 0.5}  # fmt: skip
+    facts: dict[str, object] = {
+        "power_w": 9000.0,
+        "rise_to_800_s": 4 * 3600.0,
+        "fall_500_to_100_s": fall_s,
+        "room_c": ROOM,
+        "highest_c": 1000.0,
+        "width_m": 0.9,
+        "depth_m": 0.9,
+        "height_m": 0.5,
+    }
     return Kiln(name="Eider", **(facts | changes))  # type: ignore[arg-type]
 
 

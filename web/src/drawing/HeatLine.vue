@@ -165,7 +165,7 @@ function key(event: KeyboardEvent) {
           v-if="span[1] > heat.total_s * 0.99"
           class="peak"
           :x="lidAt"
-          :y="scale.y(0) - 36"
+          :y="scale.y(0) - (isStill ? 9 : 36)"
           text-anchor="end"
         >
           lid {{ preferences.pick(heat.opens).text }}
