@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from coldcradle.findings import Finding
 from coldcradle.further import main_kg, needs
+from coldcradle.heat.coasting import verdict_of
 from coldcradle.words import Said, Shown, plus_minus, say, show
 
 if TYPE_CHECKING:  # the plan calls these; they only read what it has worked out
@@ -108,9 +109,23 @@ def _heat(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> Sai
             c=show(round(counts.value, 3), "length"),
         )  # fmt: skip
     shown = {"t": show(heat.total_s, "duration"), "off": heat.coast_from, "open": heat.opens}
-    metric = say("**{t},** " + because.metric + " Safe to switch off at **{off}**. Open the lid **{open}**.", **shown)
-    us = say("**{t},** " + because.us + " Safe to switch off at **{off}**. Open the lid **{open}**.", **shown)
+    off = _off(worked)
+    metric = say("**{t},** " + because.metric + off + " Open the lid **{open}**.", **shown)
+    us = say("**{t},** " + because.us + off + " Open the lid **{open}**.", **shown)
     return Said(metric.metric, us.us)
+
+
+def _off(worked: Worked) -> str:
+    """When it may be switched off; near its limit that is never plainly safe, as kilns and glass are known only so well."""
+    firing = worked.firing
+    assert firing is not None
+    if firing.coast_from_c < firing.soak_c:
+        return " Switch off at **{off}**, not before."
+    pull, _, _ = firing.inside.peak(firing.soaked.total_s, firing.run.total_s)
+    found = verdict_of(left_pa=firing.inside.residual_pa, target_pa=worked.piece.heat.stress_pa, pull_pa=pull)
+    if found == "safe":
+        return " Safe to switch off after the soak, at **{off}**."
+    return " Off after the soak, at **{off}**, is close to the limit: watch how far it falls in the first hour."
 
 
 def answers(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> dict[str, Said]:

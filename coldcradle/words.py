@@ -86,21 +86,21 @@ def _decimals(magnitude: float, figures: int) -> int:
     return max(0, min(9, figures - 1 - math.floor(math.log10(magnitude))))
 
 
-def _number(value: float, u: float, *, figures: int = 4, at_most: int = 2) -> tuple[str, str]:
+def _number(value: float, u: float, *, figures: int = 4, at_most: int = 2, u_figures: int = 1) -> tuple[str, str]:
     """Value and plus-minus; the error decides the decimals where there is one."""
     if u > 0:
-        decimals = min(at_most, _decimals(u, 1))
+        decimals = min(at_most, _decimals(u, u_figures))
         if round(u, decimals) > 0:
             return _grouped(value, decimals, trim=False), _grouped(u, decimals, trim=False)
     small = max(0, _decimals(abs(value), 2)) if 0 < abs(value) < 10**-at_most else at_most
     return _grouped(value, max(min(small, 9), min(at_most, _decimals(abs(value), figures))), trim=True), ""
 
 
-def _words(value: float, u: float, unit: str, *, figures: int = 4, at_most: int = 2) -> Words:
+def _words(value: float, u: float, unit: str, *, figures: int = 4, at_most: int = 2, u_figures: int = 1) -> Words:
     if value and not 1e-6 <= abs(value) < 1e9:
         number = f"{value:.3g}".replace("-", "\u2212") if value < 0 else f"{value:.3g}"
         return Words(number, unit, "", f"{number} {unit}".strip())
-    number, pm = _number(value, u, figures=figures, at_most=at_most)
+    number, pm = _number(value, u, figures=figures, at_most=at_most, u_figures=u_figures)
     return Words(number, unit, pm, f"{number} {unit}".strip())
 
 
@@ -222,7 +222,10 @@ def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
         case "stress":
             if abs(value) >= 1e9:
                 return _same(_words(value / 1e9, u / 1e9, "GPa"))
-            return Shown(_words(value / 1e6, u / 1e6, "MPa"), _words(value / 6894.757, u / 6894.757, "psi", at_most=1))
+            return Shown(
+                _words(value / 1e6, u / 1e6, "MPa", u_figures=2),
+                _words(value / 6894.757, u / 6894.757, "psi", at_most=1),
+            )
         case _:
             return _show_same_everywhere(value, kind, u)
 

@@ -10,6 +10,7 @@ from datetime import date
 from pathlib import Path
 
 from coldcradle.findings import Severity
+from coldcradle.words import plural
 
 __all__ = ["Coat", "Release", "Worn", "judge", "releases"]
 
@@ -75,7 +76,7 @@ def judge(log: Sequence[Coat], *, highest_c: float) -> list[Worn]:
         found.append(Worn("release-too-hot", "stop", f"{{t}} is above the {{rated}} that the {kind.name} stands.",
                           "Above its rating a release burns away and the glass welds to the mould.", last.rated_c))  # fmt: skip
     if kind.lasts and last.firings >= kind.lasts:
-        found.append(Worn("release-worn", "think", f"The {kind.name} has seen {last.firings} firings.",
+        found.append(Worn("release-worn", "think", f"The {kind.name} has seen {plural(last.firings, 'firing')}.",
                           f"It usually lasts {kind.lasts}. Brush it off and coat again."))  # fmt: skip
     elif not kind.lasts and last.firings >= 1:
         found.append(Worn("release-worn", "think", f"The {kind.name} has been fired before.",

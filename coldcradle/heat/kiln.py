@@ -39,6 +39,8 @@ HIGHEST_REST_C = 2500.0  # no kiln of the trade comes to rest hotter than this a
 _MOST_SHARE = 0.4
 _FIRST_C, _FIRST_S = 510.0, 3600.0  # where "how far in the first hour" is asked
 _ANNEAL_FALL_K = 55.0
+# Where a fall is drawn, as shares of its time: closer at first, where the face gives way.
+_DRAWN = np.array([0.0, 0.002, 0.005, 0.012, 0.025, 0.05, 0.09, 0.15, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875, 1.0])
 
 
 def left_alone(times_s: ArrayLike, *, face_share: float, wall_s: float, face_s: float) -> NDArray[np.float64]:
@@ -194,17 +196,22 @@ class LoadedKiln:
         """The temperature from which down switching off is no faster than the rate, over the first 55 K."""
         if not self.face_share:
             return self.room_c + rate_k_per_h / 3600 * self.time_constant_s
-        low, high = self.room_c + 1.0, self.room_c + max(2.0, rate_k_per_h / 3600 * self.time_constant_s * 1.2 + 2.0)
-        for _ in range(40):
-            middle = (low + high) / 2
-            low, high = (middle, high) if self.off_rate_k_per_h(middle) <= rate_k_per_h else (low, middle)
-        return low
+        # over 55 K the way that is left says how far above the room it began; near the room half of that way is asked
+        left = self._left(_ANNEAL_FALL_K / rate_k_per_h * 3600)
+        above = _ANNEAL_FALL_K / (1 - left)
+        if above < 2 * _ANNEAL_FALL_K:
+            above = 2 * rate_k_per_h / 3600 * self._time_to_s(0.5)
+        return self.room_c + above
+
+    def _left(self, seconds: float) -> float:
+        """What is left of the way down to the room, 1 to 0, so long after switching off."""
+        share = self.face_share
+        return (1 - share) * math.exp(-seconds / self.time_constant_s) + share * math.exp(-seconds / self.face_s)
 
     def _fall(self, start_c: float, end_c: float) -> tuple[np.ndarray, np.ndarray]:
         """Switched off at a temperature the wall has settled to, and left alone until another."""
         last_s = self._time_to_s((end_c - self.room_c) / (start_c - self.room_c))
-        early = np.geomspace(min(120.0, last_s / 40), last_s, 8 if self.face_share > 0.01 else 1)
-        times = np.unique(np.concatenate([[0.0], early, np.linspace(0.0, last_s, 9)]).round(3))
+        times = last_s * _DRAWN
         left = left_alone(times, face_share=self.face_share, wall_s=self.time_constant_s, face_s=self.face_s)
         temperatures = self.room_c + (start_c - self.room_c) * left
         temperatures[-1] = end_c

@@ -18,7 +18,7 @@ from coldcradle.heat.processes import PROCESSES, trade_rows
 from coldcradle.heat.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.sum import Field, Result, Row, Sum, Values
-from coldcradle.words import Shown, plural, say, show
+from coldcradle.words import Said, plural, say, show
 from coldcradle.working import derive, given, published
 
 _H = 3600.0
@@ -28,22 +28,26 @@ THICK = Field(key="thick", label="Thickest", kind="length", default="12 mm", hig
 FACES = Field(key="faces", label="Heat leaves", kind="choice", default="shelf", choices=_FACES)
 
 
-def _anneal_words(found: BareAnneal, name: str) -> Row:
-    first, second, third = found.rates_k_per_h
-    a, b, _ = found.ends_c
-    steps = say("{r1} to {a}, {r2} to {b}, then {r3}", r1=show(first, "rate"), r2=show(second, "rate"), r3=show(third, "rate"),
-                a=show(round(a), "temperature"), b=show(round(b), "temperature"))  # fmt: skip
-    plain = type(show(0.0, "rate").metric)
-    rates = Shown(plain(steps.metric, "", "", steps.metric), plain(steps.us, "", "", steps.us))
-    return Row(
-        name,
-        (
-            show(found.soak_s, "duration"),
-            rates,
-            show(found.left_pa, "stress", RUN_BAND * found.left_pa),
-            show(found.total_s, "duration"),
-        ),
-    )
+def _anneal_rows(ours: BareAnneal, table: BareAnneal) -> list[Row]:
+    """Both ways of cooling, side by side."""
+    a, b, _ = ours.ends_c
+    both = (ours, table)
+
+    def to(end_c: float) -> Said:
+        return say("to {t}", t=show(round(end_c), "temperature"))
+
+    names = [
+        "soak",
+        to(a).metric + " / " + to(a).us.removeprefix("to "),
+        to(b).metric + " / " + to(b).us.removeprefix("to "),
+        "then",
+    ]
+    return [
+        Row(names[0], tuple(show(x.soak_s, "duration") for x in both)),
+        *(Row(names[i + 1], tuple(show(x.rates_k_per_h[i], "rate") for x in both)) for i in range(3)),
+        Row("it leaves", tuple(show(x.left_pa, "stress", RUN_BAND * x.left_pa) for x in both)),
+        Row("from the soak on", tuple(show(x.total_s, "duration") for x in both)),
+    ]  # fmt: skip
 
 
 def _anneal(values: Values) -> Result:
@@ -71,8 +75,7 @@ def _anneal(values: Values) -> Result:
         answer=say("Soak {t} at {ap}, then **{r}** down to {b}. Run through the glass it leaves about {s}, and takes {all} from the soak on.",
                    t=show(ours.soak_s, "duration"), ap=show(kind.annealing_c, "temperature"), r=first.shown, b=show(ours.ends_c[0], "temperature"),
                    s=show(ours.left_pa, "stress", RUN_BAND * ours.left_pa), all=show(ours.total_s, "duration")),
-        figures=[first], heads=("Soak", "Falls", "Leaves", "From the soak on"),
-        rows=[_anneal_words(ours, "for your tension"), _anneal_words(table, "by the handbook's table")], findings=findings,
+        figures=[first], heads=("For your tension", "By the handbook's table"), rows=_anneal_rows(ours, table), findings=findings,
     )  # fmt: skip
 
 

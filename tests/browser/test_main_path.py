@@ -31,7 +31,7 @@ class ByMouse(BrowserTest):
         page.get_by_role("link", name="Go on to the glass").click()
         expect(page.locator(".answer")).to_contain_text("Enough")
         page.get_by_role("link", name="Go on to the heat").click()
-        expect(page.locator(".answer")).to_contain_text("Safe to switch off at")
+        expect(page.locator(".answer")).to_contain_text("Switch off at")
         page.get_by_role("button", name="Step 5: Fall, then soak").first.click()
         expect(page.locator(".call")).to_contain_text("annealing point")
         page.get_by_role("button", name="gentle").click()

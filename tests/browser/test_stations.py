@@ -69,7 +69,7 @@ class Heat(BrowserTest):
         expect(page.locator(".call")).to_contain_text("10^4.4 Pa·s")
         page.get_by_role("button", name="working of Slow cooling").click()
         dialog = page.get_by_role("dialog")
-        expect(dialog).to_contain_text("R = 24·(1 − ν)·κ·σ / (E·α·d²)")
+        expect(dialog).to_contain_text("R = 24·(1 − ν)·κ·(0.2/0.45·σ) / (E·α·d²)")
         dialog.get_by_role("button", name="Thickness that counts").click()
         expect(dialog).to_contain_text("Working: Thickness that counts")
 

@@ -9,7 +9,7 @@ from django.test import Client
 
 from studio.demo.load import load_many
 from studio.models import Cradle, Piece, Revision
-from tests.documents import document
+from tests.documents import BIG_KILN, document
 from tests.studio.base import AT, StudioTest
 
 
@@ -148,6 +148,18 @@ class UndoAndRedo(StudioTest):
             (got["name"], stage["glass"]["kind"]["key"], stage["heat"]["starts_at"]),
             ("Lamp-room prism", "casting-crystal", "2026-11-23T16:00"),
         )
+
+    def test_another_kiln_is_taken_back_with_all_that_follows_from_it(self) -> None:
+        made = self.ask("POST", "/kilns", {"document": BIG_KILN}).json()
+        before = self.ask("GET", f"/pieces/{self.piece.pk}").json()
+        other = self.change({AT + "kiln_id": made["id"]}).json()
+        self.assertEqual(other["kiln_id"], made["id"])
+        self.assertNotEqual(other["plan"]["heat"]["total_s"], before["plan"]["heat"]["total_s"])
+        back = self.step("undo")
+        self.assertEqual((back["kiln_id"], back["plan"]["heat"]["total_s"]),  # type: ignore[index]
+                         (before["kiln_id"], before["plan"]["heat"]["total_s"]))  # fmt: skip
+        self.assertEqual(Piece.objects.get(pk=self.piece.pk).stages.get().firing.kiln_id, before["kiln_id"])
+        self.assertEqual(self.step("redo")["kiln_id"], made["id"])
 
     def test_an_edit_after_undo_leads_elsewhere_and_keeps_the_old_way(self) -> None:
         self.change({AT + "cradle.wall": "20 mm"})
