@@ -143,7 +143,8 @@ class Movement(SimpleTestCase):
             "heat__depth": "30 mm",
         }
         at = "100 C/h to {} C hold {}\nfull to 516 C hold 1 h"
-        self.assertEqual(self.words(at.format(705, 60), "hang", **hung)["movement"], "good")
+        self.assertEqual(self.words(at.format(660, 20), "hang", **hung)["movement"], "good")
+        self.assertEqual(self.words(at.format(705, 60), "hang", **hung)["movement"], "think")
         self.assertEqual(self.words(at.format(760, 400), "hang", **hung)["movement"], "stop")
 
 
