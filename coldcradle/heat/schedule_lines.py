@@ -128,7 +128,7 @@ class LineReader:
             and tokens[0].value <= 40
         ):
             tokens = tokens[1:]  # its number in the list
-        targets = self.targets
+        targets, before = self.targets, len(self.steps)
         want = ""
         for i, token in enumerate(tokens):
             after = next((t for t in tokens[i + 1 :] if t.kind not in ("comma", "bar")), None)
@@ -138,17 +138,23 @@ class LineReader:
         named = [t for t in tokens if t.kind == "process"]
         if named and self.targets == targets and (line > 1 or any(t.kind in PLACES for t in tokens)):
             self.doubt(line, f"which temperature is “{named[0].text}” here")
+        vague = [t for t in tokens if t.kind == "vague"]
+        if vague and any(s.to is not None and not s.has_pace for s in [*self.steps[before:], self.draft]):
+            self.doubt(line, f"how fast is “{vague[0].text}” here")
+
+    def _end(self, line: int) -> None:
+        self.finish(line)
+        self.is_over = True
 
     def _take(self, line: int, token: Token, want: str, after: Token | None, *, is_row: bool, is_parted: bool) -> str:
         """Put one token in its place; what the next bare number is wanted for comes back."""
         kind = token.kind
         if kind in ("to", "hold", "in"):
-            return "at" if kind == "to" and token.text == "at" else kind
+            return "at" if kind == "to" and token.text == "at" and want != "hold" else kind
         if kind == "rate_word":
             return "rate"
         if kind == "off":
-            self.finish(line)
-            self.is_over = True
+            self._end(line)
             return ""
         if kind in ("rate", "temp"):
             self.units |= {token.unit} - {""}
@@ -191,6 +197,8 @@ class LineReader:
         if want == "rate":
             self.put_rate(line, token.value, leads_on=after is not None and after.kind in ("to", "number", "temp"))
         elif want in ("to", "at"):
+            if want == "at" and after is not None and after.text == "to" and not draft.has_pace:
+                self.doubt(line, f"is {token.text} a rate or a temperature here")
             self.put_to(line, token.value)
         elif want == "hold":
             self.put_bare_hold(line, token)
@@ -211,5 +219,7 @@ class LineReader:
             self.put_bare_hold(line, token)
         elif is_row:
             self.put_rate(line, token.value)
+        elif token.value == 0 and after is None:
+            self._end(line)
         else:
             self.leave(line, token.text)

@@ -50,6 +50,7 @@ _PATTERNS: tuple[tuple[str, str], ...] = (
     ),
     ("full", rf"(?<![\w.])(?:{_FULL})(?!\w)"),
     ("process", rf"\b(?:{_PROCESS})\b"),
+    ("vague", r"\b(?:(?:very |nice and )?(?:slow(?:ly)?|gent(?:ly|le)|eas(?:y|ily)|careful(?:ly)?))\b"),
     ("off", _OFF),
     ("to", _TO),
     ("hold", rf"\b(?:{_HOLD})\b"),
