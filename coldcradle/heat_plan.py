@@ -33,6 +33,7 @@ __all__ = [
 ]
 
 _POINTS = 150
+_DAY_S, _LONG_S = 86400.0, 10 * 86400.0  # an estimate of so many days is told in whole ones
 
 
 def start_of(heat: HeatInput, total_s: float) -> datetime:
@@ -108,7 +109,8 @@ def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
             else cooled_for(firing, load, target=key, stress_pa=stress_pa)
         )
         is_about = not is_chosen and (key == "table" or stress_pa != heat.stress_pa)
-        rows.append(Target(key, show(rate, "rate"), show(total, "duration"), total, is_about))
+        told = round(total / _DAY_S) * _DAY_S if is_about and total >= _LONG_S else total
+        rows.append(Target(key, show(rate, "rate"), show(told, "duration"), total, is_about))
     return rows
 
 

@@ -111,8 +111,9 @@ def row_tokens(line: str, header: Header) -> list[Token] | None:
 
 
 def parts_of(line: str) -> list[str]:
-    """A line in the parts that are read one by one: at "then" and semicolons, and groups such as 300/1200/30."""
-    parts = [p for p in re.split(r"\b(?:and then|then|next)\b|;", line, flags=re.I) if p.strip()]
+    """A line in the parts that are read one by one: at "then", semicolons and counters (1), 2), ...), and groups such as 300/1200/30."""
+    parted = r"\b(?:and then|then|next)\b|;" + (r"|\s+(?=\d{1,2}\)\s)" if re.match(r"\s*1\)\s", line) else "")
+    parts = [p for p in re.split(parted, line, flags=re.I) if p.strip()]
     found: list[str] = []
     for part in parts:
         groups = [g.group() for g in _GROUP.finditer(part) if not _HOURLY.search(g.group())]

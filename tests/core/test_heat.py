@@ -150,6 +150,12 @@ class Laws(SimpleTestCase):
         for target in ("gentle", "quick", "table", "own"):
             self.assertAlmostEqual(total(planned(heat__target=target)) / rows[target].total_s, 1.0, delta=0.15)
 
+    def test_estimates_of_ten_days_and_more_are_told_in_whole_days(self) -> None:
+        whole_hours = {t.key: t.total.metric.text for t in planned("fusing-90-clear", **slab_of("100 mm")).heat.targets}  # type: ignore[union-attr]
+        self.assertRegex(whole_hours["gentle"], r"^1\d d$")
+        self.assertRegex(whole_hours["quick"], r"^\d d \d+ h$")
+        self.assertRegex(planned("fusing-90-clear", **slab_of("150 mm")).heat.targets[1].total.metric.text, r" h$")  # type: ignore[union-attr]
+
     def test_held_flat_is_never_faster_than_free_to_bow(self) -> None:
         bow, held = planned(heat__leaves="bow"), planned(heat__leaves="held")
         self.assertLessEqual(held.figures["anneal_rate"].value, bow.figures["anneal_rate"].value)
