@@ -174,6 +174,15 @@ button:hover:enabled b {
     padding-left: 13px;
   }
 
+  button {
+    max-width: 100%;
+  }
+
+  .amount {
+    flex-wrap: wrap;
+    gap: 0 6px;
+  }
+
   .amount b {
     font-size: 1.08rem;
   }
