@@ -141,9 +141,11 @@ def compare(piece: PieceInput, a: Side, b: Side, *, before: PieceInput | None = 
     most = 1.1 * max(0.5e6, *(pa for line in pulls for _, pa in line.points))
     lines = [GraphLine(side.name, side.line) for side in sides]
     return Comparison(
-        answer, sides, Graph(across, axis(0.0, (top + 60) // 100 * 100 + 100.0, "temperature"), lines),
+        answer,
+        sides,
+        Graph(across, axis(0.0, (top + 60) // 100 * 100 + 100.0, "temperature"), lines),
         Graph(across, axis(0.0, most, "stress", count=3), pulls),
-    )  # fmt: skip
+    )
 
 
 def coasting_of(piece: PieceInput) -> Coasting:

@@ -92,11 +92,16 @@ def hour_rows(firing: Firing, heat: HeatInput) -> list[HourRow]:
     ]
     return [
         HourRow(
-            when(start, t), show(t, "duration"), show(round(s), "temperature"), show(round(h), "temperature"),
-            show(abs(h - s), "difference"), show(face, "stress"), show(heart, "stress"),
+            when(start, t),
+            show(t, "duration"),
+            show(round(s), "temperature"),
+            show(round(h), "temperature"),
+            show(abs(h - s), "difference"),
+            show(face, "stress"),
+            show(heart, "stress"),
         )
         for t, s, h, face, heart in zip(at, *columns, strict=True)
-    ]  # fmt: skip
+    ]
 
 
 def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:

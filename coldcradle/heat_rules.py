@@ -60,10 +60,15 @@ def _law_and_window(worked: Worked) -> Iterator[Finding]:
     if heat.process.is_stopped and asked < low:  # it always asks for too little of a whole bowl, and a mould ends it
         return
     yield finding(
-        "heat.movement-disagrees", "note", "The law of movement asks for {t}; people {what} this glass at {low} to {high}.",
+        "heat.movement-disagrees",
+        "note",
+        "The law of movement asks for {t}; people {what} this glass at {low} to {high}.",
         "The law is for small movements of an even sheet. Keep to what people use, and look in while it happens.",
-        t=show(round(asked), "temperature"), what=heat.process.name, low=show(round(low), "temperature"), high=show(round(high), "temperature"),
-    )  # fmt: skip
+        t=show(round(asked), "temperature"),
+        what=heat.process.name,
+        low=show(round(low), "temperature"),
+        high=show(round(high), "temperature"),
+    )
 
 
 def _strain(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
@@ -87,11 +92,13 @@ def _strain(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
     left = firing.inside.residual_pa
     if is_over(left, target, _STRAIN_OVER) and not worked.piece.heat.is_by_table:
         yield finding(
-            "heat.strain-left", "stop" if strain_verdict(left, target) == "stop" else "think",
+            "heat.strain-left",
+            "stop" if strain_verdict(left, target) == "stop" else "think",
             "As the steps stand more strain stays in the glass than you wanted: {s} instead of {w}.",
             "Structural relaxation is counted in both. Soak longer or cool slower, or let it be worked out.",
-            s=show(left, "stress"), w=show(target, "stress"),
-        )  # fmt: skip
+            s=show(left, "stress"),
+            w=show(target, "stress"),
+        )
     quick = TARGETS_PA["quick"]
     if is_over(max(left, target), quick, MEND_OVER):
         yield finding(

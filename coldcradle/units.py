@@ -54,8 +54,18 @@ _CELSIUS = (
     "degs c",
 )
 _FAHRENHEIT = (
-    "°f", "f", "degf", "deg f", "fahrenheit", "° f", "degrees f", "degree f", "degrees fahrenheit", "° fahrenheit", "degs f",
-)  # fmt: skip
+    "°f",
+    "f",
+    "degf",
+    "deg f",
+    "fahrenheit",
+    "° f",
+    "degrees f",
+    "degree f",
+    "degrees fahrenheit",
+    "° fahrenheit",
+    "degs f",
+)
 _HOUR = ("h", "hr", "hour", "hours", "hrs")
 _MINUTE = ("min", "minute", "minutes", "mins")
 

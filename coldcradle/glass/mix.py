@@ -110,10 +110,16 @@ def question_powder(powder: float) -> Finding | None:
     if powder == 0 or low <= powder <= high:
         return None
     return finding(
-        "glass.odd-powder", "think", "{p} of powder: is that meant? {low} to {high} of the frit's weight is usual.",
-        "A decimal point slips easily: 5 % of {frit} is {right}.", p=show(powder, "ratio"), low=show(low, "ratio"),
-        high=show(high, "ratio"), frit=show(0.24, "mass"), right=show(0.012, "mass"),
-    )  # fmt: skip
+        "glass.odd-powder",
+        "think",
+        "{p} of powder: is that meant? {low} to {high} of the frit's weight is usual.",
+        "A decimal point slips easily: 5 % of {frit} is {right}.",
+        p=show(powder, "ratio"),
+        low=show(low, "ratio"),
+        high=show(high, "ratio"),
+        frit=show(0.24, "mass"),
+        right=show(0.012, "mass"),
+    )
 
 
 def check_powder(*, frit_kg: float, powder: float, weighed_kg: float) -> Finding | None:

@@ -58,10 +58,14 @@ def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle",
 
     thickness = d.given("d", "thickest place")
     flat = (
-        say("{w} wide, its own weight holds it flat: glass this thick lifts its edges up to {most} across",
-            w=show(load.widest_m, "length"), most=show(round(free_to_bow_m(kind=load.kind, thickness_m=load.thickness.value), 2), "length"))
-        if by_weight else say("the glass is held flat")
-    )  # fmt: skip
+        say(
+            "{w} wide, its own weight holds it flat: glass this thick lifts its edges up to {most} across",
+            w=show(load.widest_m, "length"),
+            most=show(round(free_to_bow_m(kind=load.kind, thickness_m=load.thickness.value), 2), "length"),
+        )
+        if by_weight
+        else say("the glass is held flat")
+    )
     held_m = min(upwards(d.value), load.breadth_m)
     hottest_m = layered(d.value).hottest_plane_m()
     if basis in ("bow", "free"):
@@ -180,18 +184,27 @@ def handbook_soak_s(thickness_m: float) -> float:
 def anneal_rate(kind: GlassKind, counts: Figure, stress_pa: float, key: str = "anneal_rate") -> Figure:
     """Slow cooling through the annealing range that is to leave the wanted tension in the heart, K/h."""
     return derive(
-        key, "Slow cooling", "rate",
-        lambda d, s, a, e, _v, _k: closed_rate_k_per_h(kind=kind, thickness_m=d, stress_pa=s) * (
-            kind.expansion_per_k / a * kind.youngs_modulus_pa / e
+        key,
+        "Slow cooling",
+        "rate",
+        lambda d, s, a, e, _v, _k: (
+            closed_rate_k_per_h(kind=kind, thickness_m=d, stress_pa=s)
+            * (kind.expansion_per_k / a * kind.youngs_modulus_pa / e)
         ),
         _rate_inputs(kind, counts, stress_pa, "tension left in the heart, relaxation counted"),
         words="The faster it cools, the more the heart lags, and the lag freezes in as tension; while it cools the glass "
         "itself settles, which comes to 0.45 for each 0.2 of the closed form.",
         formula="R = 24·(1 − ν)·κ·(0.2/0.45·σ) / (E·α·d²)",
-        source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier; its share by running the handbook's table"),
-        assumptions=[_KAPPA.text, "steady rate", "temperatures equal at the start: the soak has done its work",
-                     "a first guess: the whole cooling is run through the glass and mended"],
-    )  # fmt: skip
+        source=published(
+            "thermal stress of a slab with a parabolic profile, Timoshenko & Goodier; its share by running the handbook's table"
+        ),
+        assumptions=[
+            _KAPPA.text,
+            "steady rate",
+            "temperatures equal at the start: the soak has done its work",
+            "a first guess: the whole cooling is run through the glass and mended",
+        ],
+    )
 
 
 def handbook_figure(counts: Figure) -> Figure:
@@ -225,10 +238,12 @@ def residual_stress(kind: GlassKind, counts: Figure, run_pa: float, cooling: Coo
     said: list[str | Said] = [
         say(
             "the first rate it comes to is {r}, and {b} from the annealing point on {m} times as much",
-            r=show(cooling.slow_k_per_h, "rate"), b=show(BREAK_K, "difference"), m=f"{SECOND_TIMES:g}",
+            r=show(cooling.slow_k_per_h, "rate"),
+            b=show(BREAK_K, "difference"),
+            m=f"{SECOND_TIMES:g}",
         ),
         f"structure takes {MEAN_TIME_S:.0f} s at the annealing point, 5 to 9 times as long as stress (Rekhson, Scherer: from memory)",
-    ]  # fmt: skip
+    ]
     if cooling.mended:
         said.append(
             say(

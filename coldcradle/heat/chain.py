@@ -156,10 +156,14 @@ def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Said]:
         again = [later for later in again if later.peak_c > low - _NEAR_K]
         if again and link.stiffer_k >= _STIFF_K:
             # it hardly moves when it meets heat again: what it is to become it must become now
-            found.append(say(
-                "“{a}” is of stiffer glass: fire it hot and long first, {t} and its whole hold, before it goes into “{b}”.",
-                a=link.name, b=again[0].name, t=show(round(high + link.stiffer_k), "temperature"),
-            ))  # fmt: skip
+            found.append(
+                say(
+                    "“{a}” is of stiffer glass: fire it hot and long first, {t} and its whole hold, before it goes into “{b}”.",
+                    a=link.name,
+                    b=again[0].name,
+                    t=show(round(high + link.stiffer_k), "temperature"),
+                )
+            )
         elif again and link.peak_c > (low + high) / 2 + 3:
             found.append(say(
                 "“{a}” meets heat again in “{b}”: its low end, {t}, is enough for now.",

@@ -88,8 +88,12 @@ def _one(name: str, room_c: float, firing: Firing, load: Load, heat: HeatInput) 
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=room_c)
     soak_c, wish = firing.soak_c, firing.cooling.wish
     off_c = coast_from(
-        kiln, slow_k_per_h=wish.slow_k_per_h, surface_k_per_h=wish.surface_k_per_h, soak_c=soak_c, breaks_c=wish.breaks_c
-    )  # fmt: skip
+        kiln,
+        slow_k_per_h=wish.slow_k_per_h,
+        surface_k_per_h=wish.surface_k_per_h,
+        soak_c=soak_c,
+        breaks_c=wish.breaks_c,
+    )
     times, temperatures = kiln.path(soak_c, max(room_c + 5, 40.0), None)
     section = firing.soaked.section
     line = list(zip(times.tolist(), temperatures.tolist(), strict=True))
@@ -105,8 +109,11 @@ def _one(name: str, room_c: float, firing: Firing, load: Load, heat: HeatInput) 
     if verdict == "safe":
         says = say("Off after the soak: it falls at {r} at first, and {s} stays.", r=falls, s=stays)
     elif verdict == "close":
-        says = say("Off after the soak is close to the limit: {s} stays. Watch how far it really falls in the first hour, or programme the first {k}.",
-                   s=stays, k=show(BREAK_K, "difference"))  # fmt: skip
+        says = say(
+            "Off after the soak is close to the limit: {s} stays. Watch how far it really falls in the first hour, or programme the first {k}.",
+            s=stays,
+            k=show(BREAK_K, "difference"),
+        )
     elif off_c <= room_c + 20:
         says = say("Programme the fall to the end: off at once would leave {s}.", s=stays)
     else:
@@ -141,19 +148,31 @@ def coasting(firing: Firing, load: Load, heat: HeatInput) -> Coasting:
     today, wish = rooms[0], firing.cooling.wish
     slow, surface = wish.slow_k_per_h, wish.surface_k_per_h
     shown: dict[str, Shown | str] = {
-        "k": heat.kiln.name, "r": today.falls, "a": show(slow, "rate"), "room": today.room, "s": today.left,
-        "want": show(heat.stress_pa, "stress"), "t": today.off_from,
-    }  # fmt: skip
+        "k": heat.kiln.name,
+        "r": today.falls,
+        "a": show(slow, "rate"),
+        "room": today.room,
+        "s": today.left,
+        "want": show(heat.stress_pa, "stress"),
+        "t": today.off_from,
+    }
     if today.verdict == "safe":
-        answer = say("**Safe to switch off after the soak:** {k} falls at {r} at first in a room of {room}; {a} is allowed by the first guess, "
-                     "and run through the glass it leaves {s} of the {want} you allow.", **shown)  # fmt: skip
+        answer = say(
+            "**Safe to switch off after the soak:** {k} falls at {r} at first in a room of {room}; {a} is allowed by the first guess, "
+            "and run through the glass it leaves {s} of the {want} you allow.",
+            **shown,
+        )
     elif today.verdict == "close":
-        answer = say("**Close to the limit:** {k} falls at {r} at first in a room of {room}, and run through the glass it leaves {s}; {want} is your target. "
-                     "As well as this kiln is known it may be too fast: programme the first fall, or measure the kiln's.", **shown)  # fmt: skip
+        answer = say(
+            "**Close to the limit:** {k} falls at {r} at first in a room of {room}, and run through the glass it leaves {s}; {want} is your target. "
+            "As well as this kiln is known it may be too fast: programme the first fall, or measure the kiln's.",
+            **shown,
+        )
     elif today.off_from_c <= heat.room_c + 20:
         answer = say(
-            "**Do not switch off:** {k} falls at {r} after the soak, and {a} is allowed. Programme the fall to the end.", **shown
-        )  # fmt: skip
+            "**Do not switch off:** {k} falls at {r} after the soak, and {a} is allowed. Programme the fall to the end.",
+            **shown,
+        )
     else:
         answer = say(
             "**Switch off from {t} down, not before:** {k} falls at {r} after the soak, and {a} is allowed.", **shown

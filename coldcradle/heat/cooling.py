@@ -72,12 +72,34 @@ def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
     first_c, second_c = wish.breaks_c
     d = show(wish.counts_m, "length")
     stages = [
-        ("anneal", "Slow cooling", min(slow, surface), first_c, "anneal_rate",
-         say("{d} of glass counts here; faster would freeze in more strain.", d=d)),
-        ("middle", "Cooling", min(wish.second_k_per_h, surface), second_c, "anneal_rate",
-         say("{x} times the first rate, while the glass still settles a little.", x=f"{wish.second_k_per_h / slow:.2g}")),
-        ("last", "Faster cooling", surface, float("-inf"), "surface_rate", say("Only the passing pull in the skin counts now.")),
-    ]  # fmt: skip
+        (
+            "anneal",
+            "Slow cooling",
+            min(slow, surface),
+            first_c,
+            "anneal_rate",
+            say("{d} of glass counts here; faster would freeze in more strain.", d=d),
+        ),
+        (
+            "middle",
+            "Cooling",
+            min(wish.second_k_per_h, surface),
+            second_c,
+            "anneal_rate",
+            say(
+                "{x} times the first rate, while the glass still settles a little.",
+                x=f"{wish.second_k_per_h / slow:.2g}",
+            ),
+        ),
+        (
+            "last",
+            "Faster cooling",
+            surface,
+            float("-inf"),
+            "surface_rate",
+            say("Only the passing pull in the skin counts now."),
+        ),
+    ]
     steps: list[Wanted] = []
     at_c = soak_c
     for key, name, rate, until_c, figure, why in stages:
@@ -129,7 +151,9 @@ def cool(kiln: LoadedKiln, wish: Wish, section: Section1D) -> Cooling:
         if wish.is_fixed or mended == _TRIES or slower == surface_slower == 1.0:
             return found
         wish = replace(
-            wish, slow_k_per_h=slower * wish.slow_k_per_h, second_k_per_h=slower * wish.second_k_per_h,
+            wish,
+            slow_k_per_h=slower * wish.slow_k_per_h,
+            second_k_per_h=slower * wish.second_k_per_h,
             surface_k_per_h=surface_slower * wish.surface_k_per_h,
-        )  # fmt: skip
+        )
         mended += 1

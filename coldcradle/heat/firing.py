@@ -175,9 +175,10 @@ def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str
     counts_m = figures["thickness_counts"].value
     by_table = target == "table"
     slow = (
-        anneal.handbook_rate_k_per_h(counts_m) if by_table
+        anneal.handbook_rate_k_per_h(counts_m)
+        if by_table
         else anneal.closed_rate_k_per_h(kind=load.kind, thickness_m=counts_m, stress_pa=stress_pa)
-    )  # fmt: skip
+    )
     return Wish(
         slow_k_per_h=slow, second_k_per_h=anneal.SECOND_TIMES * slow,
         surface_k_per_h=anneal.HANDBOOK_THIRD * slow if by_table else figures["surface_rate"].value, stress_pa=stress_pa,
@@ -195,9 +196,11 @@ def cooled_for(firing: Firing, load: Load, *, target: str, stress_pa: float) -> 
     wish = _wish(soaked, load, firing.figures, target=target, stress_pa=stress_pa)
     lowered = 1.0 if wish.is_fixed else firing.cooling.lowered
     wish = replace(
-        wish, slow_k_per_h=wish.slow_k_per_h * lowered, second_k_per_h=wish.second_k_per_h * lowered,
+        wish,
+        slow_k_per_h=wish.slow_k_per_h * lowered,
+        second_k_per_h=wish.second_k_per_h * lowered,
         surface_k_per_h=wish.surface_k_per_h if wish.is_fixed else firing.cooling.wish.surface_k_per_h,
-    )  # fmt: skip
+    )
     run = run_programme(cooling_steps(soaked.kiln, wish), soaked.kiln, from_c=soaked.soak_c)
     return wish.slow_k_per_h, soaked.total_s + run.total_s
 

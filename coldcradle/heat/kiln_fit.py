@@ -208,9 +208,10 @@ def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
     modelled = [(float(times[i]), round(float(model[i - longest.start]), 1)) for i in drawn]
     top = 1.08 * max(200.0, *(c for _, c in line))
     graph = Graph(
-        axis(0.0, float(times[-1]), "duration"), axis(0.0, top, "temperature"),
+        axis(0.0, float(times[-1]), "duration"),
+        axis(0.0, top, "temperature"),
         [GraphLine("the log", line), GraphLine("left alone, as fitted", modelled)],
-    )  # fmt: skip
+    )
     unknown = math.nan if rise_s is None else rise_s
     return KilnFit(
         fall_s,

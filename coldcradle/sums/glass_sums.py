@@ -61,9 +61,15 @@ def _mix(values: Values) -> Result:
     if (odd := question_powder(mix.powder)) is not None:
         findings.append(odd)
     if mix.fine_share > SANDY_SHARE:
-        findings.append(finding("glass.sandy", "note", "{share} of it is fine: it may look like sand.",
-                                "Above about a third the grains no longer run into one another.",
-                                share=show(round(mix.fine_share, 3), "ratio")))  # fmt: skip
+        findings.append(
+            finding(
+                "glass.sandy",
+                "note",
+                "{share} of it is fine: it may look like sand.",
+                "Above about a third the grains no longer run into one another.",
+                share=show(round(mix.fine_share, 3), "ratio"),
+            )
+        )
     return Result(
         answer=say("Weigh **{frit}** of frit and **{powder}** of powder, {all} in all, and damp it with {water}.", frit=on_scale(frit),
                    powder=on_scale(whole - frit), all=on_scale(whole), water=water.shown),
@@ -107,10 +113,16 @@ def _top_up(values: Values) -> Result:
     parts = top_ups(
         charge_kg=charge.value, room_m3=room, cavity_m3=cavity, density_kg_m3=kind.density_kg_m3, packing=form.packing
     )
-    wanted = derive("reserve", "Reserve that takes it all at once", "volume", lambda b, c: max(0.0, b - c),
-                    [bulk.given("b", "cold heap"), given("cradle to the line", "c", values["cavity"], "volume")],
-                    words="Room above the line for what the loose pieces take more than melted glass.",
-                    formula="max(0, b − c)", source=PRACTICE)  # fmt: skip
+    wanted = derive(
+        "reserve",
+        "Reserve that takes it all at once",
+        "volume",
+        lambda b, c: max(0.0, b - c),
+        [bulk.given("b", "cold heap"), given("cradle to the line", "c", values["cavity"], "volume")],
+        words="Room above the line for what the loose pieces take more than melted glass.",
+        formula="max(0, b − c)",
+        source=PRACTICE,
+    )
     if len(parts) == 1:
         answer = say(
             "It all fits at once: **{b}** of pieces, room for {room}.", b=bulk.shown, room=show(room, "volume")

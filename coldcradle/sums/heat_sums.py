@@ -47,7 +47,7 @@ def _anneal_rows(ours: BareAnneal, table: BareAnneal) -> list[Row]:
         *(Row(names[i + 1], tuple(show(x.rates_k_per_h[i], "rate") for x in both)) for i in range(3)),
         Row("it leaves", tuple(show(x.left_pa, "stress", RUN_BAND * x.left_pa) for x in both)),
         Row("from the soak on", tuple(show(x.total_s, "duration") for x in both)),
-    ]  # fmt: skip
+    ]
 
 
 def _anneal(values: Values) -> Result:
@@ -68,9 +68,17 @@ def _anneal(values: Values) -> Result:
     quick = TARGETS_PA["quick"]
     findings = []
     if stress > quick:
-        findings.append(finding("heat.beyond-quick", "think", "{s} is beyond quick, {q}.",
-                                "Firings like it are told of, {hundred} of glass in five days. Some hold for years, some snap weeks later.",
-                                s=show(stress, "stress"), q=show(quick, "stress"), hundred=show(0.1, "length")))  # fmt: skip
+        findings.append(
+            finding(
+                "heat.beyond-quick",
+                "think",
+                "{s} is beyond quick, {q}.",
+                "Firings like it are told of, {hundred} of glass in five days. Some hold for years, some snap weeks later.",
+                s=show(stress, "stress"),
+                q=show(quick, "stress"),
+                hundred=show(0.1, "length"),
+            )
+        )
     return Result(
         answer=say("Soak {t} at {ap}, then **{r}** down to {b}. Run through the glass it leaves about {s}, and takes {all} from the soak on.",
                    t=show(ours.soak_s, "duration"), ap=show(kind.annealing_c, "temperature"), r=first.shown, b=show(ours.ends_c[0], "temperature"),
@@ -125,8 +133,12 @@ def _open(values: Values) -> Result:
             lim=show(SURFACE_STRESS_PA, "stress"),
         )
     else:
-        answer = say("**It may be opened for {t}:** its face is pulled by {p}; {lim} is allowed.", t=show(seconds, "duration"), p=pulls,
-                     lim=show(SURFACE_STRESS_PA, "stress"))  # fmt: skip
+        answer = say(
+            "**It may be opened for {t}:** its face is pulled by {p}; {lim} is allowed.",
+            t=show(seconds, "duration"),
+            p=pulls,
+            lim=show(SURFACE_STRESS_PA, "stress"),
+        )
     return Result(
         answer=answer, figures=[bound],
         cautions=["A look at heat: protective clothing, seconds only, power off to the elements, never alone; whoever is not trained does not."],
@@ -182,9 +194,17 @@ def _sag(values: Values) -> Result:
     low, high = done.window_c(kind)
     findings = []
     if not low - _ASKED_K <= asked <= high + _ASKED_K:
-        findings.append(finding("heat.unusual-slump", "think", "The law of small sags asks for {t}; people slump at {a} to {b}.",
-                                "Look in while it happens; change the hold rather than the temperature.",
-                                t=show(round(asked), "temperature"), a=show(round(low), "temperature"), b=show(round(high), "temperature")))  # fmt: skip
+        findings.append(
+            finding(
+                "heat.unusual-slump",
+                "think",
+                "The law of small sags asks for {t}; people slump at {a} to {b}.",
+                "Look in while it happens; change the hold rather than the temperature.",
+                t=show(round(asked), "temperature"),
+                a=show(round(low), "temperature"),
+                b=show(round(high), "temperature"),
+            )
+        )
     return Result(
         answer=say("About **{t}** for {h}.", t=fig.shown, h=show(values["hold"], "duration")),
         figures=[fig],

@@ -141,8 +141,10 @@ class EveryProcess(SimpleTestCase):
     def test_no_way_is_longer_than_the_geometry_allows(self) -> None:
         hot = {"heat__cast_at": "840 °C", "heat__cast_hold": "4 h", "heat__span": "200 mm", "heat__on": "shelf"}
         for process, words, most in (
-            ("slump", "until it touches", 0.1), ("drape", "until it hangs or touches", 0.2), ("hang", "a puddle", 0.6),
-        ):  # fmt: skip
+            ("slump", "until it touches", 0.1),
+            ("drape", "until it hangs or touches", 0.2),
+            ("hang", "a puddle", 0.6),
+        ):
             found = plan(fired(process, **hot)).figures["moved"]
             self.assertEqual((found.shown.metric.text, found.shown.us.text), (words, words))
             self.assertLessEqual(found.value, most * (1 + 1e-9))

@@ -37,8 +37,10 @@ class Marks(SimpleTestCase):
         self.assertEqual(plain_numerals("1234,5"), "1234.5")
 
     def test_a_dot_before_three_digits_that_end_in_nought(self) -> None:
-        self.assertEqual([is_doubtful_thousandth(t) for t in ("1.000", "2.500", "999.990", "0.500", "1.234", "1.0000", "1000.000")],
-                         [True, True, True, False, False, False, False])  # fmt: skip
+        self.assertEqual(
+            [is_doubtful_thousandth(t) for t in ("1.000", "2.500", "999.990", "0.500", "1.234", "1.0000", "1000.000")],
+            [True, True, True, False, False, False, False],
+        )
 
     def test_a_fraction_that_may_have_lost_its_space(self) -> None:
         for a, b, other in (

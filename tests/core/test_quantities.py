@@ -119,7 +119,7 @@ ASKED = [
     ("2 lb 300 g", "mass", "of two systems"),
     ("1,00,0 g", "mass", "do not part it by thousands"),
     ("6 in x 8 g", "area", "as an area"),
-]  # fmt: skip
+]
 
 
 class Reading(SimpleTestCase):

@@ -203,8 +203,10 @@ class Formulas(SimpleTestCase):
                     check_formula(by_shape(cradle.room, line_m=cradle.line_m, reading_m=0.0005))
 
     def test_stacks_and_cores_are_told_part_by_part(self) -> None:
-        parts = [{"shape": "box", "length": "120 mm", "width": "90 mm", "height": "20 mm"},
-                 {"shape": "box", "length": "140 mm", "width": "100 mm", "height": "30 mm"}]  # fmt: skip
+        parts = [
+            {"shape": "box", "length": "120 mm", "width": "90 mm", "height": "20 mm"},
+            {"shape": "box", "length": "140 mm", "width": "100 mm", "height": "30 mm"},
+        ]
         core = {"shape": "cylinder", "bore": "40 mm", "height": "60 mm", "as": "core"}
         whole = document(cradle__parts=[*parts, core], cradle__line="41 mm")
         cradle = read_piece(whole).piece.cradle

@@ -153,8 +153,18 @@ class Opening(SimpleTestCase):
 
 
 class KilnEquation(SimpleTestCase):
-    KILN = Kiln(name="Tern", power_w=2400.0, rise_to_800_s=3.5 * 3600, fall_500_to_100_s=7 * 3600, room_c=18.0,
-                highest_c=950.0, width_m=0.4, depth_m=0.4, height_m=0.3, first_hour_k=1.0)  # fmt: skip
+    KILN = Kiln(
+        name="Tern",
+        power_w=2400.0,
+        rise_to_800_s=3.5 * 3600,
+        fall_500_to_100_s=7 * 3600,
+        room_c=18.0,
+        highest_c=950.0,
+        width_m=0.4,
+        depth_m=0.4,
+        height_m=0.3,
+        first_hour_k=1.0,
+    )
 
     def test_full_power_and_coasting_by_a_second_solver(self) -> None:
         loaded = self.KILN.loaded(load_j_per_k=4000.0, room_c=12.0)

@@ -156,8 +156,10 @@ class UndoAndRedo(StudioTest):
         self.assertEqual(other["kiln_id"], made["id"])
         self.assertNotEqual(other["plan"]["heat"]["total_s"], before["plan"]["heat"]["total_s"])
         back = self.step("undo")
-        self.assertEqual((back["kiln_id"], back["plan"]["heat"]["total_s"]),  # type: ignore[index]
-                         (before["kiln_id"], before["plan"]["heat"]["total_s"]))  # fmt: skip
+        self.assertEqual(
+            (back["kiln_id"], back["plan"]["heat"]["total_s"]),  # type: ignore[index]
+            (before["kiln_id"], before["plan"]["heat"]["total_s"]),
+        )
         self.assertEqual(Piece.objects.get(pk=self.piece.pk).stages.get().firing.kiln_id, before["kiln_id"])
         self.assertEqual(self.step("redo")["kiln_id"], made["id"])
 
