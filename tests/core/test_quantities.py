@@ -53,6 +53,19 @@ READ = [
     ("29 psi", "stress", 199948.0),
     ("9.0e-6 /K", "expansion", 9.0e-6),
     ("1'000 mm", "length", 1.0),
+    ("2’500 mm", "length", 2.5),
+    ("1 2/4in", "length", 0.0381),
+    ("5'-2 1/2\"", "length", 1.5875),
+    ("1.5'", "length", 0.4572),
+    ("7/8”", "length", 0.022225),
+    ("-½ in", "length", -0.0127),
+    ("1.063 kg", "mass", 1.063),
+    ("1 225 °F", "temperature", 662.7778),
+    ("1h 5", "duration", 3900.0),
+    ("0:45", "duration", 2700.0),
+    ("1d", "duration", 86400.0),
+    ("9,0e-6", "expansion", 9.0e-6),
+    ("6 in × 200 mm", "area", 0.03048),
     ("2'500 mm", "length", 2.5),
     ("1 m 20 cm", "length", 1.2),
     ("5'-2\"", "length", 1.5748),
@@ -97,7 +110,7 @@ READ = [
 
 REFUSED = [
     "abc", "", "   ", "nan", "inf", "-", "1/0 mm", "3 lb", "1,063", "5 mm 3", "1 in 2 ft", "--3", "3 mm mm", "1e999",
-    "3..4", "mm", "٣ kg", "5 in -3 in", "\u0000", "🜂", "12 mm; drop table", "9" * 400,
+    "two inches", "3 in 7/8", "5 ft 2in 3/4", "0x10 mm", "2´500 mm", "3..4", "mm", "٣ kg", "5 in -3 in", "\u0000", "🜂", "12 mm; drop table", "9" * 400,
 ]  # fmt: skip
 
 
@@ -110,6 +123,11 @@ ASKED = [
     ("2.500 kg/m3", "density", "2500 kg/m3 or 2.5 kg/m3"),
     ("11/2 in", "length", "1 1/2 or 5.5"),
     ("13/8 in", "length", "1 3/8 or 1.625"),
+    ("1,225 F", "temperature", "could mean 1225"),
+    ("1,063 kg", "mass", "1063 kg or 1.063 kg"),
+    ("2 kg 5 oz", "mass", "of two systems"),
+    ("3 oz", "volume", "not a unit of that kind"),
+    ("1/2", "ratio", "0.5 % or 50 %"),
     ("0.05", "ratio", "0.05 % or 5 %"),
     ("0.99", "ratio", "0.99 % or 99 %"),
     ("15", "expansion", "15 ×10⁻⁷ or 15 ×10⁻⁶"),
