@@ -39,10 +39,10 @@ def baseline_ms() -> float:
 
 
 def bench_core() -> Figures:
-    from coldcradle.document import read_piece
-    from coldcradle.heat.inside import _run
-    from coldcradle.plan import plan
-    from coldcradle.words import show
+    from coldcradle.document.piece import read_piece
+    from coldcradle.heat.physics.simulate import _run
+    from coldcradle.piece.plan import plan
+    from coldcradle.quantity.format import show
     from tests.documents import document
 
     whole = document()
@@ -86,9 +86,10 @@ def bench_server() -> Figures:
         state["fall"] = 60 + (state["fall"] + 1.3) % 20
         change = {"path": "stages.0.cradle.level.fall", "value": f"{state['fall']:.1f} mm"}
         answer = client.patch(
-            f"/api/pieces/{piece.pk}", json.dumps({"version": state["version"], "changes": [change]}),
+            f"/api/pieces/{piece.pk}",
+            json.dumps({"version": state["version"], "changes": [change]}),
             content_type="application/json",
-        )  # fmt: skip
+        )
         state["version"] = answer.json()["version"]
 
     edits = spread_ms(edit, 150)
@@ -154,8 +155,15 @@ def main() -> None:
     from benchmarks.heat import bench_looks, bench_slab
     from benchmarks.rooms import bench_mesh, bench_outline, bench_rack
 
-    found = {**bench_core(), **bench_server(), **bench_outline(spread_ms), **bench_rack(spread_ms), **bench_mesh(),
-             **bench_slab(spread_ms), **bench_looks(spread_ms)}  # fmt: skip
+    found = {
+        **bench_core(),
+        **bench_server(),
+        **bench_outline(spread_ms),
+        **bench_rack(spread_ms),
+        **bench_mesh(),
+        **bench_slab(spread_ms),
+        **bench_looks(spread_ms),
+    }
     found |= {**bench_pages(), **bench_browser()}
     found["baseline: 100 JSON round trips, ms"] = base
     before = json.loads(COMMITTED.read_text()) if COMMITTED.exists() else {}

@@ -1,4 +1,6 @@
-"""Timings of a whole firing run through the glass, each beside a fine scipy solution of the same firing in the same run."""
+"""Timings of a whole firing run through the glass, each beside a fine scipy solution of the same firing in the
+same run.
+"""
 
 from __future__ import annotations
 
@@ -13,8 +15,8 @@ Figures = dict[str, float]
 
 def bench_slab(spread_ms: Any) -> Figures:
     """Five days of 100 mm at 41 nodes; solve_ivp (BDF, 161 nodes, rtol 1e-7) as the slow and careful other way."""
-    from coldcradle.heat.slab import Slab1D, run_slab
-    from coldcradle.heat.strain import run_strain
+    from coldcradle.heat.physics.slab import Slab1D, run_slab
+    from coldcradle.heat.physics.strain import run_strain
     from tests.reference.test_slab import DAYS_FIVE, fine, glass
 
     slab = Slab1D(layers=(glass(0.1),))
@@ -35,10 +37,10 @@ def bench_slab(spread_ms: Any) -> Figures:
 
 def bench_looks(spread_ms: Any) -> Figures:
     """Judging a pasted schedule, coasting in three rooms, a chain of three, and fitting a day's log."""
-    from coldcradle.heat.inside import _run
-    from coldcradle.heat.kiln_fit import fit_kiln
-    from coldcradle.heat.kiln_log import read_log
-    from coldcradle.heat_looks import chain_of, coasting_of, judge_schedule
+    from coldcradle.heat.kiln.fit import fit_kiln
+    from coldcradle.heat.kiln.log import read_log
+    from coldcradle.heat.physics.simulate import _run
+    from coldcradle.piece.compare import chain_of, coasting_of, judge_schedule
     from tests.core.test_firing import fired
     from tests.core.test_kiln_logs import firing
     from tests.core.test_schedules import FOUR_RAMPS

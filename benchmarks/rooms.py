@@ -13,7 +13,9 @@ Figures = dict[str, float]
 
 
 def bench_mesh() -> Figures:
-    """The curve of 1.3 million triangles at 200 levels, and trimesh's own sections of the same mesh at the same levels."""
+    """The curve of 1.3 million triangles at 200 levels, and trimesh's own sections of the same mesh at the same
+    levels.
+    """
     import trimesh
 
     from coldcradle.cradle.curve import room_curve
@@ -45,17 +47,18 @@ def bench_mesh() -> Figures:
 
 def bench_outline(spread_ms: Any) -> Figures:
     """A piece over an outline of 5 000 points: reading it and planning it anew."""
-    from coldcradle.document import read_piece
-    from coldcradle.plan import plan
+    from coldcradle.document.piece import read_piece
+    from coldcradle.piece.plan import plan
     from tests.documents import document
 
     turn = np.linspace(0, 2 * np.pi, 5000, endpoint=False)
     radius = 60 + 6 * np.sin(9 * turn)
     ring = np.column_stack([radius * np.cos(turn), radius * np.sin(turn)]).round(3).tolist()
     whole = document(
-        cradle__parts=[{"shape": "prism", "height": "20 mm", "outline": {"rings": [ring]}}], cradle__line="12 mm",
+        cradle__parts=[{"shape": "prism", "height": "20 mm", "outline": {"rings": [ring]}}],
+        cradle__line="12 mm",
         cradle__method="shape",
-    )  # fmt: skip
+    )
     return {
         "outline of 5 000 points, read and planned, median ms": statistics.median(
             spread_ms(lambda: plan(read_piece(whole).piece), 30)
@@ -75,16 +78,24 @@ def bench_rack(spread_ms: Any) -> Figures:
     forms = ("powder", "fine", "medium", "coarse", "nuggets", "billet", "sheet")
     StockItem.objects.bulk_create(
         StockItem(
-            owner=owner, kind=kinds[n % len(kinds)], form=forms[n % 7], mass_kg=n / 1e3,
-            details={"place": f"bay {n % 40}, shelf {n % 6}"}, words=f"{kinds[n % len(kinds)].name} {forms[n % 7]} bay {n % 40}, shelf {n % 6} lot {n}",
+            owner=owner,
+            kind=kinds[n % len(kinds)],
+            form=forms[n % 7],
+            mass_kg=n / 1e3,
+            details={"place": f"bay {n % 40}, shelf {n % 6}"},
+            words=f"{kinds[n % len(kinds)].name} {forms[n % 7]} bay {n % 40}, shelf {n % 6} lot {n}",
         )
         for n in range(5000)
-    )  # fmt: skip
+    )
     client = Client()
     client.force_login(owner)
     found = json.loads(client.get("/api/stock?search=lot%204321").content)
     assert found["count"] == 1, found["count"]
     return {
-        "search a rack of 5 000, one found, median ms": statistics.median(spread_ms(lambda: client.get("/api/stock?search=lot%204321"), 30)),
-        "search a rack of 5 000, a page of many, median ms": statistics.median(spread_ms(lambda: client.get("/api/stock?search=bay%20shelf"), 30)),
-    }  # fmt: skip
+        "search a rack of 5 000, one found, median ms": statistics.median(
+            spread_ms(lambda: client.get("/api/stock?search=lot%204321"), 30)
+        ),
+        "search a rack of 5 000, a page of many, median ms": statistics.median(
+            spread_ms(lambda: client.get("/api/stock?search=bay%20shelf"), 30)
+        ),
+    }

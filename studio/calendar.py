@@ -7,8 +7,8 @@ from datetime import UTC, datetime, timedelta
 from icalendar import Alarm, Calendar, Event
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.clock import at
-from coldcradle.result import HeatPlan
+from coldcradle.heat.schedule.clock import at
+from coldcradle.piece.result import HeatPlan
 from studio.models import Piece
 from studio.planning import PlannedPiece
 

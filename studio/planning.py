@@ -8,19 +8,27 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 from coldcradle.cradle.section import Section
-from coldcradle.document import FORMAT, VERSION, ReadPiece, read_piece
-from coldcradle.inputs import PieceInput
-from coldcradle.plan import plan
-from coldcradle.quantities import System
-from coldcradle.reading import Entry
-from coldcradle.result import PiecePlan
+from coldcradle.document.fields import Entry
+from coldcradle.document.piece import FORMAT, VERSION, ReadPiece, read_piece
+from coldcradle.piece.inputs import PieceInput
+from coldcradle.piece.plan import plan
+from coldcradle.piece.result import PiecePlan
+from coldcradle.quantity.parse import System
 from studio.keeping import drawings_in, put_back
 from studio.models import GlassKind, Piece, Stage
 from studio.racks import rack_for
 
 __all__ = [
-    "PlannedPiece", "assemble", "outline_of", "plan_document", "planned", "snapshot_of", "split_stage", "stages_of", "summary_of",
-]  # fmt: skip
+    "PlannedPiece",
+    "assemble",
+    "outline_of",
+    "plan_document",
+    "planned",
+    "snapshot_of",
+    "split_stage",
+    "stages_of",
+    "summary_of",
+]
 
 _SHELF_ONLY = ("fills", "drying")
 
@@ -144,6 +152,9 @@ def summary_of(document: dict[str, Any], found: PiecePlan) -> dict[str, Any]:
 def outline_of(section: Section) -> dict[str, Any]:
     """A section small enough for a list."""
     return {
-        "rings": section.rings, "glass_m": section.glass_m, "wall_m": section.wall_m, "brim_m": section.brim_m,
+        "rings": section.rings,
+        "glass_m": section.glass_m,
+        "wall_m": section.wall_m,
+        "brim_m": section.brim_m,
         "outer_half_m": section.outer_half_m,
-    }  # fmt: skip
+    }

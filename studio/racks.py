@@ -37,7 +37,9 @@ def spoken_for(kind_id: int) -> dict[str, float]:
 
 
 def rack_for(stage: Stage) -> dict[str, str]:
-    """What a stage may count on: the rack, less what other pieces have set aside, and what it has used itself already."""
+    """What a stage may count on: the rack, less what other pieces have set aside, and what it has used itself
+    already.
+    """
     masses = _on_rack(stage.glass_kind_id)
     takes = Take.objects.filter(item__kind=stage.glass_kind_id).filter(
         Q(stage=stage.pk, is_used=True) | Q(stage__piece__is_put_away=False, is_used=False) & ~Q(stage=stage.pk)

@@ -36,8 +36,14 @@ SECRET_KEY = _secret_key()
 ALLOWED_HOSTS = os.environ.get("COLD_CRADLE_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
 HTTPS = os.environ.get("COLD_CRADLE_HTTPS") == "1"
 
-INSTALLED_APPS = ["django.contrib.auth", "django.contrib.contenttypes", "django.contrib.sessions",
-                  "django.contrib.staticfiles", "csp", "studio"]  # fmt: skip
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "csp",
+    "studio",
+]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",

@@ -7,7 +7,7 @@ from typing import Any
 from django.db.models import F
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.words import show
+from coldcradle.quantity.format import show
 from studio.models import Cradle, Stage, StockItem, Take
 
 __all__ = ["settle_takes"]
@@ -19,7 +19,9 @@ def _move(item_id: int, mass_kg: float) -> None:
 
 
 def settle_takes(stage: Stage, wanted: list[dict[str, Any]]) -> None:
-    """Make a stage's takes what is wanted; glass that is no longer used goes back onto its item, glass that is comes off."""
+    """Make a stage's takes what is wanted; glass that is no longer used goes back onto its item, glass that is
+    comes off.
+    """
     standing = list(stage.takes.all())
     plain = [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": t.is_used} for t in standing]
     if plain == wanted:

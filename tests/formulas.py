@@ -1,4 +1,5 @@
-"""Works a figure's formula out from the numbers as they are printed in its working, as a reader with a calculator would.
+"""Works a figure's formula out from the numbers as they are printed in its working, as a reader with a calculator
+would.
 
 A formula is a plain one in the symbols of its inputs: `V = π/4·d²·h`, `max(t₀, t₁)`, or an equation to be met,
 `the h at which W = …`. Everything is in SI (K/s for rates, °C for temperatures, shares as fractions).
@@ -10,10 +11,10 @@ import math
 import re
 from collections.abc import Mapping
 
-from coldcradle.quantities import parse
-from coldcradle.units import Kind
-from coldcradle.words import Shown
-from coldcradle.working import Figure
+from coldcradle.quantity.format import Shown
+from coldcradle.quantity.parse import parse
+from coldcradle.quantity.units import Kind
+from coldcradle.report.figure import Figure
 
 __all__ = ["Unreproducible", "check_formula", "printed"]
 
@@ -134,5 +135,6 @@ def check_formula(figure: Figure) -> None:
     if not math.isclose(found, value, rel_tol=2e-3, abs_tol=1.02 * slack + 1e-12):
         told = ", ".join(f"{g.symbol} = {g.shown.metric.text}" for g in figure.inputs)
         raise Unreproducible(
-            f"{figure.key}: “{figure.formula}” with {told} comes to {found:.6g}, printed is {figure.shown.metric.text} ({value:.6g})"
+            f"{figure.key}: “{figure.formula}” with {told} comes to {found:.6g}, printed is "
+            f"{figure.shown.metric.text} ({value:.6g})"
         )

@@ -17,7 +17,8 @@ _FLAT = 1e-9  # a triangle whose heights differ by less than this share of the m
 def levels_of(triangles_m: NDArray[np.floating], count: int = 257) -> Array:
     """Heights at which a curve is worth knowing: evenly spaced, and closely on both sides of level faces.
 
-    `triangles_m` (n, 3, 3) in m. A level face makes the area jump; between the two heights put round it nothing is lost.
+    `triangles_m` (n, 3, 3) in m. A level face makes the area jump; between the two heights put round it nothing is
+    lost.
     """
     z = triangles_m[:, :, 2]
     low, high = float(z.min()), float(z.max())
@@ -42,7 +43,8 @@ def _pairs(first: NDArray[np.intp], last: NDArray[np.intp]) -> tuple[NDArray[np.
 
 
 def _accumulate(z: Array, weights: Sequence[Array], levels: Array) -> list[tuple[Array, Array]]:
-    """Σ of weight·(share of each triangle below a level), and its integral over height, at every level and for each weight.
+    """Σ of weight·(share of each triangle below a level), and its integral over height, at every level and for each
+    weight.
 
     With a ≤ b ≤ c the heights of a triangle's corners, the share below z is (z-a)²/((b-a)(c-a)) up to b and
     1 - (c-z)²/((c-b)(c-a)) from there; above c it is 1 and its integral z - (a+b+c)/3.

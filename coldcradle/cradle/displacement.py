@@ -7,10 +7,10 @@ import statistics
 from dataclasses import dataclass
 
 from coldcradle.cradle.water import water_density_kg_m3
-from coldcradle.findings import Finding, finding
-from coldcradle.units import Kind
-from coldcradle.words import Said, say, show
-from coldcradle.working import PRACTICE, Figure, derive, given, published
+from coldcradle.quantity.format import Said, say, show
+from coldcradle.quantity.units import Kind
+from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
+from coldcradle.report.finding import Finding, finding
 
 __all__ = ["Displacement", "Drained", "Trial", "advise_vessel", "by_displacement", "by_drained", "by_trial"]
 
@@ -22,7 +22,9 @@ _DRY_WALL = 0.10  # share that a dry plaster wall may drink; common practice, no
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Displacement:
-    """Water poured from a vessel until it stands at the line: inside width of the vessel, and each fall of its level read."""
+    """Water poured from a vessel until it stands at the line: inside width of the vessel, and each fall of its
+    level read.
+    """
 
     bore_m: float
     falls_m: tuple[float, ...]
@@ -71,7 +73,10 @@ def _soaking(volume_m3: float, soaked: bool) -> tuple[list[tuple[str, float]], l
 
 
 def by_displacement(reading: Displacement, *, soaked: bool, tilt_m3: float = 0.0) -> Figure:
-    """V = π/4·b²·Δh; the level is read twice each time, so its error enters as √2·u. `tilt_m3`: error of a leaning cradle."""
+    """V = π/4·b²·Δh; the level is read twice each time, so its error enters as √2·u.
+
+    `tilt_m3`: error of a leaning cradle.
+    """
     area = math.pi / 4 * reading.bore_m**2
     fall, u_fall, repeats = repeated(reading.falls_m, math.sqrt(2) * reading.reading_m, "length")
     drinks, assumption = _soaking(area * fall, soaked)
@@ -161,10 +166,12 @@ def advise_vessel(reading: Displacement, *, soaked: bool, density_kg_m3: float) 
     if better.u >= 0.75 * volume.u:
         return None
     return finding(
-        "cradle.wide-vessel", "think" if volume.u > 0.08 * volume.value else "note",
+        "cradle.wide-vessel",
+        "think" if volume.u > 0.08 * volume.value else "note",
         "A vessel of {bore} instead of {now} would cut the error from {u} to {less} of glass.",
         "The same slip of the eye costs less in a narrow vessel: error grows with the square of the bore.",
-        bore=show(bore_m, "length"), now=show(reading.bore_m, "length"),
+        bore=show(bore_m, "length"),
+        now=show(reading.bore_m, "length"),
         u=show(float(f"{volume.u * density_kg_m3:.2g}"), "mass"),
         less=show(float(f"{better.u * density_kg_m3:.2g}"), "mass"),
-    )  # fmt: skip
+    )

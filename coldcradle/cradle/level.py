@@ -6,8 +6,8 @@ import math
 from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.words import show
-from coldcradle.working import Figure, derive, given, published
+from coldcradle.quantity.format import show
+from coldcradle.report.figure import Figure, derive, given, published
 
 __all__ = ["Tilt", "run_off", "sides", "slope_of"]
 
@@ -39,25 +39,49 @@ def slope_of(tilt: Tilt) -> float:
 def run_off(tilt: Tilt, *, across_m: float) -> Figure:
     """How much higher the glass stands on one side of the cradle than on the other: Δ = w·rise/over."""
     return derive(
-        "run_off", "Runs off by", "length", lambda rise, over, width: width * rise / over,
+        "run_off",
+        "Runs off by",
+        "length",
+        lambda rise, over, width: width * rise / over,
         [
             given("rise", "a", tilt.rise_m, "length", tilt.read_m),
             given("over", "b", tilt.over_m, "length", tilt.read_m),
             given("cradle across", "w", across_m, "length", 0.0005),
         ],
         words="Melted glass finds its level; a cradle that leans does not, so one side gets more of it.",
-        formula="Δ = w · a / b", source=published("plane geometry"),
+        formula="Δ = w · a / b",
+        source=published("plane geometry"),
         assumptions=["the cradle leans along the measured direction", "its shelf does not sag in the heat"],
-    )  # fmt: skip
+    )
 
 
 def sides(tilt: Tilt, *, across_m: float, depth_m: float, brim_m: float) -> tuple[Figure, Figure, float]:
-    """Depth on the thin side and on the thick one, and how far above the brim the thick side would stand (0: it holds)."""
+    """Depth on the thin side and on the thick one, and how far above the brim the thick side would stand (0: it
+    holds).
+    """
     off = run_off(tilt, across_m=across_m)
     inputs = [given("depth in the middle", "d", depth_m, "length"), off.given("Δ")]
     words = "The middle keeps its depth; half of what runs off is missing on one side and added on the other."
-    thin = derive("thin_side", "Thin side", "length", lambda d, o: max(0.0, d - o / 2), inputs, words=words,
-                  formula="d − Δ/2", source=published("plane geometry"), assumptions=["upright walls"])  # fmt: skip
-    thick = derive("thick_side", "Thick side", "length", lambda d, o: d + o / 2, inputs, words=words,
-                   formula="d + Δ/2", source=published("plane geometry"), assumptions=["upright walls"])  # fmt: skip
+    thin = derive(
+        "thin_side",
+        "Thin side",
+        "length",
+        lambda d, o: max(0.0, d - o / 2),
+        inputs,
+        words=words,
+        formula="d − Δ/2",
+        source=published("plane geometry"),
+        assumptions=["upright walls"],
+    )
+    thick = derive(
+        "thick_side",
+        "Thick side",
+        "length",
+        lambda d, o: d + o / 2,
+        inputs,
+        words=words,
+        formula="d + Δ/2",
+        source=published("plane geometry"),
+        assumptions=["upright walls"],
+    )
     return thin, thick, max(0.0, thick.value - brim_m)

@@ -1,6 +1,7 @@
 """Reading a triangle mesh: what is in the file, and what is wrong with it.
 
-Nothing is guessed silently: `look` says what was found, `mesh_room.room_of` does what was chosen and says what it mended.
+Nothing is guessed silently: `look` says what was found, `mesh_room.room_of` does what was chosen and says what it
+mended.
 """
 
 from __future__ import annotations
@@ -83,9 +84,14 @@ def look(mesh: trimesh.Trimesh) -> Found:
     edges = Edges.of(whole)
     loops, parts = edges.loops(), len(np.unique(bodies(whole)))
     found = Found(
-        triangles=len(mesh.faces), size=(float(size[0]), float(size[1]), float(size[2])),
-        unit=_likely_unit(float(size.max())), role="cavity", bodies=parts, holes=len(loops), is_closed=not loops,
-    )  # fmt: skip
+        triangles=len(mesh.faces),
+        size=(float(size[0]), float(size[1]), float(size[2])),
+        unit=_likely_unit(float(size.max())),
+        role="cavity",
+        bodies=parts,
+        holes=len(loops),
+        is_closed=not loops,
+    )
     lost = len(mesh.faces) - len(whole.faces)
     if lost:
         found.remarks.append(f"{lost} triangles have no area; they are left out.")

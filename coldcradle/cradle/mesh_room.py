@@ -80,7 +80,9 @@ def thin(mesh: trimesh.Trimesh, most: int = 40_000) -> trimesh.Trimesh:
 
 
 def _slice(mesh: trimesh.Trimesh, origin: list[float], normal: list[float]) -> list[shapely.Polygon]:
-    """The cut of a level or an upright plane, as polygons in (x, y) or (x, z); an open top is closed by a straight line."""
+    """The cut of a level or an upright plane, as polygons in (x, y) or (x, z); an open top is closed by a
+    straight line.
+    """
     cut = mesh.section(plane_origin=origin, plane_normal=normal)
     if cut is None:
         return []
@@ -152,9 +154,13 @@ def room_of(
 
 
 def _solid(
-    mesh: trimesh.Trimesh, name: str, levels: NDArray[np.float64], volume: NDArray[np.float64],
-    area: NDArray[np.float64], touched: NDArray[np.float64],
-) -> Solid:  # fmt: skip
+    mesh: trimesh.Trimesh,
+    name: str,
+    levels: NDArray[np.float64],
+    volume: NDArray[np.float64],
+    area: NDArray[np.float64],
+    touched: NDArray[np.float64],
+) -> Solid:
     height = float(levels[-1])
     if not (volume[-1] > 1e-9 and math.isfinite(volume[-1])):
         raise ImpossibleInput(
@@ -183,10 +189,17 @@ def _solid(
 
     outer = _rings([max(plan, key=lambda p: p.area)], size) if plan else []
     return Solid(
-        name=name, z_m=row(levels), volume_rows_m3=row(volume), area_rows_m2=row(area), wetted_rows_m2=row(touched),
-        narrow_rows_m=row(narrow), rings=tuple(rings), plan_rings=tuple(outer[:1]),
-        across_m=float(mesh.extents[0]), into_m=float(mesh.extents[1]),
-    )  # fmt: skip
+        name=name,
+        z_m=row(levels),
+        volume_rows_m3=row(volume),
+        area_rows_m2=row(area),
+        wetted_rows_m2=row(touched),
+        narrow_rows_m=row(narrow),
+        rings=tuple(rings),
+        plan_rings=tuple(outer[:1]),
+        across_m=float(mesh.extents[0]),
+        into_m=float(mesh.extents[1]),
+    )
 
 
 def _box(mesh: trimesh.Trimesh) -> list[tuple[float, float, float]]:

@@ -9,15 +9,17 @@ from dataclasses import dataclass
 from datetime import date
 from pathlib import Path
 
-from coldcradle.findings import Severity
-from coldcradle.words import plural
+from coldcradle.quantity.format import plural
+from coldcradle.report.finding import Severity
 
 __all__ = ["Coat", "Release", "Worn", "judge", "releases"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Release:
-    """A kind of release: coats that are usual, the heat it stands, and how many firings a coating lasts (0: one only)."""
+    """A kind of release: coats that are usual, the heat it stands, and how many firings a coating lasts (0: one
+    only).
+    """
 
     key: str
     name: str
@@ -57,31 +59,67 @@ def releases() -> dict[str, Release]:
     with (Path(__file__).parent / "releases.csv").open(encoding="utf-8") as file:
         return {
             row["key"]: Release(
-                key=row["key"], name=row["name"], coats=int(row["coats"]), rated_c=float(row["rated_c"]),
-                lasts=int(row["lasts"]), drying_h=float(row["drying_h"]), source=row["source"],
+                key=row["key"],
+                name=row["name"],
+                coats=int(row["coats"]),
+                rated_c=float(row["rated_c"]),
+                lasts=int(row["lasts"]),
+                drying_h=float(row["drying_h"]),
+                source=row["source"],
             )
             for row in csv.DictReader(file)
-        }  # fmt: skip
+        }
 
 
 def judge(log: Sequence[Coat], *, highest_c: float) -> list[Worn]:
     """What a release log says about a firing up to `highest_c`; an empty log says nothing was written down."""
     if not log:
-        return [Worn("no-release", "note", "No release is written down for this cradle.",
-                     "Glass welds to what is not coated. Write down what you put on, and how many coats.")]  # fmt: skip
+        return [
+            Worn(
+                "no-release",
+                "note",
+                "No release is written down for this cradle.",
+                "Glass welds to what is not coated. Write down what you put on, and how many coats.",
+            )
+        ]
     last = max(log, key=lambda coat: coat.on)
     kind = releases()[last.kind]
     found = []
     if highest_c > last.rated_c:
-        found.append(Worn("release-too-hot", "stop", f"{{t}} is above the {{rated}} that the {kind.name} stands.",
-                          "Above its rating a release burns away and the glass welds to the mould.", last.rated_c))  # fmt: skip
+        found.append(
+            Worn(
+                "release-too-hot",
+                "stop",
+                f"{{t}} is above the {{rated}} that the {kind.name} stands.",
+                "Above its rating a release burns away and the glass welds to the mould.",
+                last.rated_c,
+            )
+        )
     if kind.lasts and last.firings >= kind.lasts:
-        found.append(Worn("release-worn", "think", f"The {kind.name} has seen {plural(last.firings, 'firing')}.",
-                          f"It usually lasts {kind.lasts}. Brush it off and coat again."))  # fmt: skip
+        found.append(
+            Worn(
+                "release-worn",
+                "think",
+                f"The {kind.name} has seen {plural(last.firings, 'firing')}.",
+                f"It usually lasts {kind.lasts}. Brush it off and coat again.",
+            )
+        )
     elif not kind.lasts and last.firings >= 1:
-        found.append(Worn("release-worn", "think", f"The {kind.name} has been fired before.",
-                          "It is good for one firing. Take it off and coat again."))  # fmt: skip
+        found.append(
+            Worn(
+                "release-worn",
+                "think",
+                f"The {kind.name} has been fired before.",
+                "It is good for one firing. Take it off and coat again.",
+            )
+        )
     if last.coats < kind.coats:
-        found.append(Worn("release-thin", "think", f"Only {last.coats} of {kind.coats} coats of {kind.name} are on.",
-                          "Stinting costs the mould. Let each coat dry before the next."))  # fmt: skip
+        found.append(
+            Worn(
+                "release-thin",
+                "think",
+                f"Only {last.coats} of {kind.coats} coats of {kind.name} are on.",
+                "Stinting costs the mould. Let each coat dry before the next.",
+            )
+        )
     return found

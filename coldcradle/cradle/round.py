@@ -160,7 +160,8 @@ class Ring(Part):
         above_nothing(outer_width=self.outer_m, inner_width=self.inner_m, height=self.height_m)
         if self.inner_m >= self.outer_m:
             raise ImpossibleInput(
-                f"expected an inner width below the outer width of {self.outer_m * 1e3:g} mm, got {self.inner_m * 1e3:g} mm"
+                f"expected an inner width below the outer width of {self.outer_m * 1e3:g} mm, got "
+                f"{self.inner_m * 1e3:g} mm"
             )
 
     def half_width_m(self, z: ArrayLike) -> Array:
@@ -200,7 +201,8 @@ class Gutter(Part):
         above_nothing(height=self.height_m, width_from_middle_to_middle=self.middle_m, width=self.width_m)
         if self.height_m > self.width_m / 2 * (1 + 1e-9):
             raise ImpossibleInput(
-                f"expected a gutter no deeper than half its width ({self.width_m * 500:g} mm), got {self.height_m * 1e3:g} mm"
+                f"expected a gutter no deeper than half its width ({self.width_m * 500:g} mm), got "
+                f"{self.height_m * 1e3:g} mm"
             )
         if self.width_m >= self.middle_m:
             raise ImpossibleInput(

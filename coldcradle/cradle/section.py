@@ -11,7 +11,7 @@ from coldcradle.cradle.shapes import Part
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Prism
-from coldcradle.words import Shown, show
+from coldcradle.quantity.format import Shown, show
 
 __all__ = ["Dimension", "Section", "draw_section"]
 
@@ -34,7 +34,8 @@ class Dimension:
 class Section:
     """All that is needed to draw the cradle and what is in it.
 
-    `rings` are closed lines (x, z); what lies in an odd number of them is room. `cavity` is a symmetrical stand-in, points
+    `rings` are closed lines (x, z); what lies in an odd number of them is room. `cavity` is a symmetrical stand-in,
+    points
     (half width, height), for laying the cold heap. `plan_rings` (x, y) show an outline from above, where there is one.
     """
 
@@ -54,12 +55,17 @@ class Section:
 
 # the size of each shape that is seen in the section: name in the document, word, and whether it is that of the bottom
 _SEEN: dict[str, tuple[tuple[str, str, bool], ...]] = {
-    "box": (("length", "length", False),), "cylinder": (("bore", "bore", False),), "cap": (("rim", "rim width", False),),
-    "frustum": (("top", "top width", False), ("bottom", "bottom width", True)), "oval": (("length", "length", False),),
-    "barrel": (("width", "width", False),), "ring": (("outer", "outer width", False), ("inner", "inner width", True)),
-    "gutter": (("middle", "middle to middle", False),), "wave": (("length", "length", False),),
+    "box": (("length", "length", False),),
+    "cylinder": (("bore", "bore", False),),
+    "cap": (("rim", "rim width", False),),
+    "frustum": (("top", "top width", False), ("bottom", "bottom width", True)),
+    "oval": (("length", "length", False),),
+    "barrel": (("width", "width", False),),
+    "ring": (("outer", "outer width", False), ("inner", "inner width", True)),
+    "gutter": (("middle", "middle to middle", False),),
+    "wave": (("length", "length", False),),
     "bend": (("length", "length", False),),
-}  # fmt: skip
+}
 
 
 def _across(part: Part, index: int, base: float, at_foot: bool) -> list[Dimension]:
@@ -98,7 +104,9 @@ def _dimensions(room: Stack | Solid, outer: float) -> list[Dimension]:
 def draw_section(
     room: Stack | Solid, *, line_m: float, glass_m: float, heap_m: float, wall_m: float, lean: float = 0.0
 ) -> Section:
-    """The section with its glass standing at `glass_m`, the cold heap reaching `heap_m`, and the floor leaning by `lean`."""
+    """The section with its glass standing at `glass_m`, the cold heap reaching `heap_m`, and the floor leaning by
+    `lean`.
+    """
     brim = room.height_m
     outer = room.half_width_m + wall_m
     levels = [Dimension("line", "casting line", "z", -outer, 0.0, line_m, 1, show(line_m, "length"))]

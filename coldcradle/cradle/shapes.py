@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.units import Kind
+from coldcradle.quantity.units import Kind
 
 __all__ = ["SIZES", "Array", "Part", "Size", "above_nothing", "sizes_of"]
 

@@ -21,7 +21,8 @@ Row = tuple[float, ...]
 
 @dataclass(frozen=True)
 class Solid:
-    """Heights from the deepest point (m, ascending from 0), volume below (m³), area at (m²), area touched (m²), bulk width (m).
+    """Heights from the deepest point (m, ascending from 0), volume below (m³), area at (m²), area touched (m²), bulk
+    width (m).
 
     Between heights the volume is the cubic that has the areas for its slopes.
     """

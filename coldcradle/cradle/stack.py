@@ -29,7 +29,10 @@ Points = list[tuple[float, float]]
 
 
 class Room(Protocol):
-    """The room of a cradle, however it was found. Heights z count from the deepest point; lengths m, areas m², volumes m³."""
+    """The room of a cradle, however it was found.
+
+    Heights z count from the deepest point; lengths m, areas m², volumes m³.
+    """
 
     @property
     def height_m(self) -> float: ...

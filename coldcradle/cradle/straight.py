@@ -40,7 +40,8 @@ class Box(Part):
             raise ImpossibleInput(f"expected walls that do not meet before the bottom, got {self._lean:g}° of draft")
         if 2 * self.corner_m > foot * (1 + 1e-9):
             raise ImpossibleInput(
-                f"expected corners of at most {foot * 500:.4g} mm, half the width of the bottom, got {self.corner_m * 1e3:g} mm"
+                f"expected corners of at most {foot * 500:.4g} mm, half the width of the bottom, got "
+                f"{self.corner_m * 1e3:g} mm"
             )
 
     @property
@@ -97,7 +98,8 @@ class Barrel(Part):
         above_nothing(length=self.length_m, width=self.width_m, height=self.height_m)
         if self.height_m > self.width_m / 2 * (1 + 1e-9):
             raise ImpossibleInput(
-                f"expected a trough no deeper than half its width ({self.width_m * 500:g} mm), got {self.height_m * 1e3:g} mm"
+                f"expected a trough no deeper than half its width ({self.width_m * 500:g} mm), got "
+                f"{self.height_m * 1e3:g} mm"
             )
 
     @property

@@ -77,7 +77,10 @@ def _has_units(width: str) -> bool:
 
 
 def read_svg(raw: bytes) -> Drawing:
-    """Every closed shape of an SVG file, with transforms, units and viewBox applied. Raises ImpossibleInput in words."""
+    """Every closed shape of an SVG file, with transforms, units and viewBox applied.
+
+    Raises ImpossibleInput in words.
+    """
     if len(raw) > MOST_BYTES:
         raise ImpossibleInput(f"expected a drawing of at most 8 MB, got {len(raw) / 1e6:.0f} MB")
     try:

@@ -11,12 +11,20 @@ from coldcradle.cradle.materials import Material
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Stack
 from coldcradle.glass.kinds import Form, GlassKind
-from coldcradle.working import CHOICE, PRACTICE, Figure, derive, given, memory, published
+from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, memory, published
 
 __all__ = [
-    "REPOSE_DEG", "Heap", "bulk_volume", "chance_of_enough", "charge_each", "charge_mass", "glass_mass", "heap_room",
-    "sure_charge", "thermal_mass",
-]  # fmt: skip
+    "REPOSE_DEG",
+    "Heap",
+    "bulk_volume",
+    "chance_of_enough",
+    "charge_each",
+    "charge_mass",
+    "glass_mass",
+    "heap_room",
+    "sure_charge",
+    "thermal_mass",
+]
 
 REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
 _SUREST = 0.999
@@ -39,47 +47,70 @@ def glass_mass(volume: Figure, kind: GlassKind, *, count: int = 1, others_kg: fl
         inputs.append(given("fill of the other cavities", "o", others_kg, "mass", 0.01 * others_kg))
         formula += " + o"
     return derive(
-        "glass_mass", "Glass", "mass", lambda v, rho, *_: v * rho * count + others_kg, inputs,
-        words=f"What fills the cradle to the line, in {kind.name}." if count == 1 and not others_kg
+        "glass_mass",
+        "Glass",
+        "mass",
+        lambda v, rho, *_: v * rho * count + others_kg,
+        inputs,
+        words=f"What fills the cradle to the line, in {kind.name}."
+        if count == 1 and not others_kg
         else f"What fills all cavities to their line, in {kind.name}.",
         formula=formula,
         source=memory(f"density of {kind.name}") if "memory" in kind.source else published(kind.source),
         assumptions=["the density of a glass is known to 1 %", "no bubbles"],
-    )  # fmt: skip
+    )
 
 
 def charge_each(charge: Figure, volume: Figure, kind: GlassKind, mass: Figure) -> Figure:
     """What of a charge goes into each cavity of the measured shape: its share of all the room."""
     share = volume.value * kind.density_kg_m3 / mass.value
     return derive(
-        "charge_each", "Into each cavity", "mass", lambda m, s: m * s,
+        "charge_each",
+        "Into each cavity",
+        "mass",
+        lambda m, s: m * s,
         [charge.given("m", "charge"), given("one cavity's share of the room", "s", share, "ratio")],
-        words="The charge shared by room, so that all cavities stand equally full.", formula="m · s", source=PRACTICE,
-    )  # fmt: skip
+        words="The charge shared by room, so that all cavities stand equally full.",
+        formula="m · s",
+        source=PRACTICE,
+    )
 
 
 def thermal_mass(outside_m3: float, inside_m3: float, material: Material) -> Figure:
     """Weight of the mould: its wall all round and under the room, at the usual density."""
     density = material.density_kg_m3
     return derive(
-        "mould_mass", "The mould itself weighs", "mass", lambda o, i, rho: rho * max(0.0, o - i),
-        [given("outside of the mould", "V₁", outside_m3, "volume"), given("its room", "V₀", inside_m3, "volume"),
-         given(f"density of {material.name}", "ρ", density, "density", 0.2 * density)],
-        words="Its wall all round and under the room, at the usual density. The kiln warms it with the glass: for the same weight "
+        "mould_mass",
+        "The mould itself weighs",
+        "mass",
+        lambda o, i, rho: rho * max(0.0, o - i),
+        [
+            given("outside of the mould", "V₁", outside_m3, "volume"),
+            given("its room", "V₀", inside_m3, "volume"),
+            given(f"density of {material.name}", "ρ", density, "density", 0.2 * density),
+        ],
+        words="Its wall all round and under the room, at the usual density. The kiln warms it with the glass: for "
+        "the same weight "
         f"it takes {material.heat_capacity_j_kg_k / 11.0:.0f} % of the heat that glass does.",
-        formula="m = ρ·(V₁ − V₀)", source=memory(f"density and heat capacity of {material.name}"),
-    )  # fmt: skip
+        formula="m = ρ·(V₁ − V₀)",
+        source=memory(f"density and heat capacity of {material.name}"),
+    )
 
 
 def charge_mass(mass: Figure, *, loss: float, own_kg: float | None) -> Figure:
     """What to weigh out: m·(1 + loss), or the weight the user has chosen."""
     if own_kg is not None:
         return derive(
-            "charge_mass", "Weigh out", "mass", lambda m: m,
+            "charge_mass",
+            "Weigh out",
+            "mass",
+            lambda m: m,
             [given("weight you chose", "m", own_kg, "mass", 0.0005)],
-            words="The weight you chose to put in.", formula="m", source=CHOICE,
+            words="The weight you chose to put in.",
+            formula="m",
+            source=CHOICE,
             assumptions=["weighed to ± 0.5 g"],
-        )  # fmt: skip
+        )
     return derive(
         "charge_mass",
         "Weigh out",

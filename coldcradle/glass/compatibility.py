@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.findings import Finding, finding
 from coldcradle.glass.kinds import GlassKind
-from coldcradle.words import show
-from coldcradle.working import Figure, derive, given, published
+from coldcradle.quantity.format import show
+from coldcradle.report.figure import Figure, derive, given, published
+from coldcradle.report.finding import Finding, finding
 
 __all__ = ["POINTS_APART_K", "TOLERANCE_PER_K", "Match", "interface_stress_pa", "judge_pair", "match"]
 
@@ -54,10 +54,16 @@ def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
     """The stress between a layer of one glass and a layer of another, cooled from where the first of them sets."""
     sets_c = min((kind.annealing_c + kind.strain_c) / 2 for kind in (first, second))
     stress = derive(
-        "mismatch", "Stress where they meet", "stress",
+        "mismatch",
+        "Stress where they meet",
+        "stress",
         lambda a1, a2, fall, m, *_: interface_stress_pa(
-            difference_per_k=a1 - a2, fall_k=fall, ratio=m, youngs_1_pa=first.youngs_modulus_pa,
-            youngs_2_pa=second.youngs_modulus_pa, poisson=(first.poisson + second.poisson) / 2,
+            difference_per_k=a1 - a2,
+            fall_k=fall,
+            ratio=m,
+            youngs_1_pa=first.youngs_modulus_pa,
+            youngs_2_pa=second.youngs_modulus_pa,
+            poisson=(first.poisson + second.poisson) / 2,
         ),
         [
             given(f"expansion of {first.name}", "α₁", first.expansion_per_k, "expansion", _LISTED_PER_K),
@@ -69,13 +75,14 @@ def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
             given("Poisson's ratio, the mean", "ν", (first.poisson + second.poisson) / 2, "count"),
         ],
         words="Two layers that were one piece while soft, and shrink differently once they are set.",
-        formula="max(α₁ − α₂, α₂ − α₁)·ΔT·6·(1 + m)²/(3·(1 + m)² + (1 + m·E₁/E₂)·(m² + E₂/(m·E₁)))·max((E₁·m³ + E₂)/(6·(1 + m)³)·(1 + m)/m + m·E₁/(2·(1 + m)), (E₁·m³ + E₂)/(6·(1 + m)³)·(1 + m) + E₂/(2·(1 + m)))/(1 − ν)",
+        formula="max(α₁ − α₂, α₂ − α₁)·ΔT·6·(1 + m)²/(3·(1 + m)² + (1 + m·E₁/E₂)·(m² + E₂/(m·E₁)))·max((E₁·m³ + "
+        "E₂)/(6·(1 + m)³)·(1 + m)/m + m·E₁/(2·(1 + m)), (E₁·m³ + E₂)/(6·(1 + m)³)·(1 + m) + E₂/(2·(1 + m)))/(1 − ν)",
         source=published("Timoshenko, J. Opt. Soc. Am. 11 (1925) 233"),
         assumptions=[
             "listed expansions hold up to the setting point; real ones rise there, and viscosity counts too",
             "a thin line of colour in much clear is held by it: then the colour carries about twice this",
         ],
-    )  # fmt: skip
+    )
     return Match(stress, *_verdict(first, second, stress.value))
 
 
@@ -118,7 +125,10 @@ _TEST = (
 
 
 def judge_pair(first: GlassKind, second: GlassKind) -> Finding | None:
-    """What is to be said of two glasses in one piece; None when they go together. Unknown glass is unknown, not fine."""
+    """What is to be said of two glasses in one piece; None when they go together.
+
+    Unknown glass is unknown, not fine.
+    """
     for kind in (first, second):
         if kind.is_unknown:
             return finding(
@@ -137,9 +147,15 @@ def judge_pair(first: GlassKind, second: GlassKind) -> Finding | None:
             f"{found.because[:1].upper()}{found.because[1:]}. {_TEST}",
         )
     return finding(
-        "glass.does-not-match", "stop" if found.verdict == "will crack" or found.stress.value > _STRAINED_PA else "think",
+        "glass.does-not-match",
+        "stop" if found.verdict == "will crack" or found.stress.value > _STRAINED_PA else "think",
         f"{names} differ by {{gap}}.",
         "Where they meet about {stress} stays for good: "
-        + ("they will crack, at once or weeks later." if found.verdict == "will crack" else f"it may crack weeks later. {_TEST}"),
-        gap=show(gap, "expansion"), stress=found.stress.shown,
-    )  # fmt: skip
+        + (
+            "they will crack, at once or weeks later."
+            if found.verdict == "will crack"
+            else f"it may crack weeks later. {_TEST}"
+        ),
+        gap=show(gap, "expansion"),
+        stress=found.stress.shown,
+    )

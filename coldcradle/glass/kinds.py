@@ -16,7 +16,8 @@ _DATA = Path(__file__).parent / "data"
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class GlassKind:
-    """What one kind of glass is, at room temperature unless said. Raises ImpossibleInput when its points are out of order.
+    """What one kind of glass is, at room temperature unless said. Raises ImpossibleInput when its points are out of
+    order.
 
     `family` names the glasses it is made to be fused with, "" where nobody has said; `is_tested`: its maker tests that.
     """
@@ -53,7 +54,9 @@ def stiffened(kind: GlassKind, by_k: float) -> GlassKind:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Form:
-    """How glass lies on the rack: the share of space it fills, its piece size, and how runny it must get to close up."""
+    """How glass lies on the rack: the share of space it fills, its piece size, and how runny it must get to close
+    up.
+    """
 
     key: str
     name: str

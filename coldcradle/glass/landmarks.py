@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.words import Shown, show
+from coldcradle.quantity.format import Shown, show
 
 __all__ = ["WINDOWS", "Landmark", "landmarks"]
 

@@ -6,10 +6,10 @@ import math
 from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.findings import Finding, finding
 from coldcradle.glass.kinds import forms
-from coldcradle.words import show
-from coldcradle.working import PRACTICE, Figure, derive, given
+from coldcradle.quantity.format import show
+from coldcradle.report.figure import PRACTICE, Figure, derive, given
+from coldcradle.report.finding import Finding, finding
 
 __all__ = [
     "SANDY_SHARE",
@@ -37,7 +37,9 @@ class MixPart:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Mix:
-    """A recipe: parts of frit, powder as a share of the frit's weight, and the powder as it was really weighed, if it was."""
+    """A recipe: parts of frit, powder as a share of the frit's weight, and the powder as it was really weighed,
+    if it was.
+    """
 
     parts: tuple[MixPart, ...]
     powder: float
@@ -72,33 +74,51 @@ def portions(mix: Mix, *, charge_kg: float) -> list[Portion]:
         Portion(
             part.form,
             derive(
-                f"mix_{part.form}", forms()[part.form].name, "mass", lambda m, p, share=part.parts / whole: m / (1 + p) * share,
-                [frit, powder], words=f"{part.parts:g} of {whole:g} parts of the frit.",
-                formula=f"m/(1 + p) · {part.parts:g}/{whole:g}", source=PRACTICE,
+                f"mix_{part.form}",
+                forms()[part.form].name,
+                "mass",
+                lambda m, p, share=part.parts / whole: m / (1 + p) * share,
+                [frit, powder],
+                words=f"{part.parts:g} of {whole:g} parts of the frit.",
+                formula=f"m/(1 + p) · {part.parts:g}/{whole:g}",
+                source=PRACTICE,
                 assumptions=["powder is a share of the frit's weight, not of the whole"],
             ),
         )
         for part in mix.parts
         if part.parts > 0
-    ]  # fmt: skip
+    ]
     if mix.powder > 0:
         found.append(
             Portion(
                 "powder",
-                derive("mix_powder", "powder", "mass", lambda m, p: m / (1 + p) * p, [frit, powder],
-                       words=f"{mix.powder * 100:g} % of the frit's weight.", formula="m/(1 + p) · p", source=PRACTICE),
+                derive(
+                    "mix_powder",
+                    "powder",
+                    "mass",
+                    lambda m, p: m / (1 + p) * p,
+                    [frit, powder],
+                    words=f"{mix.powder * 100:g} % of the frit's weight.",
+                    formula="m/(1 + p) · p",
+                    source=PRACTICE,
+                ),
             )
-        )  # fmt: skip
+        )
     return found
 
 
 def water_to_damp(*, frit_kg: float) -> Figure:
     """Water that makes powder stick to frit without running: about 3 % of its weight."""
     return derive(
-        "water", "Water to damp it", "mass", lambda m, w: m * w,
+        "water",
+        "Water to damp it",
+        "mass",
+        lambda m, w: m * w,
         [given("frit", "m", frit_kg, "mass"), given("water, of its weight", "w", _DAMP, "ratio", 0.01)],
-        words="Just enough that the powder sticks; a spray and a shake, then look.", formula="m · w", source=PRACTICE,
-    )  # fmt: skip
+        words="Just enough that the powder sticks; a spray and a shake, then look.",
+        formula="m · w",
+        source=PRACTICE,
+    )
 
 
 USUAL_POWDER = (0.01, 0.15)  # of the frit's weight: less is not seen, more looks like sand; common practice, no source
@@ -133,9 +153,12 @@ def check_powder(*, frit_kg: float, powder: float, weighed_kg: float) -> Finding
     if wanted > 0 and abs(real / powder - 1) <= 0.1:
         return None
     shown = {
-        "weighed": show(weighed_kg, "mass"), "frit": show(frit_kg, "mass"), "wanted": show(wanted, "mass"),
-        "real": show(round(real, 2) or real, "ratio"), "percent": show(powder, "ratio"),
-    }  # fmt: skip
+        "weighed": show(weighed_kg, "mass"),
+        "frit": show(frit_kg, "mass"),
+        "wanted": show(wanted, "mass"),
+        "real": show(round(real, 2) or real, "ratio"),
+        "percent": show(powder, "ratio"),
+    }
     slip = wanted > 0 and weighed_kg > 0 and abs(abs(math.log10(weighed_kg / wanted)) - 1) < 0.05
     says = "{weighed} of powder is {real} of {frit}; {percent} would be {wanted}."
     if slip:

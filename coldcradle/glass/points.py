@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from coldcradle.findings import Finding, finding
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import STRAIN_LOG, Viscosity
-from coldcradle.words import show
+from coldcradle.quantity.format import show
+from coldcradle.report.finding import Finding, finding
 
 __all__ = ["LEAST_GAP_K", "STRAIN_OFF_K", "judge_points", "strain_off_k"]
 

@@ -1,4 +1,6 @@
-"""Several cavities at once: fill weights, sharing a batch between them, what is left over; and what does not fit at first."""
+"""Several cavities at once: fill weights, sharing a batch between them, what is left over; and what does not fit
+at first.
+"""
 
 from __future__ import annotations
 
@@ -7,7 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.working import PRACTICE, Figure, derive, given
+from coldcradle.report.figure import PRACTICE, Figure, derive, given
 
 __all__ = ["Cavity", "Portioned", "share_batch", "top_ups"]
 
@@ -31,7 +33,9 @@ class Portioned:
 
 
 def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> tuple[list[Portioned], Figure]:
-    """Part a batch so that every cavity is as full as every other, none more than full; and what is left (below 0: missing)."""
+    """Part a batch so that every cavity is as full as every other, none more than full; and what is left (below
+    0: missing).
+    """
     if not cavities:
         raise ImpossibleInput("expected at least one cavity, got none")
     for cavity in cavities:
@@ -42,15 +46,21 @@ def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> tuple[list[Po
     need = sum(c.fill_kg * c.count for c in cavities)
     share = min(1.0, batch_kg / need)
     left = derive(
-        "left_over", "Left over" if batch_kg >= need else "Missing", "mass", lambda b, n: abs(b - n),
+        "left_over",
+        "Left over" if batch_kg >= need else "Missing",
+        "mass",
+        lambda b, n: abs(b - n),
         [given("batch", "b", batch_kg, "mass"), given("all cavities full", "n", need, "mass")],
-        words="The batch against all fill weights together.", formula="max(b − n, n − b)", source=PRACTICE,
-    )  # fmt: skip
+        words="The batch against all fill weights together.",
+        formula="max(b − n, n − b)",
+        source=PRACTICE,
+    )
     return [Portioned(c, c.fill_kg * share, share) for c in cavities], left
 
 
 def top_ups(*, charge_kg: float, room_m3: float, cavity_m3: float, density_kg_m3: float, packing: float) -> list[float]:
-    """How to bring a charge in when the cold heap does not fit: weights in kg, the first cold, the rest onto melted glass.
+    """How to bring a charge in when the cold heap does not fit: weights in kg, the first cold, the rest onto melted
+    glass.
 
     What has melted takes m/ρ of the cavity; loose pieces fill what is left of the room. Raises ImpossibleInput when the
     charge is more than the cavity holds melted.

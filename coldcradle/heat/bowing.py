@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from coldcradle.glass.spread import GRAVITY
-from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, USUAL_K_M2_PER_S, free_to_bow_m
 from coldcradle.heat.inputs import Basis, HeatInput, Load
 from coldcradle.heat.limits import BREAK_K
-from coldcradle.words import say, show
-from coldcradle.working import Figure, derive, given, published
+from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, USUAL_K_M2_PER_S, free_to_bow_m
+from coldcradle.layup.deform.spread import GRAVITY
+from coldcradle.quantity.format import say, show
+from coldcradle.report.figure import Figure, derive, given, published
 
 __all__ = ["bow_figure", "lifts_its_edges", "settled_heat"]
 
@@ -32,7 +32,8 @@ def bow_figure(load: Load) -> Figure:
             given("gravity", "g", GRAVITY, "count"),
             given("usual rate times thickness squared, K·m²/s", "r", USUAL_K_M2_PER_S, "count"),
         ],
-        words="Glass that cools from one face wants to curve. What is wider than twice the edge it can lift is held flat by its own weight.",
+        words="Glass that cools from one face wants to curve. What is wider than twice the edge it can lift is held "
+        "flat by its own weight.",
         formula="2·√(2·(E·d³/(12·(1 − ν)))·(α·(r/d²)·d/(2·κ)) / (ρ·g·d))",
         source=published("plate under its own weight, Timoshenko, Theory of Plates and Shells"),
         assumptions=[

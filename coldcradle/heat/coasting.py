@@ -1,4 +1,6 @@
-"""May it be switched off? What the kiln's own fall does to this glass, in this room, in a cold one and in a warm one."""
+"""May it be switched off? What the kiln's own fall does to this glass, in this room, in a cold one and in a warm
+one.
+"""
 
 from __future__ import annotations
 
@@ -7,16 +9,16 @@ from typing import Literal
 
 import numpy as np
 
-from coldcradle.graph import Graph, GraphLine, axis
-from coldcradle.heat.anneal import SECOND_TIMES
-from coldcradle.heat.firing import Firing
 from coldcradle.heat.inputs import HeatInput, Load
-from coldcradle.heat.inside import evening_s
-from coldcradle.heat.kiln import LoadedKiln
+from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import BREAK_K, MEND_OVER, RUN_BAND, SURFACE_STRESS_PA, is_over
-from coldcradle.heat.slab import run_slab
-from coldcradle.heat.strain import run_strain
-from coldcradle.words import Said, Shown, say, show
+from coldcradle.heat.physics.simulate import evening_s
+from coldcradle.heat.physics.slab import run_slab
+from coldcradle.heat.physics.strain import run_strain
+from coldcradle.heat.schedule.anneal import SECOND_TIMES
+from coldcradle.heat.schedule.firing import Firing
+from coldcradle.quantity.format import Said, Shown, say, show
+from coldcradle.report.graph import Graph, GraphLine, axis
 
 __all__ = [
     "SUMMER_C",
@@ -57,7 +59,9 @@ class RoomVerdict:
 
 
 def verdict_of(*, left_pa: float, target_pa: float, pull_pa: float) -> Verdict:
-    """Whether switching off is safe, close to a limit, or too fast: by what stays (Pa) and by the pull on the way (Pa)."""
+    """Whether switching off is safe, close to a limit, or too fast: by what stays (Pa) and by the pull on the way
+    (Pa).
+    """
     used = max(left_pa / target_pa, pull_pa / SURFACE_STRESS_PA)
     return "no" if is_over(used, 1.0, MEND_OVER) else "close" if used > _NEAR else "safe"
 
@@ -110,7 +114,8 @@ def _one(name: str, room_c: float, firing: Firing, load: Load, heat: HeatInput) 
         says = say("Off after the soak: it falls at {r} at first, and {s} stays.", r=falls, s=stays)
     elif verdict == "close":
         says = say(
-            "Off after the soak is close to the limit: {s} stays. Watch how far it really falls in the first hour, or programme the first {k}.",
+            "Off after the soak is close to the limit: {s} stays. Watch how far it really falls in the first hour, "
+            "or programme the first {k}.",
             s=stays,
             k=show(BREAK_K, "difference"),
         )
@@ -119,8 +124,16 @@ def _one(name: str, room_c: float, firing: Firing, load: Load, heat: HeatInput) 
     else:
         says = say("Programme the fall to {t}, then off; off at once would leave {s}.", t=off, s=stays)
     return RoomVerdict(
-        name, show(room_c, "temperature"), falls, off, soak_c if at_once else off_c, verdict == "safe", verdict, stays, says,
-    )  # fmt: skip
+        name,
+        show(room_c, "temperature"),
+        falls,
+        off,
+        soak_c if at_once else off_c,
+        verdict == "safe",
+        verdict,
+        stays,
+        says,
+    )
 
 
 _LINED = {
@@ -143,8 +156,11 @@ def _lined(heat: HeatInput) -> Said:
 
 def coasting(firing: Firing, load: Load, heat: HeatInput) -> Coasting:
     """Today's room, a cold one and a warm one; each switched off after the soak and run through the glass."""
-    rooms = [_one("this room", heat.room_c, firing, load, heat), _one("winter", WINTER_C, firing, load, heat),
-             _one("summer", SUMMER_C, firing, load, heat)]  # fmt: skip
+    rooms = [
+        _one("this room", heat.room_c, firing, load, heat),
+        _one("winter", WINTER_C, firing, load, heat),
+        _one("summer", SUMMER_C, firing, load, heat),
+    ]
     today, wish = rooms[0], firing.cooling.wish
     slow, surface = wish.slow_k_per_h, wish.surface_k_per_h
     shown: dict[str, Shown | str] = {
@@ -158,19 +174,22 @@ def coasting(firing: Firing, load: Load, heat: HeatInput) -> Coasting:
     }
     if today.verdict == "safe":
         answer = say(
-            "**Safe to switch off after the soak:** {k} falls at {r} at first in a room of {room}; {a} is allowed by the first guess, "
+            "**Safe to switch off after the soak:** {k} falls at {r} at first in a room of {room}; {a} is allowed by "
+            "the first guess, "
             "and run through the glass it leaves {s} of the {want} you allow.",
             **shown,
         )
     elif today.verdict == "close":
         answer = say(
-            "**Close to the limit:** {k} falls at {r} at first in a room of {room}, and run through the glass it leaves {s}; {want} is your target. "
+            "**Close to the limit:** {k} falls at {r} at first in a room of {room}, and run through the glass it "
+            "leaves {s}; {want} is your target. "
             "As well as this kiln is known it may be too fast: programme the first fall, or measure the kiln's.",
             **shown,
         )
     elif today.off_from_c <= heat.room_c + 20:
         answer = say(
-            "**Do not switch off:** {k} falls at {r} after the soak, and {a} is allowed. Programme the fall to the end.",
+            "**Do not switch off:** {k} falls at {r} after the soak, and "
+            "{a} is allowed. Programme the fall to the end.",
             **shown,
         )
     else:

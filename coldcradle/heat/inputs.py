@@ -8,15 +8,26 @@ from typing import Literal
 
 from coldcradle.cradle.materials import Material
 from coldcradle.glass.kinds import Form, GlassKind
-from coldcradle.heat.kiln import Kiln
+from coldcradle.heat.kiln.kiln import Kiln
 from coldcradle.heat.limits import TARGETS_PA
-from coldcradle.heat.processes import Entering, Process
-from coldcradle.working import Figure
+from coldcradle.heat.schedule.processes import Entering, Process
+from coldcradle.report.figure import Figure
 
 __all__ = [
-    "RELIEF", "WETNESS", "Basis", "HeatInput", "LaterFiring", "Load", "Own", "Relief", "School", "Support",
-    "Target", "There", "Wet",
-]  # fmt: skip
+    "RELIEF",
+    "WETNESS",
+    "Basis",
+    "HeatInput",
+    "LaterFiring",
+    "Load",
+    "Own",
+    "Relief",
+    "School",
+    "Support",
+    "Target",
+    "There",
+    "Wet",
+]
 
 Target = Literal["gentle", "usual", "quick", "own", "table"]
 School = Literal["longer", "thumb", "physics"]
@@ -114,7 +125,8 @@ class HeatInput:
 class Load:
     """What earlier stations hand on: the glass as it will be, the mould round it, and what else stands in the kiln.
 
-    `thickness` is what counts in heat: the thickest place, with relief put on it. `sheet_m` is the sheet itself, without
+    `thickness` is what counts in heat: the thickest place, with relief put on it. `sheet_m` is the sheet itself,
+    without
     relief. `breadth_m` is its narrowest way
     across, `widest_m` the longest; `mould_m3` the mould's outside and its room.
     """

@@ -1,4 +1,6 @@
-"""The stresses that are wished for and allowed, in one place: what may stay in the glass, and what may pass through it."""
+"""The stresses that are wished for and allowed, in one place: what may stay in the glass, and what may pass
+through it.
+"""
 
 from __future__ import annotations
 

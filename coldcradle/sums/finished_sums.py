@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 
-from coldcradle.findings import finding
 from coldcradle.glass.balance import hook_load, piece_cost, tipping_angle
+from coldcradle.quantity.format import say, show
+from coldcradle.report.finding import finding
 from coldcradle.sums.sum import Field, Result, Sum, Values
-from coldcradle.words import say, show
 
 _SHAKY, _STEADY = math.radians(10), math.radians(20)  # a nudge, and a good knock; common practice, no source
 
@@ -24,23 +24,45 @@ def _topple(values: Values) -> Result:
         word, why = "It stands firmly", "a knock tilts it less than that"
     findings = []
     if angle.value < _STEADY:
-        findings.append(finding("glass.topples", "think", "It tips over at {a}.", "Small feet, a flat spot or a heavy low base help.",
-                                a=angle.shown))  # fmt: skip
-    return Result(answer=say("**{word}:** it goes over at {a}; {why}.", word=word, a=angle.shown, why=why), figures=[angle],
-                  findings=findings, cautions=["Tall things on stands: check that nobody can pull them down. Never a candle against a leaning panel; use a battery light."])  # fmt: skip
+        findings.append(
+            finding(
+                "glass.topples",
+                "think",
+                "It tips over at {a}.",
+                "Small feet, a flat spot or a heavy low base help.",
+                a=angle.shown,
+            )
+        )
+    return Result(
+        answer=say("**{word}:** it goes over at {a}; {why}.", word=word, a=angle.shown, why=why),
+        figures=[angle],
+        findings=findings,
+        cautions=[
+            "Tall things on stands: check that nobody can pull them down. Never a candle against a leaning panel; "
+            "use a battery light."
+        ],
+    )
 
 
 def _hang(values: Values) -> Result:
     load = hook_load(mass_kg=values["mass"], hooks=round(values["hooks"]))
     return Result(
-        answer=say("Each fixing should be rated for **{m}**.", m=load.shown), figures=[load],
-        cautions=["Weight on a wall: the wall, its plug and the wire each have to carry it. Check the fixing; over people ask who is qualified."],
-    )  # fmt: skip
+        answer=say("Each fixing should be rated for **{m}**.", m=load.shown),
+        figures=[load],
+        cautions=[
+            "Weight on a wall: the wall, its plug and the wire each have to carry it. Check the fixing; over people "
+            "ask who is qualified."
+        ],
+    )
 
 
 def _cost(values: Values) -> Result:
-    cost = piece_cost(charge_kg=values["mass"], price_per_kg=values["price"], energy_kwh=values["energy"] / 3.6e6,
-                      price_per_kwh=values["kwh"])  # fmt: skip
+    cost = piece_cost(
+        charge_kg=values["mass"],
+        price_per_kg=values["price"],
+        energy_kwh=values["energy"] / 3.6e6,
+        price_per_kwh=values["kwh"],
+    )
     return Result(
         answer=say("Glass and power: **{c}** in your money.", c=show(round(cost.value, 2), "count")), figures=[cost]
     )
@@ -48,30 +70,73 @@ def _cost(values: Values) -> Result:
 
 FINISHED_SUMS = (
     Sum(
-        key="topple", name="Will it topple", station="glass", says="How far a piece can be tilted before it goes over.",
+        key="topple",
+        name="Will it topple",
+        station="glass",
+        says="How far a piece can be tilted before it goes over.",
         fields=(
-            Field(key="foot", label="Narrowest width of the foot", kind="length", default="60 mm", high=3.0, above=True, fills="foot"),
-            Field(key="centre", label="Centre of gravity above it", kind="length", default="40 mm", high=3.0, above=True, fills="centre_height"),
+            Field(
+                key="foot",
+                label="Narrowest width of the foot",
+                kind="length",
+                default="60 mm",
+                high=3.0,
+                above=True,
+                fills="foot",
+            ),
+            Field(
+                key="centre",
+                label="Centre of gravity above it",
+                kind="length",
+                default="40 mm",
+                high=3.0,
+                above=True,
+                fills="centre_height",
+            ),
             Field(key="off", label="Off the middle by", kind="length", default="0 mm", high=3.0),
         ),
         work=_topple,
     ),
     Sum(
-        key="hang", name="Will the hook hold", station="glass", says="What a fixing should be rated for.",
+        key="hang",
+        name="Will the hook hold",
+        station="glass",
+        says="What a fixing should be rated for.",
         fields=(
-            Field(key="mass", label="Weight of the piece", kind="mass", default="1.2 kg", high=2000.0, above=True, fills="glass_mass"),
+            Field(
+                key="mass",
+                label="Weight of the piece",
+                kind="mass",
+                default="1.2 kg",
+                high=2000.0,
+                above=True,
+                fills="glass_mass",
+            ),
             Field(key="hooks", label="Fixings", kind="count", default="1", low=1.0, high=40.0),
         ),
         work=_hang,
     ),
     Sum(
-        key="cost", name="What it costs", station="glass", says="Glass and power of a firing, in your own money.",
+        key="cost",
+        name="What it costs",
+        station="glass",
+        says="Glass and power of a firing, in your own money.",
         fields=(
-            Field(key="mass", label="Glass weighed out", kind="mass", default="800 g", high=2000.0, above=True, fills="charge_mass"),
+            Field(
+                key="mass",
+                label="Glass weighed out",
+                kind="mass",
+                default="800 g",
+                high=2000.0,
+                above=True,
+                fills="charge_mass",
+            ),
             Field(key="price", label="Price of a kilogram", kind="count", default="18", high=1e6, fills="price"),
-            Field(key="energy", label="Power of the firing", kind="energy", default="14 kWh", high=3.6e11, fills="energy"),
+            Field(
+                key="energy", label="Power of the firing", kind="energy", default="14 kWh", high=3.6e11, fills="energy"
+            ),
             Field(key="kwh", label="Price of a kWh", kind="count", default="0.3", high=1e4),
         ),
         work=_cost,
     ),
-)  # fmt: skip
+)

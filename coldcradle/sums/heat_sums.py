@@ -4,22 +4,22 @@ from __future__ import annotations
 
 import math
 
-from coldcradle.findings import finding
-from coldcradle.glass.spread import GRAVITY
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat import moves
-from coldcradle.heat.anneal import closed_rate_k_per_h
-from coldcradle.heat.bare_anneal import BareAnneal, bare_anneal, by_handbook
-from coldcradle.heat.conduction import cooling_rate_k_per_h
-from coldcradle.heat.forming import curve_inputs, passing_inputs, solid_rate
-from coldcradle.heat.ladder import power_ladder
 from coldcradle.heat.limits import RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA
-from coldcradle.heat.processes import PROCESSES, trade_rows
-from coldcradle.heat.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
+from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
+from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
+from coldcradle.heat.schedule.anneal import closed_rate_k_per_h
+from coldcradle.heat.schedule.bare_anneal import BareAnneal, bare_anneal, by_handbook
+from coldcradle.heat.schedule.peak import curve_inputs, passing_inputs, solid_rate
+from coldcradle.heat.schedule.power_steps import power_ladder
+from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
+from coldcradle.layup.deform import laws as moves
+from coldcradle.layup.deform.spread import GRAVITY
+from coldcradle.quantity.format import Said, plural, say, show
+from coldcradle.report.figure import derive, given, published
+from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.sum import Field, Result, Row, Sum, Values
-from coldcradle.words import Said, plural, say, show
-from coldcradle.working import derive, given, published
 
 _H = 3600.0
 _ASKED_K = 25.0
@@ -58,13 +58,24 @@ def _anneal(values: Values) -> Result:
     ours = bare_anneal(kind, section, thickness_m=thick, counts_m=counts, stress_pa=stress)
     table = by_handbook(kind, section, thickness_m=thick, counts_m=counts)
     first = derive(
-        "anneal_rate", "Slow cooling", "rate", lambda r: r,
+        "anneal_rate",
+        "Slow cooling",
+        "rate",
+        lambda r: r,
         [given("first rate that the runs came to", "R", ours.rates_k_per_h[0], "rate")],
-        words="Begun from the closed form, run through the thickness with the glass settling as it cools, and lowered until no more stays than you wish.",
-        formula="R", source=published("begun from a slab with a parabolic profile, Timoshenko & Goodier"),
-        assumptions=[say("the closed form begins at {r}", r=show(closed_rate_k_per_h(kind=kind, thickness_m=counts, stress_pa=stress), "rate")),
-                     say("glass that counts as {d}", d=show(counts, "length")), "no kiln is as slow as its own fall here"],
-    )  # fmt: skip
+        words="Begun from the closed form, run through the thickness with the glass settling as it cools, and "
+        "lowered until no more stays than you wish.",
+        formula="R",
+        source=published("begun from a slab with a parabolic profile, Timoshenko & Goodier"),
+        assumptions=[
+            say(
+                "the closed form begins at {r}",
+                r=show(closed_rate_k_per_h(kind=kind, thickness_m=counts, stress_pa=stress), "rate"),
+            ),
+            say("glass that counts as {d}", d=show(counts, "length")),
+            "no kiln is as slow as its own fall here",
+        ],
+    )
     quick = TARGETS_PA["quick"]
     findings = []
     if stress > quick:
@@ -73,18 +84,29 @@ def _anneal(values: Values) -> Result:
                 "heat.beyond-quick",
                 "think",
                 "{s} is beyond quick, {q}.",
-                "Firings like it are told of, {hundred} of glass in five days. Some hold for years, some snap weeks later.",
+                "Firings like it are told of, {hundred} of glass in five days. Some hold for years, some snap weeks "
+                "later.",
                 s=show(stress, "stress"),
                 q=show(quick, "stress"),
                 hundred=show(0.1, "length"),
             )
         )
     return Result(
-        answer=say("Soak {t} at {ap}, then **{r}** down to {b}. Run through the glass it leaves about {s}, and takes {all} from the soak on.",
-                   t=show(ours.soak_s, "duration"), ap=show(kind.annealing_c, "temperature"), r=first.shown, b=show(ours.ends_c[0], "temperature"),
-                   s=show(ours.left_pa, "stress", RUN_BAND * ours.left_pa), all=show(ours.total_s, "duration")),
-        figures=[first], heads=("For your tension", "By the handbook's table"), rows=_anneal_rows(ours, table), findings=findings,
-    )  # fmt: skip
+        answer=say(
+            "Soak {t} at {ap}, then **{r}** down to {b}. Run through the glass it leaves about {s}, and takes {all} "
+            "from the soak on.",
+            t=show(ours.soak_s, "duration"),
+            ap=show(kind.annealing_c, "temperature"),
+            r=first.shown,
+            b=show(ours.ends_c[0], "temperature"),
+            s=show(ours.left_pa, "stress", RUN_BAND * ours.left_pa),
+            all=show(ours.total_s, "duration"),
+        ),
+        figures=[first],
+        heads=("For your tension", "By the handbook's table"),
+        rows=_anneal_rows(ours, table),
+        findings=findings,
+    )
 
 
 def _warm(values: Values) -> Result:
@@ -93,16 +115,26 @@ def _warm(values: Values) -> Result:
     section = free_section(kind, thick, both_faces=faces == "both", is_held=faces == "held")
     run = warming_rate_by_run(section, kind, from_c=values["room"], stress_pa=SURFACE_STRESS_PA)
     rate = derive(
-        "warming_rate", "It may be warmed at", "rate", min,
+        "warming_rate",
+        "It may be warmed at",
+        "rate",
+        min,
         [closed.given("R₁", "by the closed form"), given("by running it through the glass", "R₂", run, "rate")],
-        words="The closed form and the run through the thickness: the slower of the two holds, as in the plan of a piece.",
-        formula="min(R₁, R₂)", source=closed.source, assumptions=closed.assumptions,
-    )  # fmt: skip
+        words="The closed form and the run through the thickness: the slower of the two holds, as in the plan of a "
+        "piece.",
+        formula="min(R₁, R₂)",
+        source=closed.source,
+        assumptions=closed.assumptions,
+    )
     return Result(
-        answer=say("A cold solid slab may be warmed at **{r}** until it is past {ap}.", r=rate.shown, ap=show(kind.annealing_c, "temperature")),
+        answer=say(
+            "A cold solid slab may be warmed at **{r}** until it is past {ap}.",
+            r=rate.shown,
+            ap=show(kind.annealing_c, "temperature"),
+        ),
         figures=[rate, closed],
         cautions=["Loose pieces and frit are limited by the kiln and the mould instead."],
-    )  # fmt: skip
+    )
 
 
 def _open(values: Values) -> Result:
@@ -110,16 +142,24 @@ def _open(values: Values) -> Result:
     seconds = values["for"]
     shock = open_lid(kind, thickness_m=thick, glass_c=glass_c, air_c=room_c, for_s=seconds)
     bound = derive(
-        "steepest_step", "A face may fall at once by", "difference", lambda s, *_: steepest_step_k(kind, stress_pa=s),
+        "steepest_step",
+        "A face may fall at once by",
+        "difference",
+        lambda s, *_: steepest_step_k(kind, stress_pa=s),
         [given("strength allowed for", "σ", STRENGTH_PA, "stress"), *passing_inputs(kind)[1:4]],
-        words="The heart has not moved yet: all of the face's shrinking is pull.", formula="ΔT = σ·(1 − ν) / (E·α)",
-        source=published("thermal shock without relief, Kingery 1955"), assumptions=["7 MPa design strength (from memory)"],
-    )  # fmt: skip
+        words="The heart has not moved yet: all of the face's shrinking is pull.",
+        formula="ΔT = σ·(1 − ν) / (E·α)",
+        source=published("thermal shock without relief, Kingery 1955"),
+        assumptions=["7 MPa design strength (from memory)"],
+    )
     soft = glass_c > kind.annealing_c
     pulls = show(shock.tension_pa, "stress")
     if soft:
-        answer = say("Above its annealing point the face gives way: it cools by **{k}** and nothing is pulled for good. Shut it again at once.",
-                     k=show(shock.face_falls_k, "difference"))  # fmt: skip
+        answer = say(
+            "Above its annealing point the face gives way: it cools by **{k}** and nothing is pulled for good. Shut "
+            "it again at once.",
+            k=show(shock.face_falls_k, "difference"),
+        )
     elif shock.tension_pa > STRENGTH_PA:
         answer = say(
             "**Do not open.** Its face would be pulled by {p}; glass of this strength stands {s}.",
@@ -140,9 +180,13 @@ def _open(values: Values) -> Result:
             lim=show(SURFACE_STRESS_PA, "stress"),
         )
     return Result(
-        answer=answer, figures=[bound],
-        cautions=["A look at heat: protective clothing, seconds only, power off to the elements, never alone; whoever is not trained does not."],
-    )  # fmt: skip
+        answer=answer,
+        figures=[bound],
+        cautions=[
+            "A look at heat: protective clothing, seconds only, power off to the elements, never alone; whoever is "
+            "not trained does not."
+        ],
+    )
 
 
 def _press(values: Values) -> Result:
@@ -155,20 +199,40 @@ def _press(values: Values) -> Result:
         return moves.press_thickness(work_per_pa=w, from_m=from_m, volume_m3=volume, force_n=weight * GRAVITY)
 
     end = derive(
-        "pressed", "Pressed to", "length", lambda w, *_: pressed(w), [
-            given("heat work, ∫dt/η", "W", work, "per_pa"), given("volume", "V", volume, "volume"), given("pile", "h₀", from_m, "length"),
-            given("weight on it", "m", weight, "mass"), given("gravity", "g", GRAVITY, "count"),
+        "pressed",
+        "Pressed to",
+        "length",
+        lambda w, *_: pressed(w),
+        [
+            given("heat work, ∫dt/η", "W", work, "per_pa"),
+            given("volume", "V", volume, "volume"),
+            given("pile", "h₀", from_m, "length"),
+            given("weight on it", "m", weight, "mass"),
+            given("gravity", "g", GRAVITY, "count"),
         ],
-        words="Thin glass between plates resists with the fifth power of its thickness: it ends near 2 mm whatever is done.",
-        formula="the h at which W = 3·V/(2·π·m·g)·(2·π·(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴))", source=published("Gent 1960; ASTM C1351M"),
+        words="Thin glass between plates resists with the fifth power of its thickness: it ends near 2 mm whatever "
+        "is done.",
+        formula="the h at which W = 3·V/(2·π·m·g)·(2·π·(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴))",
+        source=published("Gent 1960; ASTM C1351M"),
         extra=[("a factor of three in time", abs(pressed(work * 3) - pressed(work / 3)) / 2)],
-    )  # fmt: skip
+    )
     across = 2 * math.sqrt(volume / end.value / math.pi)
     return Result(
-        answer=say("It ends about **{h} thick** and {d} across.", h=end.shown, d=show(round(across, 3), "length")), figures=[end],
-        findings=[] if weight >= 3 else [finding("heat.light-press", "note", "{w} is little to press with.", "A kiln shelf or two more, and plenty of posts under the lower one.", w=show(weight, "mass"))],
+        answer=say("It ends about **{h} thick** and {d} across.", h=end.shown, d=show(round(across, 3), "length")),
+        figures=[end],
+        findings=[]
+        if weight >= 3
+        else [
+            finding(
+                "heat.light-press",
+                "note",
+                "{w} is little to press with.",
+                "A kiln shelf or two more, and plenty of posts under the lower one.",
+                w=show(weight, "mass"),
+            )
+        ],
         cautions=["Plenty of posts under the lower shelf, or it cracks. Thick fresh kiln wash on both."],
-    )  # fmt: skip
+    )
 
 
 def _sag(values: Values) -> Result:
@@ -178,18 +242,25 @@ def _sag(values: Values) -> Result:
     )
     done, curve = PROCESSES["slump"], Viscosity.of(kind)
     fig = derive(
-        "slump_temperature", "Slump at", "temperature",
+        "slump_temperature",
+        "Slump at",
+        "temperature",
         lambda w, t, *_: curve.temperature_c(min(max(math.log10(t / w), done.runny), done.aim)),
         [
-            given("heat work wanted", "W", work, "per_pa"), given("hold", "t", values["hold"], "duration"),
-            given("runniest people slump at", "η₁", done.runny, "log_viscosity"), given("usual for it", "η₂", done.aim, "log_viscosity"),
+            given("heat work wanted", "W", work, "per_pa"),
+            given("hold", "t", values["hold"], "duration"),
+            given("runniest people slump at", "η₁", done.runny, "log_viscosity"),
+            given("usual for it", "η₂", done.aim, "log_viscosity"),
             *curve_inputs(curve),
         ],
-        words="A wide thin blank sags early, a small deep one late: the span counts with its fourth power. Never cooler than "
+        words="A wide thin blank sags early, a small deep one late: the span counts with its fourth power. Never "
+        "cooler than "
         "is usual, since the law of small sags asks for too little of a whole bowl, nor hotter than people slump at.",
-        formula="T₀ + B / (min(max(log(t/W), log(η₁)), log(η₂)) − A)", source=published("viscous plate by the elastic one, Timoshenko"),
-        assumptions=["W = h²·w / ((11/64)·ρ·g·a⁴)", "good to a factor of three in time"], extra=[("a factor of three in time", 15.0)],
-    )  # fmt: skip
+        formula="T₀ + B / (min(max(log(t/W), log(η₁)), log(η₂)) − A)",
+        source=published("viscous plate by the elastic one, Timoshenko"),
+        assumptions=["W = h²·w / ((11/64)·ρ·g·a⁴)", "good to a factor of three in time"],
+        extra=[("a factor of three in time", 15.0)],
+    )
     asked = curve.temperature_c(min(max(math.log10(values["hold"] / work), 4.0), 12.0))
     low, high = done.window_c(kind)
     findings = []
@@ -218,12 +289,16 @@ def _ladder(values: Values) -> Result:
     )
     first = ladder.rungs[0]
     allowed = derive(
-        "slab_rate", "It may be warmed at", "rate",
+        "slab_rate",
+        "It may be warmed at",
+        "rate",
         lambda d, s, *_: cooling_rate_k_per_h(kind=values.kind(), thickness_m=d, stress_pa=s) / 2,
         [given("thickness", "d", values["thick"], "length"), *passing_inputs(values.kind())],
-        words="A small piece is warmed from both faces; its skin pulls at its heart.", formula="R = 24·(1 − ν)·κ·σ / (E·α·d²) / 2",
-        source=published("slab with a parabolic profile, Timoshenko & Goodier"), assumptions=["half of it, since the kiln is known from one remembered time only"],
-    )  # fmt: skip
+        words="A small piece is warmed from both faces; its skin pulls at its heart.",
+        formula="R = 24·(1 − ν)·κ·σ / (E·α·d²) / 2",
+        source=published("slab with a parabolic profile, Timoshenko & Goodier"),
+        assumptions=["half of it, since the kiln is known from one remembered time only"],
+    )
     told = ", ".join(map(str, ladder.near))
     findings = [
         finding(
@@ -240,25 +315,49 @@ def _ladder(values: Values) -> Result:
         ),
     ]
     if ladder.is_too_fast:
-        findings.insert(0, finding("heat.kiln-too-quick", "think", "Even {p} % warms it faster than {r}.", "Thinner pieces, a warmer start, or a minute on and a minute off.",
-                                   p=str(first.percent), r=show(ladder.allowed_k_per_h, "rate")))  # fmt: skip
+        findings.insert(
+            0,
+            finding(
+                "heat.kiln-too-quick",
+                "think",
+                "Even {p} % warms it faster than {r}.",
+                "Thinner pieces, a warmer start, or a minute on and a minute off.",
+                p=str(first.percent),
+                r=show(ladder.allowed_k_per_h, "rate"),
+            ),
+        )
     return Result(
-        answer=say("Begin with **{p} % for {t}**, and go up in {n}.", p=str(first.percent), t=first.time, n=plural(len(ladder.rungs) - 1, "step")),
-        figures=[allowed], heads=("For", "Then about"),
-        rows=[Row(f"{rung.percent} %", (rung.time, show(round(rung.to_c, -1), "temperature"))) for rung in ladder.rungs],
-        findings=findings, cautions=["Hot lid, hot floor: gloves, a fire-proof table, and the kiln maker's own rules first."],
-    )  # fmt: skip
+        answer=say(
+            "Begin with **{p} % for {t}**, and go up in {n}.",
+            p=str(first.percent),
+            t=first.time,
+            n=plural(len(ladder.rungs) - 1, "step"),
+        ),
+        figures=[allowed],
+        heads=("For", "Then about"),
+        rows=[
+            Row(f"{rung.percent} %", (rung.time, show(round(rung.to_c, -1), "temperature"))) for rung in ladder.rungs
+        ],
+        findings=findings,
+        cautions=["Hot lid, hot floor: gloves, a fire-proof table, and the kiln maker's own rules first."],
+    )
 
 
 def _processes(values: Values) -> Result:
     kind, curve = values.kind(), Viscosity.of(values.kind())
     full = derive(
-        "full_fuse", "Full fuse at", "temperature", lambda log, *_: curve.temperature_c(log),
+        "full_fuse",
+        "Full fuse at",
+        "temperature",
+        lambda log, *_: curve.temperature_c(log),
         [given("viscosity wanted", "η", PROCESSES["full"].aim, "log_viscosity"), *curve_inputs(curve)],
-        words=f"Where {kind.name} runs together and lies flat.", formula="T = T₀ + B / (log(η) − A)",
-        source=published("Vogel-Fulcher-Tammann through the fixed points of ASTM C336 and C338; the wanted viscosity is practice"),
+        words=f"Where {kind.name} runs together and lies flat.",
+        formula="T = T₀ + B / (log(η) − A)",
+        source=published(
+            "Vogel-Fulcher-Tammann through the fixed points of ASTM C336 and C338; the wanted viscosity is practice"
+        ),
         extra=[("the curve and the kiln's own reading", 15.0)],
-    )  # fmt: skip
+    )
     rows = []
     for done in sorted(PROCESSES.values(), key=lambda d: -d.aim):
         low, high = done.window_c(kind)
@@ -277,36 +376,132 @@ def _processes(values: Values) -> Result:
             )
         )
     return Result(
-        answer=say("A full fuse of {g} is at **{t}**; it slumps from {s}.", g=kind.name,
-                   t=show(round(full.value), "temperature"), s=show(round(PROCESSES["slump"].window_c(kind)[0]), "temperature")),
-        figures=[full], heads=("From", "To", "Hold, or outside by"), rows=rows,
-    )  # fmt: skip
+        answer=say(
+            "A full fuse of {g} is at **{t}**; it slumps from {s}.",
+            g=kind.name,
+            t=show(round(full.value), "temperature"),
+            s=show(round(PROCESSES["slump"].window_c(kind)[0]), "temperature"),
+        ),
+        figures=[full],
+        heads=("From", "To", "Hold, or outside by"),
+        rows=rows,
+    )
 
 
 HEAT_SUMS = (
-    Sum(key="anneal", name="Anneal for a thickness", station="heat", says="Soak and cooling from the thickest place, run through the glass.",
-        fields=(GLASS, THICK, Field(key="target", label="Tension left in the heart", kind="stress", default="0.45 MPa", low=2e4, high=5e6), FACES), work=_anneal),
-    Sum(key="warm", name="How fast may it be warmed", station="heat", says="Cold solid glass, before it snaps.",
-        fields=(GLASS, THICK, FACES, Field(key="room", label="It starts at", kind="temperature", default="18 °C", low=-20, high=300)), work=_warm),
-    Sum(key="open", name="May I open it", station="heat", says="What an open lid does to glass that is still warm.",
-        fields=(GLASS, THICK, Field(key="at", label="Glass and kiln at", kind="temperature", default="80 °C", low=20, high=1000),
-                Field(key="room", label="Room", kind="temperature", default="18 °C", low=-20, high=45),
-                Field(key="for", label="Open for", kind="duration", default="30 min", low=1.0, high=86400.0)), work=_open),
-    Sum(key="press", name="Press", station="heat", says="How thin a pile gets between weighted shelves.",
-        fields=(GLASS, Field(key="glass_mass", label="Glass", kind="mass", default="100 g", high=50.0, above=True, fills="charge_mass"),
-                Field(key="weight", label="Weight on it", kind="mass", default="12 kg", high=500.0, above=True),
-                Field(key="pile", label="The pile stands", kind="length", default="12 mm", low=0.0025, high=0.3),
-                Field(key="top", label="Hold at", kind="temperature", default="804 °C", low=500, high=1100),
-                Field(key="hold", label="for", kind="duration", default="20 min", low=60.0, high=86400.0)), work=_press),
-    Sum(key="slump", name="Slump", station="heat", says="The temperature for a span, a depth and a hold.",
-        fields=(GLASS, Field(key="thick", label="Blank", kind="length", default="6 mm", high=0.1, above=True, fills="thickness"),
-                Field(key="span", label="Across the mould", kind="length", default="300 mm", high=3.0, above=True),
-                Field(key="depth", label="It shall go down", kind="length", default="40 mm", high=1.0, above=True),
-                Field(key="hold", label="Hold", kind="duration", default="20 min", low=60.0, high=86400.0)), work=_sag),
-    Sum(key="ladder", name="A kiln with power steps", station="heat", says="A gentle ladder of per cents and minutes; rough.",
-        fields=(GLASS, Field(key="thick", label="Thickest", kind="length", default="6 mm", high=0.03, above=True),
-                Field(key="full", label="At full power to a full fuse", kind="duration", default="14 min", low=60.0, high=4 * 3600.0),
-                Field(key="finest", label="Power goes in steps of", kind="count", default="10", low=1.0, high=50.0, hint="per cent")), work=_ladder),
-    Sum(key="processes", name="Every process in a glass", station="heat", says="Windows by viscosity, and the trade's temperatures beside them.",
-        fields=(GLASS,), work=_processes),
-)  # fmt: skip
+    Sum(
+        key="anneal",
+        name="Anneal for a thickness",
+        station="heat",
+        says="Soak and cooling from the thickest place, run through the glass.",
+        fields=(
+            GLASS,
+            THICK,
+            Field(
+                key="target", label="Tension left in the heart", kind="stress", default="0.45 MPa", low=2e4, high=5e6
+            ),
+            FACES,
+        ),
+        work=_anneal,
+    ),
+    Sum(
+        key="warm",
+        name="How fast may it be warmed",
+        station="heat",
+        says="Cold solid glass, before it snaps.",
+        fields=(
+            GLASS,
+            THICK,
+            FACES,
+            Field(key="room", label="It starts at", kind="temperature", default="18 °C", low=-20, high=300),
+        ),
+        work=_warm,
+    ),
+    Sum(
+        key="open",
+        name="May I open it",
+        station="heat",
+        says="What an open lid does to glass that is still warm.",
+        fields=(
+            GLASS,
+            THICK,
+            Field(key="at", label="Glass and kiln at", kind="temperature", default="80 °C", low=20, high=1000),
+            Field(key="room", label="Room", kind="temperature", default="18 °C", low=-20, high=45),
+            Field(key="for", label="Open for", kind="duration", default="30 min", low=1.0, high=86400.0),
+        ),
+        work=_open,
+    ),
+    Sum(
+        key="press",
+        name="Press",
+        station="heat",
+        says="How thin a pile gets between weighted shelves.",
+        fields=(
+            GLASS,
+            Field(
+                key="glass_mass",
+                label="Glass",
+                kind="mass",
+                default="100 g",
+                high=50.0,
+                above=True,
+                fills="charge_mass",
+            ),
+            Field(key="weight", label="Weight on it", kind="mass", default="12 kg", high=500.0, above=True),
+            Field(key="pile", label="The pile stands", kind="length", default="12 mm", low=0.0025, high=0.3),
+            Field(key="top", label="Hold at", kind="temperature", default="804 °C", low=500, high=1100),
+            Field(key="hold", label="for", kind="duration", default="20 min", low=60.0, high=86400.0),
+        ),
+        work=_press,
+    ),
+    Sum(
+        key="slump",
+        name="Slump",
+        station="heat",
+        says="The temperature for a span, a depth and a hold.",
+        fields=(
+            GLASS,
+            Field(key="thick", label="Blank", kind="length", default="6 mm", high=0.1, above=True, fills="thickness"),
+            Field(key="span", label="Across the mould", kind="length", default="300 mm", high=3.0, above=True),
+            Field(key="depth", label="It shall go down", kind="length", default="40 mm", high=1.0, above=True),
+            Field(key="hold", label="Hold", kind="duration", default="20 min", low=60.0, high=86400.0),
+        ),
+        work=_sag,
+    ),
+    Sum(
+        key="ladder",
+        name="A kiln with power steps",
+        station="heat",
+        says="A gentle ladder of per cents and minutes; rough.",
+        fields=(
+            GLASS,
+            Field(key="thick", label="Thickest", kind="length", default="6 mm", high=0.03, above=True),
+            Field(
+                key="full",
+                label="At full power to a full fuse",
+                kind="duration",
+                default="14 min",
+                low=60.0,
+                high=4 * 3600.0,
+            ),
+            Field(
+                key="finest",
+                label="Power goes in steps of",
+                kind="count",
+                default="10",
+                low=1.0,
+                high=50.0,
+                hint="per cent",
+            ),
+        ),
+        work=_ladder,
+    ),
+    Sum(
+        key="processes",
+        name="Every process in a glass",
+        station="heat",
+        says="Windows by viscosity, and the trade's temperatures beside them.",
+        fields=(GLASS,),
+        work=_processes,
+    ),
+)

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import math
 
-from coldcradle.findings import finding
 from coldcradle.glass.charge import glass_mass
-from coldcradle.glass.spread import dam_boards, dam_wall, heat_work, push_on_wall, rest_thickness, spread
+from coldcradle.layup.deform.spread import dam_boards, dam_wall, heat_work, push_on_wall, rest_thickness, spread
+from coldcradle.quantity.format import say, show
+from coldcradle.report.figure import derive, given, published
+from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.glass_sums import FORM
 from coldcradle.sums.sum import Field, Result, Row, Send, Sum, Values
-from coldcradle.words import say, show
-from coldcradle.working import derive, given, published
 
 _RATE_K_PER_S = 200 / 3600
 
@@ -28,26 +28,54 @@ def _spread(values: Values) -> Result:
     grows = size.value > 1.01 * first
     square = show(size.value * math.sqrt(math.pi) / 2, "length")
     answer = (
-        say("It runs out: from {a} to about **{size} across, {h} thick** (a square of that glass: {square} a side). To keep {start} it needs a dam.",
-            a=show(first, "length"), size=size.shown, h=thin.shown, start=show(start, "length"), square=square)
+        say(
+            "It runs out: from {a} to about **{size} across, {h} thick** (a square of that glass: {square} a side). "
+            "To keep {start} it needs a dam.",
+            a=show(first, "length"),
+            size=size.shown,
+            h=thin.shown,
+            start=show(start, "length"),
+            square=square,
+        )
         if grows
-        else say("It keeps its outline: {start} is not more than the **{rest}** that free glass rests at, or it stiffens before it runs.",
-                 start=show(start, "length"), rest=rest.shown)
-    )  # fmt: skip
+        else say(
+            "It keeps its outline: {start} is not more than the **{rest}** that free glass rests at, or it stiffens "
+            "before it runs.",
+            start=show(start, "length"),
+            rest=rest.shown,
+        )
+    )
     findings = []
     if start < 0.8 * rest.value:
-        findings.append(finding("glass.draws-in", "note", "Thinner than {rest}, full fused glass draws in and thickens at its edge.",
-                                "Surface tension gathers what weight no longer spreads.", rest=rest.shown))  # fmt: skip
+        findings.append(
+            finding(
+                "glass.draws-in",
+                "note",
+                "Thinner than {rest}, full fused glass draws in and thickens at its edge.",
+                "Surface tension gathers what weight no longer spreads.",
+                rest=rest.shown,
+            )
+        )
     return Result(answer=answer, figures=[rest, size, thin], findings=findings)
 
 
 def _dam(values: Values) -> Result:
     kind, form = values.kind(), values.form()
     length, width, thick, board = values["length"], values["width"], values["thickness"], values["board"]
-    volume = derive("cradle_volume", "Dam holds", "volume", lambda a, b, h: a * b * h,
-                    [given("length", "l", length, "length", 0.0005), given("width", "w", width, "length", 0.0005),
-                     given("thickness", "h", thick, "length", 0.0005)],
-                    words="The room inside the lining.", formula="l·w·h", source=published("solid geometry"))  # fmt: skip
+    volume = derive(
+        "cradle_volume",
+        "Dam holds",
+        "volume",
+        lambda a, b, h: a * b * h,
+        [
+            given("length", "l", length, "length", 0.0005),
+            given("width", "w", width, "length", 0.0005),
+            given("thickness", "h", thick, "length", 0.0005),
+        ],
+        words="The room inside the lining.",
+        formula="l·w·h",
+        source=published("solid geometry"),
+    )
     mass = glass_mass(volume, kind)
     wall = dam_wall(cold_m=thick / form.packing, glass_m=thick)
     push = push_on_wall(kind, length_m=max(length, width), glass_m=thick)
@@ -55,16 +83,34 @@ def _dam(values: Values) -> Result:
     rest = rest_thickness(kind)
     findings = []
     if thick <= rest.value:
-        findings.append(finding("glass.no-dam-needed", "note", "{h} stays by itself: free glass rests at {rest}.",
-                                "A dam keeps a sharp edge all the same.", h=show(thick, "length"), rest=rest.shown))  # fmt: skip
+        findings.append(
+            finding(
+                "glass.no-dam-needed",
+                "note",
+                "{h} stays by itself: free glass rests at {rest}.",
+                "A dam keeps a sharp edge all the same.",
+                h=show(thick, "length"),
+                rest=rest.shown,
+            )
+        )
     return Result(
-        answer=say("**{m}** of {kind} behind walls **{wall}** high, with at least {push} against each long one.", m=mass.shown,
-                   kind=kind.name, wall=wall.shown, push=push.shown),
-        figures=[volume, mass, wall, push], heads=["How many", "Length", "Height"],
-        rows=[Row(b.name, (show(float(b.count), "count"), show(b.length_m, "length"), show(b.height_m, "length"))) for b in boards],
-        findings=findings, sends=[Send("the weight of glass", (("glass.charge", mass.shown.metric.text),))],
+        answer=say(
+            "**{m}** of {kind} behind walls **{wall}** high, with at least {push} against each long one.",
+            m=mass.shown,
+            kind=kind.name,
+            wall=wall.shown,
+            push=push.shown,
+        ),
+        figures=[volume, mass, wall, push],
+        heads=["How many", "Length", "Height"],
+        rows=[
+            Row(b.name, (show(float(b.count), "count"), show(b.length_m, "length"), show(b.height_m, "length")))
+            for b in boards
+        ],
+        findings=findings,
+        sends=[Send("the weight of glass", (("glass.charge", mass.shown.metric.text),))],
         cautions=["Dry fibre board and paper: respirator and gloves, wet clean-up."],
-    )  # fmt: skip
+    )
 
 
 def _side(key: str, label: str, default: str, **more: str) -> Field:
@@ -73,26 +119,49 @@ def _side(key: str, label: str, default: str, **more: str) -> Field:
 
 LAY_SUMS = (
     Sum(
-        key="spread", name="Layers and how far they run", station="glass",
+        key="spread",
+        name="Layers and how far they run",
+        station="glass",
         says="How thick sheet layers are, and to what size free glass runs out in a firing.",
         fields=(
-            Field(key="area", label="Area of the outline", kind="area", default="225 cm²", high=10.0, above=True, fills="area"),
+            Field(
+                key="area",
+                label="Area of the outline",
+                kind="area",
+                default="225 cm²",
+                high=10.0,
+                above=True,
+                fills="area",
+            ),
             Field(key="layers", label="Layers", kind="count", default="4", low=1.0, high=60.0),
             _side("layer", "Each layer", "3 mm"),
-            Field(key="top", label="Hottest", kind="temperature", default="804 °C", low=300.0, high=1200.0, fills="cast_temperature"),
+            Field(
+                key="top",
+                label="Hottest",
+                kind="temperature",
+                default="804 °C",
+                low=300.0,
+                high=1200.0,
+                fills="cast_temperature",
+            ),
             Field(key="hold", label="held for", kind="duration", default="15 min", high=72 * 3600.0, fills="cast_hold"),
             GLASS,
         ),
         work=_spread,
     ),
     Sum(
-        key="dam", name="A dam", station="glass",
+        key="dam",
+        name="A dam",
+        station="glass",
         says="Glass, wall height, boards to cut and weights for a slab inside a dam.",
         fields=(
-            _side("length", "Length inside", "300 mm"), _side("width", "Width inside", "200 mm"),
-            _side("thickness", "Thickness of the slab", "12 mm", fills="thickness"), _side("board", "Boards are", "25 mm", hint="thick"),
-            FORM, GLASS,
+            _side("length", "Length inside", "300 mm"),
+            _side("width", "Width inside", "200 mm"),
+            _side("thickness", "Thickness of the slab", "12 mm", fills="thickness"),
+            _side("board", "Boards are", "25 mm", hint="thick"),
+            FORM,
+            GLASS,
         ),
         work=_dam,
     ),
-)  # fmt: skip
+)

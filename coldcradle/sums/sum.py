@@ -7,14 +7,14 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
+from coldcradle.document.fields import Entry, Reader, Reading
 from coldcradle.errors import ColdCradleError, Fault, ImpossibleInput
-from coldcradle.findings import Finding
 from coldcradle.glass.kinds import Form, GlassKind, forms
-from coldcradle.quantities import System, parse
-from coldcradle.reading import Entry, Reader, Reading
-from coldcradle.units import Kind
-from coldcradle.words import Said, Shown
-from coldcradle.working import Figure
+from coldcradle.quantity.format import Said, Shown
+from coldcradle.quantity.parse import System, parse
+from coldcradle.quantity.units import Kind
+from coldcradle.report.figure import Figure
+from coldcradle.report.finding import Finding
 
 __all__ = ["Field", "Result", "Row", "Send", "Sum", "SumOutcome", "Values", "evaluate", "lines_of"]
 
@@ -117,7 +117,10 @@ class SumOutcome:
 def evaluate(
     one: Sum, typed: Mapping[str, str], *, kinds: Mapping[str, GlassKind], system: System = "metric"
 ) -> SumOutcome:
-    """Work a sum out from what was typed; fields that are absent take their defaults. Never raises for what is typed."""
+    """Work a sum out from what was typed; fields that are absent take their defaults.
+
+    Never raises for what is typed.
+    """
     data = {f.key: typed.get(f.key, f.default) for f in one.fields}
     reading = Reading(dict.fromkeys(typed, system))
     reader = Reader(data, "", reading, "a sum")

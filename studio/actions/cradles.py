@@ -8,11 +8,11 @@ from typing import Any
 
 from django.db import transaction
 
-from coldcradle.cradle_document import read_care
+from coldcradle.document.cradle import read_care
+from coldcradle.document.fields import Reader, Reading
 from coldcradle.errors import DocumentError, Fault
-from coldcradle.quantities import System, parse, with_unit
-from coldcradle.reading import Reader, Reading
-from coldcradle.words import show
+from coldcradle.quantity.format import show
+from coldcradle.quantity.parse import System, parse, with_unit
 from studio.actions.stock import forget_summaries
 from studio.errors import Stale
 from studio.models import Cradle, Piece
@@ -26,7 +26,10 @@ _MOST_FILLS = 100
 
 @transaction.atomic
 def shelve_cradle(piece: Piece) -> Cradle:
-    """Copy a piece's cradle to the shelf; one of the same name there is brought up to date. The piece belongs to it from now on."""
+    """Copy a piece's cradle to the shelf; one of the same name there is brought up to date.
+
+    The piece belongs to it from now on.
+    """
     stage = stages_of(piece)[0]
     document = assemble(piece, [stage])["stages"][0]["cradle"]
     care = document.pop("care", {})
@@ -122,16 +125,22 @@ def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: S
 
 @transaction.atomic
 def remember_fill(piece: Piece, *, how: str, on: str) -> Cradle:
-    """Write down that this charge, less its loss, fitted, ran over or fell short; the cradle goes to the shelf if need be."""
+    """Write down that this charge, less its loss, fitted, ran over or fell short; the cradle goes to the shelf if
+    need be.
+    """
     stage = stages_of(piece)[0]
     cradle = stage.cradle or shelve_cradle(piece)
     found = planned(piece)
     each = found.plan.figures.get("charge_each", found.plan.figures["charge_mass"])
     density = found.piece.glass.kind.density_kg_m3
     fill = {
-        "mass": show(each.value / (1 + found.piece.glass.loss), "mass").metric.text, "density": show(density, "density").metric.text, "kind": found.piece.glass.kind.name,
-        "on": on[:20], "how": how, "loss": f"{found.piece.glass.loss * 100:g} %",
-    }  # fmt: skip
+        "mass": show(each.value / (1 + found.piece.glass.loss), "mass").metric.text,
+        "density": show(density, "density").metric.text,
+        "kind": found.piece.glass.kind.name,
+        "on": on[:20],
+        "how": how,
+        "loss": f"{found.piece.glass.loss * 100:g} %",
+    }
     cradle.care["fills"] = [fill, *cradle.care.get("fills", [])][:_MOST_FILLS]
     cradle.version += 1
     cradle.save()

@@ -8,10 +8,10 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from coldcradle.document import read_piece
+from coldcradle.document.piece import read_piece
 from coldcradle.errors import DocumentError, Fault
-from coldcradle.inputs import PieceInput
-from coldcradle.quantities import System, parse
+from coldcradle.piece.inputs import PieceInput
+from coldcradle.quantity.parse import System, parse
 from studio.actions.stock import add_item
 from studio.errors import Stale
 from studio.keeping import set_aside
@@ -21,8 +21,18 @@ from studio.racks import rack_of
 from studio.takes import settle_takes
 
 __all__ = [
-    "change_piece", "create_piece", "document_before", "import_piece", "locked", "next_revision", "put_away", "record", "redo_piece", "try_change", "undo_piece",
-]  # fmt: skip
+    "change_piece",
+    "create_piece",
+    "document_before",
+    "import_piece",
+    "locked",
+    "next_revision",
+    "put_away",
+    "record",
+    "redo_piece",
+    "try_change",
+    "undo_piece",
+]
 
 _ROWS = {"kind_id": (GlassKind, "glass"), "kiln_id": (Kiln, "kiln")}
 _DEEPEST = 8
@@ -67,9 +77,16 @@ def _insert(
 
 @transaction.atomic
 def create_piece(
-    owner: Any, *, name: str, cradle: dict[str, Any], kind: GlassKind, kiln: Kiln, starts_at: str, zone: str,
+    owner: Any,
+    *,
+    name: str,
+    cradle: dict[str, Any],
+    kind: GlassKind,
+    kiln: Kiln,
+    starts_at: str,
+    zone: str,
     shelved: Cradle | None = None,
-) -> Piece:  # fmt: skip
+) -> Piece:
     """A new piece from a cradle, a glass and a kiln; everything else starts from its usual value."""
     rack = rack_of(kind)
     form = max(rack, key=lambda form: _weight(rack[form]), default="nuggets")
@@ -78,11 +95,19 @@ def create_piece(
         "cradle": copy.deepcopy(cradle),
         "glass": {"form": form, "loss": "2 %", "charge": "", "kind": kind.document, "rack": rack},
         "heat": {
-            "kiln": kiln.document, "target": "usual", "own_target": "0.3 MPa", "soak": "longer", "leaves": "bow",
-            "cast_at": "", "cast_hold": "", "bubble_hold": "1 h", "room": kiln.document["room"],
-            "starts_at": starts_at, "zone": zone,
+            "kiln": kiln.document,
+            "target": "usual",
+            "own_target": "0.3 MPa",
+            "soak": "longer",
+            "leaves": "bow",
+            "cast_at": "",
+            "cast_hold": "",
+            "bubble_hold": "1 h",
+            "room": kiln.document["room"],
+            "starts_at": starts_at,
+            "zone": zone,
         },
-    }  # fmt: skip
+    }
     document = {"format": "cold-cradle-piece", "version": 1, "name": name, "stages": [stage]}
     return _insert(owner, document, [kind], [kiln], "new piece", shelved)
 
@@ -242,8 +267,10 @@ def _restore(piece: Piece, revision: Revision) -> PlannedPiece:
     for stage, kept in zip(stages, revision.snapshot["stages"], strict=True):
         stage.inputs, stage.glass_kind_id = kept["inputs"], kept["glass_kind_id"]
         stage.firing.kiln_id, stage.firing.starts_at, stage.firing.zone = (
-            kept["kiln_id"], kept["starts_at"], kept["zone"],
-        )  # fmt: skip
+            kept["kiln_id"],
+            kept["starts_at"],
+            kept["zone"],
+        )
         stage.cradle_id = kept.get("cradle_id")
         stage.firing.save()
         stage.save()

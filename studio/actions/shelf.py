@@ -7,10 +7,10 @@ from typing import Any
 
 from django.db import transaction
 
-from coldcradle.document import read_kiln, read_kind
+from coldcradle.document.fields import Entry, Reader, Reading
+from coldcradle.document.piece import read_kiln, read_kind
 from coldcradle.errors import DocumentError, Fault
-from coldcradle.quantities import System
-from coldcradle.reading import Entry, Reader, Reading
+from coldcradle.quantity.parse import System
 from studio.actions.stock import forget_summaries, set_rack
 from studio.errors import Stale
 from studio.models import GlassKind, Kiln

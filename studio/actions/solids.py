@@ -14,7 +14,7 @@ from django.db import transaction
 
 from coldcradle.cradle.mesh import MOST_BYTES, look, open_mesh
 from coldcradle.cradle.mesh_room import room_of, thin
-from coldcradle.cradle_document import solid_document
+from coldcradle.document.cradle import solid_document
 from coldcradle.errors import ImpossibleInput
 from studio.models import Solid
 
@@ -37,7 +37,10 @@ def keep_solid(owner: Any, upload: UploadedFile) -> Solid:
 
 
 def room_steps(solid: Solid, *, role: str, unit: str, up: str, largest_only: bool) -> Iterator[dict[str, Any]]:
-    """Work out the room of a mesh: steps {done, doing}, then {done: 1, solid, mended}. Keeps a light copy to look at."""
+    """Work out the room of a mesh: steps {done, doing}, then {done: 1, solid, mended}.
+
+    Keeps a light copy to look at.
+    """
     yield {"done": 0.02, "doing": "reading the file"}
     with solid.file.open("rb") as file:
         mesh = open_mesh(file.read(), solid.ending)
@@ -53,5 +56,8 @@ def room_steps(solid: Solid, *, role: str, unit: str, up: str, largest_only: boo
         solid.view = points.tobytes()
         solid.save()
         yield {
-            "done": 1.0, "doing": "done", "mended": mended, "solid": solid_document(room) | {"solid_id": solid.pk},
-        }  # fmt: skip
+            "done": 1.0,
+            "doing": "done",
+            "mended": mended,
+            "solid": solid_document(room) | {"solid_id": solid.pk},
+        }

@@ -10,18 +10,27 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
+from coldcradle.document.fields import Entry, Reader, Reading
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import forms
-from coldcradle.quantities import System, parse
-from coldcradle.reading import Entry, Reader, Reading
-from coldcradle.words import Shown, show
+from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.parse import System, parse
 from studio.errors import Stale
 from studio.models import GlassKind, Piece, StockItem
 
 __all__ = [
-    "COLUMNS", "add_item", "area_left", "copy_item", "export_csv", "forget_summaries", "import_csv", "item_entries", "put_item_away",
-    "save_item", "set_rack",
-]  # fmt: skip
+    "COLUMNS",
+    "add_item",
+    "area_left",
+    "copy_item",
+    "export_csv",
+    "forget_summaries",
+    "import_csv",
+    "item_entries",
+    "put_item_away",
+    "save_item",
+    "set_rack",
+]
 
 COLUMNS = ("kind", "form", "weight", "jar", "thickness", "length", "width", "count", "price", "place", "note")
 _MOST_ROWS = 20_000
@@ -56,7 +65,10 @@ def add_item(kind: GlassKind, *, form: str, mass_kg: float, details: dict[str, s
 
 
 def _read(reader: Reader, standing: float | None, kind: GlassKind | None = None) -> tuple[float, dict[str, str]]:
-    """Weight and details of an entry. A gross weight less the empty jar's is the weight; a sheet's follows from its size."""
+    """Weight and details of an entry.
+
+    A gross weight less the empty jar's is the weight; a sheet's follows from its size.
+    """
     text = {name: str(reader.data.get(name) or "") for name in ("place", "note")}
     gross = reader.optional("gross", "mass", called="a weight with its jar", low=0.0, high=5000.0)
     jar = reader.optional("jar", "mass", called="a weight of the empty jar", low=0.0, high=100.0)

@@ -8,9 +8,9 @@ from django.db import transaction
 from django.db.models import Sum
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.further import needs
-from coldcradle.plan import work_out
-from coldcradle.words import show
+from coldcradle.glass.batch import needs
+from coldcradle.piece.plan import work_out
+from coldcradle.quantity.format import show
 from studio.actions.pieces import locked, record
 from studio.models import Piece, Stage, StockItem, Take
 from studio.planning import PlannedPiece, planned, stages_of
@@ -46,7 +46,10 @@ def _allot(stage: Stage, kind_id: int, form: str, need_kg: float, called: str) -
 
 @transaction.atomic
 def set_glass_aside(piece: Piece, *, version: int) -> PlannedPiece:
-    """Reserve the glass of the plan, from the fullest jars first. Raises Stale, or ImpossibleInput when it is not there."""
+    """Reserve the glass of the plan, from the fullest jars first.
+
+    Raises Stale, or ImpossibleInput when it is not there.
+    """
     locked(piece, version)
     stage = stages_of(piece)[0]
     if stage.takes.filter(is_used=True).exists():

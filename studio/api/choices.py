@@ -8,13 +8,13 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from coldcradle.cradle.materials import materials
-from coldcradle.cradle.measure import METHOD_WORDS
+from coldcradle.cradle.methods import METHOD_WORDS
 from coldcradle.cradle.release import releases
 from coldcradle.cradle.shapes import SIZES
 from coldcradle.cradle.stack import CORE_SHAPES, PARTS
 from coldcradle.glass.kinds import forms
+from coldcradle.quantity.format import Shown, show
 from coldcradle.stations import STATIONS
-from coldcradle.words import Shown, show
 from studio.starters import SHAPES
 
 router = Router(tags=["choices"])

@@ -10,13 +10,13 @@ from django.http import HttpRequest, HttpResponse
 from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
+from coldcradle.cradle.measurement import measure
 from coldcradle.cradle.release import judge
 from coldcradle.cradle.section import draw_section
-from coldcradle.cradle_document import read_cradle
-from coldcradle.inputs import CradleInput
-from coldcradle.measured import measure
-from coldcradle.reading import Reader, Reading
-from coldcradle.words import show
+from coldcradle.document.cradle import read_cradle
+from coldcradle.document.fields import Reader, Reading
+from coldcradle.piece.inputs import CradleInput
+from coldcradle.quantity.format import show
 from studio.actions import cradles as actions
 from studio.actions.photos import keep_photo
 from studio.api.schemas import CareIn, CradleIn, CradleListOut, CradleOut, ErrorOut, FillIn, Id
@@ -47,15 +47,28 @@ def _cradle(row: Cradle) -> dict[str, Any]:
         [] if cradle.care.is_single_use else [w for w in judge(cradle.care.log, highest_c=0.0) if w.severity != "note"]
     )
     return {
-        "id": row.pk, "version": row.version, "name": row.name, "material": cradle.material.name,
-        "material_key": cradle.material.key, "method": cradle.method, "holds": measure(cradle).chosen.shown,
-        "line": show(cradle.line_m, "length"), "wall": show(cradle.wall_m, "length"),
-        "mould": show(_mould_kg(cradle), "mass"), "rated": show(cradle.rated_c, "temperature"),
-        "is_single_use": cradle.care.is_single_use, "is_archived": row.is_archived, "photo_id": row.photo_id,
-        "solid_id": (row.document.get("solid") or {}).get("solid_id"), "care": row.care, "dry_at": actions.dry_at(row.care.get("drying")),
+        "id": row.pk,
+        "version": row.version,
+        "name": row.name,
+        "material": cradle.material.name,
+        "material_key": cradle.material.key,
+        "method": cradle.method,
+        "holds": measure(cradle).chosen.shown,
+        "line": show(cradle.line_m, "length"),
+        "wall": show(cradle.wall_m, "length"),
+        "mould": show(_mould_kg(cradle), "mass"),
+        "rated": show(cradle.rated_c, "temperature"),
+        "is_single_use": cradle.care.is_single_use,
+        "is_archived": row.is_archived,
+        "photo_id": row.photo_id,
+        "solid_id": (row.document.get("solid") or {}).get("solid_id"),
+        "care": row.care,
+        "dry_at": actions.dry_at(row.care.get("drying")),
         "pieces": Piece.objects.filter(stages__cradle=row, is_put_away=False).count(),
-        "remarks": [w.says for w in worn], "updated_at": row.updated_at, **outline_of(section),
-    }  # fmt: skip
+        "remarks": [w.says for w in worn],
+        "updated_at": row.updated_at,
+        **outline_of(section),
+    }
 
 
 def _one(request: HttpRequest, cradle_id: int) -> Cradle:
@@ -64,9 +77,12 @@ def _one(request: HttpRequest, cradle_id: int) -> Cradle:
 
 @router.get("/cradles", response=CradleListOut)
 def list_cradles(
-    request: HttpRequest, search: str = "", material: str = "", archived: bool = False,
+    request: HttpRequest,
+    search: str = "",
+    material: str = "",
+    archived: bool = False,
     sort: Literal["name", "recent"] = "name",
-):  # fmt: skip
+):
     mine = Cradle.objects.of(request.user).filter(is_archived=archived)
     found = mine
     if words := search.strip().replace("\0", "")[:120]:

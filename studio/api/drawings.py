@@ -15,8 +15,8 @@ from coldcradle.cradle.outline import Outline, outline_of, outline_traced
 from coldcradle.cradle.pattern import PAPERS_M, Pattern, tile
 from coldcradle.cradle.svg import read_svg, write_svg
 from coldcradle.errors import ColdCradleError
-from coldcradle.quantities import parse_within
-from coldcradle.words import Shown, show
+from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.parse import parse_within
 from studio.actions import solids as actions
 from studio.api.schemas import ErrorOut, Id, Line
 from studio.models import Solid
@@ -101,10 +101,14 @@ def _mm(outline: Outline) -> list[Ring]:
 
 def _outline(outline: Outline, name: str = "") -> dict[str, Any]:
     return {
-        "name": name, "rings": _mm(outline), "area": show(outline.area_m2, "area"),
-        "perimeter": show(outline.perimeter_m, "length"), "across": show(outline.width_m, "length"),
-        "deep": show(outline.depth_m, "length"), "narrowest": show(outline.narrowest_m, "length"),
-    }  # fmt: skip
+        "name": name,
+        "rings": _mm(outline),
+        "area": show(outline.area_m2, "area"),
+        "perimeter": show(outline.perimeter_m, "length"),
+        "across": show(outline.width_m, "length"),
+        "deep": show(outline.depth_m, "length"),
+        "narrowest": show(outline.narrowest_m, "length"),
+    }
 
 
 def _of(body: PointsIn) -> Outline:
@@ -122,9 +126,10 @@ def measure_outline(request: HttpRequest, body: PointsIn):
 def read_drawing(request: HttpRequest, file: File[UploadedFile]):
     found = read_svg(file.read())
     return {
-        "outlines": [_outline(outline, name) for name, outline in found.outlines], "has_units": found.has_units,
+        "outlines": [_outline(outline, name) for name, outline in found.outlines],
+        "has_units": found.has_units,
         "remarks": list(found.remarks),
-    }  # fmt: skip
+    }
 
 
 @router.post("/outlines/trace", response={200: OutlineOut, 422: ErrorOut})
@@ -138,9 +143,10 @@ def trace_outline(request: HttpRequest, body: TraceIn):
 @router.post("/outlines/file", response={422: ErrorOut})
 def save_outline(request: HttpRequest, body: PatternIn):
     return HttpResponse(
-        write_svg(_of(body), title=body.title), content_type="image/svg+xml",
+        write_svg(_of(body), title=body.title),
+        content_type="image/svg+xml",
         headers={"Content-Disposition": 'attachment; filename="pattern.svg"'},
-    )  # fmt: skip
+    )
 
 
 def _pattern(found: Pattern) -> dict[str, Any]:
@@ -148,15 +154,25 @@ def _pattern(found: Pattern) -> dict[str, Any]:
         return round(pair[0] * 1e3, 4), round(pair[1] * 1e3, 4)
 
     return {
-        "paper_mm": mm(found.paper_m), "margin_mm": found.margin_m * 1e3, "window_mm": mm(found.window_m),
-        "columns": found.columns, "rows": found.rows, "rings": _mm(found.outline),
+        "paper_mm": mm(found.paper_m),
+        "margin_mm": found.margin_m * 1e3,
+        "window_mm": mm(found.window_m),
+        "columns": found.columns,
+        "rows": found.rows,
+        "rings": _mm(found.outline),
         "sheets": [
-            {"column": s.column, "row": s.row, "left_mm": round(s.left_m * 1e3, 4), "low_mm": round(s.low_m * 1e3, 4),
-             "is_blank": s.is_blank}
+            {
+                "column": s.column,
+                "row": s.row,
+                "left_mm": round(s.left_m * 1e3, 4),
+                "low_mm": round(s.low_m * 1e3, 4),
+                "is_blank": s.is_blank,
+            }
             for s in found.sheets
         ],
-        "across": show(found.outline.width_m, "length"), "deep": show(found.outline.depth_m, "length"),
-    }  # fmt: skip
+        "across": show(found.outline.width_m, "length"),
+        "deep": show(found.outline.depth_m, "length"),
+    }
 
 
 @router.post("/outlines/pattern", response={200: PatternOut, 422: ErrorOut})
@@ -167,10 +183,14 @@ def lay_pattern(request: HttpRequest, body: PatternIn):
 def _solid(row: Solid) -> dict[str, Any]:
     size = row.found["size"]
     return {
-        "id": row.pk, "name": row.name, "found": row.found,
+        "id": row.pk,
+        "name": row.name,
+        "found": row.found,
         "sizes": {unit: tuple(show(v * to_m, "length") for v in size) for unit, to_m in MESH_UNITS.items()},
-        "units": list(MESH_UNITS), "roles": ROLES, "ups": list(UPS),
-    }  # fmt: skip
+        "units": list(MESH_UNITS),
+        "roles": ROLES,
+        "ups": list(UPS),
+    }
 
 
 @router.post(
@@ -200,5 +220,8 @@ def work_out_room(request: HttpRequest, solid_id: Id, body: TakeSolidIn):
 def view_solid(request: HttpRequest, solid_id: Id):
     """Corners of the light copy: little-endian float32, nine to a triangle, in m."""
     row = Solid.objects.one(request.user, solid_id, "mesh")
-    return HttpResponse(bytes(row.view or b""), content_type="application/octet-stream",
-                        headers={"Cache-Control": "private, max-age=3600"})  # fmt: skip
+    return HttpResponse(
+        bytes(row.view or b""),
+        content_type="application/octet-stream",
+        headers={"Cache-Control": "private, max-age=3600"},
+    )

@@ -1,4 +1,6 @@
-"""The heat of a piece: further looks that are asked for one by one, a trial of a change, and the firing as a calendar."""
+"""The heat of a piece: further looks that are asked for one by one, a trial of a change, and the firing as a
+calendar.
+"""
 
 from __future__ import annotations
 
@@ -8,10 +10,10 @@ from typing import Any, Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
-from coldcradle.heat.chain import ChainPlan
 from coldcradle.heat.coasting import Coasting
-from coldcradle.heat.processes import PROCESSES
-from coldcradle.heat_looks import (
+from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.piece.chain import ChainPlan
+from coldcradle.piece.compare import (
     Comparison,
     JudgedSchedule,
     Side,
@@ -21,8 +23,8 @@ from coldcradle.heat_looks import (
     hours_of,
     judge_schedule,
 )
-from coldcradle.result import HeatPlan, HourRow
-from coldcradle.words import Said
+from coldcradle.piece.result import HeatPlan, HourRow
+from coldcradle.quantity.format import Said
 from studio.actions.pieces import document_before, try_change
 from studio.api.schemas import Change, ErrorOut, Id
 from studio.calendar import firing_calendar

@@ -8,14 +8,14 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import File, Router, Schema, Status, UploadedFile
 
-from coldcradle.document import read_kiln
+from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.piece import read_kiln
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.kiln_curves import kiln_graph
-from coldcradle.heat.kiln_fit import KilnFit, fit_kiln
-from coldcradle.heat.kiln_log import MAX_BYTES, read_log
-from coldcradle.quantities import parse
-from coldcradle.reading import Reader, Reading
-from coldcradle.words import show
+from coldcradle.heat.kiln.curves import kiln_graph
+from coldcradle.heat.kiln.fit import KilnFit, fit_kiln
+from coldcradle.heat.kiln.log import MAX_BYTES, read_log
+from coldcradle.quantity.format import show
+from coldcradle.quantity.parse import parse
 from studio.actions import shelf as actions
 from studio.api.schemas import ErrorOut, Id, KilnIn, KilnOut
 from studio.errors import Stale
@@ -58,14 +58,24 @@ def answer_kiln(row: Kiln) -> dict[str, Any]:
     kiln = read_kiln(Reader(row.document, "", Reading(), "a kiln"))
     empty = kiln.loaded(load_j_per_k=0.0, room_c=kiln.room_c)
     return {
-        "id": row.pk, "version": row.version, "name": row.name, "entries": actions.read_kiln_entries(row.document),
-        "lining": kiln.lining, "off_first": show(empty.off_rate_k_per_h(_OFF_C), "rate"), "time_constant": show(empty.time_constant_s, "duration"),
+        "id": row.pk,
+        "version": row.version,
+        "name": row.name,
+        "entries": actions.read_kiln_entries(row.document),
+        "lining": kiln.lining,
+        "off_first": show(empty.off_rate_k_per_h(_OFF_C), "rate"),
+        "time_constant": show(empty.time_constant_s, "duration"),
         "coasting": [(show(c, "temperature"), show(empty.coasting_rate_k_per_h(c), "rate")) for c in _COAST_AT_C],
-        "graph": kiln_graph(kiln), "reads": kiln.controller.unit, "most_steps": kiln.controller.steps,
-        "zones": _zones(row.document), "width_m": kiln.width_m, "depth_m": kiln.depth_m, "fit": row.document.get("fit"),
+        "graph": kiln_graph(kiln),
+        "reads": kiln.controller.unit,
+        "most_steps": kiln.controller.steps,
+        "zones": _zones(row.document),
+        "width_m": kiln.width_m,
+        "depth_m": kiln.depth_m,
+        "fit": row.document.get("fit"),
         "notes": str(row.document.get("notes", "")),
         "pieces": Piece.objects.filter(stages__firing__kiln=row, is_put_away=False).count(),
-    }  # fmt: skip
+    }
 
 
 @router.get("/kilns", response=list[KilnOut])
@@ -110,9 +120,10 @@ def look_at_log(request: HttpRequest, kiln_id: Id, file: File[UploadedFile], kee
         changes["first_hour"] = f"{fit.first_hour_k:.0f} K"
     if keep:
         told = {
-            "on": timezone.localdate().isoformat(), "file": (file.name or "log")[:120],
+            "on": timezone.localdate().isoformat(),
+            "file": (file.name or "log")[:120],
             "says": [{"metric": s.metric[:200], "us": s.us[:200]} for s in fit.says[:12]],
-        }  # fmt: skip
+        }
         try:
             actions.save_kiln(
                 request.user, kiln=row, version=version, document=changes | {"fit": told}, system="metric"

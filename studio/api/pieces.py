@@ -9,9 +9,9 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Status
 
-from coldcradle.document import load_json
+from coldcradle.document.piece import load_json
 from coldcradle.glass.kinds import forms
-from coldcradle.words import Said, say, show
+from coldcradle.quantity.format import Said, say, show
 from studio.actions import pieces as actions
 from studio.api.schemas import (
     ChangeIn,
@@ -40,19 +40,33 @@ def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
     takes = stage.takes.select_related("item__kind")
     after = actions.next_revision(piece)
     return {
-        "id": piece.pk, "version": piece.version, "name": piece.name, "document": found.document,
-        "entries": found.entries, "kind_id": stage.glass_kind_id, "kind_version": stage.glass_kind.version,
-        "kiln_id": stage.firing.kiln_id, "cradle_id": stage.cradle_id, "plan": found.plan,
+        "id": piece.pk,
+        "version": piece.version,
+        "name": piece.name,
+        "document": found.document,
+        "entries": found.entries,
+        "kind_id": stage.glass_kind_id,
+        "kind_version": stage.glass_kind.version,
+        "kiln_id": stage.firing.kiln_id,
+        "cradle_id": stage.cradle_id,
+        "plan": found.plan,
         "takes": [
-            {"item_id": t.item_id, "name": f"{t.item.kind.name}, {forms()[t.item.form].name}",
-             "place": t.item.details.get("place", ""), "mass": show(t.mass_kg, "mass"), "is_used": t.is_used}
+            {
+                "item_id": t.item_id,
+                "name": f"{t.item.kind.name}, {forms()[t.item.form].name}",
+                "place": t.item.details.get("place", ""),
+                "mass": show(t.mass_kg, "mass"),
+                "is_used": t.is_used,
+            }
             for t in takes
         ],
         "takes_gap": _gap([t.mass_kg for t in takes], found),
         "undoes": piece.head.label if piece.head and piece.head.parent_id else None,
-        "redoes": after.label if after else None, "label": piece.head.label if piece.head else "",
-        "updated_at": piece.updated_at, "is_put_away": piece.is_put_away,
-    }  # fmt: skip
+        "redoes": after.label if after else None,
+        "label": piece.head.label if piece.head else "",
+        "updated_at": piece.updated_at,
+        "is_put_away": piece.is_put_away,
+    }
 
 
 def _gap(takes_kg: list[float], found: PlannedPiece) -> Said | None:

@@ -9,15 +9,41 @@ from ninja import Schema
 from pydantic import Field
 
 from coldcradle.glass.landmarks import Landmark
-from coldcradle.graph import Graph
-from coldcradle.result import PiecePlan, ThreadItem
-from coldcradle.words import Said, Shown
+from coldcradle.piece.result import PiecePlan, ThreadItem
+from coldcradle.quantity.format import Said, Shown
+from coldcradle.report.graph import Graph
 
 __all__ = [
-    "CareIn", "Change", "ChangeIn", "ConflictOut", "CountOut", "CradleIn", "CradleListOut", "CradleOut", "EntryOut", "ErrorOut",
-    "FillIn", "FitOut", "GlassIn", "GlassOut", "Id", "KilnIn", "KilnOut", "NewGlassIn", "NewPieceIn", "Outline", "PieceListOut", "PieceOut",
-    "PieceRowOut", "StockIn", "StockListOut", "StockOut", "TakeOut", "VersionIn", "ZoneOut",
-]  # fmt: skip
+    "CareIn",
+    "Change",
+    "ChangeIn",
+    "ConflictOut",
+    "CountOut",
+    "CradleIn",
+    "CradleListOut",
+    "CradleOut",
+    "EntryOut",
+    "ErrorOut",
+    "FillIn",
+    "FitOut",
+    "GlassIn",
+    "GlassOut",
+    "Id",
+    "KilnIn",
+    "KilnOut",
+    "NewGlassIn",
+    "NewPieceIn",
+    "Outline",
+    "PieceListOut",
+    "PieceOut",
+    "PieceRowOut",
+    "StockIn",
+    "StockListOut",
+    "StockOut",
+    "TakeOut",
+    "VersionIn",
+    "ZoneOut",
+]
 
 Id = Annotated[int, Field(ge=1, le=2**62)]
 Line = Annotated[str, Field(max_length=200)]

@@ -7,13 +7,13 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router, Status
 
-from coldcradle.document import read_kind
+from coldcradle.document.fields import Entry, Reader, Reading
+from coldcradle.document.piece import read_kind
 from coldcradle.glass.kinds import GlassKind as Kind
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.glass.points import judge_points
-from coldcradle.quantities import parse
-from coldcradle.reading import Entry, Reader, Reading
-from coldcradle.words import Said, show
+from coldcradle.quantity.format import Said, show
+from coldcradle.quantity.parse import parse
 from studio.actions import shelf as actions
 from studio.api.schemas import ErrorOut, GlassIn, GlassOut, Id, NewGlassIn
 from studio.errors import Stale
@@ -40,17 +40,26 @@ def _glass(row: GlassKind) -> dict[str, Any]:
     rack = {form: parse(typed, "mass") for form, typed in rack_of(row).items()}
     unknown = show(float("nan"), "expansion")
     return {
-        "id": row.pk, "version": row.version, "key": row.key, "name": row.name, "source": kind.source,
-        "lead": kind.lead, "family": kind.family, "is_tested": kind.is_tested, "doubt": doubt_of(kind),
-        "is_unknown": kind.is_unknown, "is_archived": row.is_archived,
+        "id": row.pk,
+        "version": row.version,
+        "key": row.key,
+        "name": row.name,
+        "source": kind.source,
+        "lead": kind.lead,
+        "family": kind.family,
+        "is_tested": kind.is_tested,
+        "doubt": doubt_of(kind),
+        "is_unknown": kind.is_unknown,
+        "is_archived": row.is_archived,
         "expansion": unknown if kind.is_unknown else show(kind.expansion_per_k, "expansion"),
-        "density": show(kind.density_kg_m3, "density"), "landmarks": landmarks(kind),
+        "density": show(kind.density_kg_m3, "density"),
+        "landmarks": landmarks(kind),
         "entries": actions.kind_entries(row.document),
         "rack": {form: Entry(f"{kg * 1e3:g} g", "mass", kg, show(kg, "mass")) for form, kg in rack.items()},
         "set_aside": {form: show(kg, "mass") for form, kg in spoken_for(row.pk).items()},
         "items": row.items.filter(is_archived=False).count(),
         "pieces": Piece.objects.filter(stages__glass_kind=row, is_put_away=False).count(),
-    }  # fmt: skip
+    }
 
 
 @router.get("/glass", response=list[GlassOut])

@@ -10,7 +10,7 @@ from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.words import show
+from coldcradle.quantity.format import show
 from studio.actions import stock as actions
 from studio.actions import takes
 from studio.actions.photos import keep_photo
@@ -27,11 +27,19 @@ _PAGE = 60
 def _item(item: StockItem, taken: dict[int, float]) -> dict[str, Any]:
     aside = taken.get(item.pk, 0.0)
     return {
-        "id": item.pk, "version": item.version, "kind_id": item.kind_id, "kind": item.kind.name, "form": item.form,
-        "entries": actions.item_entries(item), "place": item.details.get("place", ""), "note": item.details.get("note", ""),
-        "set_aside": show(aside, "mass") if aside > 0 else None, "area": actions.area_left(item), "photo_id": item.photo_id,
+        "id": item.pk,
+        "version": item.version,
+        "kind_id": item.kind_id,
+        "kind": item.kind.name,
+        "form": item.form,
+        "entries": actions.item_entries(item),
+        "place": item.details.get("place", ""),
+        "note": item.details.get("note", ""),
+        "set_aside": show(aside, "mass") if aside > 0 else None,
+        "area": actions.area_left(item),
+        "photo_id": item.photo_id,
         "is_archived": item.is_archived,
-    }  # fmt: skip
+    }
 
 
 def _taken(items: list[StockItem]) -> dict[int, float]:
@@ -45,9 +53,14 @@ def _out(item: StockItem) -> dict[str, Any]:
 
 @router.get("/stock", response=StockListOut)
 def list_stock(
-    request: HttpRequest, search: str = "", kind_id: int | None = Query(None, ge=1, le=2**62), form: str = "",
-    archived: bool = False, offset: int = Query(0, ge=0, le=10**6), sort: Literal["kind", "weight", "recent"] = "kind",
-):  # fmt: skip
+    request: HttpRequest,
+    search: str = "",
+    kind_id: int | None = Query(None, ge=1, le=2**62),
+    form: str = "",
+    archived: bool = False,
+    offset: int = Query(0, ge=0, le=10**6),
+    sort: Literal["kind", "weight", "recent"] = "kind",
+):
     mine = StockItem.objects.of(request.user).filter(is_archived=archived)
     found = mine
     for word in search.replace("\0", "").lower().split()[:8]:
@@ -60,9 +73,11 @@ def list_stock(
     rows = list(found.select_related("kind").order_by(*order)[offset : offset + _PAGE])
     taken = _taken(rows)
     return {
-        "rows": [_item(item, taken) for item in rows], "count": found.count(), "all": mine.count(),
+        "rows": [_item(item, taken) for item in rows],
+        "count": found.count(),
+        "all": mine.count(),
         "mass": show(found.aggregate(kg=Sum("mass_kg"))["kg"] or 0.0, "mass"),
-    }  # fmt: skip
+    }
 
 
 @router.post("/stock", response={201: StockOut, 404: ErrorOut, 422: ErrorOut})
@@ -80,9 +95,14 @@ def change_item(request: HttpRequest, item_id: Id, body: StockIn):
     kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
     try:
         saved = actions.save_item(
-            request.user, item=item, version=body.version, kind=kind, form=body.form, document=body.document,
+            request.user,
+            item=item,
+            version=body.version,
+            kind=kind,
+            form=body.form,
+            document=body.document,
             system=body.system,
-        )  # fmt: skip
+        )
     except Stale:
         return Status(409, STALE)
     return _out(saved)
@@ -113,9 +133,10 @@ def photograph_item(request: HttpRequest, item_id: Id, file: File[UploadedFile])
 @router.get("/stock.csv")
 def export_stock(request: HttpRequest):
     return HttpResponse(
-        "\ufeff" + actions.export_csv(request.user), content_type="text/csv; charset=utf-8",
+        "\ufeff" + actions.export_csv(request.user),
+        content_type="text/csv; charset=utf-8",
         headers={"Content-Disposition": 'attachment; filename="rack.csv"'},
-    )  # fmt: skip
+    )
 
 
 @router.post("/stock.csv", response={200: CountOut, 413: ErrorOut, 422: ErrorOut})

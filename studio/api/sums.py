@@ -7,16 +7,16 @@ from typing import Any, Literal
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from coldcradle.document import read_kind
-from coldcradle.findings import Finding
+from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.piece import read_kind
 from coldcradle.glass.kinds import GlassKind as Kind
 from coldcradle.glass.kinds import forms
-from coldcradle.plan import work_out
-from coldcradle.quantities import System
-from coldcradle.reading import Reader, Reading
+from coldcradle.piece.plan import work_out
+from coldcradle.quantity.format import Said, Shown, show
+from coldcradle.quantity.parse import System
+from coldcradle.report.figure import Figure
+from coldcradle.report.finding import Finding
 from coldcradle.sums import SUMS, evaluate
-from coldcradle.words import Said, Shown, show
-from coldcradle.working import Figure
 from studio.api.schemas import EntryOut, ErrorOut, Id, Line
 from studio.models import GlassKind, Piece
 from studio.planning import planned
@@ -103,17 +103,25 @@ def list_sums(request: HttpRequest):
     formed = [(key, form.name) for key, form in forms().items()]
     return [
         {
-            "key": one.key, "name": one.name, "says": one.says, "station": one.station,
+            "key": one.key,
+            "name": one.name,
+            "says": one.says,
+            "station": one.station,
             "fields": [
                 {
-                    "key": f.key, "label": f.label, "hint": f.hint, "kind": f.kind, "optional": f.optional, "default": f.default,
+                    "key": f.key,
+                    "label": f.label,
+                    "hint": f.hint,
+                    "kind": f.kind,
+                    "optional": f.optional,
+                    "default": f.default,
                     "choices": named if f.kind == "glass" else formed if f.kind == "form" else f.choices,
                 }
                 for f in one.fields
             ],
         }
         for one in SUMS.values()
-    ]  # fmt: skip
+    ]
 
 
 @router.post("/{key}", response={200: OutcomeOut, 404: ErrorOut, 422: ErrorOut})
@@ -136,8 +144,10 @@ def fill_sum(request: HttpRequest, key: Line, piece_id: Id):
         if i.details.get("price")
     ]
     words = {
-        "glass.kind": found.piece.glass.kind.key, "glass.form": found.piece.glass.form.key,
-        "across": show(cradle.room.span_m[0], "length").metric.text, "brim": show(cradle.room.height_m, "length").metric.text,
+        "glass.kind": found.piece.glass.kind.key,
+        "glass.form": found.piece.glass.form.key,
+        "across": show(cradle.room.span_m[0], "length").metric.text,
+        "brim": show(cradle.room.height_m, "length").metric.text,
         "area": show(cradle.room.area_m2(worked.thickness.value), "area").metric.text,
         "foot": show(cradle.room.narrow_m(worked.thickness.value), "length").metric.text,
         "price": prices[0] if prices else "",
@@ -145,7 +155,7 @@ def fill_sum(request: HttpRequest, key: Line, piece_id: Id):
             [f"{cradle.name} {worked.each.shown.metric.text} x {cradle.count}"]
             + [f"{o.name} {show(o.fill_kg, 'mass').metric.text} x {o.count}" for o in cradle.others]
         ),
-    }  # fmt: skip
+    }
     typed = {}
     for f in one.fields:
         value = words.get(f.fills) or (figures[f.fills].shown.metric.text if f.fills in figures else "")

@@ -105,5 +105,12 @@ def load_many(owner: Any, count: int) -> None:
     from studio.starters import starting_cradle
 
     for number in range(count):
-        create_piece(owner, name=f"Trial tile {number + 1:03d}", cradle=starting_cradle("box"), kind=kind, kiln=kiln,
-                     starts_at="2026-12-01T08:00", zone="UTC")  # fmt: skip
+        create_piece(
+            owner,
+            name=f"Trial tile {number + 1:03d}",
+            cradle=starting_cradle("box"),
+            kind=kind,
+            kiln=kiln,
+            starts_at="2026-12-01T08:00",
+            zone="UTC",
+        )

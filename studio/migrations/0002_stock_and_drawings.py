@@ -8,7 +8,7 @@ from django.db import migrations, models
 def rack_to_items(apps, schema_editor):
     """Each weight on a rack becomes a jar of its own; lists are worked out anew."""
     from coldcradle.glass.kinds import forms
-    from coldcradle.quantities import parse
+    from coldcradle.quantity.parse import parse
 
     item = apps.get_model("studio", "StockItem")
     for kind in apps.get_model("studio", "GlassKind").objects.all():

@@ -5,5 +5,16 @@ from studio.models.piece import Firing, Piece, Revision, Stage, Take
 from studio.models.shelf import Cradle, GlassKind, Kiln, StockItem
 
 __all__ = [
-    "Cradle", "Drawing", "Firing", "GlassKind", "Kiln", "Photo", "Piece", "Revision", "Solid", "Stage", "StockItem", "Take",
-]  # fmt: skip
+    "Cradle",
+    "Drawing",
+    "Firing",
+    "GlassKind",
+    "Kiln",
+    "Photo",
+    "Piece",
+    "Revision",
+    "Solid",
+    "Stage",
+    "StockItem",
+    "Take",
+]

@@ -10,7 +10,9 @@ __all__ = ["Cradle", "GlassKind", "Kiln", "StockItem"]
 
 
 class Cradle(Owned):
-    """A cradle kept for later; `document` is the cradle of a piece document, as typed, `care` what is known of it besides."""
+    """A cradle kept for later; `document` is the cradle of a piece document, as typed, `care` what is known of it
+    besides.
+    """
 
     name = models.CharField(max_length=80)
     document = models.JSONField()

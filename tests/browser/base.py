@@ -18,9 +18,14 @@ from studio.models import GlassKind, Piece
 from tests.documents import BIG_KILN, KILN, document
 
 FLAGS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-    "--disable-component-update", "--disable-sync",
-]  # fmt: skip
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 WAIT_MS = 10_000
 
 
@@ -58,9 +63,13 @@ class BrowserTest(StaticLiveServerTestCase):
     def open(self, path: str, *, width: int = 1280, height: int = 800, storage: dict[str, str] | None = None) -> Page:
         """A new window, signed in, at a path."""
         context = self.browser.new_context(
-            viewport={"width": width, "height": height}, reduced_motion="reduce", timezone_id="Europe/London",
-            locale="en-GB", accept_downloads=True, has_touch=width < 500,
-        )  # fmt: skip
+            viewport={"width": width, "height": height},
+            reduced_motion="reduce",
+            timezone_id="Europe/London",
+            locale="en-GB",
+            accept_downloads=True,
+            has_touch=width < 500,
+        )
         self.addCleanup(context.close)
         client = Client()
         client.force_login(self.owner)

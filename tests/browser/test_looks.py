@@ -19,10 +19,19 @@ class Views(BrowserTest):
     def views(self) -> dict[str, str]:
         at = f"/pieces/{self.piece.pk}"
         return {
-            "/pieces": "Lamp-room prism", at: "Sizes are read to", f"{at}/glass": "Temperatures of this glass",
-            f"{at}/heat": "Slow cooling", f"{at}/card": "What I saw", "/cradles": "The shelf is empty",
-            "/glass": "borosilicate", "/kilns": "Eider", "/sums": "Laying up", "/sums/mix": "damp it", f"{at}/bench": "Soak the mould", "/nowhere": "There is nothing here",
-        }  # fmt: skip
+            "/pieces": "Lamp-room prism",
+            at: "Sizes are read to",
+            f"{at}/glass": "Temperatures of this glass",
+            f"{at}/heat": "Slow cooling",
+            f"{at}/card": "What I saw",
+            "/cradles": "The shelf is empty",
+            "/glass": "borosilicate",
+            "/kilns": "Eider",
+            "/sums": "Laying up",
+            "/sums/mix": "damp it",
+            f"{at}/bench": "Soak the mould",
+            "/nowhere": "There is nothing here",
+        }
 
     def violations(self, page: Page) -> list[str]:
         # the policy of the page forbids scripts in it, so axe is handed to the debugger instead
@@ -30,8 +39,10 @@ class Views(BrowserTest):
         found: dict[str, Any] = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
         return [
             f"{v['id']} ({v['impact']}): {n['target']} {n.get('failureSummary', '')[:160]}"
-            for v in found["violations"] if v["impact"] in ("serious", "critical") for n in v["nodes"][:3]
-        ]  # fmt: skip
+            for v in found["violations"]
+            if v["impact"] in ("serious", "critical")
+            for n in v["nodes"][:3]
+        ]
 
     def look(self, storage: dict[str, str], **size: int) -> None:
         for path, words in self.views().items():
@@ -68,8 +79,11 @@ class Views(BrowserTest):
         for change, storage in (
             ({}, {}),
             ({"glass__rack": {"nuggets": "1 g"}, "heat__cast_at": "960 °C"}, {"chosen-theme": "dark", "system": "us"}),
-            ({"cradle__parts": [{"shape": "cylinder", "bore": f"{40 + n} mm", "height": "15 mm"} for n in range(8)]}, {}),
-        ):  # fmt: skip
+            (
+                {"cradle__parts": [{"shape": "cylinder", "bore": f"{40 + n} mm", "height": "15 mm"} for n in range(8)]},
+                {},
+            ),
+        ):
             piece = import_piece(self.owner, document(**change))
             page = self.open(f"/pieces/{piece.pk}/card", storage=storage)
             expect(page.get_by_text("What I saw")).to_be_visible()

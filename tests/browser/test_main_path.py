@@ -103,9 +103,17 @@ class ByMouse(BrowserTest):
     def test_a_kiln_is_told_of_and_its_faults_stand_beside_their_fields(self) -> None:
         page = self.open("/kilns")
         page.get_by_role("button", name="New kiln").click()
-        for label, typed in (("Name", "Petrel"), ("Full power", "3 kW"), ("Empty to 800 °C", "4 h"), ("500 °C to 100 °C", "8 h"),
-                             ("Room at the time", "64 F"), ("Made for at most", "abc"), ("Inside width", "16 in"),
-                             ("Inside depth", "16 in"), ("Inside height", "12 in")):  # fmt: skip
+        for label, typed in (
+            ("Name", "Petrel"),
+            ("Full power", "3 kW"),
+            ("Empty to 800 °C", "4 h"),
+            ("500 °C to 100 °C", "8 h"),
+            ("Room at the time", "64 F"),
+            ("Made for at most", "abc"),
+            ("Inside width", "16 in"),
+            ("Inside depth", "16 in"),
+            ("Inside height", "12 in"),
+        ):
             page.locator(".new-kiln").get_by_label(label).fill(typed)
         page.get_by_role("button", name="Keep this kiln").click()
         expect(page.locator(".new-kiln .fault")).to_contain_text("cannot be read as a temperature")

@@ -76,9 +76,11 @@ class Heat(BrowserTest):
     def test_both_schools_and_what_is_left_open_their_working(self) -> None:
         page = self.at_piece("heat")
         for name, words in (
-            ("Rule of thumb", "Two hours at the annealing point"), ("Until heart and skin agree", "The heart lags behind"),
-            ("Left in the glass", "run through the thickness"), ("Energy", "loses to the room"),
-        ):  # fmt: skip
+            ("Rule of thumb", "Two hours at the annealing point"),
+            ("Until heart and skin agree", "The heart lags behind"),
+            ("Left in the glass", "run through the thickness"),
+            ("Energy", "loses to the room"),
+        ):
             page.get_by_role("button", name=name).first.click()
             expect(page.get_by_role("dialog")).to_contain_text(words)
             page.keyboard.press("Escape")

@@ -13,9 +13,11 @@ class Typing(BrowserTest):
         page = self.at_piece()
         field = self.field(page, "cradle.level.bore")
         for typed, words in (
-            ("-3", "expected a vessel bore above 0 mm, got -3"), ("abc", "cannot be read as a length"),
-            ("1e9 km", "of at most 1000 mm, got 1e9 km"), ("", "nothing is written here"),
-        ):  # fmt: skip
+            ("-3", "expected a vessel bore above 0 mm, got -3"),
+            ("abc", "cannot be read as a length"),
+            ("1e9 km", "of at most 1000 mm, got 1e9 km"),
+            ("", "nothing is written here"),
+        ):
             with self.subTest(typed):
                 field.fill(typed)
                 field.press("Enter")

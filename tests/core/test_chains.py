@@ -12,14 +12,14 @@ from hypothesis import strategies as st
 
 from coldcradle.errors import DocumentError, ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.attending import is_awake
-from coldcradle.heat.chain import ChainPlan, Link, plan_chain
-from coldcradle.heat.controller import Told, tell_controller
-from coldcradle.heat.kiln import Controller, Zone
-from coldcradle.heat.ladder import power_ladder
-from coldcradle.heat.processes import process
-from coldcradle.heat_looks import chain_of
-from coldcradle.plan import plan
+from coldcradle.heat.kiln.controller import Told, tell_controller
+from coldcradle.heat.kiln.kiln import Controller, Zone
+from coldcradle.heat.schedule.attendance import is_awake
+from coldcradle.heat.schedule.power_steps import power_ladder
+from coldcradle.heat.schedule.processes import process
+from coldcradle.piece.chain import ChainPlan, Link, plan_chain
+from coldcradle.piece.compare import chain_of
+from coldcradle.piece.plan import plan
 from tests.core.test_firing import fired
 from tests.core.test_heat import kiln
 from tests.documents import KILN
@@ -37,8 +37,17 @@ def link(
     thick: float = 0.006,
     hours: float = 14,
 ) -> Link:
-    return Link(name=name, process=process(key), part=part, joins=joins, peak_c=peak, hold_s=900.0, total_s=hours * 3600,
-                thickness_m=thick, is_this=False)  # fmt: skip
+    return Link(
+        name=name,
+        process=process(key),
+        part=part,
+        joins=joins,
+        peak_c=peak,
+        hold_s=900.0,
+        total_s=hours * 3600,
+        thickness_m=thick,
+        is_this=False,
+    )
 
 
 def chained(*links: Link) -> ChainPlan:

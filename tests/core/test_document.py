@@ -12,13 +12,13 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from coldcradle.document import load_json, read_piece
+from coldcradle.document.piece import load_json, read_piece
 from coldcradle.errors import DocumentError
-from coldcradle.plan import plan
+from coldcradle.piece.plan import plan
 from studio.demo.load import demo_documents
 from tests.documents import document, planned
 
-SCHEMA = json.loads((Path(__file__).parents[2] / "coldcradle/data/piece.schema.json").read_text("utf-8"))
+SCHEMA = json.loads((Path(__file__).parents[2] / "coldcradle/document/piece.schema.json").read_text("utf-8"))
 
 
 def faults(whole: Any) -> dict[str, str]:
@@ -38,14 +38,43 @@ class Reading(SimpleTestCase):
 
     def test_every_entry_of_the_heat_fits_the_schema_and_is_read(self) -> None:
         whole = document(
-            heat__ready_by=True, heat__wakes="06:30", heat__sleeps="23", heat__there="pour", heat__enters="relief", heat__on="posts",
-            heat__relief="sharp", heat__wet="damp", heat__thick="6 mm", heat__breadth="200 mm", heat__span="180 mm",
-            heat__depth="30 mm", heat__weight="2 kg", heat__shelves="8 kg", heat__place="front", heat__leaves="free",
-            heat__own_steps={"cast": {"to": "700 °C", "hold": "10 min"}}, heat__schedule="300 C/h to 600 C",
-            heat__chain=[{"name": "Dots", "process": "full", "part": "dots", "joins": ["x"], "thick": "5 mm", "relief": "soft", "before": True}],
-            heat__kiln__zones=[{"name": "front", "offset": "-9 °C", "at": [0.5, 0.1]}], heat__kiln__sensor="4 °C",
-            heat__kiln__most_steps="8", heat__kiln__reads="degF", heat__kiln__finest="5", heat__kiln__fastest="999", heat__kiln__price="0.3",
-        )  # fmt: skip
+            heat__ready_by=True,
+            heat__wakes="06:30",
+            heat__sleeps="23",
+            heat__there="pour",
+            heat__enters="relief",
+            heat__on="posts",
+            heat__relief="sharp",
+            heat__wet="damp",
+            heat__thick="6 mm",
+            heat__breadth="200 mm",
+            heat__span="180 mm",
+            heat__depth="30 mm",
+            heat__weight="2 kg",
+            heat__shelves="8 kg",
+            heat__place="front",
+            heat__leaves="free",
+            heat__own_steps={"cast": {"to": "700 °C", "hold": "10 min"}},
+            heat__schedule="300 C/h to 600 C",
+            heat__chain=[
+                {
+                    "name": "Dots",
+                    "process": "full",
+                    "part": "dots",
+                    "joins": ["x"],
+                    "thick": "5 mm",
+                    "relief": "soft",
+                    "before": True,
+                }
+            ],
+            heat__kiln__zones=[{"name": "front", "offset": "-9 °C", "at": [0.5, 0.1]}],
+            heat__kiln__sensor="4 °C",
+            heat__kiln__most_steps="8",
+            heat__kiln__reads="degF",
+            heat__kiln__finest="5",
+            heat__kiln__fastest="999",
+            heat__kiln__price="0.3",
+        )
         whole["stages"][0]["process"] = "slump"
         jsonschema.validate(whole, SCHEMA)
         heat = read_piece(whole).piece.heat
@@ -56,9 +85,13 @@ class Reading(SimpleTestCase):
 
     def test_the_schema_refuses_what_the_reader_refuses(self) -> None:
         for bad in (
-            document(cradle__line=64), document(cradle__parts=[]), document(heat__target="hasty"),
-            document(cradle__colour="blue"), {**document(), "version": 2}, {},
-        ):  # fmt: skip
+            document(cradle__line=64),
+            document(cradle__parts=[]),
+            document(heat__target="hasty"),
+            document(cradle__colour="blue"),
+            {**document(), "version": 2},
+            {},
+        ):
             with self.assertRaises(jsonschema.ValidationError):
                 jsonschema.validate(bad, SCHEMA)
             self.assertTrue(faults(bad))
@@ -75,10 +108,15 @@ class Reading(SimpleTestCase):
     def test_every_fault_is_told_at_its_place(self) -> None:
         found = faults(
             document(
-                cradle__wall="-3", cradle__level__bore="abc", cradle__line="", glass__form="lumps", heat__zone="Mars/Base",
-                heat__starts_at="yesterday", glass__kind__annealing="900 °C",
+                cradle__wall="-3",
+                cradle__level__bore="abc",
+                cradle__line="",
+                glass__form="lumps",
+                heat__zone="Mars/Base",
+                heat__starts_at="yesterday",
+                glass__kind__annealing="900 °C",
             )
-        )  # fmt: skip
+        )
         at = "stages.0."
         self.assertIn("expected a wall of at least 0 mm, got -3", found[at + "cradle.wall"])
         self.assertIn("cannot be read as a length", found[at + "cradle.level.bore"])
@@ -93,15 +131,19 @@ class Reading(SimpleTestCase):
         found = faults(document(cradle__parts=[part]))
         self.assertIn("expected a height above 0 mm, got 0 mm", found["stages.0.cradle.parts.0.height"])
         deep = planned(
-            cradle__parts=[{"shape": "box", "length": "2 m", "width": "2 m", "height": "2 m"}], cradle__line="2 m",
-            cradle__method="shape", glass__rack={},
-        )  # fmt: skip
+            cradle__parts=[{"shape": "box", "length": "2 m", "width": "2 m", "height": "2 m"}],
+            cradle__line="2 m",
+            cradle__method="shape",
+            glass__rack={},
+        )
         self.assertIn("heat.does-not-fit", [f.rule for f in deep.findings])
         self.assertIn("heat.kiln-cannot", [f.rule for f in deep.findings])
 
     def test_the_line_cannot_stand_above_the_brim(self) -> None:
-        self.assertIn("no higher than the brim at 88 mm, got 200 mm",
-                      faults(document(cradle__line="200 mm"))["stages.0.cradle.line"])  # fmt: skip
+        self.assertIn(
+            "no higher than the brim at 88 mm, got 200 mm",
+            faults(document(cradle__line="200 mm"))["stages.0.cradle.line"],
+        )
 
     def test_misspelt_entries_are_not_lost_silently(self) -> None:
         self.assertIn("stages.0.cradle.colour", faults(document(cradle__colour="blue")))
@@ -151,9 +193,22 @@ json_values = st.recursive(
     lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
     max_leaves=8,
 )
-ENTRIES = ["name", "stages", "stages.0.cradle", "stages.0.cradle.parts", "stages.0.cradle.line", "stages.0.glass.rack",
-           "stages.0.cradle.level", "stages.0.glass.kind", "stages.0.heat.kiln", "stages.0.heat.starts_at",
-           "stages.0.heat.zone", "stages.0.cradle.soaked", "stages.0.process", "stages.0.glass.charge"]  # fmt: skip
+ENTRIES = [
+    "name",
+    "stages",
+    "stages.0.cradle",
+    "stages.0.cradle.parts",
+    "stages.0.cradle.line",
+    "stages.0.glass.rack",
+    "stages.0.cradle.level",
+    "stages.0.glass.kind",
+    "stages.0.heat.kiln",
+    "stages.0.heat.starts_at",
+    "stages.0.heat.zone",
+    "stages.0.cradle.soaked",
+    "stages.0.process",
+    "stages.0.glass.charge",
+]
 
 
 class Fuzz(SimpleTestCase):
@@ -208,12 +263,13 @@ class Plan(SimpleTestCase):
             {"shape": "frustum", "bottom": "90 mm", "top": "60 mm", "height": "50 mm"},
         ]
         ways = {
-            "shape": None, "level": {"bore": "60 mm", "fall": "70 mm", "reading": "1 mm"},
+            "shape": None,
+            "level": {"bore": "60 mm", "fall": "70 mm", "reading": "1 mm"},
             "drained": {"mass": "200 g", "temperature": "60 F", "scale": "1 g"},
             "trial": {"mass": "1 lb", "density": "2.5 g/cm3", "scale": "0.1 oz"},
             "model": {"mass": "120 g", "density": "0.95 g/cm3", "dipped": "126 g", "scale": "1 g"},
             "last": {"mass": "800 g", "density": "2500 kg/m3", "scale": "2 g"},
-        }  # fmt: skip
+        }
         for part in parts:
             for way, reading in ways.items():
                 more = {f"cradle__{way}": reading} if reading else {}

@@ -11,8 +11,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from coldcradle.cradle.displacement import Displacement, Drained, Trial, by_displacement, by_drained, by_trial
-from coldcradle.cradle.measure import LastFill, Model, by_last, by_model, by_shape, combine
 from coldcradle.cradle.mesh_room import room_of
+from coldcradle.cradle.methods import LastFill, Model, by_last, by_model, by_shape, combine
 from coldcradle.cradle.round import Cylinder, Frustum
 from coldcradle.cradle.stack import Core, Stack
 from coldcradle.cradle.straight import Box

@@ -9,16 +9,16 @@ from django.test import SimpleTestCase
 
 from coldcradle.glass.compatibility import judge_pair, match
 from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.heat.assess import left_remark
 from coldcradle.heat.coasting import SUMMER_C, WINTER_C, coasting, verdict_of
-from coldcradle.heat.controller import tell_controller
-from coldcradle.heat.judge import left_remark
-from coldcradle.heat.kiln import Controller
+from coldcradle.heat.kiln.controller import tell_controller
+from coldcradle.heat.kiln.kiln import Controller
 from coldcradle.heat.limits import TARGETS_PA, is_over
-from coldcradle.heat.programme import Wanted, run_programme
-from coldcradle.heat.warmup import top_rate_k_per_h
-from coldcradle.heat_looks import chain_of, judge_schedule
-from coldcradle.plan import plan, work_out
-from coldcradle.words import say
+from coldcradle.heat.schedule.segments import Wanted, run_programme
+from coldcradle.heat.schedule.warmup import top_rate_k_per_h
+from coldcradle.piece.compare import chain_of, judge_schedule
+from coldcradle.piece.plan import plan, work_out
+from coldcradle.quantity.format import say
 from tests.core.test_chains import chained, link, said
 from tests.core.test_firing import fired
 from tests.core.test_heat import kiln
@@ -163,9 +163,9 @@ class Kilns(SimpleTestCase):
         self.assertEqual([s.name for s in told.steps], ["s0", "s2"])
 
     def test_a_kiln_that_cannot_be_is_refused_in_words(self) -> None:
+        from coldcradle.document.fields import Reader, Reading
+        from coldcradle.document.heat import read_kiln
         from coldcradle.errors import DocumentError
-        from coldcradle.heat_document import read_kiln
-        from coldcradle.reading import Reader, Reading
         from tests.documents import BIG_KILN
 
         for rise, wrong in (("4 h", False), ("2 h", True)):

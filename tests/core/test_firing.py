@@ -1,4 +1,6 @@
-"""Programmes of every process: how glass gets warm, how hot, how it cools, and that all of it was run through the glass."""
+"""Programmes of every process: how glass gets warm, how hot, how it cools, and that all of it was run through the
+glass.
+"""
 
 from __future__ import annotations
 
@@ -8,13 +10,13 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from coldcradle.document import read_piece
+from coldcradle.document.piece import read_piece
 from coldcradle.errors import DocumentError
 from coldcradle.heat.limits import TARGETS_PA
-from coldcradle.heat.processes import PROCESSES
-from coldcradle.inputs import PieceInput
-from coldcradle.plan import plan
-from coldcradle.result import HeatPlan, PiecePlan
+from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.piece.inputs import PieceInput
+from coldcradle.piece.plan import plan
+from coldcradle.piece.result import HeatPlan, PiecePlan
 from tests.documents import BIG_KILN, KILN, document, planned, slab_of
 
 
@@ -151,8 +153,18 @@ class EveryProcess(SimpleTestCase):
             self.assertLessEqual(found.u, most)
 
     def test_what_is_pressed_ends_where_it_was_wished(self) -> None:
-        found = plan(fired("press", thick="10 mm", heat__weight="12 kg", heat__on="shelf", glass__charge="100 g",
-                           glass__form="scrap", glass__rack={"scrap": "1 kg"}, heat__kiln=KILN))  # fmt: skip
+        found = plan(
+            fired(
+                "press",
+                thick="10 mm",
+                heat__weight="12 kg",
+                heat__on="shelf",
+                glass__charge="100 g",
+                glass__form="scrap",
+                glass__rack={"scrap": "1 kg"},
+                heat__kiln=KILN,
+            )
+        )
         self.assertAlmostEqual(found.figures["moved"].value, 0.002, delta=0.0006)
         assert found.heat is not None
         self.assertTrue(795 <= step(found.heat, "cast").to_c <= 825)

@@ -93,8 +93,12 @@ class Charge(SimpleTestCase):
         self.assertGreater(loose.figures["heap_room"].value, sheet.figures["heap_room"].value)
 
     def test_a_heap_that_does_not_fit_says_how_much_to_put_in_first(self) -> None:
-        plan = planned(cradle__parts=[{"shape": "cylinder", "bore": "80 mm", "height": "65 mm"}],
-                       cradle__method="shape", glass__form="powder", glass__rack={"powder": "3 kg"})  # fmt: skip
+        plan = planned(
+            cradle__parts=[{"shape": "cylinder", "bore": "80 mm", "height": "65 mm"}],
+            cradle__method="shape",
+            glass__form="powder",
+            glass__rack={"powder": "3 kg"},
+        )
         self.assertIn("glass.heap-too-high", [f.rule for f in plan.findings])
         self.assertEqual(plan.states["glass"], "top up")
         self.assertIn("put in", plan.answers["glass"].metric)

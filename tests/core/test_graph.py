@@ -8,10 +8,10 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from coldcradle.document import read_piece
-from coldcradle.graph import axis, round_step
-from coldcradle.heat.kiln_curves import kiln_graph
-from coldcradle.units import Kind, temperature_from_c
+from coldcradle.document.piece import read_piece
+from coldcradle.heat.kiln.curves import kiln_graph
+from coldcradle.quantity.units import Kind, temperature_from_c
+from coldcradle.report.graph import axis, round_step
 from tests.core.test_heat import kiln
 from tests.documents import BIG_KILN, document
 

@@ -13,11 +13,11 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.clock import at, days, is_night, nights, when
-from coldcradle.heat.kiln import Kiln
-from coldcradle.heat.programme import Wanted, round_rate, run_programme
-from coldcradle.quantities import parse
-from coldcradle.words import say
+from coldcradle.heat.kiln.kiln import Kiln
+from coldcradle.heat.schedule.clock import at, days, is_night, nights, when
+from coldcradle.heat.schedule.segments import Wanted, round_rate, run_programme
+from coldcradle.quantity.format import say
+from coldcradle.quantity.parse import parse
 from tests.documents import BIG_KILN, planned, slab_of
 
 # a kiln that comes to rest at 800 °C
@@ -27,9 +27,15 @@ WEAK = BIG_KILN | {"power": "1 kW", "rise": "70 h", "fall": "2 h"}
 def kiln(**changes: float) -> Kiln:
     sizes = {"width_m": 0.4, "depth_m": 0.4, "height_m": 0.3}
     facts = {
-        "power_w": 2400.0, "rise_to_800_s": 3.5 * 3600, "fall_500_to_100_s": 7 * 3600, "room_c": 18.0,
-        "highest_c": 950.0, "first_hour_k": 1.0, **sizes, **changes,
-    }  # fmt: skip
+        "power_w": 2400.0,
+        "rise_to_800_s": 3.5 * 3600,
+        "fall_500_to_100_s": 7 * 3600,
+        "room_c": 18.0,
+        "highest_c": 950.0,
+        "first_hour_k": 1.0,
+        **sizes,
+        **changes,
+    }
     return Kiln(name="Tern", **facts)
 
 
@@ -159,8 +165,9 @@ class Laws(SimpleTestCase):
     def test_held_flat_is_never_faster_than_free_to_bow(self) -> None:
         bow, held = planned(heat__leaves="bow"), planned(heat__leaves="held")
         self.assertLessEqual(held.figures["anneal_rate"].value, bow.figures["anneal_rate"].value)
-        self.assertLess(planned(heat__leaves="block").figures["thickness_counts"].value,
-                        bow.figures["thickness_counts"].value)  # fmt: skip
+        self.assertLess(
+            planned(heat__leaves="block").figures["thickness_counts"].value, bow.figures["thickness_counts"].value
+        )
 
     def test_steps_follow_one_another_without_a_gap(self) -> None:
         steps = planned().heat.steps  # type: ignore[union-attr]

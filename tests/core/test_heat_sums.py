@@ -7,8 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.processes import PROCESSES
-from coldcradle.quantities import parse
+from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.quantity.parse import parse
 from coldcradle.sums import SUMS, evaluate
 from coldcradle.sums.sum import Result
 from tests.core.test_firing import heat_of
@@ -28,7 +28,9 @@ def figure(key: str, **typed: str) -> float:
 
 class Anneal(SimpleTestCase):
     def test_known_rates(self) -> None:
-        """Closed form for 0.2 MPa, both faces (worked out): 6 mm 260, 12: 65, 25: 15, 50: 3.8 °C/h; it leaves at most 0.45."""
+        """Closed form for 0.2 MPa, both faces (worked out): 6 mm 260, 12: 65, 25: 15, 50: 3.8 °C/h; it leaves at
+        most 0.45.
+        """
         for mm, rate in ((6, 260), (12, 65), (25, 15), (50, 3.8)):
             found = figure("anneal", thick=f"{mm} mm", target="0.45 MPa", faces="both")
             self.assertAlmostEqual(found / rate, 1.0, delta=0.03)
@@ -63,7 +65,9 @@ def hours(text: str) -> float:
 
 class Warm(SimpleTestCase):
     def test_known_rates(self) -> None:
-        """One face insulated, 2.5 MPa (worked out): about 195 °C/h at 12 mm, 45 at 25; run and held flat a sixth slower."""
+        """One face insulated, 2.5 MPa (worked out): about 195 °C/h at 12 mm, 45 at 25; run and held flat a sixth
+        slower.
+        """
         for mm, rate in ((12, 195), (25, 45)):
             self.assertAlmostEqual(figure("warm", thick=f"{mm} mm") / rate, 1.0, delta=0.06)
             self.assertTrue(0.7 <= figure("warm", thick=f"{mm} mm", faces="held") / rate <= 1.0)

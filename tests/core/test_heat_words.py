@@ -6,11 +6,11 @@ from collections.abc import Iterator
 
 from django.test import SimpleTestCase
 
-from coldcradle.heat.processes import PROCESSES
-from coldcradle.heat_looks import chain_of, coasting_of, compare, judge_schedule
-from coldcradle.plan import plan
+from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.piece.compare import chain_of, coasting_of, compare, judge_schedule
+from coldcradle.piece.plan import plan
+from coldcradle.quantity.format import Said
 from coldcradle.sums import SUMS, evaluate
-from coldcradle.words import Said
 from tests.core.test_firing import fired
 from tests.core.test_heat_sums import KINDS
 from tests.core.test_schedules import FOUR_RAMPS
@@ -21,8 +21,11 @@ CHAIN = [
     {"name": "Plate", "process": "full", "part": "plate", "joins": ["dots"], "before": True},
     {"name": "Again", "process": "full"},
 ]
-ODD = {"heat__own_steps": {"anneal": {"rate": "200 °C/h"}, "warm": {"rate": "900 °C/h"}}, "heat__place": "front",
-       "heat__kiln": KILN | {"zones": [{"name": "front", "offset": "-9 °C"}], "most_steps": "3", "sensor": "4 °C"}}  # fmt: skip
+ODD = {
+    "heat__own_steps": {"anneal": {"rate": "200 °C/h"}, "warm": {"rate": "900 °C/h"}},
+    "heat__place": "front",
+    "heat__kiln": KILN | {"zones": [{"name": "front", "offset": "-9 °C"}], "most_steps": "3", "sensor": "4 °C"},
+}
 
 
 def said_of_plans() -> Iterator[Said]:

@@ -11,9 +11,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from coldcradle.errors import ColdCradleError, ImpossibleInput
-from coldcradle.heat.kiln_fit import KilnFit, fit_kiln
-from coldcradle.heat.kiln_log import KilnLog, read_log
-from coldcradle.heat.programme import run_programme
+from coldcradle.heat.kiln.fit import KilnFit, fit_kiln
+from coldcradle.heat.kiln.log import KilnLog, read_log
+from coldcradle.heat.schedule.segments import run_programme
 from tests.core.test_heat import kiln, step
 
 LOGS = Path(__file__).parents[1] / "logs"
@@ -21,7 +21,10 @@ H = 3600.0
 
 
 def firing(every_s: float = 60.0, noise_k: float = 0.6) -> tuple[np.ndarray, np.ndarray, list[float]]:
-    """A firing of a known kiln: 150 K/h, full power, soak, 55 K/h, then left alone. With the times its steps arrive and end."""
+    """A firing of a known kiln: 150 K/h, full power, soak, 55 K/h, then left alone.
+
+    With the times its steps arrive and end.
+    """
     loaded = kiln().loaded(load_j_per_k=0.0, room_c=18.0)
     run = run_programme(
         [step(540, 150.0), step(780, None, 900), step(516, None, 7200), step(370, 55.0), step(40, None)], loaded
@@ -128,9 +131,37 @@ class NastyFiles(SimpleTestCase):
             read_log(b"1,2\n" * 2_100_000)
 
     @settings(max_examples=200)
-    @given(st.one_of(st.binary(max_size=400), st.lists(st.lists(st.sampled_from(
-        ["1", "2,5", "20", "NaN", "1e400", "", "12:30", "2026-11-01 12:00", "temp", "°F", "on", "-273", "a", "9" * 30]), min_size=1, max_size=4)
-        .map(",".join), min_size=3, max_size=40).map(lambda rows: "\n".join(rows).encode())))  # fmt: skip
+    @given(
+        st.one_of(
+            st.binary(max_size=400),
+            st.lists(
+                st.lists(
+                    st.sampled_from(
+                        [
+                            "1",
+                            "2,5",
+                            "20",
+                            "NaN",
+                            "1e400",
+                            "",
+                            "12:30",
+                            "2026-11-01 12:00",
+                            "temp",
+                            "°F",
+                            "on",
+                            "-273",
+                            "a",
+                            "9" * 30,
+                        ]
+                    ),
+                    min_size=1,
+                    max_size=4,
+                ).map(",".join),
+                min_size=3,
+                max_size=40,
+            ).map(lambda rows: "\n".join(rows).encode()),
+        )
+    )
     def test_nothing_breaks_it(self, raw: bytes) -> None:
         try:
             self.assertIsInstance(fit_kiln(read_log(raw), room_c=18.0), KilnFit)

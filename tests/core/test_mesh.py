@@ -174,11 +174,18 @@ class Files(SimpleTestCase):
             file_type="stl"
         )
         for raw, kind, words in (
-            (b"", "stl", "empty"), (b"   \n", "obj", "empty"), (b"solid x\nendsolid x\n", "stl", "this file|no"),
-            (b"hello", "ply", "cannot be read"), (b"v 0 0 0\n", "obj", "no"), (b"x" * 90, "exe", "ends in"),
-            (flat, "stl", "flat"), (bad, "stl", "not numbers"), (b"\x00" * 500, "3mf", "cannot be read"),
-            (b"PK\x03\x04 not a zip", "3mf", "cannot be read"), (b"glTF" + b"\xff" * 40, "glb", "cannot be read"),
-        ):  # fmt: skip
+            (b"", "stl", "empty"),
+            (b"   \n", "obj", "empty"),
+            (b"solid x\nendsolid x\n", "stl", "this file|no"),
+            (b"hello", "ply", "cannot be read"),
+            (b"v 0 0 0\n", "obj", "no"),
+            (b"x" * 90, "exe", "ends in"),
+            (flat, "stl", "flat"),
+            (bad, "stl", "not numbers"),
+            (b"\x00" * 500, "3mf", "cannot be read"),
+            (b"PK\x03\x04 not a zip", "3mf", "cannot be read"),
+            (b"glTF" + b"\xff" * 40, "glb", "cannot be read"),
+        ):
             with self.subTest(kind=kind, raw=raw[:20]), self.assertRaisesRegex(ImpossibleInput, words):
                 open_mesh(raw, kind)
 
@@ -208,13 +215,17 @@ class Files(SimpleTestCase):
 class ClosingIn(SimpleTestCase):
     def test_a_room_that_closes_at_its_top_keeps_a_thickness_one_can_believe(self) -> None:
         """A ball filled to its very top: the level of a volume is far less sure there, but not without bound."""
-        from coldcradle.cradle_document import solid_document
+        from coldcradle.document.cradle import solid_document
         from tests.documents import planned
 
         solid, _ = take(trimesh.creation.icosphere(subdivisions=4, radius=45), role="model")
         found = planned(
-            "fusing-90-clear", cradle__solid=solid_document(solid), cradle__line="89.9 mm", cradle__method="shape",
-            glass__form="sheet", glass__rack={"sheet": "9 kg"},
-        )  # fmt: skip
+            "fusing-90-clear",
+            cradle__solid=solid_document(solid),
+            cradle__line="89.9 mm",
+            cradle__method="shape",
+            glass__form="sheet",
+            glass__rack={"sheet": "9 kg"},
+        )
         self.assertLess(found.figures["thickness"].u, 0.03)
         self.assertLess(found.section.heap_m, 0.2)

@@ -7,9 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from coldcradle.errors import QuantityError
-from coldcradle.numerals import Doubt, is_doubtful_thousandth, normalise, plain_numerals, split_fraction
-from coldcradle.quantities import parse
-from coldcradle.words import on_scale, plural, show
+from coldcradle.quantity.format import on_scale, plural, show
+from coldcradle.quantity.numerals import Doubt, is_doubtful_thousandth, normalise, plain_numerals, split_fraction
+from coldcradle.quantity.parse import parse
 
 
 class Marks(SimpleTestCase):

@@ -44,12 +44,14 @@ class Measured(SimpleTestCase):
 
     def test_what_bounds_nothing_is_refused_in_words(self) -> None:
         for rings, words in (
-            ((), "three points, got none"), ((((0.0, 0.0), (1.0, 1.0)),), "three points, got 2"),
+            ((), "three points, got none"),
+            ((((0.0, 0.0), (1.0, 1.0)),), "three points, got 2"),
             ((((0, 0), (0.1, 0.1), (0.2, 0.2)),), "lie on one line"),
             ((((0, 0), (0.1, 0.1), (0.1, 0), (0, 0.1)),), "cross itself; this one does near x 50, y 50 mm"),
-            ((((0, 0), (math.nan, 0.1), (0.1, 0)),), "not"), ((((0, 0), (9.0, 0), (0, 9.0)),), "at most 5 m"),
+            ((((0, 0), (math.nan, 0.1), (0.1, 0)),), "not"),
+            ((((0, 0), (9.0, 0), (0, 9.0)),), "at most 5 m"),
             ((tuple((math.cos(i / 4e3), math.sin(i / 4e3)) for i in range(25_000)),), "at most 20000 points"),
-        ):  # fmt: skip
+        ):
             with self.subTest(words), self.assertRaisesRegex(ImpossibleInput, words):
                 outline_of(rings)
 
@@ -79,9 +81,10 @@ class Traced(SimpleTestCase):
     def test_marks_must_be_two_and_apart(self) -> None:
         points = [(0.0, 0.0), (9.0, 0.0), (9.0, 9.0)]
         for marks, apart, words in (
-            ([(0.0, 0.0)], 0.1, "two marks"), ([(0.0, 0.0), (3.0, 0.0)], 0.1, "10 pixels"),
+            ([(0.0, 0.0)], 0.1, "two marks"),
+            ([(0.0, 0.0), (3.0, 0.0)], 0.1, "10 pixels"),
             ([(0.0, 0.0), (90.0, 0.0)], 0.0, "above 0"),
-        ):  # fmt: skip
+        ):
             with self.assertRaisesRegex(ImpossibleInput, words):
                 outline_traced(points, marks, apart)
 
@@ -109,12 +112,15 @@ class Drawings(SimpleTestCase):
 
     def test_shapes_paths_and_transforms(self) -> None:
         for body, wanted in (
-            ('<circle cx="50" cy="50" r="20"/>', math.pi * 400), ('<ellipse cx="9" cy="9" rx="8" ry="4"/>', math.pi * 32),
-            ('<polygon points="0,0 30,0 0,40"/>', 600.0), ('<path d="M0 0h30v10h-20v20h-10z"/>', 500.0),
+            ('<circle cx="50" cy="50" r="20"/>', math.pi * 400),
+            ('<ellipse cx="9" cy="9" rx="8" ry="4"/>', math.pi * 32),
+            ('<polygon points="0,0 30,0 0,40"/>', 600.0),
+            ('<path d="M0 0h30v10h-20v20h-10z"/>', 500.0),
             ('<g transform="translate(9 3) rotate(30) scale(2)"><rect width="10" height="5"/></g>', 200.0),
-            ('<path d="M10 50 A40 40 0 0 1 90 50 Z"/>', math.pi * 800), ('<path d="M0 0 Q 50 100 100 0 Z"/>', 10000 / 3),
+            ('<path d="M10 50 A40 40 0 0 1 90 50 Z"/>', math.pi * 800),
+            ('<path d="M0 0 Q 50 100 100 0 Z"/>', 10000 / 3),
             ('<path fill-rule="evenodd" d="M0 0h50v50h-50zM10 10v30h30v-30z"/>', 2500 - 900),
-        ):  # fmt: skip
+        ):
             with self.subTest(body):
                 self.assertAlmostEqual(self.area_mm2(svg(body)) / wanted, 1.0, delta=0.003)
 
@@ -125,9 +131,18 @@ class Drawings(SimpleTestCase):
     def test_nasty_files_are_refused_in_words(self) -> None:
         bomb = b'<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;">]><svg>&b;</svg>'
         for raw in (
-            b"", b"not a drawing", b"<svg", b"\xff\xfe\x00", b"<html/>", bomb, svg(""), svg('<text x="0">hello</text>'),
-            svg('<path d="M0 0 L nan 5 L 9 9z"/>'), svg('<polygon points="0,0 10,10 10,0 0,10"/>'), svg('<line x2="9" y2="9"/>'),
-        ):  # fmt: skip
+            b"",
+            b"not a drawing",
+            b"<svg",
+            b"\xff\xfe\x00",
+            b"<html/>",
+            bomb,
+            svg(""),
+            svg('<text x="0">hello</text>'),
+            svg('<path d="M0 0 L nan 5 L 9 9z"/>'),
+            svg('<polygon points="0,0 10,10 10,0 0,10"/>'),
+            svg('<line x2="9" y2="9"/>'),
+        ):
             with self.subTest(raw[:50]), self.assertRaises(ImpossibleInput):
                 read_svg(raw)
 

@@ -10,10 +10,10 @@ from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from coldcradle.document import read_piece
+from coldcradle.document.piece import read_piece
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.plan import plan
-from coldcradle.result import PiecePlan
+from coldcradle.piece.plan import plan
+from coldcradle.piece.result import PiecePlan
 from tests.documents import document, planned
 
 
@@ -129,15 +129,24 @@ class WholeChain(SimpleTestCase):
             bottom, top, height, line = random.normal([60.0, 108.0, 88.0, 64.0], 0.5)
             density = random.normal(2550.0, 25.5)
             whole = document(
-                cradle__method="shape", cradle__line=f"{line:.4f} mm",
-                cradle__parts=[{"shape": "frustum", "bottom": f"{bottom:.4f} mm", "top": f"{top:.4f} mm", "height": f"{height:.4f} mm"}],
-            )  # fmt: skip
+                cradle__method="shape",
+                cradle__line=f"{line:.4f} mm",
+                cradle__parts=[
+                    {
+                        "shape": "frustum",
+                        "bottom": f"{bottom:.4f} mm",
+                        "top": f"{top:.4f} mm",
+                        "height": f"{height:.4f} mm",
+                    }
+                ],
+            )
             whole["stages"][0]["glass"]["kind"]["density"] = f"{density:.3f} kg/m³"
             found = plan(read_piece(whole).piece)
             for key, kept in draws.items():
                 kept.append(value(found, key))
         self.assertAlmostEqual(base.figures["glass_mass"].u / float(np.std(draws["glass_mass"])), 1.0, delta=0.12)
-        # the plan also counts that the charge, weighed for the nominal cradle, meets the true one: never less than the draws
+        # the plan also counts that the charge, weighed for the nominal cradle, meets the true one: never less than
+        # the draws
         self.assertGreaterEqual(base.figures["thickness"].u, 0.85 * float(np.std(draws["thickness"])))
         self.assertGreaterEqual(base.figures["soak_thumb"].u, 0.85 * float(np.std(draws["soak_thumb"])))
 

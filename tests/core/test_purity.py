@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from django.test import SimpleTestCase
 
-from coldcradle.quantities import parse
-from coldcradle.words import show
+from coldcradle.quantity.format import show
+from coldcradle.quantity.parse import parse
 from tests.documents import planned
 
 

@@ -10,9 +10,9 @@ from typing import Any
 from django.test import SimpleTestCase
 
 import coldcradle
-from coldcradle.document import read_piece
-from coldcradle.plan import plan
-from coldcradle.rule_samples import SAMPLES
+from coldcradle.document.piece import read_piece
+from coldcradle.piece.plan import plan
+from coldcradle.piece.rule_samples import SAMPLES
 from tests.documents import document, slab_of
 
 # rules that speak of a sum or of a pair, a release log or a charge beside others: each has its own test on both sides

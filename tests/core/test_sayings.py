@@ -6,8 +6,8 @@ import re
 
 from django.test import SimpleTestCase
 
-from coldcradle.document import read_cradle
-from coldcradle.reading import Reader, Reading
+from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.piece import read_cradle
 from tests.documents import BIG_KILN, document, planned, slab_of
 
 
@@ -101,8 +101,10 @@ class FieldByField(SimpleTestCase):
         reading = Reading()
         reader = Reader(
             {"number": 5, "list": [], "flag": "yes", "blank": " ", "long": "x" * 300, "bell": "a\x07b", "extra": 1},
-            "here", reading, "a thing",
-        )  # fmt: skip
+            "here",
+            reading,
+            "a thing",
+        )
         reader.quantity("number", "length", called="a length", low=0.0, high=1.0)
         reader.quantity("gone", "length", called="a length", low=0.0, high=1.0)
         reader.children("list", "an item", 3)

@@ -5,8 +5,8 @@ from __future__ import annotations
 from django.test import SimpleTestCase
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.schedule_text import read_schedule
-from coldcradle.heat_looks import coasting_of, compare, judge_schedule
+from coldcradle.heat.schedule.text import read_schedule
+from coldcradle.piece.compare import coasting_of, compare, judge_schedule
 from tests.core.test_firing import fired
 from tests.documents import KILN, piece
 

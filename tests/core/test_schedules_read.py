@@ -1,6 +1,7 @@
 """Schedules as people write them, each in a file of its own: what stands there, a line of =====, and what it means.
 
-°F | rate target minutes | ... with "full" for as fast as it can, "none" where no rate is said, "in90" for minutes on the
+°F | rate target minutes | ... with "full" for as fast as it can, "none" where no rate is said, "in90" for minutes on
+the
 way; or "?" and the lines that must be asked about before anything is judged.
 """
 
@@ -14,7 +15,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from coldcradle.errors import ColdCradleError, ImpossibleInput
-from coldcradle.heat.schedule_text import Schedule, ScheduleStep, read_schedule
+from coldcradle.heat.schedule.text import Schedule, ScheduleStep, read_schedule
 
 FOLDER = Path(__file__).parent.parent / "schedules"
 

@@ -10,16 +10,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import quad
 
-from coldcradle.cradle.measure import by_shape
+from coldcradle.cradle.methods import by_shape
 from coldcradle.cradle.outline import outline_of
 from coldcradle.cradle.round import Cap, Cylinder, Frustum, Gutter, Oval, Ring
 from coldcradle.cradle.section import draw_section
 from coldcradle.cradle.shapes import Part
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Barrel, Bend, Box, Prism, Wave
-from coldcradle.document import read_piece
+from coldcradle.document.piece import read_piece
 from coldcradle.errors import DocumentError, ImpossibleInput
-from coldcradle.quantities import parse
+from coldcradle.quantity.parse import parse
 from studio.starters import SHAPES as STARTS
 from tests.documents import document
 from tests.formulas import check_formula

@@ -1,4 +1,6 @@
-"""What a run through the glass is asked for: when all is even, where it pulls, layers of several kinds, laws of programmes."""
+"""What a run through the glass is asked for: when all is even, where it pulls, layers of several kinds, laws of
+programmes.
+"""
 
 from __future__ import annotations
 
@@ -13,14 +15,14 @@ from hypothesis import strategies as st
 
 from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.anneal import SECOND_TIMES
 from coldcradle.heat.coasting import coast_from
-from coldcradle.heat.inside import evening_s, first_within, glass_layer, look_inside, section_of, settles_at
-from coldcradle.heat.movement import moved
-from coldcradle.heat.slab import INSULATED, KILN, Face, Layer, Slab1D, film_w_m2_k, run_slab
-from coldcradle.heat.strain import run_strain
-from coldcradle.heat_plan import inside_points, profile_of, start_of, ticks
-from coldcradle.plan import plan, work_out
+from coldcradle.heat.formed import moved
+from coldcradle.heat.physics.simulate import evening_s, first_within, glass_layer, look_inside, section_of, settles_at
+from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D, film_w_m2_k, run_slab
+from coldcradle.heat.physics.strain import run_strain
+from coldcradle.heat.present import inside_points, profile_of, start_of, ticks
+from coldcradle.heat.schedule.anneal import SECOND_TIMES
+from coldcradle.piece.plan import plan, work_out
 from tests.core.test_firing import fired, step
 from tests.core.test_heat import kiln
 from tests.documents import BIG_KILN, piece
@@ -112,8 +114,9 @@ class Sections(SimpleTestCase):
         load = work_out(piece()).load
         words = {
             (basis, support): section_of(load, basis, support, 0.03)  # type: ignore[arg-type]
-            for basis in ("bow", "held", "block", "free") for support in ("cradle", "shelf", "posts")
-        }  # fmt: skip
+            for basis in ("bow", "held", "block", "free")
+            for support in ("cradle", "shelf", "posts")
+        }
         self.assertTrue(words["block", "cradle"].slab.is_half)
         self.assertAlmostEqual(words["block", "cradle"].slab.layers[0].thickness_m, 0.015)
         self.assertTrue(words["bow", "posts"].slab.is_half)
@@ -200,8 +203,17 @@ class Laws(SimpleTestCase):
     @given(st.floats(8, 60))
     def test_more_insulation_below_is_never_faster(self, mm: float) -> None:
         def slow(material: str, wall: str) -> float:
-            heat = plan(fired("cast", thick=f"{mm} mm", side="500 mm", heat__leaves="held", cradle__material=material,
-                              cradle__wall=wall, heat__kiln=BIG_KILN)).heat  # fmt: skip
+            heat = plan(
+                fired(
+                    "cast",
+                    thick=f"{mm} mm",
+                    side="500 mm",
+                    heat__leaves="held",
+                    cradle__material=material,
+                    cradle__wall=wall,
+                    heat__kiln=BIG_KILN,
+                )
+            ).heat
             assert heat is not None
             return next((s.rate_k_per_h for s in heat.steps if s.key == "anneal" and s.rate_k_per_h), 1e9)
 
@@ -257,7 +269,9 @@ class Laws(SimpleTestCase):
 
 class Joined(SimpleTestCase):
     def test_a_firing_put_together_from_its_parts_is_the_firing_run_whole(self) -> None:
-        """The plan keeps the runs it was mended by; run again from the start they give the same heat and the same strain."""
+        """The plan keeps the runs it was mended by; run again from the start they give the same heat and the same
+        strain.
+        """
         for whole in (fired("cast", thick="40 mm"), fired("polish", thick="12 mm", heat__on="shelf"), piece()):
             found = work_out(whole)
             assert found.firing is not None

@@ -10,9 +10,9 @@ from hypothesis import strategies as st
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import forms, shipped_kinds
+from coldcradle.quantity.units import KINDS as UNITS
 from coldcradle.sums import SUMS, evaluate
 from coldcradle.sums.sum import lines_of
-from coldcradle.units import KINDS as UNITS
 
 KINDS = shipped_kinds()
 
@@ -38,7 +38,7 @@ class EverySum(SimpleTestCase):
                 self.assertIn(f.kind, {*UNITS, "glass", "form", "choice", "lines"})
 
     def test_sends_entries_that_a_piece_has(self) -> None:
-        from coldcradle.document import read_piece
+        from coldcradle.document.piece import read_piece
         from tests.documents import document
 
         for key, one in SUMS.items():

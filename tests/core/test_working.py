@@ -8,10 +8,10 @@ import numpy as np
 from django.test import SimpleTestCase
 
 from coldcradle.cradle.displacement import Displacement, Drained, Trial, by_displacement, by_drained, by_trial
-from coldcradle.cradle.measure import by_shape, combine
+from coldcradle.cradle.methods import by_shape, combine
 from coldcradle.cradle.round import Cap, Frustum
 from coldcradle.cradle.stack import Stack
-from coldcradle.working import PRACTICE, Figure, derive, given
+from coldcradle.report.figure import PRACTICE, Figure, derive, given
 
 
 def product(*inputs: object, **more: object) -> Figure:

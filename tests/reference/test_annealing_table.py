@@ -1,4 +1,6 @@
-"""A published table of annealing for thick slabs, run through the glass with structural relaxation (the table: from memory)."""
+"""A published table of annealing for thick slabs, run through the glass with structural relaxation (the table:
+from memory).
+"""
 
 from __future__ import annotations
 
@@ -6,17 +8,17 @@ from django.test import SimpleTestCase
 
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import ANNEALING_LOG
-from coldcradle.heat.anneal import HANDBOOK_THIRD, SECOND_TIMES, handbook_rate_k_per_h, handbook_soak_s
-from coldcradle.heat.bare_anneal import bare_anneal, by_handbook
-from coldcradle.heat.conduction import free_to_bow_m
-from coldcradle.heat.inside import evening_s
-from coldcradle.heat.judge import left_remark
+from coldcradle.heat.assess import left_remark
 from coldcradle.heat.limits import HANDBOOK_LEAVES_PA, RUN_BAND, TARGETS_PA
-from coldcradle.heat.shock import free_section
-from coldcradle.heat.slab import run_slab
-from coldcradle.heat.strain import run_strain
-from coldcradle.heat.structure import MEAN_TIME_S
-from coldcradle.plan import plan
+from coldcradle.heat.physics.conduction import free_to_bow_m
+from coldcradle.heat.physics.shock import free_section
+from coldcradle.heat.physics.simulate import evening_s
+from coldcradle.heat.physics.slab import run_slab
+from coldcradle.heat.physics.strain import run_strain
+from coldcradle.heat.physics.structure import MEAN_TIME_S
+from coldcradle.heat.schedule.anneal import HANDBOOK_THIRD, SECOND_TIMES, handbook_rate_k_per_h, handbook_soak_s
+from coldcradle.heat.schedule.bare_anneal import bare_anneal, by_handbook
+from coldcradle.piece.plan import plan
 from tests.core.test_firing import fired
 from tests.documents import BIG_KILN
 

@@ -7,17 +7,19 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from coldcradle.document import read_kind
+from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.piece import read_kind
 from coldcradle.glass.compatibility import interface_stress_pa, judge_pair, match
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.reading import Reader, Reading
 from studio.actions.welcome import kind_document
 
 KINDS = shipped_kinds()
 
 
 def by_equilibrium(difference: float, fall: float, h1: float, h2: float, e1: float, e2: float) -> float:
-    """Force and moment balance of two layers with strain ε₀ + κz, solved as two linear equations; stress at the joint."""
+    """Force and moment balance of two layers with strain ε₀ + κz, solved as two linear equations; stress at the
+    joint.
+    """
     z = np.array([-h1, 0.0, h2])
     free = (difference * fall, 0.0)  # layer 1 wants to be shorter by Δα·ΔT
 

@@ -9,16 +9,18 @@ import numpy as np
 from django.test import SimpleTestCase
 from scipy.integrate import solve_ivp
 
-from coldcradle.heat.kiln import FACE_TIMES, Kiln, left_alone
-from coldcradle.heat.kiln_fit import fit_kiln
-from coldcradle.heat.kiln_log import KilnLog
+from coldcradle.heat.kiln.fit import fit_kiln
+from coldcradle.heat.kiln.kiln import FACE_TIMES, Kiln, left_alone
+from coldcradle.heat.kiln.log import KilnLog
 
 ROOM = 18.0
 
 
 @dataclass(frozen=True)
 class Wall:
-    """Times of a fall from steady heat: s from 500 to 100 °C, and from 516 °C over 10 and over 55 K; K in an hour from 510."""
+    """Times of a fall from steady heat: s from 500 to 100 °C, and from 516 °C over 10 and over 55 K; K in an hour
+    from 510.
+    """
 
     fall_s: float
     first_10_s: float

@@ -12,17 +12,26 @@ from scipy.integrate import solve_ivp
 
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.conduction import cooling_rate_k_per_h
-from coldcradle.heat.inside import glass_layer
-from coldcradle.heat.slab import Face, Slab1D, SlabRun, run_slab
-from coldcradle.heat.strain import StressRun, run_strain
+from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
+from coldcradle.heat.physics.simulate import glass_layer
+from coldcradle.heat.physics.slab import Face, Slab1D, SlabRun, run_slab
+from coldcradle.heat.physics.strain import StressRun, run_strain
 
 NINETY = shipped_kinds()["fusing-90-clear"]
 H = 3600.0
 
 
-def cooled(mm: float, rate: float, *, stop_k: float = 200.0, then: float | None = None, held: bool = False, half: bool = True,
-           structure: bool = False, soak_h: float = 20.0) -> StressRun:  # fmt: skip
+def cooled(
+    mm: float,
+    rate: float,
+    *,
+    stop_k: float = 200.0,
+    then: float | None = None,
+    held: bool = False,
+    half: bool = True,
+    structure: bool = False,
+    soak_h: float = 20.0,
+) -> StressRun:
     """A slab soaked at its annealing point, cooled at a rate until so far below it, then faster, until all is even."""
     d, top = mm / 1e3, NINETY.annealing_c
     slab = Slab1D(layers=(glass_layer(NINETY, d / 2 if half else d),), is_half=half)
@@ -138,7 +147,9 @@ class TradeRates(SimpleTestCase):
             self.assertTrue(0.15 <= mpa <= 0.23, (mm, mpa))
 
     def test_shands_initial_rates(self) -> None:
-        """Shand, Glass Engineering Handbook, for an expansion of 90e-7, both sides, °C/min at 3.2/6.3/12.7 mm (from memory)."""
+        """Shand, Glass Engineering Handbook, for an expansion of 90e-7, both sides, °C/min at 3.2/6.3/12.7 mm
+        (from memory).
+        """
         for mm, per_min in ((3.2, 13), (6.3, 4), (12.7, 1)):
             mpa = cooled(mm, per_min * 60, soak_h=2).tension_pa / 1e6
             self.assertTrue(0.08 <= mpa <= 0.26, (mm, mpa))

@@ -11,12 +11,12 @@ from scipy.integrate import solve_ivp
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.glass.spread import GRAVITY
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat import moves
-from coldcradle.heat.processes import PROCESSES, trade_rows
-from coldcradle.heat.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
-from coldcradle.plan import work_out
+from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
+from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
+from coldcradle.layup.deform import laws as moves
+from coldcradle.layup.deform.spread import GRAVITY
+from coldcradle.piece.plan import work_out
 from tests.documents import piece, slab_of
 
 NINETY = shipped_kinds()["fusing-90-clear"]
@@ -28,9 +28,13 @@ class Press(SimpleTestCase):
         """dh/dt = -2πF·h⁵/(3Vη(2πh³ + V)): Gent 1960, ASTM C1351M."""
         volume, force, work = 4e-5, 120.0, 0.02
         found = solve_ivp(
-            lambda w, h: -2 * math.pi * force * h**5 / (3 * volume * (2 * math.pi * h**3 + volume)), (0, work), [0.012],
-            rtol=1e-9, atol=1e-12, method="LSODA",
-        )  # fmt: skip
+            lambda w, h: -2 * math.pi * force * h**5 / (3 * volume * (2 * math.pi * h**3 + volume)),
+            (0, work),
+            [0.012],
+            rtol=1e-9,
+            atol=1e-12,
+            method="LSODA",
+        )
         ours = moves.press_thickness(work_per_pa=work, from_m=0.012, volume_m3=volume, force_n=force)
         self.assertAlmostEqual(ours / float(found.y[0, -1]), 1.0, delta=1e-4)
 
@@ -42,7 +46,8 @@ class Press(SimpleTestCase):
         self.assertAlmostEqual(work / thin, 1.0, delta=0.01)
 
     def test_pressed_work_ends_near_two_millimetres(self) -> None:
-        """Common practice, no source: 100 g between weighted shelves at a full fuse for a while. Ten times the weight or
+        """Common practice, no source: 100 g between weighted shelves at a full fuse for a while. Ten times the weight
+        or
         the time takes it only to some 56 % of that: the h⁻⁴ is why."""
         work = 1800 * 10.0 ** -float(Viscosity.of(NINETY).log10_pa_s(804))
         ends = [
@@ -152,13 +157,18 @@ class TradeTemperatures(SimpleTestCase):
 
 class Shock(SimpleTestCase):
     def test_ice_water_comes_near_the_textbooks_bound_and_never_past_it(self) -> None:
-        """σ = E·α·ΔT/(1-ν) for a face that changes at once (Kingery 1955); a film falls short of it, the less the stronger."""
+        """σ = E·α·ΔT/(1-ν) for a face that changes at once (Kingery 1955); a film falls short of it, the less the
+        stronger.
+        """
         for step_k in (40.0, 100.0):
             bound = NINETY.youngs_modulus_pa * NINETY.expansion_per_k * step_k / (1 - NINETY.poisson)
             shares = [
-                open_lid(NINETY, thickness_m=0.012, glass_c=step_k, air_c=0.0, for_s=60.0, film_w_m2=film, is_free=True).tension_pa / bound
+                open_lid(
+                    NINETY, thickness_m=0.012, glass_c=step_k, air_c=0.0, for_s=60.0, film_w_m2=film, is_free=True
+                ).tension_pa
+                / bound
                 for film in (50.0, 1000.0, 10_000.0, 500_000.0)
-            ]  # fmt: skip
+            ]
             self.assertEqual(shares, sorted(shares))
             self.assertLessEqual(shares[-1], 1.0)
             self.assertGreater(shares[-1], 0.9)
@@ -183,7 +193,8 @@ class Shock(SimpleTestCase):
             self.assertTrue(0.75 <= found / closed <= 1.4, (mm, found))
 
     def test_the_lid_is_opened_on_the_safe_side(self) -> None:
-        """Run for eight hours under an open lid, by radiation and draught, the pull stays within the 2.5 MPa allowed, from
+        """Run for eight hours under an open lid, by radiation and draught, the pull stays within the 2.5 MPa allowed,
+        from
         thin to thick, also where the plan counts the glass as thicker."""
         for mm in (6, 25, 60, 140):
             for kind in ("fusing-90-clear", "lead-crystal"):

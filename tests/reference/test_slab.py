@@ -16,16 +16,23 @@ from scipy.optimize import brentq
 from coldcradle.cradle.materials import materials
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.conduction import DIFFUSIVITY_M2_S
-from coldcradle.heat.slab import INSULATED, KILN, Face, Layer, Slab1D, _mesh, film_w_m2_k, run_slab
+from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S
+from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D, _mesh, film_w_m2_k, run_slab
 
 NINETY = shipped_kinds()["fusing-90-clear"]
 K = 1.4
 H = 3600.0
 DAYS_FIVE = [
-    (0.0, 20.0), (5 * H, 520.0), (6 * H, 520.0), (8 * H, 820.0), (11 * H, 820.0), (13 * H, 516.0), (31 * H, 516.0),
-    (78.8 * H, 406.0), (108.8 * H, 60.0),
-]  # fmt: skip
+    (0.0, 20.0),
+    (5 * H, 520.0),
+    (6 * H, 520.0),
+    (8 * H, 820.0),
+    (11 * H, 820.0),
+    (13 * H, 516.0),
+    (31 * H, 516.0),
+    (78.8 * H, 406.0),
+    (108.8 * H, 60.0),
+]
 
 
 def glass(thickness_m: float) -> Layer:
@@ -35,9 +42,10 @@ def glass(thickness_m: float) -> Layer:
 def plaster(thickness_m: float) -> Layer:
     m = materials()["plaster-silica"]
     return Layer(
-        thickness_m=thickness_m, conductivity_w_m_k=m.conductivity_w_m_k,
+        thickness_m=thickness_m,
+        conductivity_w_m_k=m.conductivity_w_m_k,
         heat_j_m3_k=m.density_kg_m3 * m.heat_capacity_j_kg_k,
-    )  # fmt: skip
+    )
 
 
 def fine(

@@ -12,7 +12,7 @@ from scipy.optimize import brentq
 
 from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, Slab, cooling_rate_k_per_h, time_constant_s
+from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, Slab, cooling_rate_k_per_h, time_constant_s
 from tests.documents import KILN, planned, slab_of
 
 # the values the check figures were worked out with: E 72 GPa, nu 0.22, alpha 9e-6
@@ -42,8 +42,10 @@ class ClosedForms(SimpleTestCase):
         x = np.linspace(0, d, 41)
         found = solve_bvp(
             lambda x, y: np.vstack([y[1], np.full_like(x, -ramp / DIFFUSIVITY_M2_S)]),
-            lambda a, b: np.array([a[0], b[0]]), x, np.zeros((2, x.size)),
-        )  # fmt: skip
+            lambda a, b: np.array([a[0], b[0]]),
+            x,
+            np.zeros((2, x.size)),
+        )
         self.assertAlmostEqual(float(found.sol(d / 2)[0]), ramp * d * d / (8 * DIFFUSIVITY_M2_S), places=6)
 
     def test_a_mould_wall_under_the_glass_by_a_second_way(self) -> None:
@@ -77,7 +79,9 @@ class ClosedForms(SimpleTestCase):
         self.assertAlmostEqual(shut.equivalent_thickness_m(), 0.10, places=5)
 
     def test_the_lag_never_lasts_longer_than_we_say(self) -> None:
-        """First root of Bi = ζ·tan ζ (Carslaw & Jaeger, 3.11): the exact slowest mode under a film is faster than ours."""
+        """First root of Bi = ζ·tan ζ (Carslaw & Jaeger, 3.11): the exact slowest mode under a film is faster than
+        ours.
+        """
         d, k, film = 0.064, 1.404, 100.0
         zeta = brentq(lambda z: z * math.tan(z) - film * d / k, 1e-6, math.pi / 2 - 1e-9)
         exact = d * d / (zeta * zeta * DIFFUSIVITY_M2_S)
@@ -94,9 +98,13 @@ class Handbook(SimpleTestCase):
         """
         mm = (3.2, 6.3, 12.7)
         table = {
-            (33e-7, 1): (39, 12, 3), (50e-7, 1): (26, 8, 2), (90e-7, 1): (13, 4, 1),
-            (33e-7, 2): (12, 3, 0.8), (50e-7, 2): (8, 2, 0.5), (90e-7, 2): (4, 1, 0.3),
-        }  # fmt: skip
+            (33e-7, 1): (39, 12, 3),
+            (50e-7, 1): (26, 8, 2),
+            (90e-7, 1): (13, 4, 1),
+            (33e-7, 2): (12, 3, 0.8),
+            (50e-7, 2): (8, 2, 0.5),
+            (90e-7, 2): (4, 1, 0.3),
+        }
         for (expansion, sides), rates in table.items():
             for thickness, per_min in zip(mm, rates, strict=True):
                 stress = per_min * 60 / rate(sides * thickness, 1.0, expansion)
@@ -123,8 +131,9 @@ class Trade(SimpleTestCase):
     def test_a_block_of_75_by_75_by_60_takes_about_five_days(self) -> None:
         block = {
             "cradle__parts": [{"shape": "box", "length": "75 mm", "width": "75 mm", "height": "90 mm"}],
-            "cradle__line": "60 mm", "cradle__method": "shape",
-        }  # fmt: skip
+            "cradle__line": "60 mm",
+            "cradle__method": "shape",
+        }
         plan = planned("casting-crystal", **block)
         assert plan.heat is not None
         self.assertTrue(3.5 <= plan.heat.total_s / 86400 <= 6, plan.heat.total_s / 86400)

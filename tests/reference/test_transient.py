@@ -10,13 +10,13 @@ from scipy.integrate import solve_ivp
 
 from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.anneal import soak_by_physics, surface_rate
-from coldcradle.heat.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k, cooling_rate_k_per_h
-from coldcradle.heat.kiln import Kiln
-from coldcradle.heat.opening import opening_temperature
-from coldcradle.heat.shock import open_lid
-from coldcradle.heat.slab import film_w_m2_k
-from coldcradle.working import PRACTICE, Figure, derive, given
+from coldcradle.heat.kiln.kiln import Kiln
+from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k, cooling_rate_k_per_h
+from coldcradle.heat.physics.shock import open_lid
+from coldcradle.heat.physics.slab import film_w_m2_k
+from coldcradle.heat.schedule.anneal import soak_by_physics, surface_rate
+from coldcradle.heat.schedule.opening import opening_temperature
+from coldcradle.report.figure import PRACTICE, Figure, derive, given
 from tests.documents import planned, slab_of
 
 K = conductivity_w_m_k(500.0)
@@ -24,8 +24,16 @@ NINETY = shipped_kinds()["fusing-90-clear"]
 
 
 def length(metres: float) -> Figure:
-    return derive("thickness_counts", "d", "length", lambda d: d, [given("d", "d", metres, "length")], words="", formula="",
-                  source=PRACTICE)  # fmt: skip
+    return derive(
+        "thickness_counts",
+        "d",
+        "length",
+        lambda d: d,
+        [given("d", "d", metres, "length")],
+        words="",
+        formula="",
+        source=PRACTICE,
+    )
 
 
 def conduct(
@@ -74,7 +82,7 @@ class Soak(SimpleTestCase):
         self.assertLess(plan.figures["soak_physics"].value, plan.figures["soak_thumb"].value)
 
     def test_a_longer_fall_never_shortens_it(self) -> None:
-        from coldcradle.plan import work_out
+        from coldcradle.piece.plan import work_out
         from tests.documents import piece
 
         load = work_out(piece()).load

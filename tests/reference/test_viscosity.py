@@ -80,7 +80,8 @@ class TradeTemperatures(SimpleTestCase):
 
 
 class Composition(SimpleTestCase):
-    """An independent second: viscosity from composition, Lakatos, Johansson & Simmingsköld, Glass Technology 13 (1972) 88.
+    """An independent second: viscosity from composition, Lakatos, Johansson & Simmingsköld, Glass Technology 13
+    (1972) 88.
 
     The coefficients are from memory; oxides in mol per mol of SiO2, viscosity in dPa·s.
     """

@@ -41,9 +41,13 @@ class Answers(StudioTest):
     def test_plans_of_every_sort(self) -> None:
         weak = BIG_KILN | {"power": "1 kW", "rise": "70 h", "fall": "2 h"}
         for changes in (
-            {}, {"cradle__method": "shape"}, {"glass__rack": {}}, {"heat__leaves": "held"},
-            {"heat__kiln": weak, "heat__cast_at": "880 °C"}, {"cradle__material": "ceramic"},
-        ):  # fmt: skip
+            {},
+            {"cradle__method": "shape"},
+            {"glass__rack": {}},
+            {"heat__leaves": "held"},
+            {"heat__kiln": weak, "heat__cast_at": "880 °C"},
+            {"cradle__material": "ceramic"},
+        ):
             with self.subTest(changes):
                 answer = self.ask("POST", "/pieces/import", document(**changes))
                 self.check("POST", "/api/pieces/import", answer)

@@ -93,7 +93,7 @@ class Script(SimpleTestCase):
             (("demo", "--slowly"), "“--slowly” is not known here"),
             (("plan",), "It is: ./run plan FILE.json"),
             (("plan", "/nonexistent.json"), "No such file"),
-        ):  # fmt: skip
+        ):
             with self.subTest(words):
                 found = self.run_script(*words)
                 self.assertNotEqual(found.returncode, 0)

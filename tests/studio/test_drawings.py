@@ -152,9 +152,15 @@ class Meshes(StudioTest):
     def test_a_bent_room_is_refused_by_its_place(self) -> None:
         good = self.room(self.upload(trimesh.creation.box((40, 40, 20))).json()["id"])[-1]["solid"]
         for bent in (
-            good | {"z_m": good["z_m"][::-1]}, good | {"volume_m3": [float("1e9")] * 3}, good | {"rings": [[["a", 1]]]},
-            good | {"area_m2": ["x"]}, good | {"size_m": [1]}, {"name": "x"}, 7, good | {"rings": []},
-        ):  # fmt: skip
+            good | {"z_m": good["z_m"][::-1]},
+            good | {"volume_m3": [float("1e9")] * 3},
+            good | {"rings": [[["a", 1]]]},
+            good | {"area_m2": ["x"]},
+            good | {"size_m": [1]},
+            {"name": "x"},
+            7,
+            good | {"rings": []},
+        ):
             answer = self.change({AT + "cradle.solid": bent, AT + "cradle.line": "10 mm"})
             self.assertEqual(answer.status_code, 422)
             self.assertTrue(all(f["path"].startswith(AT + "cradle") for f in answer.json()["faults"]), answer.content)
@@ -179,10 +185,16 @@ class Shelf(StudioTest):
 
     def test_bad_care_is_refused_and_nothing_is_lost(self) -> None:
         for bad in (
-            {"release": [{"kind": "jam", "on": "2026-11-20"}]}, {"release": [{"kind": "none", "on": "soon"}]}, {"rated": "hot"},
-            {"firings": -1}, {"colour": "x"}, {"drying": {"started": "2026-11-23T08:00", "lasts": "a while"}}, {"drying": "x"},
-            {"release": "x"}, {"condition": 7},
-        ):  # fmt: skip
+            {"release": [{"kind": "jam", "on": "2026-11-20"}]},
+            {"release": [{"kind": "none", "on": "soon"}]},
+            {"rated": "hot"},
+            {"firings": -1},
+            {"colour": "x"},
+            {"drying": {"started": "2026-11-23T08:00", "lasts": "a while"}},
+            {"drying": "x"},
+            {"release": "x"},
+            {"condition": 7},
+        ):
             self.assertEqual(self.care(bad).status_code, 422, bad)
         self.assertEqual(self.care({"condition": "ok"}, version=99).status_code, 409)
         self.assertEqual(

@@ -1,4 +1,6 @@
-"""Whatever is sent, the answer is a plan or a refusal in words, never an error of ours, and a stored piece stays whole."""
+"""Whatever is sent, the answer is a plan or a refusal in words, never an error of ours, and a stored piece stays
+whole.
+"""
 
 from __future__ import annotations
 
@@ -12,7 +14,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as HypothesisTestCase
 
-from coldcradle.heat.processes import PROCESSES
+from coldcradle.heat.schedule.processes import PROCESSES
 from studio.actions.pieces import import_piece
 from studio.models import Kiln, Piece, Revision
 from studio.planning import planned
@@ -31,18 +33,58 @@ paths = st.sampled_from(
     [
         AT + p
         for p in (
-            "cradle.line", "cradle.wall", "cradle.level.bore", "cradle.level", "cradle.parts", "cradle.parts.0.top",
-            "cradle.parts.0", "cradle.method", "cradle.material", "cradle.soaked", "cradle.reading", "glass.form",
-            "glass.loss", "glass.charge", "heat.target", "heat.own_target", "heat.cast_at", "heat.cast_hold",
-            "heat.bubble_hold", "heat.room", "heat.starts_at", "heat.zone", "heat.leaves", "kind_id", "kiln_id", "process",
-            "heat.enters", "heat.on", "heat.relief", "heat.wet", "heat.thick", "heat.breadth", "heat.span", "heat.depth",
-            "heat.weight", "heat.shelves", "heat.place", "heat.wakes", "heat.sleeps", "heat.there", "heat.ready_by",
-            "heat.own_steps", "heat.own_steps.cast.to", "heat.own_steps.anneal.rate", "heat.own_steps.fall.hold",
-            "heat.schedule", "heat.chain", "heat.chain.0.process",
+            "cradle.line",
+            "cradle.wall",
+            "cradle.level.bore",
+            "cradle.level",
+            "cradle.parts",
+            "cradle.parts.0.top",
+            "cradle.parts.0",
+            "cradle.method",
+            "cradle.material",
+            "cradle.soaked",
+            "cradle.reading",
+            "glass.form",
+            "glass.loss",
+            "glass.charge",
+            "heat.target",
+            "heat.own_target",
+            "heat.cast_at",
+            "heat.cast_hold",
+            "heat.bubble_hold",
+            "heat.room",
+            "heat.starts_at",
+            "heat.zone",
+            "heat.leaves",
+            "kind_id",
+            "kiln_id",
+            "process",
+            "heat.enters",
+            "heat.on",
+            "heat.relief",
+            "heat.wet",
+            "heat.thick",
+            "heat.breadth",
+            "heat.span",
+            "heat.depth",
+            "heat.weight",
+            "heat.shelves",
+            "heat.place",
+            "heat.wakes",
+            "heat.sleeps",
+            "heat.there",
+            "heat.ready_by",
+            "heat.own_steps",
+            "heat.own_steps.cast.to",
+            "heat.own_steps.anneal.rate",
+            "heat.own_steps.fall.hold",
+            "heat.schedule",
+            "heat.chain",
+            "heat.chain.0.process",
         )
     ]
     + ["name", "stages"]
-)  # fmt: skip
+)
 
 
 class AnyEdit(HypothesisTestCase):
@@ -82,17 +124,35 @@ class AnyEdit(HypothesisTestCase):
                 "heat.on": st.sampled_from(["cradle", "shelf", "posts"]),
                 "heat.leaves": st.sampled_from(["bow", "held", "block", "free"]),
                 "heat.enters": st.sampled_from(["loose", "frit", "slab", "relief", "pack"]),
-                "heat.span": st.sampled_from(["1 mm", "300 mm", "4 m"]), "heat.depth": st.sampled_from(["1 mm", "60 mm", "2 m"]),
-                "heat.weight": st.sampled_from(["0 kg", "12 kg", "900 kg"]), "heat.room": st.sampled_from(["-19 °C", "44 °C"]),
-                "heat.target": st.sampled_from(["gentle", "quick"]), "heat.wet": st.sampled_from(["damp", "dry"]),
-                "heat.cast_at": st.sampled_from(["110 °C", "500 °C", "1390 °C", ""]), "heat.cast_hold": st.sampled_from(["0 h", "71 h"]),
-                "heat.own_steps": st.sampled_from([{"fall": {"to": "60 °C"}}, {"anneal": {"to": "25 °C", "rate": "2999 °C/h"}},
-                                                   {"cast": {"to": "30 °C"}, "coast": {"to": "700 °C"}}, {"last": {"rate": "0.001 °C/h"}}]),
-                "heat.schedule": st.sampled_from(["9999 900 0", "1 C/h to 900 C", "300 F/h to 1480 F hold 10\n1 F/h to 90 F"]),
-                "heat.chain": st.just([{"name": "x", "process": "full", "part": "a", "before": True, "thick": "300 mm"}, {"name": "y", "process": "polish", "joins": ["a"]}]),
+                "heat.span": st.sampled_from(["1 mm", "300 mm", "4 m"]),
+                "heat.depth": st.sampled_from(["1 mm", "60 mm", "2 m"]),
+                "heat.weight": st.sampled_from(["0 kg", "12 kg", "900 kg"]),
+                "heat.room": st.sampled_from(["-19 °C", "44 °C"]),
+                "heat.target": st.sampled_from(["gentle", "quick"]),
+                "heat.wet": st.sampled_from(["damp", "dry"]),
+                "heat.cast_at": st.sampled_from(["110 °C", "500 °C", "1390 °C", ""]),
+                "heat.cast_hold": st.sampled_from(["0 h", "71 h"]),
+                "heat.own_steps": st.sampled_from(
+                    [
+                        {"fall": {"to": "60 °C"}},
+                        {"anneal": {"to": "25 °C", "rate": "2999 °C/h"}},
+                        {"cast": {"to": "30 °C"}, "coast": {"to": "700 °C"}},
+                        {"last": {"rate": "0.001 °C/h"}},
+                    ]
+                ),
+                "heat.schedule": st.sampled_from(
+                    ["9999 900 0", "1 C/h to 900 C", "300 F/h to 1480 F hold 10\n1 F/h to 90 F"]
+                ),
+                "heat.chain": st.just(
+                    [
+                        {"name": "x", "process": "full", "part": "a", "before": True, "thick": "300 mm"},
+                        {"name": "y", "process": "polish", "joins": ["a"]},
+                    ]
+                ),
             },
-        ), st.sampled_from(["coasting", "chain", "judged", "compare", "calendar"]),
-    )  # fmt: skip
+        ),
+        st.sampled_from(["coasting", "chain", "judged", "compare", "calendar"]),
+    )
     def test_any_firing_is_planned_and_looked_at_or_refused(self, edits: dict[str, Any], look: str) -> None:
         version = Piece.objects.get(pk=self.piece.pk).version
         body = {"version": version, "changes": [{"path": AT + p, "value": v} for p, v in edits.items()]}

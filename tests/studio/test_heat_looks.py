@@ -182,10 +182,15 @@ class KilnPlaces(StudioTest):
 
     def test_bad_places_are_refused_each_in_its_place(self) -> None:
         for zones in (
-            [{"name": "", "offset": "1 °C"}], [{"name": "a", "offset": "warm"}], [{"name": "a", "offset": "900 °C"}],
-            [{"name": "a", "offset": "1 °C", "at": [7, 0]}], [{"name": "a", "offset": "1 °C"}, {"name": "a", "offset": "2 °C"}],
-            [{"name": str(i), "offset": "1 °C"} for i in range(13)], "no", [3],
-        ):  # fmt: skip
+            [{"name": "", "offset": "1 °C"}],
+            [{"name": "a", "offset": "warm"}],
+            [{"name": "a", "offset": "900 °C"}],
+            [{"name": "a", "offset": "1 °C", "at": [7, 0]}],
+            [{"name": "a", "offset": "1 °C"}, {"name": "a", "offset": "2 °C"}],
+            [{"name": str(i), "offset": "1 °C"} for i in range(13)],
+            "no",
+            [3],
+        ):
             answer = self.patch({"zones": zones})
             self.assertEqual(answer.status_code, 422, zones)
             self.assertTrue(answer.json()["faults"][0]["path"].startswith("zones"), zones)

@@ -1,4 +1,6 @@
-"""What a studio types about kilns, schedules and glass when it is in a hurry: absurd, empty, doubtful, or from older days."""
+"""What a studio types about kilns, schedules and glass when it is in a hurry: absurd, empty, doubtful, or from
+older days.
+"""
 
 from __future__ import annotations
 

@@ -29,9 +29,12 @@ class RackMigration(TransactionTestCase):
         old = self.at("0001_initial")
         owner = old.get_model("auth", "User").objects.create(username="Wren")
         kind = old.get_model("studio", "GlassKind").objects.create(
-            owner=owner, key="x", name="gull grey", document={"density": "2500 kg/m³"},
+            owner=owner,
+            key="x",
+            name="gull grey",
+            document={"density": "2500 kg/m³"},
             rack={"coarse": "640 g", "sheet": "2 lb 3 oz"},
-        )  # fmt: skip
+        )
         old.get_model("studio", "Piece").objects.create(owner=owner, name="Old piece", summary={"cavity": []})
         new = self.at("0002_stock_and_drawings")
         items = {i.form: i for i in new.get_model("studio", "StockItem").objects.all()}
@@ -51,8 +54,8 @@ class RackMigration(TransactionTestCase):
 class FirstEditionDocuments(TransactionTestCase):
     def test_a_document_without_anything_new_is_planned_as_before(self) -> None:
         """The first edition's entries are enough: no care, no tilt, no count, no mix."""
-        from coldcradle.document import read_piece
-        from coldcradle.plan import plan
+        from coldcradle.document.piece import read_piece
+        from coldcradle.piece.plan import plan
 
         whole = document()
         piece = read_piece(whole).piece

@@ -58,9 +58,13 @@ class Changing(StudioTest):
 
     def test_nonsense_is_refused_at_its_field_and_changes_nothing(self) -> None:
         for typed, words in (
-            ("abc", "cannot be read"), ("-3", "above 0 mm, got -3"), ("1e9 km", "of at most"), ("", "nothing is written"),
-            ("0 mm", "above 0 mm"), ("NaN", "cannot be read"),
-        ):  # fmt: skip
+            ("abc", "cannot be read"),
+            ("-3", "above 0 mm, got -3"),
+            ("1e9 km", "of at most"),
+            ("", "nothing is written"),
+            ("0 mm", "above 0 mm"),
+            ("NaN", "cannot be read"),
+        ):
             with self.subTest(typed):
                 answer = self.change({AT + "cradle.level.bore": typed})
                 self.assertEqual(answer.status_code, 422)
@@ -78,12 +82,28 @@ class Changing(StudioTest):
 
     def test_odd_paths_and_values_are_refused_never_an_error_of_ours(self) -> None:
         for path, value in (
-            ("", "x"), ("nowhere", "x"), ("stages", []), ("stages.7.cradle.line", "3 mm"), (AT + "cradle.parts.x.bore", "1"),
-            (AT + "cradle.line.deeper", "x"), ("a." * 50 + "b", 1), (AT + "cradle.parts", {}), (AT + "cradle.line", 5),
-            (AT + "cradle", None), ("version", 2), (AT + "glass.kind.density", "9 kg/m³"), (AT + "heat.kiln.power", "1 kW"),
-            (AT + "glass.rack.nuggets", "9 kg"), (AT + "kind_id", 10**30), (AT + "kind_id", "x"), (AT + "kiln_id", -1),
-            (AT + "cradle.parts.-9.bore", "3 mm"), ("name", "\ud800"), ("name", "a\u0000b"), ("name", "x" * 500),
-        ):  # fmt: skip
+            ("", "x"),
+            ("nowhere", "x"),
+            ("stages", []),
+            ("stages.7.cradle.line", "3 mm"),
+            (AT + "cradle.parts.x.bore", "1"),
+            (AT + "cradle.line.deeper", "x"),
+            ("a." * 50 + "b", 1),
+            (AT + "cradle.parts", {}),
+            (AT + "cradle.line", 5),
+            (AT + "cradle", None),
+            ("version", 2),
+            (AT + "glass.kind.density", "9 kg/m³"),
+            (AT + "heat.kiln.power", "1 kW"),
+            (AT + "glass.rack.nuggets", "9 kg"),
+            (AT + "kind_id", 10**30),
+            (AT + "kind_id", "x"),
+            (AT + "kiln_id", -1),
+            (AT + "cradle.parts.-9.bore", "3 mm"),
+            ("name", "\ud800"),
+            ("name", "a\u0000b"),
+            ("name", "x" * 500),
+        ):
             with self.subTest(path=path, value=value):
                 self.assertIn(self.change({path: value}).status_code, (404, 422))
         self.assertEqual(self.ask("PATCH", f"/pieces/{self.piece.pk}", {"version": 1, "changes": []}).status_code, 422)
@@ -140,8 +160,9 @@ class UndoAndRedo(StudioTest):
         self.assertEqual((self.wall(last), last["redoes"]), ("40 mm", None))
 
     def test_kiln_glass_start_and_name_come_back_too(self) -> None:
-        self.change({AT + "kind_id": self.kind("float-clear").pk, "name": "Other",
-                     AT + "heat.starts_at": "2027-01-01T09:00"})  # fmt: skip
+        self.change(
+            {AT + "kind_id": self.kind("float-clear").pk, "name": "Other", AT + "heat.starts_at": "2027-01-01T09:00"}
+        )
         got = self.step("undo")
         stage = got["document"]["stages"][0]  # type: ignore[index]
         self.assertEqual(
@@ -178,8 +199,14 @@ class UndoAndRedo(StudioTest):
 
 class MakingAndCopying(StudioTest):
     def new(self, **more: object) -> dict[str, object]:
-        return {"name": "Tide token", "kind_id": self.kind().pk, "kiln_id": self.kiln.pk,
-                "starts_at": "2026-12-01T08:00", "zone": "Europe/London", **more}  # fmt: skip
+        return {
+            "name": "Tide token",
+            "kind_id": self.kind().pk,
+            "kiln_id": self.kiln.pk,
+            "starts_at": "2026-12-01T08:00",
+            "zone": "Europe/London",
+            **more,
+        }
 
     def test_a_new_piece_of_every_shape_is_planned_and_says_it_is_not_measured(self) -> None:
         for shape in ("cylinder", "frustum", "box", "cap"):
@@ -263,13 +290,18 @@ class Ownership(StudioTest):
         change = {"version": 1, "changes": [{"path": "name", "value": "Mine"}]}
         new = {"name": "x", "starts_at": "2026-12-01T08:00", "kind_id": kind, "kiln_id": kiln}
         for method, path, body in (
-            ("GET", f"/pieces/{piece}", None), ("PATCH", f"/pieces/{piece}", change),
-            ("POST", f"/pieces/{piece}/undo", {"version": 1}), ("POST", f"/pieces/{piece}/redo", {"version": 1}),
-            ("POST", f"/pieces/{piece}/away", None), ("GET", f"/pieces/{piece}/document", None),
-            ("POST", "/cradles", {"piece_id": piece}), ("POST", f"/cradles/{cradle}/away", None),
-            ("PATCH", f"/glass/{kind}", {"version": 1, "rack": {}}), ("PATCH", f"/kilns/{kiln}", {"version": 1, "document": {}}),
+            ("GET", f"/pieces/{piece}", None),
+            ("PATCH", f"/pieces/{piece}", change),
+            ("POST", f"/pieces/{piece}/undo", {"version": 1}),
+            ("POST", f"/pieces/{piece}/redo", {"version": 1}),
+            ("POST", f"/pieces/{piece}/away", None),
+            ("GET", f"/pieces/{piece}/document", None),
+            ("POST", "/cradles", {"piece_id": piece}),
+            ("POST", f"/cradles/{cradle}/away", None),
+            ("PATCH", f"/glass/{kind}", {"version": 1, "rack": {}}),
+            ("PATCH", f"/kilns/{kiln}", {"version": 1, "document": {}}),
             ("POST", "/pieces", new),
-        ):  # fmt: skip
+        ):
             with self.subTest(f"{method} {path}"):
                 self.assertEqual(self.ask(method, path, body).status_code, 404)
         for path in ("/pieces", "/cradles", "/stock"):

@@ -34,9 +34,13 @@ class Rack(StudioTest):
     def test_faults_are_told_by_field(self) -> None:
         item = self.add().json()
         for typed, field in (
-            ({"gross": "200 g"}, "jar"), ({"gross": "200 g", "jar": "300 g"}, "gross"), ({"weight": "-1 g"}, "weight"),
-            ({"weight": "lots"}, "weight"), ({"thickness": "0 mm"}, "thickness"), ({"colour": "blue"}, "colour"),
-        ):  # fmt: skip
+            ({"gross": "200 g"}, "jar"),
+            ({"gross": "200 g", "jar": "300 g"}, "gross"),
+            ({"weight": "-1 g"}, "weight"),
+            ({"weight": "lots"}, "weight"),
+            ({"thickness": "0 mm"}, "thickness"),
+            ({"colour": "blue"}, "colour"),
+        ):
             answer = self.change(item, **typed)
             self.assertEqual(answer.status_code, 422, typed)
             self.assertIn(field, [f["path"] for f in answer.json()["faults"]])
@@ -78,7 +82,10 @@ class Rack(StudioTest):
         self.assertEqual([(i.form, i.mass_kg, i.details) for i in StockItem.objects.order_by("form")], before)
 
     def test_a_faulty_table_changes_nothing_and_names_its_lines(self) -> None:
-        text = 'kind,form,weight\r\nfloat, clear,sheet,1 kg\r\n"float, clear",sheet,2 kg\r\nmoon glass,coarse frit,1 kg\r\n"float, clear",sheet,heavy\r\n'
+        text = (
+            'kind,form,weight\r\nfloat, clear,sheet,1 kg\r\n"float, clear",sheet,2 kg\r\nmoon glass,coarse frit,1 '
+            'kg\r\n"float, clear",sheet,heavy\r\n'
+        )
         answer = self.client.post("/api/stock.csv", text, content_type="text/csv")
         self.assertEqual(answer.status_code, 422)
         told = " ".join(f["message"] for f in answer.json()["faults"])
@@ -183,10 +190,12 @@ class Takes(TakesTest):
         mix = {"parts": [{"form": "coarse", "parts": "1"}, {"form": "medium", "parts": "1"}], "powder": "5 %"}
         changed = self.change(
             {
-                AT + "kind_id": clear.pk, AT + "glass.form": "medium", AT + "glass.mix": mix,
+                AT + "kind_id": clear.pk,
+                AT + "glass.form": "medium",
+                AT + "glass.mix": mix,
                 AT + "glass.with": [{"kind_id": self.kind().pk, "form": "nuggets", "mass": "30 g"}],
             }
-        )  # fmt: skip
+        )
         self.assertEqual(changed.status_code, 200, changed.content[:300])
         rules = [f["rule"] for f in changed.json()["plan"]["findings"]]
         self.assertIn("glass.does-not-match", rules)  # 100 against 90
@@ -210,10 +219,21 @@ class Takes(TakesTest):
 
 class Kinds(StudioTest):
     def test_a_kind_from_three_points_and_a_density(self) -> None:
-        made = self.ask("POST", "/glass", {"document": {
-            "name": "gull grey", "density": "2.51 g/cm3", "expansion": "90", "strain": "920F", "annealing": "960F",
-            "softening": "1250F", "source": "a maker's sheet",
-        }})  # fmt: skip
+        made = self.ask(
+            "POST",
+            "/glass",
+            {
+                "document": {
+                    "name": "gull grey",
+                    "density": "2.51 g/cm3",
+                    "expansion": "90",
+                    "strain": "920F",
+                    "annealing": "960F",
+                    "softening": "1250F",
+                    "source": "a maker's sheet",
+                }
+            },
+        )
         self.assertEqual(made.status_code, 201, made.content)
         kind = made.json()
         self.assertEqual(kind["expansion"]["metric"]["text"], "90 ×10⁻⁷/K")
@@ -227,8 +247,13 @@ class Kinds(StudioTest):
     def test_ways_of_writing_an_expansion(self) -> None:
         kind = self.kind()
         for typed, shown in (
-            ("96", "96"), ("9.6e-6 /K", "96"), ("96 x10^-7/K", "96"), ("96 × 10⁻⁷ /K", "96"), ("9.6", "96"), ("33e-7/K", "33"),
-        ):  # fmt: skip
+            ("96", "96"),
+            ("9.6e-6 /K", "96"),
+            ("96 x10^-7/K", "96"),
+            ("96 × 10⁻⁷ /K", "96"),
+            ("9.6", "96"),
+            ("33e-7/K", "33"),
+        ):
             kind.refresh_from_db()
             got = self.ask("PATCH", f"/glass/{kind.pk}", {"version": kind.version, "document": {"expansion": typed}})
             self.assertEqual(got.json()["expansion"]["metric"]["value"], shown, typed)

@@ -77,8 +77,12 @@ class SigningIn(StudioTest):
         token = client.cookies["csrftoken"].value
 
         def post(name: str, password: str) -> object:
-            return client.post("/api/session", json.dumps({"name": name, "password": password}),
-                               content_type="application/json", headers={"X-CSRFToken": token})  # fmt: skip
+            return client.post(
+                "/api/session",
+                json.dumps({"name": name, "password": password}),
+                content_type="application/json",
+                headers={"X-CSRFToken": token},
+            )
 
         self.assertEqual(post("Wren", "wrong").status_code, 401)  # type: ignore[attr-defined]
         self.assertEqual(post("Wren", "a long enough one").status_code, 200)  # type: ignore[attr-defined]
@@ -115,8 +119,9 @@ class Settings(SimpleTestCase):
     def ask_settings(self, expression: str, **environment: str) -> str:
         code = f"import studio.settings as s; print({expression})"
         clean = {k: v for k, v in os.environ.items() if not k.startswith("COLD_CRADLE")}
-        found = subprocess.run([sys.executable, "-c", code], cwd=ROOT, env=clean | environment, capture_output=True,
-                               text=True, check=True)  # fmt: skip
+        found = subprocess.run(
+            [sys.executable, "-c", code], cwd=ROOT, env=clean | environment, capture_output=True, text=True, check=True
+        )
         return found.stdout.strip()
 
     def test_the_safe_ones_are_the_default(self) -> None:
@@ -125,8 +130,11 @@ class Settings(SimpleTestCase):
                 "s.DEBUG, s.DEMO, '*' in s.ALLOWED_HOSTS, s.SESSION_COOKIE_HTTPONLY", COLD_CRADLE_VAR=folder
             )
             self.assertEqual(got, "False False False True")
-            got = self.ask_settings("s.SESSION_COOKIE_SECURE, s.CSRF_COOKIE_SECURE, s.SECURE_HSTS_SECONDS > 0",
-                                    COLD_CRADLE_VAR=folder, COLD_CRADLE_HTTPS="1")  # fmt: skip
+            got = self.ask_settings(
+                "s.SESSION_COOKIE_SECURE, s.CSRF_COOKIE_SECURE, s.SECURE_HSTS_SECONDS > 0",
+                COLD_CRADLE_VAR=folder,
+                COLD_CRADLE_HTTPS="1",
+            )
             self.assertEqual(got, "True True True")
 
     def test_the_secret_is_made_once_and_kept_to_its_owner(self) -> None:
@@ -161,9 +169,13 @@ class Demo(TestCase):
         self.assertEqual(load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC)).username, DEMO_USER)
         request = Client().get("/").wsgi_request
         for address, forwarded, wanted in (
-            ("127.0.0.1", "", True), ("::1", "", True), ("192.168.1.7", "", False), ("", "", False),
-            ("127.0.0.1", "203.0.113.9", False), ("not an address", "", False),
-        ):  # fmt: skip
+            ("127.0.0.1", "", True),
+            ("::1", "", True),
+            ("192.168.1.7", "", False),
+            ("", "", False),
+            ("127.0.0.1", "203.0.113.9", False),
+            ("not an address", "", False),
+        ):
             request.META["REMOTE_ADDR"] = address
             request.META.pop("HTTP_X_FORWARDED_FOR", None)
             if forwarded:
@@ -201,7 +213,10 @@ class Commands(TestCase):
 
     def test_users_of_production_begin_with_glass_but_no_pieces(self) -> None:
         user = get_user_model().objects.create_user("New", password="a long enough one")
-        self.client.post("/api/session", json.dumps({"name": "New", "password": "a long enough one"}),
-                         content_type="application/json")  # fmt: skip
+        self.client.post(
+            "/api/session",
+            json.dumps({"name": "New", "password": "a long enough one"}),
+            content_type="application/json",
+        )
         self.assertEqual(GlassKind.objects.of(user).count(), 6)
         self.assertEqual(Piece.objects.of(user).count(), 0)

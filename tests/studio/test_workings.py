@@ -8,10 +8,10 @@ from datetime import UTC, datetime
 from django.test import TestCase
 
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.quantities import parse
+from coldcradle.quantity.format import show
+from coldcradle.quantity.parse import parse
+from coldcradle.report.figure import Figure, given
 from coldcradle.sums import SUMS, evaluate
-from coldcradle.words import show
-from coldcradle.working import Figure, given
 from studio.demo.load import load_demo
 from studio.models import Piece
 from studio.planning import planned
@@ -46,7 +46,7 @@ class Workings(TestCase):
 
     def test_a_number_that_was_changed_is_noticed(self) -> None:
         """The check itself has teeth: one input a tenth off, or one figure of the answer, does not pass."""
-        from coldcradle.plan import plan
+        from coldcradle.piece.plan import plan
 
         figures = plan(piece()).figures
         for key in ("glass_mass", "anneal_rate", "cast_temperature", "opening_temperature", "thickness"):
@@ -60,7 +60,7 @@ class Workings(TestCase):
                 check_formula(replace(figure, shown=show(figure.value * 1.1, figure.kind)))
 
     def test_of_every_way_of_forming(self) -> None:
-        from coldcradle.plan import plan
+        from coldcradle.piece.plan import plan
 
         found = []
         for process in ("full", "slump", "ring", "drape", "hang", "press", "spread", "polish"):

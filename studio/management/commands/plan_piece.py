@@ -9,9 +9,9 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from coldcradle.document import load_json, read_piece
+from coldcradle.document.piece import load_json, read_piece
 from coldcradle.errors import ColdCradleError
-from coldcradle.plan import plan
+from coldcradle.piece.plan import plan
 
 
 class Command(BaseCommand):

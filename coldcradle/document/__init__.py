@@ -1,0 +1,1 @@
+"""The piece document: read whole or refused whole."""

@@ -1,0 +1,345 @@
+"""Any programme against this piece: run through the kiln, the slab and the strain, and told what it would do."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.viscosity import Viscosity
+from coldcradle.heat.inputs import HeatInput, Load
+from coldcradle.heat.limits import (
+    MEND_OVER,
+    RUN_BAND,
+    STRENGTH_PA,
+    SURFACE_STRESS_PA,
+    TARGETS_PA,
+    is_over,
+    strain_verdict,
+)
+from coldcradle.heat.physics.simulate import Inside, look_inside, settles_at
+from coldcradle.heat.schedule.firing import Firing, solid_from
+from coldcradle.heat.schedule.peak import drying_hold, needed_work
+from coldcradle.heat.schedule.segments import Run, Wanted, run_programme
+from coldcradle.layup.deform.spread import heat_work
+from coldcradle.quantity.format import Said, Shown, say, show
+
+__all__ = ["Judged", "Remark", "judge", "judge_wanted", "left_remark"]
+
+_SPREAD_K = 2.0
+_DRYING_C = (80.0, 135.0)
+_GOOD_TO = 3.0  # times the heat work wanted, either way: as well as it can be told
+_FAR_SHORT, _FAR_OVER = 12.0, 30.0  # past all doubt
+_WINDOW_K, _FAR_K = 2.0, 30.0  # a reading off the window by this much is inside; by this much, past doubt
+
+
+@dataclass(frozen=True, slots=True)
+class Remark:
+    """One thing a programme does to the piece: well, to think about, or not like this."""
+
+    key: str
+    word: str  # good, think or stop
+    says: Said
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """A programme as it would run, and what it would do."""
+
+    run: Run
+    inside: Inside
+    left_pa: float
+    left: Shown
+    peak_c: float
+    work_per_pa: float
+    remarks: list[Remark]
+
+
+def _ended(wanted: Sequence[Wanted], firing: Firing, heat: HeatInput) -> list[Wanted]:
+    """The steps with the fall to the open lid put after them; what asks for less than the room is "off"."""
+    open_c = max(firing.figures["opening_temperature"].value // 1, heat.room_c + 3)
+    steps = [s for s in wanted if s.to_c > heat.room_c + 8 or (s.rate_k_per_h is None and s.to_c > heat.room_c + 3)]
+    if not steps:
+        raise ImpossibleInput("expected steps that leave the room's temperature")
+    if steps[-1].to_c > open_c:
+        steps.append(
+            Wanted(
+                key="coast",
+                name="Off, lid shut",
+                rate_k_per_h=None,
+                to_c=open_c,
+                hold_s=0.0,
+                limited_by="kiln",
+                why=say("Nothing more is programmed."),
+                figures=(),
+            )
+        )
+    return steps
+
+
+def _movement_remark(load: Load, heat: HeatInput, peak_c: float, ratio: float) -> Remark | None:
+    """What heat work adds to the window, where it is known how far the glass shall go. Work to spare is no fault where
+    a mould ends the movement; only what hangs free goes too far."""
+    shown: dict[str, Shown | str] = {
+        "t": show(round(peak_c), "temperature"),
+        "what": heat.process.name,
+        "x": f"{ratio:.0f}" if ratio >= 10 else f"{ratio:.2g}" if ratio >= 0.01 else "less than 0.01",
+    }
+    told = "It does {x} times the heat work it takes to {what} so far"
+    if ratio < 1 / _GOOD_TO:
+        word = "stop" if ratio < 1 / _FAR_SHORT else "think"
+        return Remark("movement", word, say(told + ". It will not go far enough.", **shown))
+    if heat.process.is_stopped:
+        return Remark("movement", "good", say(told + "; the mould ends it.", **shown))
+    if ratio <= _GOOD_TO:
+        return Remark("movement", "good", say(told + ": right, as near as that can be told.", **shown))
+    word = "stop" if ratio > _FAR_OVER else "think"
+    return Remark("movement", word, say(told + ". Nothing ends it: it goes further.", **shown))
+
+
+def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float) -> list[Remark]:
+    """The window of the process first, then the movement."""
+    wanted = needed_work(load, heat)
+    moved = None if wanted is None else _movement_remark(load, heat, peak_c, work_per_pa / wanted)
+    curve, done = Viscosity.of(load.kind), heat.process
+    log = float(curve.log10_pa_s(peak_c))
+    low, high = done.window_c(load.kind)
+    stiff = load.form.cast_log_viscosity + 0.3 if done.key == "cast" else done.stiff
+    if done.key == "cast":
+        low, high = curve.temperature_c(stiff), max(high, curve.temperature_c(load.form.cast_log_viscosity - 0.5))
+    shown: dict[str, Shown | str] = {
+        "t": show(round(peak_c), "temperature"),
+        "log": f"{log:.1f}",
+        "glass": load.kind.name,
+        "what": done.name,
+        "low": show(round(low), "temperature"),
+        "high": show(round(high), "temperature"),
+    }
+    if low - _WINDOW_K <= peak_c <= high + _WINDOW_K:
+        inside = Remark("peak", "good", say("Its peak of {t} is 10^{log} Pa·s in {glass}: right to {what}.", **shown))
+        return [inside, *([moved] if moved else [])]
+    off = abs(peak_c - (low if peak_c < low else high))
+    way = "cooler" if peak_c < low else "hotter"
+    # held long enough a wide sheet moves below its window too: then the window is only a question
+    word = "stop" if off > _FAR_K and not (moved is not None and moved.word == "good" and peak_c < low) else "think"
+    told = (
+        f"Its peak of {{t}} is 10^{{log}} Pa·s in {{glass}}, {{gap}} {way} than the window to {{what}}, {{low}} "
+        f"to {{high}}."
+    )
+    return [Remark("peak", word, say(told, gap=show(off, "difference"), **shown)), *([moved] if moved else [])]
+
+
+def _warm_remark(inside: Inside, run: Run, heat: HeatInput, figures_rate: float) -> Remark | None:
+    peak_at = next(s.arrives_s for s in run.steps if s.key == "cast")
+    if heat.entering not in ("slab", "relief"):
+        first = run.steps[0].rate_k_per_h
+        if first is not None and first > 1.05 * figures_rate:
+            return Remark(
+                "warm",
+                "think",
+                say(
+                    "It warms at {r} from cold; {a} is what pieces of this size stand.",
+                    r=show(first, "rate"),
+                    a=show(figures_rate, "rate"),
+                ),
+            )
+        return None
+    pull, at_s, in_face = inside.peak(0.0, peak_at)
+    shown = {
+        "p": show(pull, "stress"),
+        "lim": show(SURFACE_STRESS_PA, "stress"),
+        "h": show(at_s, "duration"),
+        "where": "face" if in_face else "heart",
+    }
+    if pull > STRENGTH_PA:
+        return Remark(
+            "warm",
+            "stop",
+            say("Warming pulls its {where} by {p} after {h}: it is likely to snap. {lim} is allowed.", **shown),
+        )
+    if is_over(pull, SURFACE_STRESS_PA, MEND_OVER):
+        return Remark("warm", "think", say("Warming pulls its {where} by {p} after {h}; {lim} is allowed.", **shown))
+    return Remark("warm", "good", say("Warming pulls by {p} at most; {lim} is allowed.", **shown))
+
+
+def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
+    """Whether a wet mould is given time to dry, and whether it is hurried."""
+    if heat.support != "cradle":
+        return []
+    found = []
+    material = load.material
+    if material.holds_water and heat.wet != "dry":
+        need = drying_hold(load.wall_m, heat.wet).value
+        rests = sum(s.hold_s for s in run.steps if _DRYING_C[0] <= s.to_c <= _DRYING_C[1])
+        if rests < 0.5 * need:
+            found.append(
+                Remark(
+                    "dry",
+                    "stop",
+                    say(
+                        "The mould goes in {wet} and gets {r} near {t} to dry; {need} is common practice. Steam "
+                        "cracks it.",
+                        wet=heat.wet,
+                        r=show(rests, "duration"),
+                        need=show(need, "duration"),
+                        t=show(105.0, "temperature"),
+                    ),
+                )
+            )
+    first = run.steps[0].rate_k_per_h
+    if first is not None and first > 1.2 * material.warm_up_k_per_h:
+        found.append(
+            Remark(
+                "mould",
+                "think",
+                say(
+                    "{m} is warmed at {r}; {a} is common practice.",
+                    m=material.name.capitalize(),
+                    r=show(first, "rate"),
+                    a=show(material.warm_up_k_per_h, "rate"),
+                ),
+            )
+        )
+    return found
+
+
+def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark:
+    """The longest stay within reach of the annealing point on the way down."""
+    peak = next(i for i, s in enumerate(run.steps) if s.key == "cast")
+    kind = load.kind
+    near = [s for s in run.steps[peak + 1 :] if kind.strain_c - 12 <= s.to_c <= kind.annealing_c + 30 and s.hold_s > 0]
+    if not near:
+        return Remark(
+            "soak",
+            "stop" if firing.figures["thickness_counts"].value > 0.008 else "think",
+            say("It does not rest near this glass's annealing point, {ap}.", ap=show(kind.annealing_c, "temperature")),
+        )
+    soak = max(near, key=lambda s: s.hold_s)
+    heat = inside.heat
+    chosen = (heat.times_s >= soak.arrives_s) & (heat.times_s <= soak.ends_s + 1e-6)
+    settled = settles_at(heat.times_s[chosen], heat.lag_k[chosen], _SPREAD_K, soak.arrives_s) if chosen.any() else None
+    relax = 6 * 10 ** float(Viscosity.of(kind).log10_pa_s(soak.to_c)) * (1 - kind.poisson) / kind.youngs_modulus_pa
+    shown = {"t": soak.to, "h": soak.hold, "k": show(_SPREAD_K, "difference")}
+    if settled is None:
+        lag = show(float(heat.lag_k[chosen][-1]) if chosen.any() else 0.0, "difference")
+        return Remark(
+            "soak",
+            "stop",
+            say("Its soak of {h} at {t} is too short: heart and kiln are still {lag} apart.", lag=lag, **shown),
+        )
+    rest = soak.ends_s - settled
+    if rest < 3 * relax:
+        return Remark(
+            "soak",
+            "think",
+            say(
+                "Its soak of {h} at {t} evens out the heat, but leaves {r} for strain that takes {x} to relax there.",
+                r=show(rest, "duration"),
+                x=show(5 * relax, "duration"),
+                **shown,
+            ),
+        )
+    return Remark(
+        "soak",
+        "good",
+        say(
+            "Its soak of {h} at {t} is long enough: all within {k} after {r}, and {rest} to relax.",
+            r=show(settled - soak.arrives_s, "duration"),
+            rest=show(rest, "duration"),
+            **shown,
+        ),
+    )
+
+
+def left_remark(left_pa: float, target_pa: float) -> Remark:
+    """What stays in the glass, against the target and against what is quick."""
+    quick = TARGETS_PA["quick"]
+    shown = {
+        "s": show(left_pa, "stress", RUN_BAND * left_pa),
+        "want": show(target_pa, "stress"),
+        "q": show(quick, "stress"),
+        "hundred": show(0.1, "length"),
+    }
+    word = strain_verdict(left_pa, target_pa)
+    if word == "good":
+        how = "within" if left_pa <= target_pa else "close to"
+        return Remark("left", "good", say("It leaves about **{s}**, " + how + " your target of {want}.", **shown))
+    told = say("It leaves about **{s}** in the glass; your target is {want}.", **shown)
+    if left_pa > quick:
+        beyond = say(
+            " That is beyond quick, {q}. Such firings are told of, {hundred} of glass in five days; some hold and "
+            "some snap weeks later.",
+            **shown,
+        )
+        told = Said(told.metric + beyond.metric, told.us + beyond.us)
+    return Remark("left", word, told)
+
+
+def _left_remarks(inside: Inside, run: Run, heat: HeatInput) -> list[Remark]:
+    found = [left_remark(inside.residual_pa, heat.stress_pa)]
+    peak_end = next(s.ends_s for s in run.steps if s.key == "cast")
+    pull, at_s, in_face = inside.peak(peak_end, run.total_s)
+    if is_over(pull, SURFACE_STRESS_PA, MEND_OVER):
+        found.append(
+            Remark(
+                "cool",
+                "stop" if pull > STRENGTH_PA else "think",
+                say(
+                    "Cooling pulls its {where} by {p} after {h}; {lim} is allowed.",
+                    where="face" if in_face else "heart",
+                    p=show(pull, "stress"),
+                    h=show(at_s, "duration"),
+                    lim=show(SURFACE_STRESS_PA, "stress"),
+                ),
+            )
+        )
+    return found
+
+
+def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: HeatInput) -> Judged:
+    """Run steps and judge them. Exactly one of them has the key "cast": its peak.
+
+    Raises ImpossibleInput as the kiln does.
+    """
+    kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
+    run = run_programme(_ended(wanted, firing, heat), kiln)
+    inside = look_inside(firing.soaked.section, run.line, solid_from_s=solid_from(run, heat), structure=True)
+    peak = next(s for s in run.steps if s.key == "cast")
+    solid = heat.entering in ("slab", "relief")
+    work = heat_work(load.kind, run.line)
+    remarks = _heat_remarks(load, heat, peak.to_c, work)
+    warm = _warm_remark(inside, run, heat, firing.figures["slab_rate" if solid else "chunk_rate"].value)
+    remarks += [warm] if warm else []
+    remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, run, heat)]
+    remarks += _mould_remarks(load, heat, run)
+    remarks += [
+        Remark(
+            "late",
+            "think",
+            Said(f"Step {i}, {s.name.lower()}: {s.late.metric}", f"Step {i}, {s.name.lower()}: {s.late.us}"),
+        )
+        for i, s in enumerate(run.steps, 1)
+        if s.late is not None
+    ]
+    if peak.to_c > heat.kiln.highest_c:
+        remarks.append(Remark("kiln", "stop", say("{t} is above what {k} is made for.", t=peak.to, k=heat.kiln.name)))
+    left = inside.residual_pa
+    order = {"stop": 0, "think": 1, "good": 2}
+    return Judged(
+        run,
+        inside,
+        left,
+        show(left, "stress", RUN_BAND * left),
+        peak.to_c,
+        work,
+        sorted(remarks, key=lambda r: order[r.word]),
+    )
+
+
+def judge(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: HeatInput) -> Judged:
+    """The same, with a wide tolerance for where the hottest step stands."""
+    marked = list(wanted)
+    if not any(s.key == "cast" for s in marked):
+        hottest = max(range(len(marked)), key=lambda i: marked[i].to_c)
+        marked[hottest] = replace(marked[hottest], key="cast")
+    return judge_wanted(marked, firing, load, heat)

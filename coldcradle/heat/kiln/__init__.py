@@ -1,0 +1,1 @@
+"""The kiln, its log, what a log says of it, and its controller."""

@@ -1,0 +1,257 @@
+"""A kiln's log, read from a CSV of whatever columns: time, temperature, and where there are any set point and power."""
+
+from __future__ import annotations
+
+import csv
+import io
+import math
+import re
+from dataclasses import dataclass
+from datetime import datetime
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.signal import medfilt
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.quantity.format import Said, plural, say, show
+
+__all__ = ["MAX_BYTES", "KilnLog", "read_log"]
+
+MAX_BYTES = 8_000_000
+_MOST_ROWS = 400_000
+_SPIKE_K = 25.0
+_GAP_S = 1800.0
+
+Array = NDArray[np.float64]
+
+_TIME = re.compile(
+    r"\b(time|date|stamp|elapsed|clock|zeit|t)\b|^(s|sec|secs|min|mins|h|hr|hrs|hours|minutes|seconds)$", re.I
+)
+_TEMPERATURE = re.compile(
+    r"temp|thermo|actual|measured|process|chamber|kiln|\bpv\b|\btc ?1?\b|°|\bch(?:annel)? ?1\b", re.I
+)
+_SETPOINT = re.compile(r"set|target|\bsp\b|program|wanted|demand", re.I)
+_POWER = re.compile(r"power|output|duty|\bout\b|relay|element|%|\bon\b", re.I)
+_FORMATS = (
+    "%d/%m/%Y %H:%M:%S",
+    "%d/%m/%Y %H:%M",
+    "%m/%d/%Y %H:%M:%S",
+    "%m/%d/%Y %H:%M",
+    "%d.%m.%Y %H:%M:%S",
+    "%d.%m.%Y %H:%M",
+    "%d-%m-%Y %H:%M:%S",
+    "%m/%d/%Y %I:%M:%S %p",
+    "%m/%d/%Y %I:%M %p",
+    "%d %b %Y %H:%M:%S",
+    "%d %b %Y %H:%M",
+)
+_CLOCK = re.compile(r"^(\d{1,4}):([0-5]\d)(?::([0-5]\d(?:\.\d+)?))?$")
+
+
+@dataclass(frozen=True, slots=True)
+class KilnLog:
+    """Times (s from the first reading), °C, and power from 0 to 1 and set point in °C where the log has them."""
+
+    times_s: Array
+    temperatures_c: Array
+    power: Array | None
+    setpoint_c: Array | None
+    notes: list[Said]
+
+
+def _text(raw: bytes) -> str:
+    if len(raw) > MAX_BYTES:
+        raise ImpossibleInput(f"expected a log of at most {MAX_BYTES // 1_000_000} MB, got {len(raw) / 1e6:.1f} MB")
+    encoding = "utf-16" if raw[:2] in (b"\xff\xfe", b"\xfe\xff") else "utf-8-sig"
+    try:
+        text = raw.decode(encoding)
+    except UnicodeDecodeError:
+        text = raw.decode("cp1252", "replace")
+    if "\0" in text:
+        raise ImpossibleInput("expected a log as text with columns; this is another kind of file")
+    return text
+
+
+def _number(text: str, *, comma: bool) -> float:
+    text = text.strip().strip('"').rstrip("°CFcf% ").strip()
+    if not text:
+        return math.nan
+    if comma:
+        text = text.replace(".", "").replace(",", ".")
+    try:
+        value = float(text)
+    except ValueError:
+        return {"on": 1.0, "off": 0.0, "true": 1.0, "false": 0.0}.get(text.lower(), math.nan)
+    return value if math.isfinite(value) else math.nan
+
+
+def _rows(text: str) -> tuple[list[list[str]], str]:
+    lines = [line for line in text.splitlines() if line.strip() and not line.lstrip().startswith("#")]
+    if len(lines) < 3:
+        raise ImpossibleInput("expected a log of at least three lines; this is too short")
+    sample = lines[1 : 1 + 40]
+    counts = {d: sorted(line.count(d) for line in sample)[len(sample) // 2] for d in ("\t", ";", ",", "|")}
+    delimiter = next((d for d in ("\t", ";", "|") if counts[d] >= 1), "," if counts[","] else " ")
+    if delimiter == " ":
+        return [line.split() for line in lines[:_MOST_ROWS]], delimiter
+    return list(csv.reader(io.StringIO("\n".join(lines[:_MOST_ROWS])), delimiter=delimiter)), delimiter
+
+
+def _stamp(text: str) -> float | None:
+    text = text.strip().strip('"').rstrip("Z")
+    try:
+        return datetime.fromisoformat(text).replace(tzinfo=None).timestamp()
+    except ValueError:
+        pass
+    for form in _FORMATS:
+        try:
+            return datetime.strptime(text, form).timestamp()  # noqa: DTZ007 - only differences are used
+        except ValueError:
+            continue
+    return None
+
+
+def _times(cells: list[str], name: str, *, comma: bool) -> tuple[Array, str]:
+    """Seconds, and what the column was taken for."""
+    clocks = [_CLOCK.match(c.strip()) for c in cells[:20]]
+    if sum(c is not None for c in clocks) > len(clocks) / 2:
+        found, days = [], 0.0
+        before = -1.0
+        for cell in cells:
+            m = _CLOCK.match(cell.strip())
+            seconds = int(m[1]) * 3600 + int(m[2]) * 60 + float(m[3] or 0) if m else math.nan
+            if before >= 0 and seconds + 6 * 3600 < before:  # past midnight
+                days += 86400
+            before = seconds if m else before
+            found.append(seconds + days)
+        return np.array(found), "clock times"
+    stamps = [_stamp(c) for c in cells[:20]]
+    if sum(s is not None for s in stamps) > len(stamps) / 2:
+        return np.array([math.nan if (s := _stamp(c)) is None else s for c in cells]), "dates and times"
+    values = np.array([_number(c, comma=comma) for c in cells])
+    low = name.lower()
+    good = values[np.isfinite(values)]
+    span = float(good[-1] - good[0]) if len(good) > 1 else 0.0
+    if re.search(r"\b(h|hr|hrs|hours?)\b", low):
+        return values * 3600, "hours"
+    if re.search(r"\bmin", low):
+        return values * 60, "minutes"
+    if re.search(r"\b(s|secs?|seconds?)\b", low):
+        return values, "seconds"
+    if span > 1e9:
+        return values / 1000, "milliseconds"
+    if span > 20_000:
+        return values, "seconds, by the length of it"
+    if span > 240:
+        return values * 60, "minutes, by the length of it"
+    return values * 3600, "hours, by the length of it"
+
+
+def _column(header: list[str], pattern: re.Pattern[str], taken: set[int]) -> int | None:
+    return next((i for i, name in enumerate(header) if i not in taken and pattern.search(name)), None)
+
+
+def _clean(times: Array, temperatures: Array, others: list[Array]) -> tuple[Array, Array, list[Array], list[Said]]:
+    """In order, one reading a time, without what is not a number and without spikes."""
+    notes: list[Said] = []
+    good = np.isfinite(times) & np.isfinite(temperatures)
+    if (lost := int((~good).sum())) > 0:
+        notes.append(say("{n} without a reading left out.", n=plural(lost, "row")))
+    times, temperatures, others = times[good], temperatures[good], [o[good] for o in others]
+    order = np.argsort(times, kind="stable")
+    if np.any(order != np.arange(len(order))):
+        notes.append(say("The rows were put in order of time."))
+    times, temperatures, others = times[order], temperatures[order], [o[order] for o in others]
+    _, first = np.unique(times, return_index=True)
+    times, temperatures, others = times[first], temperatures[first], [o[first] for o in others]
+    if len(times) >= 5:
+        spikes = np.abs(temperatures - medfilt(temperatures, 5)) > _SPIKE_K
+        spikes[:2] = spikes[-2:] = False
+        if spikes.any():
+            notes.append(say("{n} left out.", n=plural(int(spikes.sum()), "spike")))
+            times, temperatures, others = times[~spikes], temperatures[~spikes], [o[~spikes] for o in others]
+    return times, temperatures, others, notes
+
+
+def read_log(raw: bytes) -> KilnLog:
+    """Read a log whole, or raise ImpossibleInput that says what is the matter.
+
+    Columns are found by their names, or by place (time, temperature) where there are none; °F is taken from the
+    names or the values. Gaps stay gaps: nothing is invented between readings.
+    """
+    rows, delimiter = _rows(_text(raw))
+    comma = delimiter != "," and any(re.search(r"\d,\d", cell) for row in rows[1:20] for cell in row)
+    width = max(len(row) for row in rows[:50])
+    head = next(
+        (
+            i
+            for i, row in enumerate(rows[:30])
+            if len(row) >= 2
+            and not any(math.isfinite(_number(c, comma=comma)) or _stamp(c) or _CLOCK.match(c.strip()) for c in row)
+        ),
+        None,
+    )
+    header = [name.strip().replace("_", " ") for name in rows[head]] if head is not None else []
+    body = rows[head + 1 if head is not None else 0 :]
+    taken: set[int] = set()
+    time_at = _column(header, _TIME, taken) if header else 0
+    time_at = 0 if time_at is None else time_at
+    taken.add(time_at)
+    set_at = _column(header, _SETPOINT, taken)
+    taken |= {set_at} if set_at is not None else set()
+    power_at = next(
+        (i for i, n in enumerate(header) if i not in taken and _POWER.search(n) and not _TEMPERATURE.search(n)), None
+    )
+    taken |= {power_at} if power_at is not None else set()
+    temp_at = _column(header, _TEMPERATURE, taken)
+    if temp_at is None:
+        temp_at = next((i for i in range(width) if i not in taken), None)
+    if temp_at is None or len(body) < 3:
+        raise ImpossibleInput(
+            "expected a column of times and one of temperatures; found " + (", ".join(header) or "none")[:120]
+        )
+
+    def cells(at: int) -> list[str]:
+        return [row[at] if at < len(row) else "" for row in body]
+
+    times, told = _times(cells(time_at), header[time_at] if header else "", comma=comma)
+    temperatures = np.array([_number(c, comma=comma) for c in cells(temp_at)])
+    others = [np.array([_number(c, comma=comma) for c in cells(at)]) for at in (power_at, set_at) if at is not None]
+    times, temperatures, others, notes = _clean(times, temperatures, others)
+    if len(times) < 10:
+        raise ImpossibleInput(f"expected at least ten readings with a time and a temperature, got {len(times)}")
+    name = header[temp_at] if header else ""
+    is_f = bool(re.search(r"°\s*f|\bf\b|fahr", name, re.I)) or (
+        not re.search(r"°\s*c|\bc\b|cels", name, re.I) and float(np.max(temperatures)) > 1150
+    )
+    if is_f:
+        temperatures = (temperatures - 32) / 1.8
+    found = list(others)
+    power = found.pop(0) if power_at is not None else None
+    setpoint = found.pop(0) if set_at is not None else None
+    if power is not None:
+        most = float(np.nanmax(power)) if np.isfinite(power).any() else 0.0
+        power = power / (100.0 if 1.5 < most <= 100 else most) if most > 0 else None
+    if setpoint is not None and is_f:
+        setpoint = (setpoint - 32) / 1.8
+    if float(temperatures.max()) > 1500 or float(temperatures.min()) < -60:
+        raise ImpossibleInput(
+            f"expected kiln temperatures, got {temperatures.min():.0f} to {temperatures.max():.0f} °C"
+        )
+    times = times - times[0]
+    gaps = int((np.diff(times) > _GAP_S).sum())
+    if gaps:
+        notes.append(say("{n} of more than half an hour: nothing is taken from there.", n=plural(gaps, "gap")))
+    notes.insert(
+        0,
+        say(
+            "{n} over {t}; times as {told}, temperatures in {unit}{more}.",
+            n=plural(len(times), "reading"),
+            t=show(float(times[-1]), "duration"),
+            told=told,
+            unit="°F" if is_f else "°C",
+            more=(", with power" if power is not None else "") + (", with set points" if setpoint is not None else ""),
+        ),
+    )
+    return KilnLog(times, temperatures, power, setpoint, notes)

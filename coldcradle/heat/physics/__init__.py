@@ -1,0 +1,1 @@
+"""Heat and strain through the thickness of the glass."""

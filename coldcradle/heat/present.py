@@ -1,0 +1,233 @@
+"""The heat of a plan in the form in which it is drawn, listed and printed."""
+
+from __future__ import annotations
+
+import math
+from datetime import datetime
+
+import numpy as np
+
+from coldcradle.heat.formed import moved
+from coldcradle.heat.inputs import HeatInput, Load
+from coldcradle.heat.kiln.controller import tell_controller
+from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA
+from coldcradle.heat.physics.simulate import Inside
+from coldcradle.heat.schedule.attendance import shift_into_day, visits
+from coldcradle.heat.schedule.clock import at, days, nights, when
+from coldcradle.heat.schedule.firing import Firing, cooled_for
+from coldcradle.piece.result import HeatPlan, HourRow, InsidePoint, Target, Tick
+from coldcradle.quantity.format import say, show
+from coldcradle.quantity.units import temperature_from_c, temperature_to_c
+from coldcradle.report.figure import Figure, derive, given, published
+from coldcradle.report.graph import Graph, GraphLine, axis
+
+__all__ = [
+    "heat_plan",
+    "hour_rows",
+    "inside_points",
+    "profile_graph",
+    "profile_of",
+    "start_of",
+    "ticks",
+    "timing_figures",
+]
+
+_POINTS = 150
+_DAY_S, _LONG_S = 86400.0, 10 * 86400.0  # an estimate of so many days is told in whole ones
+
+
+def start_of(heat: HeatInput, total_s: float) -> datetime:
+    """When the firing starts: as said, or so long before it shall be open."""
+    return at(heat.starts_at, -math.ceil(total_s / 60) * 60) if heat.is_ready_by else heat.starts_at
+
+
+def ticks(top_c: float, unit: str, step: int) -> list[Tick]:
+    """Round temperatures on an axis from 0 °C (or the first step) up."""
+    first = 0 if unit == "degC" else step
+    most = int(temperature_from_c(top_c, unit))
+    return [Tick(temperature_to_c(mark, unit), str(mark)) for mark in range(first, most + 1, step)]
+
+
+def inside_points(inside: Inside, total_s: float) -> list[InsidePoint]:
+    """The run thinned to what a drawing shows; stress is 0 while the pieces are loose."""
+    heat, stress = inside.heat, inside.stress
+    last = max(2, int(np.searchsorted(heat.times_s, total_s, side="right")))
+    even = np.searchsorted(heat.times_s, np.linspace(0, total_s, _POINTS)).clip(0, last - 1)
+    corners = np.linspace(0, last - 1, _POINTS // 3).astype(int)
+    worst = [int(stress.worst_tension_pa[:last].argmax())]
+    chosen = np.unique(np.concatenate([even, corners, worst]))
+    columns = np.column_stack([heat.times_s, heat.surface_c, heat.heart_c, stress.surface_pa, stress.heart_pa])[chosen]
+    return [InsidePoint(round(t), round(s, 1), round(h, 1), round(a), round(b)) for t, s, h, a, b in columns.tolist()]
+
+
+def profile_of(inside: Inside) -> list[tuple[float, float]]:
+    """What stays in the glass, (depth below the open face, Pa); a half slab is told with its mirror image."""
+    depths, left = inside.stress.depths_m, inside.stress.residual_pa
+    if inside.heat.slab.is_half:
+        inward = depths[-1] - depths
+        depths = np.concatenate([depths, depths[-1] + inward[::-1][1:]])
+        left = np.concatenate([left, left[::-1][1:]])
+    keep = np.linspace(0, len(depths) - 1, min(25, len(depths))).round().astype(int)
+    return [(round(float(depths[i]), 6), round(float(left[i]))) for i in keep]
+
+
+def profile_graph(inside: Inside) -> Graph:
+    """The same as a drawing: pulled to the right, pressed to the left, the open face on top."""
+    layers = profile_of(inside)
+    most = 1.15 * max(1e4, *(abs(pa) for _, pa in layers))
+    deep = layers[-1][0]
+    lines = [GraphLine("left", [(pa, -d) for d, pa in layers]), GraphLine("none", [(0.0, 0.0), (0.0, -deep)])]
+    return Graph(axis(-most, most, "stress", count=4), axis(-deep, 0.0, "length", count=3), lines)
+
+
+def hour_rows(firing: Firing, heat: HeatInput) -> list[HourRow]:
+    """The heat line in words and numbers, hour by hour or in some sixty lines."""
+    total_s, start = firing.run.total_s, start_of(heat, firing.run.total_s)
+    every = max(1, math.ceil(total_s / 3600 / 60)) * 3600.0
+    heat_run, stress = firing.inside.heat, firing.inside.stress
+    at = [*np.arange(0.0, total_s, every).tolist(), total_s]
+    columns = [
+        np.interp(at, heat_run.times_s, column).tolist()
+        for column in (heat_run.surface_c, heat_run.heart_c, stress.surface_pa, stress.heart_pa)
+    ]
+    return [
+        HourRow(
+            when(start, t),
+            show(t, "duration"),
+            show(round(s), "temperature"),
+            show(round(h), "temperature"),
+            show(abs(h - s), "difference"),
+            show(face, "stress"),
+            show(heart, "stress"),
+        )
+        for t, s, h, face, heart in zip(at, *columns, strict=True)
+    ]
+
+
+def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
+    rows = []
+    for key, stress_pa in {**TARGETS_PA, "table": heat.stress_pa, "own": heat.own_stress_pa}.items():
+        is_chosen = key == heat.target  # as run, and with what was set by hand
+        rate, total = (
+            (firing.cooling.slow_k_per_h, firing.run.total_s)
+            if is_chosen
+            else cooled_for(firing, load, target=key, stress_pa=stress_pa)
+        )
+        is_about = not is_chosen and (key == "table" or stress_pa != heat.stress_pa)
+        told = round(total / _DAY_S) * _DAY_S if is_about and total >= _LONG_S else total
+        rows.append(Target(key, show(rate, "rate"), show(told, "duration"), total, is_about))
+    return rows
+
+
+def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
+    """The firing, ready to be drawn."""
+    run, start = firing.run, start_of(heat, firing.run.total_s)
+    highest = max(c for _, c in run.line)
+    top = math.ceil((highest + 60) / 100) * 100.0
+    there = visits(heat, run.steps, start)
+    peak_at = next((s.arrives_s for s in run.steps if s.key == "cast"), 0.0)
+    warm_pa, warm_at, _ = firing.inside.peak(0.0, peak_at)
+    soaked, window = firing.soaked.total_s, heat.process.window_c(load.kind)
+    cool_pa, cool_at, in_face = firing.inside.peak(soaked, run.total_s)
+    return HeatPlan(
+        process=heat.process.key,
+        process_name=heat.process.name,
+        window_low_c=window[0],
+        window_high_c=window[1],
+        steps=run.steps,
+        line=run.line,
+        ends_at=[at(start, s.ends_s).isoformat(timespec="minutes") for s in run.steps],
+        ends=[when(start, s.ends_s) for s in run.steps],
+        total_s=run.total_s,
+        starts_at=start.isoformat(timespec="minutes"),
+        starts=when(start, 0.0),
+        opens_at=at(start, run.total_s).isoformat(timespec="minutes"),
+        opens=when(start, run.total_s),
+        nights=nights(start, run.total_s),
+        days=days(start, run.total_s),
+        coast_from=show(firing.coast_from_c, "temperature"),
+        targets=_targets(firing, load, heat),
+        highest_c=highest,
+        top_c=top,
+        ticks_metric=ticks(top, "degC", 100),
+        ticks_us=ticks(top, "degF", 200),
+        inside=inside_points(firing.inside, run.total_s),
+        profile=profile_graph(firing.inside),
+        stress_limit_pa=SURFACE_STRESS_PA,
+        warm_peak=show(warm_pa, "stress"),
+        warm_peak_s=warm_at,
+        warm_peak_pa=warm_pa,
+        cool_peak=show(cool_pa, "stress"),
+        cool_peak_s=cool_at,
+        cool_peak_pa=cool_pa,
+        cool_peak_where="in its face" if in_face else "in its heart",
+        taken_as=firing.soaked.section.words,
+        visits=there,
+        visit_help=shift_into_day(heat, there, start),
+        told=tell_controller(run.steps, heat.kiln, start_c=heat.room_c, offset_k=heat.kiln.zone_offset_k(heat.zone)),
+        changed=[own.key for own in heat.own],
+    )
+
+
+def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Figure]:
+    """Soak, whole time, energy and, where it is known, what the glass will do."""
+    steps, both, school = firing.run.steps, firing.figures, heat.school
+    per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(
+        school, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
+    )
+    held_s = next(s for s in steps if s.key == "fall").hold_s
+    by_hand = any(own.key == "fall" and own.hold_s is not None for own in heat.own)
+    chosen = derive(
+        "soak",
+        "Anneal soak",
+        "duration",
+        lambda t: t if by_hand else math.ceil(t / 300 - 1e-9) * 300.0,
+        [given("time you chose" if by_hand else per_m.name, "t", held_s if by_hand else per_m.value, "duration")],
+        words="You set it by hand."
+        if by_hand
+        else {"thumb": "You chose the rule of thumb.", "physics": "You chose the physics."}.get(
+            school, f"The longer of the two schools, here: {per_m.name.lower()}."
+        ),
+        formula="t" if by_hand else "300·ceil(t/300)",
+        source=per_m.source,
+        assumptions=[say("{name}: {t}", name=f.name, t=f.shown) for f in (both["soak_thumb"], both["soak_physics"])],
+        extra=[("thickness", 0.0 if by_hand else per_m.u)],
+    )
+    total = derive(
+        "firing_time",
+        "Firing",
+        "duration",
+        lambda *parts: float(sum(parts)),
+        [given(s.name, f"t{i}", s.ends_s - s.starts_s, "duration") for i, s in enumerate(steps, 1)],
+        words="All steps after one another, with the times this kiln really needs.",
+        formula="t = " + " + ".join(f"t{i}" for i in range(1, len(steps) + 1)),
+        source=published("sum of the steps; the kiln as one warm body"),
+        assumptions=["the kiln follows its controller wherever its power and its losses let it"],
+    )
+    kiln, price = heat.kiln, heat.kiln.price_per_kwh
+    loss_j, stored_j = firing.run.loss_j, firing.run.stored_j
+    energy = derive(
+        "energy",
+        "Energy",
+        "energy",
+        lambda q, s: q + s,
+        [
+            given("lost to the room while it is powered", "Q", loss_j, "energy", 0.2 * loss_j),
+            given(
+                "stored in it, less what comes back while it is powered", "S", stored_j, "energy", 0.2 * abs(stored_j)
+            ),
+        ],
+        words=f"What {kiln.name} loses to the room and stores in itself, the glass, the mould and its shelves, step "
+        f"by step; a fall by itself takes none.",
+        formula="E = Q + S",
+        source=published("heat balance of one warm body"),
+        assumptions=[
+            "UA and C from the kiln's remembered times; good to about 20 %",
+            *([f"at {price:g} a kWh in your money: {firing.run.energy_j / 3.6e6 * price:.2f}"] if price else []),
+        ],
+    )
+    figures = [chosen, total, energy]
+    went = moved(load, heat, firing.run.line)
+    if went is not None:
+        figures.append(went)
+    return {f.key: f for f in figures}

@@ -1,0 +1,313 @@
+"""What is unwise about the heat of a plan, and what can hurt someone on the way."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import datetime
+from typing import TYPE_CHECKING
+
+from coldcradle.heat.limits import (
+    MEND_OVER,
+    PASSING_OVER,
+    STRENGTH_PA,
+    SURFACE_STRESS_PA,
+    TARGETS_PA,
+    is_over,
+    strain_verdict,
+)
+from coldcradle.heat.schedule.clock import is_night
+from coldcradle.heat.schedule.peak import asked_temperature_c
+from coldcradle.heat.schedule.warmup import top_rate_k_per_h
+from coldcradle.quantity.format import Said, show
+from coldcradle.report.finding import Caution, Finding, finding
+
+if TYPE_CHECKING:
+    from coldcradle.piece.plan import Worked
+    from coldcradle.piece.result import HeatPlan
+
+__all__ = ["cautions", "heat_findings"]
+
+_OUTSIDE_K, _DISAGREE_K = 35.0, 20.0
+_STRAIN_OVER = 1.15
+
+
+def _window(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
+    """Whether the peak is one at which this glass does what is wanted."""
+    done, kind = worked.piece.heat.process, worked.piece.glass.kind
+    peak_c = next((s.to_c for s in heat.steps if s.key == "cast"), heat.highest_c)
+    if done.runny < 5.0 and heat.highest_c < kind.softening_c:
+        yield finding(
+            "heat.too-cool-to-flow",
+            "stop",
+            "At {t} this glass does not flow.",
+            "It softens at {soft}; to {what} it must be far runnier.",
+            t=show(heat.highest_c, "temperature"),
+            soft=show(kind.softening_c, "temperature"),
+            what=done.name,
+        )
+        return
+    low, high = done.window_c(kind)
+    if done.key != "cast" and not low - _OUTSIDE_K <= peak_c <= high + _OUTSIDE_K:
+        way = "cooler" if peak_c < low else "hotter"
+        yield finding(
+            "heat.outside-window",
+            "think",
+            f"{{t}} is {way} than people {{what}} this glass: {{low}} to {{high}}.",
+            "The window is one of viscosity. Look in while it happens, or change the hold instead.",
+            t=show(peak_c, "temperature"),
+            what=done.name,
+            low=show(round(low), "temperature"),
+            high=show(round(high), "temperature"),
+        )
+
+
+def _law_and_window(worked: Worked) -> Iterator[Finding]:
+    """Where the law of movement and what people use are far apart, that is said."""
+    heat, load = worked.piece.heat, worked.load
+    asked = asked_temperature_c(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat))
+    low, high = heat.process.window_c(load.kind)
+    if asked is None or low - _DISAGREE_K <= asked <= high + _DISAGREE_K:
+        return
+    if heat.process.is_stopped and asked < low:  # it always asks for too little of a whole bowl, and a mould ends it
+        return
+    yield finding(
+        "heat.movement-disagrees",
+        "note",
+        "The law of movement asks for {t}; people {what} this glass at {low} to {high}.",
+        "The law is for small movements of an even sheet. Keep to what people use, and look in while it happens.",
+        t=show(round(asked), "temperature"),
+        what=heat.process.name,
+        low=show(round(low), "temperature"),
+        high=show(round(high), "temperature"),
+    )
+
+
+def _strain(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
+    """What the run through the glass found: too much left, or pulled too hard on the way."""
+    firing = worked.firing
+    assert firing is not None
+    peak_s = next((s.arrives_s for s in heat.steps if s.key == "cast"), 0.0)
+    pulls = (
+        ("warming", "warm", firing.inside.peak(0.0, peak_s)),
+        ("cooling", "cool", firing.inside.peak(peak_s, heat.total_s)),
+    )
+    for word, key, (pull, _, in_face) in pulls:
+        if is_over(pull, SURFACE_STRESS_PA, PASSING_OVER):
+            yield finding(
+                f"heat.{key}s-too-fast",
+                "stop" if pull > STRENGTH_PA else "think",
+                "On " + word + " its {where} is pulled by {p}; {lim} is allowed.",
+                "Run through the glass as the steps stand. Cold glass snaps without a sign; go slower there.",
+                where="face" if in_face else "heart",
+                p=show(pull, "stress"),
+                lim=show(SURFACE_STRESS_PA, "stress"),
+            )
+    target = worked.piece.heat.stress_pa
+    left = firing.inside.residual_pa
+    if is_over(left, target, _STRAIN_OVER) and not worked.piece.heat.is_by_table:
+        yield finding(
+            "heat.strain-left",
+            "stop" if strain_verdict(left, target) == "stop" else "think",
+            "As the steps stand more strain stays in the glass than you wanted: {s} instead of {w}.",
+            "Structural relaxation is counted in both. Soak longer or cool slower, or let it be worked out.",
+            s=show(left, "stress"),
+            w=show(target, "stress"),
+        )
+    quick = TARGETS_PA["quick"]
+    if is_over(max(left, target), quick, MEND_OVER):
+        yield finding(
+            "heat.beyond-quick",
+            "think",
+            "About {s} will stay in the glass: that is beyond quick, {q}.",
+            "Firings like it are told of, {hundred} of glass in five days. Some hold for years, some snap weeks later: "
+            "the handbook's table leaves about {t}.",
+            s=show(max(left, target), "stress"),
+            q=show(quick, "stress"),
+            hundred=show(0.1, "length"),
+            t=show(TARGETS_PA["usual"], "stress"),
+        )
+
+
+def _attending(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
+    for visit in heat.visits:
+        if not visit.is_awake:
+            reason = heat.visit_help or Said(
+                "No start puts it in your waking hours.", "No start puts it in your waking hours."
+            )
+            yield Finding(
+                "heat.asleep",
+                "heat",
+                "think",
+                Said(
+                    *(
+                        f"Somebody must be there at night: {visit.name}, {s.text}."
+                        for s in (visit.at.metric, visit.at.us)
+                    )
+                ),
+                reason,
+            )
+    choices = worked.piece.heat
+    if choices.zone and (offset := choices.kiln.zone_offset_k(choices.zone)):
+        yield finding(
+            "heat.zone",
+            "note",
+            "At “{zone}” it is {d} "
+            + ("hotter" if offset > 0 else "cooler")
+            + " than in the middle; the controller's targets allow for it.",
+            "Other pieces in the same firing stand elsewhere.",
+            zone=choices.zone,
+            d=show(abs(offset), "difference"),
+        )
+    if choices.entering == "pack" and choices.weight_kg < 1.0 and choices.process.key == "press":
+        yield finding(
+            "heat.nothing-presses",
+            "think",
+            "Nothing weighs on the pack.",
+            "Say how heavy the shelves and posts on it are; they press it, and they slow the kiln.",
+        )
+
+
+def heat_findings(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
+    kiln, load = worked.piece.heat.kiln, worked.load
+    if worked.refusal:
+        yield finding(
+            "heat.kiln-cannot", "stop", "{kiln} cannot do this firing.", "{why}.", kiln=kiln.name, why=worked.refusal
+        )
+    width, height = load.outer_width_m, load.outer_height_m
+    in_cradle = worked.piece.heat.support == "cradle"
+    if (in_cradle and width > min(kiln.width_m, kiln.depth_m)) or (
+        in_cradle and max(height, worked.heap.top_m + load.wall_m) > kiln.height_m
+    ):
+        yield finding(
+            "heat.does-not-fit",
+            "stop",
+            "The cradle does not fit into {kiln}.",
+            "With its wall it is {w} wide and with its heap {h} high; {kiln} is {kw} by {kd}, and {kh} high.",
+            kiln=kiln.name,
+            w=show(width, "length"),
+            h=show(max(height, worked.heap.top_m + load.wall_m), "length"),
+            kw=show(kiln.width_m, "length"),
+            kd=show(kiln.depth_m, "length"),
+            kh=show(kiln.height_m, "length"),
+        )
+    if heat is None or worked.firing is None:
+        return
+    if heat.highest_c > kiln.highest_c:
+        yield finding(
+            "heat.above-kiln-rating",
+            "stop",
+            "{t} is above the {max} that {kiln} is made for.",
+            "Follow the kiln maker. Choose a softer glass, or a lower temperature held longer.",
+            t=show(heat.highest_c, "temperature"),
+            max=show(kiln.highest_c, "temperature"),
+            kiln=kiln.name,
+        )
+    rated_c = worked.piece.cradle.rated_c
+    if heat.highest_c > rated_c:
+        yield finding(
+            "heat.above-mould-rating",
+            "stop",
+            "{t} is above the {max} that {mould} stands.",
+            "It crumbles or cracks, and the glass runs out. The rating is common practice: your maker's counts.",
+            t=show(heat.highest_c, "temperature"),
+            max=show(rated_c, "temperature"),
+            mould=load.material.name,
+        )
+    yield from _window(worked, heat)
+    yield from _law_and_window(worked)
+    yield from _strain(worked, heat)
+    slowest = min((s.rate_k_per_h for s in heat.steps if s.rate_k_per_h), default=1.0)
+    if slowest < 0.5:
+        yield finding(
+            "heat.slower-than-controllers",
+            "stop" if slowest < 0.1 else "think",
+            "The slowest step asks for {rate}. Few controllers hold that.",
+            "Glass that counts as {d} thick cools this slowly. Look at how heat leaves, or make it thinner.",
+            rate=show(slowest, "rate"),
+            d=show(round(worked.counts.value, 3), "length"),
+        )
+    if heat.total_s > 30 * 86400:
+        yield finding(
+            "heat.very-long",
+            "think",
+            "This firing lasts {t}.",
+            "Anneal time grows with the square of the thickness.",
+            t=show(heat.total_s, "duration"),
+        )
+    for step in heat.steps:
+        if step.late is not None:
+            yield Finding("heat.kiln-cannot-follow", "heat", "note", step.late, step.why)
+    yield from _attending(worked, heat)
+    if is_night(datetime.fromisoformat(heat.opens_at)):
+        yield finding(
+            "heat.opens-at-night",
+            "note",
+            "The lid may be opened at night, {t}.",
+            "It can wait until morning: longer with the lid shut does no harm.",
+            t=heat.opens,
+        )
+
+
+def cautions(worked: Worked) -> list[Caution]:
+    """What can hurt someone, where it can. An estimate is a plan, not a warranty."""
+    material, form = worked.piece.cradle.material, worked.piece.glass.form
+    found = []
+    if material.key == "plaster-silica":
+        found.append(Caution("cradle", "", "Plaster and silica dust: respirator, wet clean-up, never swept dry."))
+    if material.key == "fibre-board":
+        found.append(Caution("cradle", "", "Dry fibre: respirator and gloves, wet clean-up."))
+    if material.key == "mild-steel":
+        found.append(
+            Caution(
+                "cradle",
+                "",
+                "Steel other than stainless spalls in the heat, and galvanised or unknown metal gives off fumes: do "
+                "not fire it.",
+            )
+        )
+    if form.key in ("powder", "fine"):
+        found.append(Caution("glass", "", "Glass powder: respirator, ventilation, wet clean-up."))
+    elif form.key in ("billet", "coarse", "nuggets"):
+        found.append(Caution("glass", "", "Broken glass: eye protection and gloves."))
+    if material.holds_water:
+        found.append(
+            Caution("heat", "dry", "Steam: vent the kiln while the mould dries, hands and face away from the vent.")
+        )
+    found += [
+        *_process_cautions(worked),
+        Caution(
+            "heat", "cast", "A look at heat: protective clothing, seconds only, power off to the elements, never alone."
+        ),
+        Caution("heat", "coast", "Lid shut until it may be opened. Mould and shelves stay hot for hours."),
+        Caution(
+            "heat",
+            "",
+            "A plan, not a warranty. Follow the kiln maker and local codes; electrical work is for a licensed "
+            "electrician.",
+        ),
+    ]
+    return found
+
+
+def _process_cautions(worked: Worked) -> Iterator[Caution]:
+    heat = worked.piece.heat
+    if heat.entering == "pack":
+        yield Caution(
+            "heat",
+            "cast",
+            "Plenty of posts under the lower shelf: a weighted shelf that cracks lets glass run. Lift shelves only "
+            "when cold.",
+        )
+    if heat.process.key in ("hang", "ring"):
+        yield Caution(
+            "heat",
+            "cast",
+            "Hung and dropping glass can let go: nothing under it that must not burn, and nobody reaching in.",
+        )
+    if heat.there in ("pour", "hot"):
+        yield Caution(
+            "heat",
+            "cast",
+            "Handling hot glass is for people trained to it, in protective suits, two of them. We time it; we do not "
+            "teach it.",
+        )

@@ -1,0 +1,1 @@
+"""From the process to the programme, step by step."""

@@ -1,0 +1,63 @@
+"""When somebody must be at the kiln, and whether they would be awake."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.schedule.clock import at, when
+from coldcradle.heat.schedule.segments import Step
+from coldcradle.quantity.format import Said, Shown, say
+
+__all__ = ["Visit", "is_awake", "shift_into_day", "visits"]
+
+_WORDS = {"peek": "look in", "pour": "pour off", "hot": "the hot step"}
+
+
+@dataclass(frozen=True, slots=True)
+class Visit:
+    """Somebody at the kiln: why, when (s from the start, and in words), and whether that is in waking hours."""
+
+    key: str
+    name: str
+    at_s: float
+    at: Shown
+    is_awake: bool
+
+
+def is_awake(moment: datetime, awake: tuple[float, float]) -> bool:
+    """Whether a moment lies in the waking hours; they may run past midnight."""
+    hour = moment.hour + moment.minute / 60
+    start, end = awake
+    return start <= hour <= end if start <= end else hour >= start or hour <= end
+
+
+def visits(heat: HeatInput, steps: Sequence[Step], start: datetime) -> list[Visit]:
+    """A look where the process wants one, or what was asked for; half-way through the hold at the peak, or at its
+    end.
+    """
+    peak = next((s for s in steps if s.key == "cast"), None)
+    there = heat.there
+    if there == "auto":
+        there = "peek" if heat.process.watch else "nobody"
+    if peak is None or there == "nobody":
+        return []
+    seconds = peak.arrives_s + (0.5 * peak.hold_s if there == "peek" else peak.hold_s)
+    name = _WORDS[there]
+    if there == "peek" and heat.process.watch:
+        name = f"look in: {heat.process.watch}"
+    return [Visit(there, name, seconds, when(start, seconds), is_awake(at(start, seconds), heat.awake))]
+
+
+def shift_into_day(heat: HeatInput, found: Sequence[Visit], start: datetime) -> Said | None:
+    """By how much the start should move, in steps of a quarter of an hour, for every visit to fall in waking hours."""
+    if all(visit.is_awake for visit in found):
+        return None
+    for quarter in range(1, 96):
+        for sign in (1, -1):
+            moved = sign * quarter * 900.0
+            if all(is_awake(at(start, visit.at_s + moved), heat.awake) for visit in found):
+                return say("Start {t} instead, and it falls in the day.", t=when(start, moved))
+    return None

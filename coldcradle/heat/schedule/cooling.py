@@ -1,0 +1,179 @@
+"""From the soak to the open lid: slow through the range, faster below it, then off; run through the glass and set
+right.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from coldcradle.heat.kiln.kiln import LoadedKiln
+from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_over
+from coldcradle.heat.physics.simulate import Inside, Section1D, evening_s, strained
+from coldcradle.heat.physics.slab import run_slab
+from coldcradle.heat.schedule.segments import Run, Wanted, round_rate, run_programme
+from coldcradle.quantity.format import say, show
+
+__all__ = ["Cooling", "Wish", "cool", "cooling_steps"]
+
+_TRIES = 5
+_LEAST = 0.4  # of the rate, in one mend
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wish:
+    """What the cooling is to come to. Rates by the closed forms, K/h; `state_c` is the slab at the end of the soak.
+
+    `is_fixed`: the rates stand as they are, whatever the run finds (the handbook's table).
+    """
+
+    slow_k_per_h: float
+    second_k_per_h: float
+    surface_k_per_h: float
+    stress_pa: float
+    open_c: float
+    counts_m: float
+    soak_c: float
+    annealing_c: float
+    state_c: NDArray[np.float64]
+    is_fixed: bool = False
+
+    @property
+    def breaks_c(self) -> tuple[float, float]:
+        """Where the first rate ends, and where the second does."""
+        top = min(self.soak_c, self.annealing_c)
+        return top - BREAK_K, top - 2 * BREAK_K
+
+
+@dataclass(frozen=True, slots=True)
+class Cooling:
+    """Steps that were run through the glass: the tension left (Pa), the rates they came to, the share of the first
+    guess
+    to which they were lowered, and how often they were mended."""
+
+    steps: list[Wanted]
+    run: Run
+    wish: Wish
+    tension_pa: float
+    surface_pa: float
+    lowered: float
+    mended: int
+    inside: Inside
+
+    @property
+    def slow_k_per_h(self) -> float:
+        return self.wish.slow_k_per_h
+
+
+def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
+    """Slow cooling in two or three steps until coasting is slow enough, then off until the lid may be opened."""
+    open_c = float(math.floor(wish.open_c))
+    slow, surface, soak_c = wish.slow_k_per_h, wish.surface_k_per_h, wish.soak_c
+    first_c, second_c = wish.breaks_c
+    d = show(wish.counts_m, "length")
+    stages = [
+        (
+            "anneal",
+            "Slow cooling",
+            min(slow, surface),
+            first_c,
+            "anneal_rate",
+            say("{d} of glass counts here; faster would freeze in more strain.", d=d),
+        ),
+        (
+            "middle",
+            "Cooling",
+            min(wish.second_k_per_h, surface),
+            second_c,
+            "anneal_rate",
+            say(
+                "{x} times the first rate, while the glass still settles a little.",
+                x=f"{wish.second_k_per_h / slow:.2g}",
+            ),
+        ),
+        (
+            "last",
+            "Faster cooling",
+            surface,
+            float("-inf"),
+            "surface_rate",
+            say("Only the passing pull in the skin counts now."),
+        ),
+    ]
+    steps: list[Wanted] = []
+    at_c = soak_c
+    for key, name, rate, until_c, figure, why in stages:
+        off_c = kiln.coasting_from_c(rate)
+        if off_c >= at_c or at_c <= open_c:
+            break
+        # a whole 5 °C, and never above what this rate allows
+        to_c = max(until_c, math.floor(off_c / 5) * 5.0, open_c)
+        if to_c < at_c:
+            steps.append(
+                Wanted(
+                    key=key,
+                    name=name,
+                    rate_k_per_h=round_rate(rate),
+                    to_c=to_c,
+                    hold_s=0.0,
+                    limited_by="glass",
+                    why=why,
+                    figures=(figure, "thickness_counts"),
+                )
+            )
+            at_c = to_c
+        if to_c > until_c:
+            break
+    if at_c > open_c:
+        why = say(
+            "{kiln} falls at {rate} here by itself, and slower from then on: slow enough.",
+            kiln=kiln.kiln.name,
+            rate=show(kiln.coasting_rate_k_per_h(at_c), "rate"),
+        )
+        steps.append(
+            Wanted(
+                key="coast",
+                name="Off, lid shut",
+                rate_k_per_h=None,
+                to_c=open_c,
+                hold_s=0.0,
+                limited_by="kiln",
+                why=why,
+                figures=("opening_temperature",),
+            )
+        )
+    return steps
+
+
+def cool(kiln: LoadedKiln, wish: Wish, section: Section1D) -> Cooling:
+    """The steps down, run through the slab with structural relaxation. Where the run leaves more than was wished the
+    first two rates are lowered, and all is run again; so is the last where the passing pull in a face is too strong.
+
+    Never faster than the first guess. Of the transient tension of a face the limit is 2.5 MPa.
+    """
+    mended, first = 0, wish.slow_k_per_h
+    while True:
+        steps = cooling_steps(kiln, wish)
+        run = run_programme(steps, kiln, from_c=wish.soak_c)
+        end_s, end_c = run.line[-1]
+        heat = run_slab(section.slab, [*run.line, (end_s + evening_s(section.slab), end_c)], start_c=wish.state_c)
+        inside = strained(heat, is_held=section.is_held, structure=True)
+        tension, surface = inside.residual_pa, float(inside.stress.surface_pa.max())
+        found = Cooling(steps, run, wish, tension, surface, wish.slow_k_per_h / first, mended, inside)
+        slower = surface_slower = 1.0
+        if is_over(tension, wish.stress_pa, MEND_OVER):
+            slower = max(_LEAST, 0.985 * wish.stress_pa / tension)
+        if is_over(surface, SURFACE_STRESS_PA, MEND_OVER):
+            surface_slower = max(_LEAST, 0.985 * SURFACE_STRESS_PA / surface)
+        if wish.is_fixed or mended == _TRIES or slower == surface_slower == 1.0:
+            return found
+        wish = replace(
+            wish,
+            slow_k_per_h=slower * wish.slow_k_per_h,
+            second_k_per_h=slower * wish.second_k_per_h,
+            surface_k_per_h=surface_slower * wish.surface_k_per_h,
+        )
+        mended += 1

@@ -1,0 +1,283 @@
+"""The programme of a firing: warm, form, fall, soak, cool slowly, coast, open; for every process, and run through
+the glass.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from coldcradle.heat.inputs import HeatInput, Load, Own
+from coldcradle.heat.kiln.kiln import LoadedKiln
+from coldcradle.heat.limits import SURFACE_STRESS_PA
+from coldcradle.heat.physics.simulate import (
+    Inside,
+    Section1D,
+    first_within,
+    joined,
+    look_inside,
+    section_of,
+    strained,
+    until,
+)
+from coldcradle.heat.physics.slab import SlabRun, run_slab
+from coldcradle.heat.physics.strain import run_strain
+from coldcradle.heat.schedule import anneal
+from coldcradle.heat.schedule import peak as forming
+from coldcradle.heat.schedule.cooling import Cooling, Wish, cool, cooling_steps
+from coldcradle.heat.schedule.opening import opening_temperature
+from coldcradle.heat.schedule.segments import Run, Wanted, run_programme
+from coldcradle.heat.schedule.warmup import top_rate_k_per_h, warm_up
+from coldcradle.quantity.format import say
+from coldcradle.report.figure import Figure
+
+__all__ = ["Firing", "Soaked", "cooled_for", "own_steps", "plan_firing", "solid_from"]
+
+_SPREAD_K = 2.0
+_TRIES, _OVER = 3, 1.05
+
+
+@dataclass(frozen=True, slots=True)
+class Soaked:
+    """Everything up to the end of the soak: the steps, the kiln, and the run through the slab."""
+
+    steps: list[Wanted]
+    kiln: LoadedKiln
+    section: Section1D
+    heat: SlabRun
+    soak_c: float
+
+    @property
+    def total_s(self) -> float:
+        return float(self.heat.times_s[-1])
+
+    @property
+    def state_c(self) -> NDArray[np.float64]:
+        """The slab's temperatures at the end of the soak."""
+        return np.asarray(self.heat.temperatures_c[-1])
+
+
+@dataclass(frozen=True, slots=True)
+class Firing:
+    """A run and every figure behind it. `coast_from_c` is where the kiln may be switched off."""
+
+    run: Run
+    figures: dict[str, Figure]
+    coast_from_c: float
+    soak_c: float
+    inside: Inside
+    cooling: Cooling
+    soaked: Soaked
+    wanted: list[Wanted]
+
+
+def _up_to(seconds: float) -> float:
+    """Whole five minutes, never shorter."""
+    return math.ceil(seconds / 300 - 1e-9) * 300.0
+
+
+def own_steps(steps: Iterable[Wanted], own: Iterable[Own]) -> list[Wanted]:
+    """The steps with those changed that somebody has set by hand."""
+    by_key = {o.key: o for o in own}
+    found = []
+    for step in steps:
+        change = by_key.get(step.key)
+        if change is not None:
+            rate = step.rate_k_per_h if change.rate_k_per_h is None else change.rate_k_per_h or None
+            step = replace(
+                step,
+                rate_k_per_h=rate,
+                to_c=step.to_c if change.to_c is None else change.to_c,
+                hold_s=step.hold_s if change.hold_s is None else change.hold_s,
+                limited_by="choice",
+                why=say("You set this step by hand."),
+            )
+        found.append(step)
+    return found
+
+
+def solid_from(run: Run, heat: HeatInput) -> float:
+    """When loose pieces have become one: at the end of the peak; a slab is one from the start."""
+    if heat.entering in ("slab", "relief"):
+        return 0.0
+    return next((s.ends_s for s in run.steps if s.key == "cast"), 0.0)
+
+
+def _warmed(
+    load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure], peak_c: float
+) -> list[Wanted]:
+    """The warm-up; that of a solid slab is run through it, and slowed where it pulls harder than is allowed."""
+    slower = 1.0
+    warm = warm_up(load, heat, figures, peak_c=peak_c)
+    if heat.entering in ("slab", "relief"):
+        for _ in range(_TRIES):
+            stress = run_strain(run_slab(section.slab, run_programme(warm, kiln).line), is_held=section.is_held)
+            pull = float(stress.worst_tension_pa.max())
+            if pull <= _OVER * SURFACE_STRESS_PA:
+                break
+            slower *= 0.97 * SURFACE_STRESS_PA / pull
+            warm = warm_up(load, heat, figures, peak_c=peak_c, slower=slower)
+    return own_steps(warm, heat.own)
+
+
+def _peak(
+    load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure]
+) -> tuple[list[Wanted], Wanted]:
+    """The warm-up and the peak, its hold as long as the slab takes to follow."""
+    done = heat.process
+    asked_c = figures["cast_temperature"].value
+    peak_c = float(round(asked_c)) if heat.cast_c is None else asked_c  # what was typed is fired as typed
+    warm = _warmed(load, heat, kiln, section, figures, peak_c)
+    rate = top_rate_k_per_h(load, heat)
+    first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=None)
+    why = (
+        say("The temperature you chose.")
+        if heat.cast_c is not None
+        else say(
+            "From {form}, this glass closes up and runs at 10^{log} Pa·s.",
+            form=load.form.name,
+            log=f"{load.form.cast_log_viscosity:g}",
+        )
+        if done.key == "cast"
+        else say(
+            "To {what}, glass wants 10^{a} to 10^{b} Pa·s.", what=done.name, a=f"{done.stiff:g}", b=f"{done.runny:g}"
+        )
+    )
+    peak = Wanted(
+        key="cast",
+        name=done.step,
+        rate_k_per_h=rate,
+        to_c=peak_c,
+        hold_s=max(3600.0, _up_to(2 * first.value)),
+        limited_by="choice" if heat.cast_c is not None else "glass",
+        figures=("cast_temperature", "cast_hold"),
+        why=why,
+    )
+    if heat.cast_hold_s is None:
+        trial = run_programme([*warm, peak], kiln)
+        arrives, ends = trial.steps[-1].arrives_s, trial.steps[-1].ends_s
+        follows = first_within(run_slab(section.slab, trial.line), forming.LAG_K, arrives, glass_only=True)
+        lag_s = (ends if follows is None else follows) - arrives
+        first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=lag_s)
+    figures["cast_hold"] = first
+    return warm, replace(peak, hold_s=_up_to(first.value) if heat.cast_hold_s is None else first.value)
+
+
+def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure]) -> Soaked:
+    """Everything up to the end of the soak, which lasts by the school chosen."""
+    warm, peak = _peak(load, heat, kiln, section, figures)
+    (peak,) = own_steps([peak], heat.own)
+    soak_c = float(round(load.kind.annealing_c))
+    thumb = figures["soak_thumb"]
+    closed = anneal.soak_by_physics(
+        load, drop_k=max(0.0, peak.to_c - soak_c), fall_k_per_h=kiln.coasting_rate_k_per_h(soak_c), settled_s=None
+    )
+    longest = _up_to(max(1.5 * closed.value, thumb.value) + 7200)
+    fall = Wanted(
+        key="fall",
+        name="Fall, then soak",
+        rate_k_per_h=None,
+        to_c=soak_c,
+        hold_s=longest,
+        limited_by="glass",
+        figures=("soak_thumb", "soak_physics"),
+        why=say(""),
+    )
+    (fall,) = own_steps([fall], (replace(o, hold_s=None) for o in heat.own))
+    trial = run_programme([*warm, peak, fall], kiln)
+    inside = run_slab(section.slab, trial.line)
+    arrives = trial.steps[-1].arrives_s
+    settled = first_within(inside, _SPREAD_K, arrives)
+    physics = anneal.soak_by_physics(
+        load,
+        drop_k=max(0.0, peak.to_c - soak_c),
+        fall_k_per_h=kiln.coasting_rate_k_per_h(soak_c),
+        settled_s=None if settled is None else settled - arrives,
+    )
+    figures["soak_physics"] = physics
+    chosen = {"thumb": thumb, "physics": physics}.get(
+        "thumb" if heat.is_by_table else heat.school, max(thumb, physics, key=lambda f: f.value)
+    )
+    fall = replace(
+        fall, hold_s=_up_to(chosen.value), why=say("{how}, at this glass's annealing point.", how=chosen.name)
+    )
+    (fall,) = own_steps([fall], heat.own)
+    return Soaked([*warm, peak, fall], kiln, section, until(inside, arrives + fall.hold_s), fall.to_c)
+
+
+def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str, stress_pa: float) -> Wish:
+    counts_m = figures["thickness_counts"].value
+    by_table = target == "table"
+    slow = (
+        anneal.handbook_rate_k_per_h(counts_m)
+        if by_table
+        else anneal.closed_rate_k_per_h(kind=load.kind, thickness_m=counts_m, stress_pa=stress_pa)
+    )
+    return Wish(
+        slow_k_per_h=slow,
+        second_k_per_h=anneal.SECOND_TIMES * slow,
+        surface_k_per_h=anneal.HANDBOOK_THIRD * slow if by_table else figures["surface_rate"].value,
+        stress_pa=stress_pa,
+        open_c=figures["opening_temperature"].value,
+        counts_m=counts_m,
+        soak_c=soaked.soak_c,
+        annealing_c=load.kind.annealing_c,
+        state_c=soaked.state_c,
+        is_fixed=by_table,
+    )
+
+
+def cooled_for(firing: Firing, load: Load, *, target: str, stress_pa: float) -> tuple[float, float]:
+    """First rate (K/h) and whole time (s) if the same firing were cooled for another strain target.
+
+    Mended as much as the run of this one was, instead of being run itself: right within some 15 %.
+    """
+    soaked = firing.soaked
+    wish = _wish(soaked, load, firing.figures, target=target, stress_pa=stress_pa)
+    lowered = 1.0 if wish.is_fixed else firing.cooling.lowered
+    wish = replace(
+        wish,
+        slow_k_per_h=wish.slow_k_per_h * lowered,
+        second_k_per_h=wish.second_k_per_h * lowered,
+        surface_k_per_h=wish.surface_k_per_h if wish.is_fixed else firing.cooling.wish.surface_k_per_h,
+    )
+    run = run_programme(cooling_steps(soaked.kiln, wish), soaked.kiln, from_c=soaked.soak_c)
+    return wish.slow_k_per_h, soaked.total_s + run.total_s
+
+
+def plan_firing(load: Load, heat: HeatInput, counts: Figure, *, stress_pa: float) -> Firing:
+    """The programme of one firing; raises ImpossibleInput when the kiln cannot do it at all."""
+    kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
+    kind = load.kind
+    section = section_of(load, heat.basis, heat.support, counts.value)
+    found = [
+        counts,
+        forming.chunk_rate(load),
+        forming.slab_rate(load, both_faces=heat.support == "posts" or heat.basis == "free"),
+        forming.bubble_temperature(load),
+        forming.drying_hold(load.wall_m, heat.wet),
+        forming.peak_temperature(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat)),
+        anneal.handbook_figure(counts) if heat.is_by_table else anneal.anneal_rate(kind, counts, stress_pa),
+        anneal.surface_rate(kind, counts),
+        opening_temperature(
+            kind, counts, room_c=heat.room_c, both_faces=heat.support == "posts" or heat.basis in ("free", "block")
+        ),
+        anneal.soak_by_thumb(load.thickness),
+    ]
+    figures = {figure.key: figure for figure in found}
+    soaked = _soaked(load, heat, kiln, section, figures)
+    cooling = cool(kiln, _wish(soaked, load, figures, target=heat.target, stress_pa=stress_pa), section)
+    wanted = [*soaked.steps, *own_steps(cooling.steps, heat.own)]
+    run = run_programme(wanted, kiln)
+    solid_s = solid_from(run, heat)
+    if any(o.key == s.key for o in heat.own for s in cooling.steps):
+        inside = look_inside(section, run.line, solid_from_s=solid_s, structure=True)
+    else:  # both parts have been run already
+        inside = joined(strained(soaked.heat, is_held=section.is_held, solid_from_s=solid_s), cooling.inside)
+    off = next((i for i, s in enumerate(wanted) if s.key == "coast"), len(wanted))
+    figures["residual_stress"] = anneal.residual_stress(kind, counts, inside.residual_pa, cooling)
+    return Firing(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted)

@@ -1,0 +1,332 @@
+"""How hot glass must get for what is to be done, how long it stays there, and how fast cold glass may be warmed."""
+
+from __future__ import annotations
+
+import math
+
+from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.viscosity import Viscosity
+from coldcradle.heat.inputs import WETNESS, HeatInput, Load
+from coldcradle.heat.limits import SURFACE_STRESS_PA
+from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_per_h, time_constant_s
+from coldcradle.heat.schedule.anneal import PASSING
+from coldcradle.heat.schedule.processes import Process
+from coldcradle.layup.deform import laws as moves
+from coldcradle.layup.deform.spread import GRAVITY
+from coldcradle.quantity.format import say, show
+from coldcradle.report.figure import CHOICE, PRACTICE, Figure, Given, derive, given, published
+
+__all__ = [
+    "BUBBLE_LOG",
+    "LAG_K",
+    "PILE_M",
+    "bubble_temperature",
+    "chunk_rate",
+    "curve_inputs",
+    "drying_hold",
+    "needed_work",
+    "passing_inputs",
+    "peak_hold",
+    "peak_temperature",
+    "slab_rate",
+    "solid_rate",
+]
+
+BUBBLE_LOG = 6.9  # soft enough to settle, too stiff to close over air; common practice, no source
+LAG_K = 10.0
+PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
+_PRESSED_M = 0.002
+_LEAST_DRYING_S, _DRYING_S_PER_M = 2 * 3600.0, 3600.0 / 0.010
+_MOST_HOLD_S, _LEAST_HOLD_S = 12 * 3600.0, 300.0
+_FALL_K_PER_H = 250.0  # from the peak, about, as kilns fall
+
+
+def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str) -> Figure:
+    curve = Viscosity.of(load.kind)
+    return derive(
+        key,
+        name,
+        "temperature",
+        lambda log, *_: curve.temperature_c(log),
+        [given("viscosity wanted", "η", log10_pa_s, "log_viscosity"), *curve_inputs(curve)],
+        words=words,
+        formula="T = T₀ + B / (log(η) − A)",
+        source=published(
+            "Vogel-Fulcher-Tammann through the fixed points of ASTM C336 and C338; the wanted viscosity is practice"
+        ),
+        assumptions=[
+            f"points of {load.kind.name}: {load.kind.source}",
+            say("first estimate, good to about {k}", k=show(15.0, "difference")),
+        ],
+        extra=[("the curve and the kiln's own reading", 15.0)],
+    )
+
+
+def needed_work(load: Load, heat: HeatInput) -> float | None:
+    """Heat work (1/Pa) that the movement wanted takes, or None where nothing is said of how far it shall go.
+
+    The sheet's own thickness bends; relief on it does not stiffen it.
+    """
+    density, thick = load.kind.density_kg_m3, load.sheet_m
+    span, depth = heat.span_m, heat.depth_m
+    match heat.process.moves:
+        case "sag" if span and depth:
+            return moves.sag_work(depth_m=depth, density_kg_m3=density, span_m=span, thickness_m=thick)
+        case "arm" if span and depth:
+            return moves.arm_work(depth_m=depth, density_kg_m3=density, arm_m=span, thickness_m=thick)
+        case "hang" if span and depth:
+            return moves.hang_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
+        case "press" if heat.weight_kg > 0 and load.glass_kg > 0:
+            to_m = heat.thickness_m or _PRESSED_M
+            if to_m >= PILE_M:  # nothing is left to be pressed
+                return None
+            return moves.press_work(
+                from_m=PILE_M, to_m=to_m, volume_m3=load.glass_kg / density, force_n=heat.weight_kg * GRAVITY
+            )
+    return None
+
+
+def _coming_and_going_s(curve: Viscosity, log: float, rate_k_per_h: float) -> float:
+    """What the way up and down adds to a hold, s: seconds within which viscosity changes by a factor of e, both
+    ways.
+    """
+    at_c = curve.temperature_c(log)
+    fold_k = (at_c - curve.t0_c) ** 2 / (curve.b_k * math.log(10)) if at_c > curve.annealing_c else 17.0
+    return fold_k * (1 / rate_k_per_h + 1 / _FALL_K_PER_H) * 3600
+
+
+def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Figure:
+    """Where this glass is as runny as the process wants, or where it moves so far in the time of the hold, °C."""
+    key, name, done = "cast_temperature", f"{heat.process.step}: how hot", heat.process
+    if heat.cast_c is not None:
+        return derive(
+            key,
+            name,
+            "temperature",
+            lambda t: t,
+            [given("temperature you chose", "T", heat.cast_c, "temperature")],
+            words="The temperature you chose.",
+            formula="T",
+            source=CHOICE,
+        )
+    if done.key == "cast":
+        return _by_viscosity(
+            load,
+            key,
+            name,
+            load.form.cast_log_viscosity,
+            f"Where {load.kind.name} runs well enough for {load.form.name} to close up and fill the mould.",
+        )
+    work = needed_work(load, heat)
+    if work is None:
+        return _by_viscosity(
+            load, key, name, done.aim, f"Where {load.kind.name} is as soft as it takes to {done.name}."
+        )
+    curve, (runniest, stiffest) = Viscosity.of(load.kind), _kept_within(done)
+    asked = _asked_log(load, heat, work, rate_k_per_h)
+    return derive(
+        key,
+        name,
+        "temperature",
+        lambda log, low, high, *_: curve.temperature_c(min(max(log, low), high)),
+        [
+            given("viscosity at which it moves so far", "η", min(asked, 14.0), "log_viscosity"),
+            given("runniest people use", "η₁", runniest, "log_viscosity"),
+            given("stiffest for it", "η₂", stiffest, "log_viscosity"),
+            *curve_inputs(curve),
+        ],
+        words=f"Where {load.kind.name} moves as far as it shall within the hold, but never out of what people use.",
+        formula="T₀ + B / (min(max(log(η), log(η₁)), log(η₂)) − A)",
+        source=published("viscous plates and beams by the analogy with elastic ones, Timoshenko; pressing: Gent 1960"),
+        assumptions=[
+            say(
+                "η = (hold {t}, and the way up and down) / W, with W = {w} of heat work",
+                t=show(heat.cast_hold_s or done.hold_s, "duration"),
+                w=show(work, "per_pa"),
+            ),
+            "good to a factor of three in time",
+            *(
+                ["the movement asks for more or less than people use: look at it while it happens"]
+                if not runniest <= asked <= stiffest
+                else []
+            ),
+        ],
+        extra=[("a factor of three in time", 15.0)],
+    )
+
+
+def _kept_within(done: Process) -> tuple[float, float]:
+    """log10 Pa·s within which a movement may choose: never out of the process's own window; where a mould ends the
+    movement, never cooler than its usual aim either, since the laws of small movements ask for too little of a bowl."""
+    return done.runny, done.aim if done.is_stopped else done.stiff
+
+
+def _asked_log(load: Load, heat: HeatInput, work: float, rate_k_per_h: float) -> float:
+    """log10 of the viscosity at which the movement is done within the hold, coming and going counted."""
+    curve, hold = Viscosity.of(load.kind), heat.cast_hold_s or heat.process.hold_s
+    runniest, stiffest = _kept_within(heat.process)
+    log = math.log10(hold / work)
+    for _ in range(4):
+        inside = min(max(log, runniest), stiffest)
+        log = math.log10((hold + _coming_and_going_s(curve, inside, rate_k_per_h)) / work)
+    return log
+
+
+def asked_temperature_c(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> float | None:
+    """Where the law of movement alone would go, °C; None where nothing is said of the way."""
+    work = needed_work(load, heat)
+    if work is None or heat.cast_c is not None:
+        return None
+    log = _asked_log(load, heat, work, rate_k_per_h)
+    return Viscosity.of(load.kind).temperature_c(min(max(log, 3.0), 13.0))
+
+
+def curve_inputs(curve: Viscosity) -> list[Given]:
+    """The three numbers of a viscosity curve, log10 η = A + B/(T − T₀), as inputs of a figure."""
+    return [
+        given("of the curve", "T₀", curve.t0_c, "temperature"),
+        given("of the curve", "B", curve.b_k, "difference"),
+        given("of the curve", "A", curve.a, "count"),
+    ]
+
+
+def bubble_temperature(load: Load) -> Figure:
+    """Where air can still leave between the pieces, °C."""
+    return _by_viscosity(
+        load,
+        "bubble_temperature",
+        "Let bubbles out",
+        BUBBLE_LOG,
+        "Where the pieces have softened and settle, but do not yet close over the air between them.",
+    )
+
+
+def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float, lag_s: float | None) -> Figure:
+    """As long as the process usually takes, or as the movement needs, or until the heart has come within 10 K of the
+    kiln.
+
+    `lag_s` is the time the heart takes as the run through the slab found it; None: the closed form, on the safe side.
+    """
+    key, name, done = "cast_hold", f"{heat.process.step}: how long", heat.process
+    if heat.cast_hold_s is not None:
+        return derive(
+            key,
+            name,
+            "duration",
+            lambda t: t,
+            [given("time you chose", "t", heat.cast_hold_s, "duration")],
+            words="The time you chose.",
+            formula="t",
+            source=CHOICE,
+        )
+    work = needed_work(load, heat)
+    usual = done.hold_s
+    if work is not None and heat.cast_c is None and not done.is_stopped:
+        # nothing ends it: where people use more heat than it asks for, the hold gives way
+        curve = Viscosity.of(load.kind)
+        log = float(curve.log10_pa_s(peak_c))
+        usual = min(usual, max(_LEAST_HOLD_S, work * 10**log - _coming_and_going_s(curve, log, rate_k_per_h)))
+    if work is not None and heat.cast_c is not None:
+        usual = min(_MOST_HOLD_S, work * 10 ** float(Viscosity.of(load.kind).log10_pa_s(peak_c)))
+        if done.is_stopped:  # the law asks for too little, and a mould forgives too much
+            usual = max(usual, done.hold_s)
+
+    def closed(d: float) -> float:
+        tau = time_constant_s(thickness_m=d, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material)
+        return tau * math.log(max(1.0, rate_k_per_h / 3600 * tau / LAG_K))
+
+    thickness = load.thickness
+    waits_s = closed(thickness.value) if lag_s is None else lag_s
+    return derive(
+        key,
+        name,
+        "duration",
+        max,
+        [
+            given("usual for this", "t₀", usual, "duration"),
+            given("until the heart is within 10 K of the kiln", "t₁", waits_s, "duration"),
+        ],
+        words="As long as it takes to move, or until the heart is within 10 K of the kiln.",
+        formula="hold = max(t₀, t₁)",
+        source=PRACTICE if lag_s is None else published("slab run step by step; the usual time is practice"),
+        assumptions=[
+            "the usual time is common practice, no source",
+            say("the kiln rises into the hold at {r}", r=show(rate_k_per_h, "rate")),
+        ],
+        extra=[("thickness", 2 * waits_s * thickness.u / thickness.value if waits_s > usual else 0.0)],
+    )
+
+
+def chunk_rate(load: Load) -> Figure:
+    """How fast cold pieces may be warmed without snapping, K/h: one side of each lies on something cold."""
+    return derive(
+        "chunk_rate",
+        "Warming of cold pieces",
+        "rate",
+        lambda d, s, *_: cooling_rate_k_per_h(kind=load.kind, thickness_m=2 * d, stress_pa=s),
+        [given(f"one piece of {load.form.name}", "d", load.form.chunk_m, "length"), *passing_inputs(load.kind)],
+        words="The skin of a cold piece warms first and pulls at its heart.",
+        formula="R = 24·(1 − ν)·κ·σ / (E·α·(2·d)²)",
+        source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
+        assumptions=["heat comes from one side only"],
+    )
+
+
+def slab_rate(load: Load, *, both_faces: bool) -> Figure:
+    """How fast the solid glass of a load may be warmed, K/h, until it is hot enough to give way."""
+    return solid_rate(load.kind, load.thickness.given("d", "thickest place"), both_faces=both_faces)
+
+
+def solid_rate(kind: GlassKind, thickness: Given, *, both_faces: bool) -> Figure:
+    """How fast cold solid glass may be warmed, K/h, by the closed form; a face that lies on a shelf counts as
+    closed.
+    """
+    times = 1 if both_faces else 2
+    return derive(
+        "slab_rate",
+        "Warming of a solid slab",
+        "rate",
+        lambda d, s, *_: cooling_rate_k_per_h(kind=kind, thickness_m=times * d, stress_pa=s),
+        [thickness, *passing_inputs(kind)],
+        words="The skin warms first and pulls at the heart."
+        if both_faces
+        else "The open face warms first; what lies on the shelf is pulled.",
+        formula="R = 24·(1 − ν)·κ·σ / (E·α·d²)" if both_faces else "R = 24·(1 − ν)·κ·σ / (E·α·(2·d)²)",
+        source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
+        assumptions=[
+            "heat comes from both faces" if both_faces else "heat comes from one side only, and the slab lies flat",
+            PASSING,
+        ],
+    )
+
+
+def passing_inputs(kind: GlassKind) -> list[Given]:
+    """The tension allowed on the way, and what of the glass turns a lag into tension."""
+    return [
+        given("passing tension allowed", "σ", SURFACE_STRESS_PA, "stress"),
+        given("expansion", "α", kind.expansion_per_k, "expansion"),
+        given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
+        given("Poisson's ratio", "ν", kind.poisson, "count"),
+        given("diffusivity", "κ", DIFFUSIVITY_M2_S, "diffusivity"),
+    ]
+
+
+def drying_hold(wall_m: float, wet: str = "wet") -> Figure:
+    """Two hours at least, and an hour for each 10 mm of wet wall; half of that when it is only damp."""
+    share = WETNESS[wet]
+    return derive(
+        "drying_hold",
+        "Drying",
+        "duration",
+        lambda w, least, each, f: f * max(least, w * each),
+        [
+            given("mould wall", "w", wall_m, "length"),
+            given("at least", "t₀", _LEAST_DRYING_S, "duration"),
+            given("for its thickness", "s", _DRYING_S_PER_M, "time_per_length"),
+            given("how wet it goes in", "f", share, "ratio"),
+        ],
+        words="Water must leave as vapour before it can boil inside the wall.",
+        formula="hold = f·max(t₀, w·s)",
+        source=PRACTICE,
+        assumptions=[f"the mould is {wet}"],
+    )

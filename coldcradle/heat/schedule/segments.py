@@ -1,0 +1,145 @@
+"""Steps of a programme, run against the kiln: when each begins, arrives and ends, and what it really takes."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from coldcradle.heat.kiln.kiln import LoadedKiln
+from coldcradle.quantity.format import Said, Shown, say, show
+
+__all__ = ["Limit", "Run", "Step", "Wanted", "round_rate", "run_programme"]
+
+Limit = Literal["cradle", "glass", "kiln", "choice", "shelves"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wanted:
+    """A step as planned. `rate_k_per_h` None: as fast as the kiln can (up) or as it falls (down)."""
+
+    key: str
+    name: str
+    rate_k_per_h: float | None
+    to_c: float
+    hold_s: float
+    limited_by: Limit
+    why: Said
+    figures: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Step:
+    """A step as it will run; times in seconds from the start, `rate` in words ("as it falls" when not set)."""
+
+    key: str
+    name: str
+    rate_k_per_h: float | None
+    rate: Shown
+    to_c: float
+    to: Shown
+    hold_s: float
+    hold: Shown
+    limited_by: Limit
+    why: Said
+    figures: tuple[str, ...]
+    starts_s: float
+    arrives_s: float
+    ends_s: float
+    late: Said | None
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """The whole firing: its steps, the line (s, °C) to be drawn, the time and the energy it takes."""
+
+    steps: list[Step]
+    line: list[tuple[float, float]]
+    total_s: float
+    loss_j: float
+    stored_j: float
+
+    @property
+    def energy_j(self) -> float:
+        return self.loss_j + self.stored_j
+
+
+def round_rate(rate_k_per_h: float) -> float:
+    """A rate a controller can be told, never faster: whole K/h, tenths below 10, two figures below 1."""
+    if rate_k_per_h >= 10:
+        return float(math.floor(rate_k_per_h + 1e-9))
+    if rate_k_per_h >= 1:
+        return math.floor(rate_k_per_h * 10 + 1e-9) / 10
+    scale = 10.0 ** (1 - math.floor(math.log10(max(rate_k_per_h, 1e-12))))
+    return math.floor(rate_k_per_h * scale + 1e-9) / scale
+
+
+def _rate_words(wanted: Wanted, *, rising: bool) -> Shown:
+    if wanted.rate_k_per_h is not None:
+        # a Fahrenheit controller too is told a rate that is never faster than the one meant
+        us = round_rate(wanted.rate_k_per_h * 1.8) / 1.8
+        return Shown(show(wanted.rate_k_per_h, "rate").metric, show(us, "rate").us)
+    words = "full power" if rising else "off" if wanted.key == "coast" else "as it falls"
+    blank = show(math.nan, "rate").metric
+    plain = type(blank)(words, "", "", words)
+    return Shown(plain, plain)
+
+
+def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float | None = None) -> Run:
+    """Run the steps one after another, from the room's temperature unless told otherwise.
+
+    Raises ImpossibleInput where the kiln cannot go.
+    """
+    at_s, at_c = 0.0, kiln.room_c if from_c is None else from_c
+    loss_j = stored_j = 0.0
+    line: list[tuple[float, float]] = [(0.0, at_c)]
+    steps: list[Step] = []
+    for step in wanted:
+        rising = step.to_c >= at_c
+        times, temperatures = kiln.path(at_c, step.to_c, step.rate_k_per_h)
+        ramp_s = float(times[-1])
+        asked_s = ramp_s if not step.rate_k_per_h else abs(step.to_c - at_c) / step.rate_k_per_h * 3600
+        late = None
+        if ramp_s > asked_s * 1.02 + 300:
+            late = say(
+                "{kiln} needs {takes} for this, not {asked}.",
+                kiln=kiln.kiln.name,
+                takes=show(ramp_s, "duration"),
+                asked=show(asked_s, "duration"),
+            )
+        if step.key != "coast":
+            hold = (np.array([0.0, step.hold_s]), np.array([step.to_c, step.to_c]))
+            for path in ((times, temperatures), hold):
+                lost, stored = kiln.energy_parts_j(*path)
+                loss_j, stored_j = loss_j + lost, stored_j + stored
+        curved = step.rate_k_per_h is None or late is not None
+        falls = not rising and step.rate_k_per_h is None  # drawn in few points as it is
+        keep = range(1 if falls else 4, len(times), 1 if falls else 4) if curved else (len(times) - 1,)
+        line += [(at_s + float(times[i]), float(temperatures[i])) for i in keep]
+        arrives, ends = at_s + ramp_s, at_s + ramp_s + step.hold_s
+        if step.hold_s:
+            line.append((ends, step.to_c))
+        steps.append(
+            Step(
+                key=step.key,
+                name=step.name,
+                rate_k_per_h=step.rate_k_per_h,
+                rate=_rate_words(step, rising=rising),
+                to_c=step.to_c,
+                to=show(step.to_c, "temperature"),
+                hold_s=step.hold_s,
+                hold=show(step.hold_s, "duration"),
+                limited_by=step.limited_by,
+                why=step.why,
+                figures=step.figures,
+                starts_s=at_s,
+                arrives_s=arrives,
+                ends_s=ends,
+                late=late,
+            )
+        )
+        at_s, at_c = ends, step.to_c
+    return Run(steps, line, at_s, loss_j, stored_j)

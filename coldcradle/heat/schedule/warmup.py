@@ -1,0 +1,157 @@
+"""How glass gets warm: loose pieces, frit, a solid slab, a blank with relief, a pack under shelves; and wet moulds."""
+
+from __future__ import annotations
+
+from coldcradle.heat.inputs import WETNESS, HeatInput, Load
+from coldcradle.heat.schedule.segments import Limit, Wanted, round_rate
+from coldcradle.quantity.format import Said, say, show
+from coldcradle.report.figure import Figure
+
+__all__ = ["PACK_RATE_K_PER_H", "top_rate_k_per_h", "warm_up"]
+
+_DRY_C = 105.0
+_SET_C = 560.0  # where plaster gives up the last of its bound water; common practice, no source
+_TOP_RATE_K_PER_H = 150.0
+PACK_RATE_K_PER_H = 100.0  # kiln shelves as plates of a press keep up with this; common practice, no source
+
+
+def top_rate_k_per_h(load: Load, heat: HeatInput) -> float:
+    """From where the glass is soft to the peak: twice what the mould likes, 150 K/h at most."""
+    rate = min(_TOP_RATE_K_PER_H, 2 * load.material.warm_up_k_per_h) if heat.support == "cradle" else _TOP_RATE_K_PER_H
+    return min(rate, PACK_RATE_K_PER_H) if heat.entering == "pack" else rate
+
+
+def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[float, Limit, Said, str]:
+    """The rate for cold glass, what limits it, why, and the figure behind it."""
+    entering = heat.entering
+    solid = entering in ("slab", "relief")
+    glass = figures["slab_rate" if solid else "chunk_rate"]
+    mould = load.material.warm_up_k_per_h if heat.support == "cradle" else 400.0
+    if entering == "pack" and min(glass.value, mould) > PACK_RATE_K_PER_H:
+        return (
+            PACK_RATE_K_PER_H,
+            "shelves",
+            say(
+                "The shelves that press it must keep up: {rate} is common practice.",
+                rate=show(PACK_RATE_K_PER_H, "rate"),
+            ),
+            "chunk_rate",
+        )
+    if glass.value < mould:
+        why = (
+            say("{d} of cold glass snaps if warmed faster.", d=show(load.thickness.value, "length"))
+            if solid
+            else say("Cold pieces of {form} snap if warmed faster.", form=load.form.name)
+        )
+        return glass.value, "glass", why, glass.key
+    why = say(
+        "{mould} is not hurried: {rate} is common practice.",
+        mould=load.material.name.capitalize(),
+        rate=show(mould, "rate"),
+    )
+    if heat.support != "cradle":
+        return (
+            mould,
+            "choice",
+            say("No faster than {rate}, for the shelf's sake: common practice.", rate=show(mould, "rate")),
+            glass.key,
+        )
+    return mould, "cradle", why, glass.key
+
+
+def warm_up(
+    load: Load, heat: HeatInput, figures: dict[str, Figure], *, peak_c: float, slower: float = 1.0
+) -> list[Wanted]:
+    """The steps up to where the process begins: dry, warm, let bubbles out; each only where it is of use.
+
+    `slower` is what the run through the glass has taken off the rate.
+    """
+    value, limit, why, figure = _limit(load, heat, figures)
+    rate = round_rate(value * slower)
+    if slower < 1:
+        limit, why = (
+            "glass",
+            say(
+                "Lowered after it was run: near {ap} the face catches up with the kiln and pulled too hard.",
+                ap=show(load.kind.strain_c, "temperature"),
+            ),
+        )
+    settle_c = min(float(round(figures["bubble_temperature"].value)), peak_c)
+    wet = load.material.holds_water and heat.support == "cradle"
+    solid = heat.entering in ("slab", "relief")
+    steps: list[Wanted] = []
+    if wet and WETNESS[heat.wet] > 0:
+        hold = max(300.0, -(-figures["drying_hold"].value // 300) * 300.0)
+        steps.append(
+            Wanted(
+                key="dry",
+                name="Dry the mould",
+                rate_k_per_h=rate,
+                to_c=_DRY_C,
+                hold_s=hold,
+                limited_by="cradle",
+                figures=("drying_hold",),
+                why=say(
+                    "Water must leave {wall} of wet wall before it can boil in it.", wall=show(load.wall_m, "length")
+                ),
+            )
+        )
+    if wet:
+        set_c = min(_SET_C, settle_c - 10)
+        steps.append(
+            Wanted(
+                key="warm",
+                name="Warm up",
+                rate_k_per_h=rate,
+                to_c=set_c,
+                hold_s=3600.0,
+                limited_by=limit,
+                figures=(figure,),
+                why=why,
+            )
+        )
+    elif solid:
+        # past its annealing point glass gives way instead of snapping
+        soft_c = min(float(round(load.kind.annealing_c + 10)), peak_c - 5)
+        steps.append(
+            Wanted(
+                key="warm",
+                name="Warm up",
+                rate_k_per_h=rate,
+                to_c=soft_c,
+                hold_s=0.0,
+                limited_by=limit,
+                figures=(figure,),
+                why=why,
+            )
+        )
+    if solid or settle_c >= peak_c - 10:
+        if not steps:
+            steps.append(
+                Wanted(
+                    key="warm",
+                    name="Warm up",
+                    rate_k_per_h=rate,
+                    to_c=min(load.kind.annealing_c, peak_c - 5),
+                    hold_s=0.0,
+                    limited_by=limit,
+                    figures=(figure,),
+                    why=why,
+                )
+            )
+        return steps
+    hold = heat.bubble_hold_s
+    if hold > 0 or not wet:
+        steps.append(
+            Wanted(
+                key="bubbles",
+                name="Let bubbles out" if hold else "Warm up",
+                rate_k_per_h=rate,
+                to_c=settle_c,
+                hold_s=hold,
+                limited_by=limit,
+                figures=("bubble_temperature", figure),
+                why=say("Settles at 10^6.9 Pa·s, before the pieces close over their air.") if hold else why,
+            )
+        )
+    return steps

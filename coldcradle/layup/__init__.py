@@ -1,0 +1,1 @@
+"""What goes into the kiln and how it lies: families of processes, blanks, the ways glass moves."""

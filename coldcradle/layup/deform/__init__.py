@@ -1,0 +1,1 @@
+"""How glass moves while it is soft."""

@@ -1,0 +1,1 @@
+"""The piece: its stages planned in the order of what takes what."""

@@ -1,0 +1,158 @@
+"""What a plan consists of: plain values, ready to be drawn, printed and sent."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import NamedTuple
+
+from coldcradle.cradle.section import Section
+from coldcradle.glass.appearance import Note
+from coldcradle.glass.landmarks import Landmark
+from coldcradle.heat.kiln.controller import Told
+from coldcradle.heat.schedule.attendance import Visit
+from coldcradle.heat.schedule.clock import DayMark
+from coldcradle.heat.schedule.segments import Step
+from coldcradle.quantity.format import Said, Shown
+from coldcradle.report.figure import Figure
+from coldcradle.report.finding import Caution, Finding
+from coldcradle.report.graph import Graph
+
+__all__ = ["HeatPlan", "HourRow", "InsidePoint", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
+
+
+@dataclass(frozen=True, slots=True)
+class ThreadItem:
+    """One bead of the thread; `figure` is the key of the working behind it, or ""."""
+
+    key: str
+    name: str
+    station: str
+    shown: Shown
+    figure: str
+
+
+@dataclass(frozen=True, slots=True)
+class Target:
+    """One strain target: what it asks of the kiln and how long the firing becomes.
+
+    `is_about`: not run through the glass for itself, but mended as the chosen one was; good to some 15 %.
+    """
+
+    key: str
+    rate: Shown
+    total: Shown
+    total_s: float
+    is_about: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Tick:
+    """A round temperature on the scale of a unit system, and where it lies."""
+
+    at_c: float
+    text: str
+
+
+class InsidePoint(NamedTuple):
+    """One moment inside the glass: s, surface and heart in °C, the pull in a face and in the heart in Pa."""
+
+    at_s: float
+    surface_c: float
+    heart_c: float
+    surface_pa: float
+    heart_pa: float
+
+
+class HourRow(NamedTuple):
+    """One line of the table of hours: when, how long after the start, and what the glass is at, in words."""
+
+    clock: Shown
+    after: Shown
+    skin: Shown
+    heart: Shown
+    apart: Shown
+    face_pull: Shown
+    heart_pull: Shown
+
+
+@dataclass(frozen=True, slots=True)
+class HeatPlan:
+    """The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset.
+
+    `inside` and `profile` come from the run through the glass; `told` is what the controller is told; `changed` names
+    the steps set by hand.
+    """
+
+    process: str
+    process_name: str
+    window_low_c: float
+    window_high_c: float
+    steps: list[Step]
+    line: list[tuple[float, float]]
+    ends_at: list[str]
+    ends: list[Shown]
+    total_s: float
+    starts_at: str
+    starts: Shown
+    opens_at: str
+    opens: Shown
+    nights: list[tuple[float, float]]
+    days: list[DayMark]
+    coast_from: Shown
+    targets: list[Target]
+    highest_c: float
+    top_c: float
+    ticks_metric: list[Tick]
+    ticks_us: list[Tick]
+    inside: list[InsidePoint]
+    profile: Graph
+    stress_limit_pa: float
+    warm_peak: Shown
+    warm_peak_s: float
+    warm_peak_pa: float
+    cool_peak: Shown
+    cool_peak_s: float
+    cool_peak_pa: float
+    cool_peak_where: str
+    taken_as: str
+    visits: list[Visit]
+    visit_help: Said | None
+    told: Told
+    changed: list[str]
+
+
+@dataclass(frozen=True, slots=True)
+class OtherWay:
+    """One way in which the cradle was measured; `is_chosen` marks the one that counts."""
+
+    method: str
+    shown: Shown
+    is_chosen: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Weighing:
+    """One line for the scale."""
+
+    key: str
+    name: str
+    shown: Shown
+
+
+@dataclass(frozen=True, slots=True)
+class PiecePlan:
+    """All that follows from a piece. `heat` is None when the kiln cannot do it; a finding then says why."""
+
+    thread: list[ThreadItem]
+    answers: dict[str, Said]
+    states: dict[str, str]
+    section: Section
+    figures: dict[str, Figure]
+    measured: list[OtherWay]
+    compared: Said | None
+    landmarks: list[Landmark]
+    looks: list[Note]
+    weigh: list[Weighing]
+    heat: HeatPlan | None
+    findings: list[Finding]
+    cautions: list[Caution]

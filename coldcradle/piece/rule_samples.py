@@ -1,0 +1,187 @@
+"""Samples of every rule that may speak of a plan: where its edge lies, what stays silent just on this side of it, and
+what
+does not just on the other. The base test runs them all, and refuses a rule without samples."""
+
+from __future__ import annotations
+
+from typing import Any, NamedTuple
+
+__all__ = ["SAMPLES", "RuleSample"]
+
+
+class RuleSample(NamedTuple):
+    """Changes to a base document (prism, slab) under a stage, by dotted path; `process` is what is done."""
+
+    rule: str
+    edge: str
+    good: dict[str, Any]
+    failing: dict[str, Any]
+    base: str = "prism"
+    process: str = "cast"
+
+
+_MIX = {
+    "glass.mix": {"parts": [{"form": "coarse", "parts": "2"}, {"form": "fine", "parts": "0.9"}], "powder": "5 %"},
+    "glass.rack": {"coarse": "5 kg", "fine": "5 kg", "powder": "5 kg"},
+}
+_TILT = {"over": "300 mm"}
+_COAT = {"kind": "boron-nitride", "coats": 3, "on": "2026-11-01", "firings": 0}
+_SHELF = {"heat.on": "shelf"}
+_LOTS = {"glass.rack.nuggets": "9 kg"}
+
+
+def _at(path: str, good: Any, failing: Any, **more: Any) -> tuple[dict[str, Any], dict[str, Any]]:
+    """One entry on both sides of an edge, the rest alike."""
+    rest = {key.replace("__", "."): value for key, value in more.items()}
+    return {**rest, path: good}, {**rest, path: failing}
+
+
+def _mixed(path: str, good: str, failing: str) -> tuple[dict[str, Any], dict[str, Any]]:
+    return {**_MIX, path: good}, {**_MIX, path: failing}
+
+
+def _kind(**entries: str) -> dict[str, str]:
+    return {f"glass.kind.{name}": value for name, value in entries.items()}
+
+
+SAMPLES: tuple[RuleSample, ...] = (
+    RuleSample("cradle.starting-sizes", "nobody has measured it", {}, {"cradle.measured": False}),
+    RuleSample("cradle.dry-mould", "measured dry", {}, {"cradle.soaked": False}),
+    RuleSample("cradle.measures-disagree", "twice both errors", *_at("cradle.level.fall", "75.0 mm", "75.1 mm")),
+    RuleSample(
+        "cradle.wide-vessel",
+        "an error a quarter smaller in a narrower one",
+        {},
+        {"cradle.level": {"bore": "150 mm", "fall": "17.6 mm", "reading": "1.5 mm"}},
+    ),
+    RuleSample(
+        "cradle.leans",
+        "a tenth of the depth from side to side",
+        {"cradle.tilt": {"rise": "17.7 mm", **_TILT}},
+        {"cradle.tilt": {"rise": "17.9 mm", **_TILT}},
+    ),
+    RuleSample(
+        "cradle.spills",
+        "the brim",
+        {"cradle.tilt": {"rise": "133 mm", **_TILT}},
+        {"cradle.tilt": {"rise": "134 mm", **_TILT}},
+    ),
+    RuleSample(
+        "cradle.used-once",
+        "one firing of a mould for one",
+        *_at("cradle.care", {"firings": 0, "single_use": True}, {"firings": 1, "single_use": True}),
+    ),
+    RuleSample("cradle.not-for-the-kiln", "silicone", {}, {"cradle.material": "silicone"}),
+    RuleSample("glass.not-enough", "what is to be weighed out", *_at("glass.rack.nuggets", "810 g", "809.8 g")),
+    RuleSample("glass.none-on-rack", "nothing of that form", {}, {"glass.rack": {"powder": "2 kg"}}),
+    RuleSample("glass.heap-too-high", "brim and cone", *_at("glass.charge", "922.9 g", "923.2 g")),
+    RuleSample("glass.runs-over", "the brim", *_at("glass.charge", "1322.9 g", "1323.3 g", **_LOTS)),
+    RuleSample(
+        "glass.above-line", "twice the error above the line", *_at("glass.charge", "851.8 g", "852.2 g", **_LOTS)
+    ),
+    RuleSample("glass.below-line", "twice the error below the line", *_at("glass.charge", "868 g", "767.7 g")),
+    RuleSample("glass.sandy", "35 % of powder and fine grain", *_mixed("glass.mix.parts.1.parts", "0.92", "0.94")),
+    RuleSample("glass.odd-powder", "1 % of the frit", *_mixed("glass.mix.powder", "1 %", "0.98 %")),
+    RuleSample("glass.odd-powder", "15 % of the frit", *_mixed("glass.mix.powder", "15 %", "15.1 %")),
+    RuleSample("glass.powder-off", "a tenth off", *_mixed("glass.mix.powder_weighed", "42.3 g", "42.6 g")),
+    RuleSample("glass.slipped-decimal", "nearly ten times off", *_mixed("glass.mix.powder_weighed", "343 g", "385 g")),
+    RuleSample("glass.points-disagree", "15 K at the strain point", _kind(strain="435.8 °C"), _kind(strain="435.4 °C")),
+    RuleSample(
+        "glass.points-disagree",
+        "155 K from annealing to softening",
+        _kind(softening="635 °C", strain="457 °C"),
+        _kind(softening="634.8 °C", strain="457 °C"),
+    ),
+    RuleSample("glass.not-for-food", "lead", {}, {"glass.kind.lead": True}),
+    RuleSample("glass.unknown", "no expansion", {}, {"glass.kind.expansion": ""}),
+    RuleSample(
+        "heat.above-kiln-rating",
+        "what the kiln is made for",
+        *_at("heat.cast_at", "950 °C", "950.2 °C", cradle__material="fibre-board"),
+    ),
+    RuleSample("heat.above-mould-rating", "what the mould stands", *_at("heat.cast_at", "900 °C", "900.2 °C")),
+    RuleSample("heat.too-cool-to-flow", "the softening point", *_at("heat.cast_at", "665 °C", "664.8 °C")),
+    RuleSample(
+        "heat.outside-window", "35 K above the window", *_at("heat.cast_at", "706.8 °C", "707.4 °C"), "slab", "slump"
+    ),
+    RuleSample("heat.outside-window", "35 K below it", *_at("heat.cast_at", "585.2 °C", "584.4 °C"), "slab", "slump"),
+    RuleSample("heat.does-not-fit", "the kiln's inside", *_at("cradle.wall", "135.9 mm", "136.1 mm")),
+    RuleSample(
+        "heat.slower-than-controllers", "half a degree an hour", *_at("heat.thick", "136 mm", "137.5 mm"), "slab"
+    ),
+    RuleSample("heat.very-long", "thirty days", *_at("heat.thick", "148 mm", "150 mm", heat__target="gentle"), "slab"),
+    RuleSample("heat.nothing-presses", "a kilogram", *_at("heat.weight", "1 kg", "0.98 kg", **_SHELF), "slab", "press"),
+    RuleSample(
+        "heat.beyond-quick",
+        "quick and its tolerance",
+        *_at("heat.own_target", "1.07 MPa", "1.09 MPa", heat__target="own"),
+        "slab",
+    ),
+    RuleSample(
+        "heat.strain-left",
+        "15 % over the target",
+        *_at("heat.own_steps", {"anneal": {"rate": "18 °C/h"}}, {"anneal": {"rate": "26 °C/h"}}, heat__thick="25 mm"),
+        "slab",
+        "full",
+    ),
+    RuleSample(
+        "heat.warms-too-fast",
+        "a tenth over 2.5 MPa",
+        *_at(
+            "heat.own_steps",
+            {"warm": {"rate": "180 °C/h"}},
+            {"warm": {"rate": "420 °C/h"}},
+            heat__thick="12 mm",
+            heat__leaves="held",
+            **_SHELF,
+        ),
+        "slab",
+        "polish",
+    ),
+    RuleSample(
+        "heat.cools-too-fast",
+        "a tenth over 2.5 MPa",
+        *_at("heat.own_steps", {"last": {"rate": "22 °C/h"}}, {"last": {"rate": "60 °C/h"}}, heat__thick="50 mm"),
+        "slab",
+        "full",
+    ),
+    RuleSample(
+        "heat.movement-disagrees",
+        "20 K off the window",
+        *_at("heat.depth", "17.4 mm", "16.9 mm", heat__span="60 mm"),
+        "slab",
+        "ring",
+    ),
+    RuleSample(
+        "heat.kiln-cannot",
+        "where full power rests",
+        {},
+        {"heat.kiln.rise": "70 h", "heat.kiln.fall": "2 h", "heat.kiln.power": "1 kW", "heat.cast_at": "880 °C"},
+    ),
+    RuleSample(
+        "heat.zone",
+        "off the middle",
+        {"heat.kiln.zones": [{"name": "door", "offset": "0 K"}], "heat.place": "door"},
+        {"heat.kiln.zones": [{"name": "door", "offset": "-1 K"}], "heat.place": "door"},
+    ),
+    RuleSample(
+        "heat.asleep",
+        "waking hours",
+        {"heat.starts_at": "2026-11-23T08:00"},
+        {"heat.starts_at": "2026-11-23T20:00"},
+        "slab",
+        "ring",
+    ),
+    RuleSample(
+        "heat.opens-at-night",
+        "seven in the morning",
+        {"heat.starts_at": "2026-11-30T07:02", "heat.ready_by": True},
+        {"heat.starts_at": "2026-11-30T06:58", "heat.ready_by": True},
+    ),
+    RuleSample(
+        "heat.kiln-cannot-follow",
+        "5 min and 2 % late",
+        {"heat.own_steps": {"cast": {"rate": "60 °C/h"}}},
+        {"heat.own_steps": {"cast": {"rate": "900 °C/h"}}},
+    ),
+)

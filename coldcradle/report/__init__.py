@@ -1,0 +1,1 @@
+"""What a computation says: figures with their working, findings, graphs."""
