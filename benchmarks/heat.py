@@ -40,7 +40,7 @@ def bench_looks(spread_ms: Any) -> Figures:
     from coldcradle.heat.kiln.fit import fit_kiln
     from coldcradle.heat.kiln.log import read_log
     from coldcradle.heat.physics.simulate import _run
-    from coldcradle.piece.compare import chain_of, coasting_of, judge_schedule
+    from coldcradle.piece.compare import assess_schedule, chain_of, coasting_of
     from tests.core.test_firing import fired
     from tests.core.test_kiln_logs import firing
     from tests.core.test_schedules import FOUR_RAMPS
@@ -58,7 +58,7 @@ def bench_looks(spread_ms: Any) -> Figures:
         return once
 
     return {
-        "judge a pasted schedule, ms": statistics.median(spread_ms(anew(lambda: judge_schedule(piece)), 20)),
+        "judge a pasted schedule, ms": statistics.median(spread_ms(anew(lambda: assess_schedule(piece)), 20)),
         "may it be switched off, three rooms, ms": statistics.median(spread_ms(anew(lambda: coasting_of(piece)), 20)),
         "a chain of three firings, ms": statistics.median(spread_ms(anew(lambda: chain_of(piece)), 20)),
         f"fit a log of {len(times)} readings, ms": statistics.median(

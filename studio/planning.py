@@ -14,9 +14,9 @@ from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import PiecePlan
 from coldcradle.quantity.parse import System
-from studio.keeping import drawings_in, put_back
+from studio.content_store import drawings_in, expand
 from studio.models import GlassKind, Piece, Stage
-from studio.racks import rack_for
+from studio.stock_levels import rack_for
 
 __all__ = [
     "PlannedPiece",
@@ -55,7 +55,7 @@ def assemble(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
 
 
 def _stage_document(row: Stage, kept: dict[str, Any]) -> dict[str, Any]:
-    stage: dict[str, Any] = put_back(copy.deepcopy(row.inputs), kept)
+    stage: dict[str, Any] = expand(copy.deepcopy(row.inputs), kept)
     stage["glass"] |= {"kind": row.glass_kind.document, "rack": rack_for(row)}
     with_ids = [entry["kind_id"] for entry in stage["glass"].get("with", [])]
     if with_ids:
@@ -125,7 +125,9 @@ def snapshot_of(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
                 "starts_at": s.firing.starts_at,
                 "zone": s.firing.zone,
                 "cradle_id": s.cradle_id,
-                "takes": [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": t.is_used} for t in s.takes.all()],
+                "reservations": [
+                    {"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": t.is_used} for t in s.reservations.all()
+                ],
             }
             for s in stages
         ],

@@ -11,7 +11,7 @@ import math
 import re
 from collections.abc import Mapping
 
-from coldcradle.quantity.format import Shown
+from coldcradle.quantity.format import DualQuantity
 from coldcradle.quantity.parse import parse
 from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import Figure
@@ -50,7 +50,7 @@ def _number(words: str) -> tuple[float, float]:
     return float(text) * 10.0**power, 0.5 * 10.0 ** (power - decimals)
 
 
-def printed(shown: Shown, kind: Kind) -> tuple[float, float]:
+def printed(shown: DualQuantity, kind: Kind) -> tuple[float, float]:
     """What is printed in metric units, in SI, and by how much its rounding may be off."""
     words = shown.metric
     if kind == "log_viscosity":

@@ -7,7 +7,7 @@ import statistics
 from dataclasses import dataclass
 
 from coldcradle.cradle.water import water_density_kg_m3
-from coldcradle.quantity.format import Said, say, show
+from coldcradle.quantity.format import Message, say, show
 from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
@@ -49,7 +49,7 @@ class Trial:
     scale_kg: float
 
 
-def repeated(values: tuple[float, ...], u: float, kind: Kind) -> tuple[float, float, list[Said]]:
+def repeated(values: tuple[float, ...], u: float, kind: Kind) -> tuple[float, float, list[Message]]:
     """Mean of repeated readings, its error, and what is to be said of it.
 
     The error is that of one reading over √n, or the scatter over √n where that is larger (GUM 4.2.3).

@@ -11,7 +11,7 @@ from coldcradle.cradle.methods import by_last, by_model, by_shape, combine
 from coldcradle.piece.inputs import CradleInput
 from coldcradle.report.figure import Figure
 
-__all__ = ["Measured", "Way", "measure"]
+__all__ = ["Measurement", "Way", "measure"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,7 +23,7 @@ class Way:
 
 
 @dataclass(frozen=True, slots=True)
-class Measured:
+class Measurement:
     """`ways` holds every way with readings, the sizes first; `combined` is None unless two or more have an error."""
 
     ways: tuple[Way, ...]
@@ -57,11 +57,11 @@ def _ways(cradle: CradleInput) -> Iterator[Way]:
         yield Way("last", by_last(cradle.last))
 
 
-def measure(cradle: CradleInput) -> Measured:
+def measure(cradle: CradleInput) -> Measurement:
     """Every way with readings; the chosen one counts."""
     ways = tuple(_ways(cradle))
     chosen = next(way.figure for way in ways if way.method == cradle.method)
     # what was only begun from, sizes nobody has taken, proves nothing
     sure = [replace(way.figure, key=way.method) for way in ways if way.figure.u > 0]
     combined = combine(sure) if len(sure) > 1 else None
-    return Measured(ways, chosen, ways[0].figure, combined)
+    return Measurement(ways, chosen, ways[0].figure, combined)

@@ -12,7 +12,7 @@ from pathlib import Path
 from coldcradle.quantity.format import plural
 from coldcradle.report.finding import Severity
 
-__all__ = ["Coat", "Release", "Worn", "judge", "releases"]
+__all__ = ["Coat", "Release", "Worn", "check_release", "releases"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -71,7 +71,7 @@ def releases() -> dict[str, Release]:
         }
 
 
-def judge(log: Sequence[Coat], *, highest_c: float) -> list[Worn]:
+def check_release(log: Sequence[Coat], *, highest_c: float) -> list[Worn]:
     """What a release log says about a firing up to `highest_c`; an empty log says nothing was written down."""
     if not log:
         return [

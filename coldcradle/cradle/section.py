@@ -11,7 +11,7 @@ from coldcradle.cradle.shapes import Part
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Prism
-from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.format import DualQuantity, show
 
 __all__ = ["Dimension", "Section", "draw_section"]
 
@@ -27,7 +27,7 @@ class Dimension:
     from_m: float
     to_m: float
     lane: int
-    shown: Shown
+    shown: DualQuantity
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,7 +16,7 @@ from coldcradle.cradle.round import Cylinder
 from coldcradle.cradle.shapes import SIZES, Part, attribute, sizes_of
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import PARTS, Core, Stack
-from coldcradle.document.fields import MISSING, Reader
+from coldcradle.document.fields import MISSING, FieldReader
 from coldcradle.errors import ImpossibleInput
 from coldcradle.piece.inputs import Care, CradleInput, OtherCavity
 
@@ -30,7 +30,7 @@ def _harmless() -> Part:
     return Cylinder(bore_m=0.1, height_m=0.1)
 
 
-def read_outline(reader: Reader) -> Outline | None:
+def read_outline(reader: FieldReader) -> Outline | None:
     """An outline: rings of [x, y] in millimetres; None after a fault."""
     rings = reader.data.get("rings")
     reader.text("made", default="", most=60, empty=True)
@@ -50,7 +50,7 @@ def read_outline(reader: Reader) -> Outline | None:
         return None
 
 
-def _part(reader: Reader) -> tuple[Part, float | None]:
+def _part(reader: FieldReader) -> tuple[Part, float | None]:
     """A part, and the height of its foot when it is a core."""
     kind = PARTS[reader.choice("shape", PARTS)]
     role = reader.choice("as", ["on", "core"], default="on")
@@ -82,7 +82,7 @@ def _part(reader: Reader) -> tuple[Part, float | None]:
         return _harmless(), None
 
 
-def _stack(reader: Reader) -> Stack:
+def _stack(reader: FieldReader) -> Stack:
     found = [_part(child) for child in reader.children("parts", "a shape", 12)]
     parts = tuple(part for part, base in found if base is None)
     cores = tuple(Core(part, base) for part, base in found if base is not None)
@@ -97,7 +97,7 @@ def _stack(reader: Reader) -> Stack:
         return Stack((_harmless(),))
 
 
-def _row(reader: Reader, name: str) -> tuple[float, ...]:
+def _row(reader: FieldReader, name: str) -> tuple[float, ...]:
     values = reader.data.get(name)
     reader.skip(name)
     if isinstance(values, list) and len(values) <= 2000:
@@ -109,7 +109,7 @@ def _row(reader: Reader, name: str) -> tuple[float, ...]:
     return ()
 
 
-def _rings(reader: Reader, name: str) -> tuple[tuple[tuple[float, float], ...], ...]:
+def _rings(reader: FieldReader, name: str) -> tuple[tuple[tuple[float, float], ...], ...]:
     values = reader.data.get(name)
     reader.skip(name)
     try:
@@ -125,7 +125,7 @@ def _rings(reader: Reader, name: str) -> tuple[tuple[tuple[float, float], ...], 
     return rings
 
 
-def read_solid(reader: Reader) -> Solid | None:
+def read_solid(reader: FieldReader) -> Solid | None:
     """A room known by its curve, in SI numbers as the core wrote them; None after a fault."""
     before = len(reader.reading.faults)
     name = reader.text("name", most=80)
@@ -171,7 +171,7 @@ def solid_document(solid: Solid) -> dict[str, Any]:
     }
 
 
-def _level(r: Reader) -> Displacement:
+def _level(r: FieldReader) -> Displacement:
     first = r.quantity("fall", "length", called="a fall of the level", low=0.0, high=2.0, above=True)
     more = r.quantities("again", "length", called="a fall of the level", low=0.0, high=2.0, most=_MOST_READINGS)
     return Displacement(
@@ -181,7 +181,7 @@ def _level(r: Reader) -> Displacement:
     )
 
 
-def _drained(r: Reader) -> Drained:
+def _drained(r: FieldReader) -> Drained:
     first = r.quantity("mass", "mass", called="a weight of water", low=0.0, high=200.0, above=True)
     more = r.quantities("again", "mass", called="a weight of water", low=0.0, high=200.0, most=_MOST_READINGS)
     return Drained(
@@ -191,28 +191,28 @@ def _drained(r: Reader) -> Drained:
     )
 
 
-def _weighed(r: Reader, called: str) -> dict[str, float]:
+def _weighed(r: FieldReader, called: str) -> dict[str, float]:
     return {
         "mass_kg": r.quantity("mass", "mass", called=called, low=0.0, high=500.0, above=True),
         "scale_kg": r.quantity("scale", "mass", called="a scale error", low=0.0, high=1.0),
     }
 
 
-def _trial(r: Reader) -> Trial:
+def _trial(r: FieldReader) -> Trial:
     return Trial(
         **_weighed(r, "a weight of glass"),
         density_kg_m3=r.quantity("density", "density", called="a density", low=1500.0, high=7000.0),
     )
 
 
-def _last(r: Reader) -> LastFill:
+def _last(r: FieldReader) -> LastFill:
     return LastFill(
         **_weighed(r, "a charge"),
         density_kg_m3=r.quantity("density", "density", called="a density", low=1500.0, high=7000.0),
     )
 
 
-def _model(r: Reader) -> Model:
+def _model(r: FieldReader) -> Model:
     return Model(
         **_weighed(r, "a weight of the model"),
         density_kg_m3=r.quantity("density", "density", called="a density of the model", low=100.0, high=9000.0),
@@ -220,7 +220,7 @@ def _model(r: Reader) -> Model:
     )
 
 
-def _reading(reader: Reader, method: str, name: str, called: str, read: Any) -> Any:
+def _reading(reader: FieldReader, method: str, name: str, called: str, read: Any) -> Any:
     if not reader.has(name) and method != name:
         return None
     child = reader.child(name, called)
@@ -229,7 +229,7 @@ def _reading(reader: Reader, method: str, name: str, called: str, read: Any) -> 
     return found
 
 
-def _tilt(reader: Reader) -> Tilt | None:
+def _tilt(reader: FieldReader) -> Tilt | None:
     if not reader.has("tilt"):
         reader.skip("tilt")
         return None
@@ -244,7 +244,7 @@ def _tilt(reader: Reader) -> Tilt | None:
         return None
 
 
-def _others(reader: Reader) -> tuple[OtherCavity, ...]:
+def _others(reader: FieldReader) -> tuple[OtherCavity, ...]:
     if not reader.data.get("others"):
         reader.skip("others")
         return ()
@@ -258,7 +258,7 @@ def _others(reader: Reader) -> tuple[OtherCavity, ...]:
     return tuple(found)
 
 
-def _coat(r: Reader) -> Coat:
+def _coat(r: FieldReader) -> Coat:
     kind = releases()[r.choice("kind", releases())]
     typed = r.text("on", most=20)
     try:
@@ -279,7 +279,7 @@ def _coat(r: Reader) -> Coat:
     return coat
 
 
-def read_care(reader: Reader, single_use: bool) -> Care:
+def read_care(reader: FieldReader, single_use: bool) -> Care:
     """What the shelf knows of a cradle; all of it may be absent."""
     is_kept = bool(reader.data)
     log = (
@@ -299,7 +299,7 @@ def read_care(reader: Reader, single_use: bool) -> Care:
     return care
 
 
-def read_cradle(reader: Reader) -> CradleInput:
+def read_cradle(reader: FieldReader) -> CradleInput:
     """The cradle of a stage, or one on the shelf."""
     stack = _stack(reader)
     solid = read_solid(reader.child("solid", "a mesh's room")) if reader.has("solid") else None

@@ -8,11 +8,11 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from coldcradle.errors import ColdCradleError, Fault
-from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import System, parse_within, with_unit
 from coldcradle.quantity.units import Kind
 
-__all__ = ["MISSING", "Entry", "Reader", "Reading"]
+__all__ = ["MISSING", "Entry", "FieldReader", "ReadContext"]
 
 MISSING = object()
 _MAX_TEXT = 200
@@ -25,11 +25,11 @@ class Entry:
     typed: str
     kind: Kind
     value: float | None
-    shown: Shown | None
+    shown: DualQuantity | None
 
 
 @dataclass(slots=True)
-class Reading:
+class ReadContext:
     """What has been read so far, shared by all readers of one document.
 
     `systems` tells for a path which unit a bare number there means; metric where nothing is told.
@@ -40,10 +40,10 @@ class Reading:
     faults: list[Fault] = field(default_factory=list)
 
 
-class Reader:
+class FieldReader:
     """One object of the document. A fault leaves a harmless value behind, so that reading can go on and find more."""
 
-    def __init__(self, data: Any, path: str, reading: Reading, called: str) -> None:
+    def __init__(self, data: Any, path: str, reading: ReadContext, called: str) -> None:
         self.path, self.reading = path, reading
         self._seen: set[str] = set()
         if not isinstance(data, dict):
@@ -71,11 +71,11 @@ class Reader:
             return default
         return self.data[name]
 
-    def child(self, name: str, called: str) -> Reader:
+    def child(self, name: str, called: str) -> FieldReader:
         """The object under `name`."""
-        return Reader(self._take(name, {}), self.at(name), self.reading, called)
+        return FieldReader(self._take(name, {}), self.at(name), self.reading, called)
 
-    def children(self, name: str, called: str, most: int) -> list[Reader]:
+    def children(self, name: str, called: str, most: int) -> list[FieldReader]:
         """The list of objects under `name`, one to `most` of them."""
         value = self._take(name, MISSING)
         if not isinstance(value, list) or not 1 <= len(value) <= most:
@@ -83,7 +83,7 @@ class Reader:
             if value is not MISSING:
                 self.fault(name, f"expected a list of 1 to {most}, got {got}", "")
             return []
-        return [Reader(item, self.at(f"{name}.{i}"), self.reading, called) for i, item in enumerate(value)]
+        return [FieldReader(item, self.at(f"{name}.{i}"), self.reading, called) for i, item in enumerate(value)]
 
     def text(self, name: str, *, default: object = MISSING, most: int = _MAX_TEXT, empty: bool = False) -> str:
         """A line of text."""
@@ -164,7 +164,7 @@ class Reader:
         if not isinstance(values, list) or len(values) > most:
             self.fault(name, f"expected a list of at most {most} readings", "")
             return []
-        inner = Reader({str(i): v for i, v in enumerate(values) if v != ""}, self.at(name), self.reading, called)
+        inner = FieldReader({str(i): v for i, v in enumerate(values) if v != ""}, self.at(name), self.reading, called)
         return [inner.quantity(i, kind, called=called, low=low, high=high, above=True) for i in inner.data]
 
     def whole(self, name: str, *, low: int, high: int, default: int) -> int:

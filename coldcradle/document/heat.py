@@ -7,8 +7,19 @@ from datetime import datetime
 from typing import Any, get_args
 from zoneinfo import ZoneInfo
 
-from coldcradle.document.fields import Reader
-from coldcradle.heat.inputs import RELIEF, WETNESS, Basis, HeatInput, LaterFiring, Own, School, Support, Target, There
+from coldcradle.document.fields import FieldReader
+from coldcradle.heat.inputs import (
+    RELIEF,
+    WETNESS,
+    Attendance,
+    HeatInput,
+    LaterFiring,
+    Restraint,
+    SegmentOverride,
+    SoakMethod,
+    Support,
+    Target,
+)
 from coldcradle.heat.kiln.kiln import HIGHEST_REST_C, Controller, Kiln, Lining, Zone
 from coldcradle.heat.schedule.processes import PROCESSES, Entering, Process, process
 
@@ -20,7 +31,7 @@ _CLOCK = re.compile(r"^([01]?\d|2[0-3])(?::([0-5]\d))?$")
 _SCHEDULE_CHARACTERS = 4000
 
 
-def read_kiln(reader: Reader) -> Kiln:
+def read_kiln(reader: FieldReader) -> Kiln:
     """A kiln as its owner remembers it; places in it, its thermometer and its controller where they are known."""
     kiln = Kiln(
         name=reader.text("name", most=60),
@@ -59,7 +70,7 @@ def read_kiln(reader: Reader) -> Kiln:
     return kiln
 
 
-def _check_resting(reader: Reader, kiln: Kiln) -> None:
+def _check_resting(reader: FieldReader, kiln: Kiln) -> None:
     """Times that no kiln can have together: at full power it would come to rest hotter than any does."""
     if kiln.resting_c > HIGHEST_REST_C:
         reader.fault(
@@ -71,7 +82,7 @@ def _check_resting(reader: Reader, kiln: Kiln) -> None:
         )
 
 
-def _fit(reader: Reader) -> None:
+def _fit(reader: FieldReader) -> None:
     """What a log said of the kiln, kept in words beside it."""
     reader.text("on", most=20)
     reader.text("file", most=120)
@@ -82,7 +93,7 @@ def _fit(reader: Reader) -> None:
     reader.close()
 
 
-def _zones(reader: Reader) -> tuple[Zone, ...]:
+def _zones(reader: FieldReader) -> tuple[Zone, ...]:
     found = []
     for r in reader.children("zones", "a place in the kiln", 12) if reader.data.get("zones") else []:
         found.append(
@@ -103,7 +114,7 @@ def _zones(reader: Reader) -> tuple[Zone, ...]:
     return tuple(found)
 
 
-def _start(reader: Reader) -> datetime:
+def _start(reader: FieldReader) -> datetime:
     zone_name = reader.text("zone", default="UTC", most=60)
     typed = reader.text("starts_at", most=40)
     try:
@@ -122,7 +133,7 @@ def _start(reader: Reader) -> datetime:
     return start.replace(tzinfo=zone)
 
 
-def _hour(reader: Reader, name: str, default: str) -> float:
+def _hour(reader: FieldReader, name: str, default: str) -> float:
     typed = reader.text(name, default=default, most=8)
     found = _CLOCK.match(typed.strip())
     if not found:
@@ -131,7 +142,7 @@ def _hour(reader: Reader, name: str, default: str) -> float:
     return int(found[1]) + int(found[2] or 0) / 60
 
 
-def _own(reader: Reader) -> tuple[Own, ...]:
+def _own(reader: FieldReader) -> tuple[SegmentOverride, ...]:
     steps = reader.child("own_steps", "steps set by hand") if reader.data.get("own_steps") else None
     reader.skip("own_steps")
     if steps is None:
@@ -142,7 +153,7 @@ def _own(reader: Reader) -> tuple[Own, ...]:
             continue
         r = steps.child(key, "a step set by hand")
         found.append(
-            Own(
+            SegmentOverride(
                 key=key,
                 rate_k_per_h=r.optional("rate", "rate", called="a rate", low=0.0, high=3000.0),
                 to_c=r.optional("to", "temperature", called="a temperature", low=20.0, high=1400.0),
@@ -154,7 +165,7 @@ def _own(reader: Reader) -> tuple[Own, ...]:
     return tuple(found)
 
 
-def _later(reader: Reader) -> tuple[LaterFiring, ...]:
+def _later(reader: FieldReader) -> tuple[LaterFiring, ...]:
     found = []
     for r in reader.children("chain", "another firing", 12) if reader.data.get("chain") else []:
         joins = r.data.get("joins", [])
@@ -181,19 +192,19 @@ def _later(reader: Reader) -> tuple[LaterFiring, ...]:
     return tuple(found)
 
 
-def _choice(reader: Reader, name: str, of: Any, default: str) -> Any:
+def _choice(reader: FieldReader, name: str, of: Any, default: str) -> Any:
     return reader.choice(name, get_args(of), default=default)
 
 
-def read_heat(reader: Reader, done: Process) -> HeatInput:
+def read_heat(reader: FieldReader, done: Process) -> HeatInput:
     """The choices for a firing. All but the kiln and the start may be left out."""
     heat = HeatInput(
         kiln=read_kiln(reader.child("kiln", "a kiln")),
         process=done,
         target=_choice(reader, "target", Target, "usual"),
         own_stress_pa=reader.quantity("own_target", "stress", called="a tension", low=2e4, high=5e6, default="0.3 MPa"),
-        school=_choice(reader, "soak", School, "longer"),
-        basis=_choice(reader, "leaves", Basis, "bow"),
+        soak_method=_choice(reader, "soak", SoakMethod, "longer"),
+        restraint=_choice(reader, "leaves", Restraint, "bow"),
         cast_c=reader.optional("cast_at", "temperature", called="a peak temperature", low=100.0, high=1400.0),
         cast_hold_s=reader.optional("cast_hold", "duration", called="a hold", low=0.0, high=72 * _H),
         bubble_hold_s=reader.quantity(
@@ -205,7 +216,7 @@ def read_heat(reader: Reader, done: Process) -> HeatInput:
         starts_at=_start(reader),
         is_ready_by=reader.flag("ready_by", default=False),
         awake=(_hour(reader, "wakes", "07:00"), _hour(reader, "sleeps", "22:00")),
-        there=_choice(reader, "there", There, "auto"),
+        attendance=_choice(reader, "there", Attendance, "auto"),
         enters=_choice(reader, "enters", Entering, "auto"),
         support=_choice(reader, "on", Support, "cradle"),
         relief=reader.choice("relief", RELIEF, default="none"),  # type: ignore[arg-type]  # one of them
@@ -225,7 +236,7 @@ def read_heat(reader: Reader, done: Process) -> HeatInput:
     return heat
 
 
-def _schedule(reader: Reader) -> str:
+def _schedule(reader: FieldReader) -> str:
     """Somebody else's schedule, kept as pasted; it is read when it is judged, so that a slip in it stops nothing."""
     typed = reader.data.get("schedule", "")
     reader.skip("schedule")

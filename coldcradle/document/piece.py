@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from coldcradle.document.cradle import read_cradle
-from coldcradle.document.fields import Entry, Reader, Reading
+from coldcradle.document.fields import Entry, FieldReader, ReadContext
 from coldcradle.document.heat import read_heat, read_kiln
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import GlassKind, forms, shipped_kinds
@@ -65,7 +65,7 @@ def _no_constant(name: str) -> float:
     raise ValueError(f"{name} is not a number")
 
 
-def read_kind(reader: Reader) -> GlassKind:
+def read_kind(reader: FieldReader) -> GlassKind:
     """A kind of glass. Three fixed points and a density are enough; an expansion left empty is unknown."""
     expansion = reader.optional("expansion", "expansion", called="an expansion", low=1e-7, high=3e-5)
     values: dict[str, Any] = {
@@ -98,7 +98,7 @@ def read_kind(reader: Reader) -> GlassKind:
         )
 
 
-def _glass(reader: Reader) -> GlassInput:
+def _glass(reader: FieldReader) -> GlassInput:
     kind = read_kind(reader.child("kind", "a kind of glass"))
     rack_reader = reader.child("rack", "the rack")
     rack = {
@@ -133,7 +133,7 @@ def _glass(reader: Reader) -> GlassInput:
     return glass
 
 
-def _mix(reader: Reader) -> Mix | None:
+def _mix(reader: FieldReader) -> Mix | None:
     parts = tuple(
         MixPart(
             form=r.choice("form", forms()), parts=r.quantity("parts", "count", called="parts", low=0.0, high=1000.0)
@@ -155,8 +155,8 @@ def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) ->
 
     `systems` names, by path, the unit system in which a bare number was just typed.
     """
-    reading = Reading(systems or {})
-    reader = Reader(document, "", reading, "a piece document")
+    reading = ReadContext(systems or {})
+    reader = FieldReader(document, "", reading, "a piece document")
     if not reading.faults and reader.data.get("format") != FORMAT:
         raise DocumentError(
             [Fault("format", f"expected a file that says format “{FORMAT}”; this is another kind of file", "")]

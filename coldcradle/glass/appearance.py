@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 from coldcradle.glass.kinds import Form
 from coldcradle.glass.mix import SANDY_SHARE, Mix
-from coldcradle.quantity.format import Said, say, show
+from coldcradle.quantity.format import Message, say, show
 
-__all__ = ["Note", "looks"]
+__all__ = ["Note", "appearance"]
 
 _BUBBLES = {
     "powder": (
@@ -33,11 +33,11 @@ _BUBBLES = {
 class Note:
     """What is to be expected, and why."""
 
-    says: Said
-    reason: Said
+    says: Message
+    reason: Message
 
 
-def looks(form: Form, *, thickness_m: float, mix: Mix | None, touches_walls: bool, has_colour: bool) -> list[Note]:
+def appearance(form: Form, *, thickness_m: float, mix: Mix | None, touches_walls: bool, has_colour: bool) -> list[Note]:
     """Notes for a form of glass at a thickness; common practice, no source."""
     says, reason = _BUBBLES.get(form.key, ("Clear.", "Little air goes in."))
     notes = [Note(say(says), say(reason))]

@@ -21,12 +21,12 @@ from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure, derive, given, published
 
 if TYPE_CHECKING:
-    from coldcradle.piece.plan import Worked
+    from coldcradle.piece.plan import StageResult
 
 __all__ = ["Need", "further_figures", "main_kg", "needs", "weigh_list"]
 
 
-def main_kg(worked: Worked) -> float:
+def main_kg(worked: StageResult) -> float:
     """What of the charge is the main glass: all of it, less what other glasses take."""
     return max(0.0, worked.charge.value - sum(extra.mass_kg for extra in worked.piece.glass.extras))
 
@@ -44,7 +44,7 @@ class Need:
         return max(0.0, self.need_kg - self.have_kg)
 
 
-def needs(worked: Worked) -> list[Need]:
+def needs(worked: StageResult) -> list[Need]:
     """What the main glass takes off the rack: one form, or every grain of its mix."""
     glass = worked.piece.glass
     if glass.mix is None:
@@ -55,7 +55,7 @@ def needs(worked: Worked) -> list[Need]:
     return [Need(forms()[key], kg, glass.rack_kg.get(key, 0.0)) for key, kg in wanted.items()]
 
 
-def further_figures(worked: Worked) -> Iterator[Figure]:
+def further_figures(worked: StageResult) -> Iterator[Figure]:
     """Figures that a station shows beside its main ones."""
     cradle, glass = worked.piece.cradle, worked.piece.glass
     rack_kg = glass.rack_kg.get(glass.form.key, 0.0)
@@ -81,7 +81,7 @@ def further_figures(worked: Worked) -> Iterator[Figure]:
         yield _reserve(worked)
 
 
-def _reserve(worked: Worked) -> Figure:
+def _reserve(worked: StageResult) -> Figure:
     """Room above the casting line."""
     room, line = worked.piece.cradle.room, worked.piece.cradle.line_m
     scale = worked.volume.value / worked.shaped.value
@@ -100,7 +100,7 @@ def _reserve(worked: Worked) -> Figure:
     )
 
 
-def _standing(worked: Worked) -> Iterator[Figure]:
+def _standing(worked: StageResult) -> Iterator[Figure]:
     """How the finished piece stands on what was its top: taken from the mould it is turned over."""
     room, level = worked.piece.cradle.room, worked.thickness.value
     try:
@@ -113,7 +113,7 @@ def _standing(worked: Worked) -> Iterator[Figure]:
         yield tipping_angle(foot_m=foot, centre_m=centre.value)
 
 
-def weigh_list(worked: Worked) -> list[Weighing]:
+def weigh_list(worked: StageResult) -> list[Weighing]:
     """What to put on the scale, line by line: the main glass by its recipe, other glasses, and how it goes in."""
     glass = worked.piece.glass
     main = main_kg(worked)
@@ -134,7 +134,7 @@ def weigh_list(worked: Worked) -> list[Weighing]:
     return found
 
 
-def _top_ups(worked: Worked) -> list[Weighing]:
+def _top_ups(worked: StageResult) -> list[Weighing]:
     cradle, glass = worked.piece.cradle, worked.piece.glass
     scale = worked.volume.value / worked.shaped.value
     try:

@@ -11,7 +11,7 @@ from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["POINTS_APART_K", "TOLERANCE_PER_K", "Match", "interface_stress_pa", "judge_pair", "match"]
+__all__ = ["POINTS_APART_K", "TOLERANCE_PER_K", "Match", "check_pair", "interface_stress_pa", "match"]
 
 TOLERANCE_PER_K = 1.0e-7  # what is sold as compatible lies within one of x10^-7/K; common practice, no source
 _STRAINED_PA, _CRACKS_PA = 2.5e6, 7e6  # a careful limit, and the design strength of annealed glass (from memory)
@@ -124,7 +124,7 @@ _TEST = (
 )
 
 
-def judge_pair(first: GlassKind, second: GlassKind) -> Finding | None:
+def check_pair(first: GlassKind, second: GlassKind) -> Finding | None:
     """What is to be said of two glasses in one piece; None when they go together.
 
     Unknown glass is unknown, not fine.

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.format import DualQuantity, show
 
 __all__ = ["WINDOWS", "Landmark", "landmarks"]
 
@@ -27,8 +27,8 @@ class Landmark:
     name: str
     low_c: float
     high_c: float
-    low: Shown
-    high: Shown
+    low: DualQuantity
+    high: DualQuantity
 
 
 def _landmark(key: str, name: str, low_c: float, high_c: float) -> Landmark:

@@ -7,7 +7,7 @@ from coldcradle.glass.viscosity import STRAIN_LOG, Viscosity
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["LEAST_GAP_K", "STRAIN_OFF_K", "judge_points", "strain_off_k"]
+__all__ = ["LEAST_GAP_K", "STRAIN_OFF_K", "check_points", "strain_off_k"]
 
 LEAST_GAP_K = 155.0  # from annealing to softening; every glass of the trade has 160 K or more (from memory)
 STRAIN_OFF_K = 15.0  # the curve through the other two and a maker's strain point agree within this (from memory)
@@ -19,7 +19,7 @@ def strain_off_k(kind: GlassKind) -> float:
     return curve.t0_c + curve.b_k / (STRAIN_LOG - curve.a) - kind.strain_c
 
 
-def judge_points(kind: GlassKind) -> Finding | None:
+def check_points(kind: GlassKind) -> Finding | None:
     """What is to be said of points that do not go together; None when they do."""
     gap, off = kind.softening_c - kind.annealing_c, strain_off_k(kind)
     if gap >= LEAST_GAP_K and abs(off) <= STRAIN_OFF_K:

@@ -17,14 +17,14 @@ from coldcradle.heat.limits import (
     is_over,
     strain_verdict,
 )
-from coldcradle.heat.physics.simulate import Inside, look_inside, settles_at
+from coldcradle.heat.physics.simulate import SimulatedRun, settles_at, simulate
 from coldcradle.heat.schedule.firing import Firing, solid_from
 from coldcradle.heat.schedule.peak import drying_hold, needed_work
-from coldcradle.heat.schedule.segments import Run, Wanted, run_programme
+from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
 from coldcradle.layup.deform.spread import heat_work
-from coldcradle.quantity.format import Said, Shown, say, show
+from coldcradle.quantity.format import DualQuantity, Message, say, show
 
-__all__ = ["Judged", "Remark", "judge", "judge_wanted", "left_remark"]
+__all__ = ["AssessedProgramme", "Remark", "assess_programme", "judge_wanted", "left_remark"]
 
 _SPREAD_K = 2.0
 _DRYING_C = (80.0, 135.0)
@@ -39,23 +39,23 @@ class Remark:
 
     key: str
     word: str  # good, think or stop
-    says: Said
+    says: Message
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
+class AssessedProgramme:
     """A programme as it would run, and what it would do."""
 
     run: Run
-    inside: Inside
+    inside: SimulatedRun
     left_pa: float
-    left: Shown
+    left: DualQuantity
     peak_c: float
     work_per_pa: float
     remarks: list[Remark]
 
 
-def _ended(wanted: Sequence[Wanted], firing: Firing, heat: HeatInput) -> list[Wanted]:
+def _ended(wanted: Sequence[PlannedSegment], firing: Firing, heat: HeatInput) -> list[PlannedSegment]:
     """The steps with the fall to the open lid put after them; what asks for less than the room is "off"."""
     open_c = max(firing.figures["opening_temperature"].value // 1, heat.room_c + 3)
     steps = [s for s in wanted if s.to_c > heat.room_c + 8 or (s.rate_k_per_h is None and s.to_c > heat.room_c + 3)]
@@ -63,7 +63,7 @@ def _ended(wanted: Sequence[Wanted], firing: Firing, heat: HeatInput) -> list[Wa
         raise ImpossibleInput("expected steps that leave the room's temperature")
     if steps[-1].to_c > open_c:
         steps.append(
-            Wanted(
+            PlannedSegment(
                 key="coast",
                 name="Off, lid shut",
                 rate_k_per_h=None,
@@ -80,7 +80,7 @@ def _ended(wanted: Sequence[Wanted], firing: Firing, heat: HeatInput) -> list[Wa
 def _movement_remark(load: Load, heat: HeatInput, peak_c: float, ratio: float) -> Remark | None:
     """What heat work adds to the window, where it is known how far the glass shall go. Work to spare is no fault where
     a mould ends the movement; only what hangs free goes too far."""
-    shown: dict[str, Shown | str] = {
+    shown: dict[str, DualQuantity | str] = {
         "t": show(round(peak_c), "temperature"),
         "what": heat.process.name,
         "x": f"{ratio:.0f}" if ratio >= 10 else f"{ratio:.2g}" if ratio >= 0.01 else "less than 0.01",
@@ -107,7 +107,7 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
     stiff = load.form.cast_log_viscosity + 0.3 if done.key == "cast" else done.stiff
     if done.key == "cast":
         low, high = curve.temperature_c(stiff), max(high, curve.temperature_c(load.form.cast_log_viscosity - 0.5))
-    shown: dict[str, Shown | str] = {
+    shown: dict[str, DualQuantity | str] = {
         "t": show(round(peak_c), "temperature"),
         "log": f"{log:.1f}",
         "glass": load.kind.name,
@@ -129,7 +129,7 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
     return [Remark("peak", word, say(told, gap=show(off, "difference"), **shown)), *([moved] if moved else [])]
 
 
-def _warm_remark(inside: Inside, run: Run, heat: HeatInput, figures_rate: float) -> Remark | None:
+def _warm_remark(inside: SimulatedRun, run: Run, heat: HeatInput, figures_rate: float) -> Remark | None:
     peak_at = next(s.arrives_s for s in run.steps if s.key == "cast")
     if heat.entering not in ("slab", "relief"):
         first = run.steps[0].rate_k_per_h
@@ -203,7 +203,7 @@ def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
     return found
 
 
-def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark:
+def _soak_remark(firing: Firing, load: Load, run: Run, inside: SimulatedRun) -> Remark:
     """The longest stay within reach of the annealing point on the way down."""
     peak = next(i for i, s in enumerate(run.steps) if s.key == "cast")
     kind = load.kind
@@ -211,7 +211,7 @@ def _soak_remark(firing: Firing, load: Load, run: Run, inside: Inside) -> Remark
     if not near:
         return Remark(
             "soak",
-            "stop" if firing.figures["thickness_counts"].value > 0.008 else "think",
+            "stop" if firing.figures["effective_thickness"].value > 0.008 else "think",
             say("It does not rest near this glass's annealing point, {ap}.", ap=show(kind.annealing_c, "temperature")),
         )
     soak = max(near, key=lambda s: s.hold_s)
@@ -271,11 +271,11 @@ def left_remark(left_pa: float, target_pa: float) -> Remark:
             "some snap weeks later.",
             **shown,
         )
-        told = Said(told.metric + beyond.metric, told.us + beyond.us)
+        told = Message(told.metric + beyond.metric, told.us + beyond.us)
     return Remark("left", word, told)
 
 
-def _left_remarks(inside: Inside, run: Run, heat: HeatInput) -> list[Remark]:
+def _left_remarks(inside: SimulatedRun, run: Run, heat: HeatInput) -> list[Remark]:
     found = [left_remark(inside.residual_pa, heat.stress_pa)]
     peak_end = next(s.ends_s for s in run.steps if s.key == "cast")
     pull, at_s, in_face = inside.peak(peak_end, run.total_s)
@@ -296,14 +296,14 @@ def _left_remarks(inside: Inside, run: Run, heat: HeatInput) -> list[Remark]:
     return found
 
 
-def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: HeatInput) -> Judged:
+def judge_wanted(wanted: Sequence[PlannedSegment], firing: Firing, load: Load, heat: HeatInput) -> AssessedProgramme:
     """Run steps and judge them. Exactly one of them has the key "cast": its peak.
 
     Raises ImpossibleInput as the kiln does.
     """
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
     run = run_programme(_ended(wanted, firing, heat), kiln)
-    inside = look_inside(firing.soaked.section, run.line, solid_from_s=solid_from(run, heat), structure=True)
+    inside = simulate(firing.soaked.section, run.line, solid_from_s=solid_from(run, heat), structure=True)
     peak = next(s for s in run.steps if s.key == "cast")
     solid = heat.entering in ("slab", "relief")
     work = heat_work(load.kind, run.line)
@@ -316,7 +316,7 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
         Remark(
             "late",
             "think",
-            Said(f"Step {i}, {s.name.lower()}: {s.late.metric}", f"Step {i}, {s.name.lower()}: {s.late.us}"),
+            Message(f"Step {i}, {s.name.lower()}: {s.late.metric}", f"Step {i}, {s.name.lower()}: {s.late.us}"),
         )
         for i, s in enumerate(run.steps, 1)
         if s.late is not None
@@ -325,7 +325,7 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
         remarks.append(Remark("kiln", "stop", say("{t} is above what {k} is made for.", t=peak.to, k=heat.kiln.name)))
     left = inside.residual_pa
     order = {"stop": 0, "think": 1, "good": 2}
-    return Judged(
+    return AssessedProgramme(
         run,
         inside,
         left,
@@ -336,7 +336,9 @@ def judge_wanted(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: Hea
     )
 
 
-def judge(wanted: Sequence[Wanted], firing: Firing, load: Load, heat: HeatInput) -> Judged:
+def assess_programme(
+    wanted: Sequence[PlannedSegment], firing: Firing, load: Load, heat: HeatInput
+) -> AssessedProgramme:
     """The same, with a wide tolerance for where the hottest step stands."""
     marked = list(wanted)
     if not any(s.key == "cast" for s in marked):

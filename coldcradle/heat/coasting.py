@@ -17,7 +17,7 @@ from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.schedule.anneal import SECOND_TIMES
 from coldcradle.heat.schedule.firing import Firing
-from coldcradle.quantity.format import Said, Shown, say, show
+from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.graph import Graph, GraphLine, axis
 
 __all__ = [
@@ -48,14 +48,14 @@ class RoomVerdict:
     """One room: from where the kiln may be switched off, and what switching off right after the soak would leave."""
 
     name: str
-    room: Shown
-    falls: Shown
-    off_from: Shown
+    room: DualQuantity
+    falls: DualQuantity
+    off_from: DualQuantity
     off_from_c: float
     is_safe: bool
     verdict: Verdict
-    left: Shown
-    says: Said
+    left: DualQuantity
+    says: Message
 
 
 def verdict_of(*, left_pa: float, target_pa: float, pull_pa: float) -> Verdict:
@@ -70,8 +70,8 @@ def verdict_of(*, left_pa: float, target_pa: float, pull_pa: float) -> Verdict:
 class Coasting:
     """The answer for today's room, the rooms compared, and the curves of fall against what is allowed."""
 
-    answer: Said
-    lined: Said
+    answer: Message
+    lined: Message
     rooms: list[RoomVerdict]
     graph: Graph
 
@@ -144,14 +144,14 @@ _LINED = {
 }
 
 
-def _lined(heat: HeatInput) -> Said:
+def _lined(heat: HeatInput) -> Message:
     if heat.kiln.first_hour_k is not None:
         return say(
             "Its first hour after switching off is as you remember it, {k} from about 510 °C.",
             k=show(heat.kiln.first_hour_k, "difference"),
         )
     words = _LINED[heat.kiln.lining]
-    return Said(words, words)
+    return Message(words, words)
 
 
 def coasting(firing: Firing, load: Load, heat: HeatInput) -> Coasting:
@@ -163,7 +163,7 @@ def coasting(firing: Firing, load: Load, heat: HeatInput) -> Coasting:
     ]
     today, wish = rooms[0], firing.cooling.wish
     slow, surface = wish.slow_k_per_h, wish.surface_k_per_h
-    shown: dict[str, Shown | str] = {
+    shown: dict[str, DualQuantity | str] = {
         "k": heat.kiln.name,
         "r": today.falls,
         "a": show(slow, "rate"),

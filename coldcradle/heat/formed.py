@@ -7,9 +7,9 @@ from dataclasses import dataclass, replace
 
 from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.schedule.peak import PILE_M
-from coldcradle.layup.deform import laws as moves
+from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.spread import GRAVITY, heat_work, spread
-from coldcradle.quantity.format import Shown, Words, say, show
+from coldcradle.quantity.format import DualQuantity, Formatted, say, show
 from coldcradle.report.figure import Figure, Given, Source, derive, given, published
 
 __all__ = ["moved"]
@@ -51,13 +51,13 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
                 given("where it touches", "w₀", ends, "length"),
             ],
             lambda w, *_: min(
-                ends, moves.sag_depth(work_per_pa=w, density_kg_m3=density, span_m=span, thickness_m=thick)
+                ends, laws.sag_depth(work_per_pa=w, density_kg_m3=density, span_m=span, thickness_m=thick)
             ),
             ends,
             "until it touches",
         )
     if span and done.moves == "arm":
-        one = moves.arm_work(depth_m=1.0, density_kg_m3=density, arm_m=span, thickness_m=thick)
+        one = laws.arm_work(depth_m=1.0, density_kg_m3=density, arm_m=span, thickness_m=thick)
         return _Law(
             "The arm comes down",
             "min(L, ρ·g·L⁴·W / (2·h²))",
@@ -74,7 +74,7 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
             "min(3·L₀, 1 / max(1/(3·L₀), 1/L₀ − ρ·g·W/6))",
             "of even thickness, hung by its end",
             [*common, given("hung length", "L₀", span, "length")],
-            lambda w, *_: min(most, moves.hang_length(work_per_pa=w, length_m=span, density_kg_m3=density)),
+            lambda w, *_: min(most, laws.hang_length(work_per_pa=w, length_m=span, density_kg_m3=density)),
             most,
             "a puddle",
         )
@@ -91,7 +91,7 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
                 given("weight on it", "m", heat.weight_kg, "mass"),
                 given("gravity", "g", GRAVITY, "count"),
             ],
-            lambda w, *_: moves.press_thickness(work_per_pa=w, from_m=PILE_M, volume_m3=volume, force_n=force),
+            lambda w, *_: laws.press_thickness(work_per_pa=w, from_m=PILE_M, volume_m3=volume, force_n=force),
             PILE_M * 2,
             "",
             published("Gent 1960; ASTM C1351M; Dienes and Klemm 1946"),
@@ -126,6 +126,6 @@ def moved(load: Load, heat: HeatInput, line: list[tuple[float, float]]) -> Figur
         extra=[("the estimate itself", half)],
     )
     if law.at_end and figure.value >= law.ends_m * (1 - 1e-9):
-        words = Words(law.at_end, "", "", law.at_end)
-        return replace(figure, shown=Shown(words, words))
+        words = Formatted(law.at_end, "", "", law.at_end)
+        return replace(figure, shown=DualQuantity(words, words))
     return figure

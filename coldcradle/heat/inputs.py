@@ -16,26 +16,26 @@ from coldcradle.report.figure import Figure
 __all__ = [
     "RELIEF",
     "WETNESS",
-    "Basis",
+    "Attendance",
     "HeatInput",
     "LaterFiring",
     "Load",
-    "Own",
     "Relief",
-    "School",
+    "Restraint",
+    "SegmentOverride",
+    "SoakMethod",
     "Support",
     "Target",
-    "There",
     "Wet",
 ]
 
 Target = Literal["gentle", "usual", "quick", "own", "table"]
-School = Literal["longer", "thumb", "physics"]
-Basis = Literal["bow", "held", "block", "free"]
+SoakMethod = Literal["longer", "thumb", "physics"]
+Restraint = Literal["bow", "held", "block", "free"]
 Support = Literal["cradle", "shelf", "posts"]
 Relief = Literal["none", "soft", "sharp"]
 Wet = Literal["wet", "damp", "dry"]
-There = Literal["auto", "nobody", "peek", "pour", "hot"]
+Attendance = Literal["auto", "nobody", "peek", "pour", "hot"]
 
 # Relief counts as so much more thickness, and a damp mould dries in half the time; common practice, no source.
 RELIEF: dict[str, float] = {"none": 1.0, "soft": 1.5, "sharp": 2.0}
@@ -43,7 +43,7 @@ WETNESS: dict[str, float] = {"wet": 1.0, "damp": 0.5, "dry": 0.0}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Own:
+class SegmentOverride:
     """One step changed by hand: None leaves what was worked out. `rate` 0 stands for "as fast as the kiln can"."""
 
     key: str
@@ -80,8 +80,8 @@ class HeatInput:
     process: Process
     target: Target
     own_stress_pa: float
-    school: School
-    basis: Basis
+    soak_method: SoakMethod
+    restraint: Restraint
     cast_c: float | None
     cast_hold_s: float | None
     bubble_hold_s: float
@@ -89,7 +89,7 @@ class HeatInput:
     starts_at: datetime
     is_ready_by: bool
     awake: tuple[float, float]
-    there: There
+    attendance: Attendance
     enters: Entering
     support: Support
     relief: Relief
@@ -101,7 +101,7 @@ class HeatInput:
     weight_kg: float
     extra_kg: float
     zone: str
-    own: tuple[Own, ...]
+    own: tuple[SegmentOverride, ...]
     schedule: str
     later: tuple[LaterFiring, ...]
     is_held_by_weight: bool = False  # found, not chosen: too wide to lift its own edges

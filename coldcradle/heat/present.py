@@ -11,20 +11,20 @@ from coldcradle.heat.formed import moved
 from coldcradle.heat.inputs import HeatInput, Load
 from coldcradle.heat.kiln.controller import tell_controller
 from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA
-from coldcradle.heat.physics.simulate import Inside
+from coldcradle.heat.physics.simulate import SimulatedRun
 from coldcradle.heat.schedule.attendance import shift_into_day, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import Firing, cooled_for
-from coldcradle.piece.result import HeatPlan, HourRow, InsidePoint, Target, Tick
+from coldcradle.piece.result import GlassPoint, HeatPlan, HourRow, Target, Tick
 from coldcradle.quantity.format import say, show
 from coldcradle.quantity.units import temperature_from_c, temperature_to_c
 from coldcradle.report.figure import Figure, derive, given, published
 from coldcradle.report.graph import Graph, GraphLine, axis
 
 __all__ = [
+    "glass_points",
     "heat_plan",
     "hour_rows",
-    "inside_points",
     "profile_graph",
     "profile_of",
     "start_of",
@@ -48,7 +48,7 @@ def ticks(top_c: float, unit: str, step: int) -> list[Tick]:
     return [Tick(temperature_to_c(mark, unit), str(mark)) for mark in range(first, most + 1, step)]
 
 
-def inside_points(inside: Inside, total_s: float) -> list[InsidePoint]:
+def glass_points(inside: SimulatedRun, total_s: float) -> list[GlassPoint]:
     """The run thinned to what a drawing shows; stress is 0 while the pieces are loose."""
     heat, stress = inside.heat, inside.stress
     last = max(2, int(np.searchsorted(heat.times_s, total_s, side="right")))
@@ -57,10 +57,10 @@ def inside_points(inside: Inside, total_s: float) -> list[InsidePoint]:
     worst = [int(stress.worst_tension_pa[:last].argmax())]
     chosen = np.unique(np.concatenate([even, corners, worst]))
     columns = np.column_stack([heat.times_s, heat.surface_c, heat.heart_c, stress.surface_pa, stress.heart_pa])[chosen]
-    return [InsidePoint(round(t), round(s, 1), round(h, 1), round(a), round(b)) for t, s, h, a, b in columns.tolist()]
+    return [GlassPoint(round(t), round(s, 1), round(h, 1), round(a), round(b)) for t, s, h, a, b in columns.tolist()]
 
 
-def profile_of(inside: Inside) -> list[tuple[float, float]]:
+def profile_of(inside: SimulatedRun) -> list[tuple[float, float]]:
     """What stays in the glass, (depth below the open face, Pa); a half slab is told with its mirror image."""
     depths, left = inside.stress.depths_m, inside.stress.residual_pa
     if inside.heat.slab.is_half:
@@ -71,7 +71,7 @@ def profile_of(inside: Inside) -> list[tuple[float, float]]:
     return [(round(float(depths[i]), 6), round(float(left[i]))) for i in keep]
 
 
-def profile_graph(inside: Inside) -> Graph:
+def profile_graph(inside: SimulatedRun) -> Graph:
     """The same as a drawing: pulled to the right, pressed to the left, the open face on top."""
     layers = profile_of(inside)
     most = 1.15 * max(1e4, *(abs(pa) for _, pa in layers))
@@ -124,7 +124,7 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
     run, start = firing.run, start_of(heat, firing.run.total_s)
     highest = max(c for _, c in run.line)
     top = math.ceil((highest + 60) / 100) * 100.0
-    there = visits(heat, run.steps, start)
+    attendance = visits(heat, run.steps, start)
     peak_at = next((s.arrives_s for s in run.steps if s.key == "cast"), 0.0)
     warm_pa, warm_at, _ = firing.inside.peak(0.0, peak_at)
     soaked, window = firing.soaked.total_s, heat.process.window_c(load.kind)
@@ -151,7 +151,7 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         top_c=top,
         ticks_metric=ticks(top, "degC", 100),
         ticks_us=ticks(top, "degF", 200),
-        inside=inside_points(firing.inside, run.total_s),
+        inside=glass_points(firing.inside, run.total_s),
         profile=profile_graph(firing.inside),
         stress_limit_pa=SURFACE_STRESS_PA,
         warm_peak=show(warm_pa, "stress"),
@@ -162,8 +162,8 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         cool_peak_pa=cool_pa,
         cool_peak_where="in its face" if in_face else "in its heart",
         taken_as=firing.soaked.section.words,
-        visits=there,
-        visit_help=shift_into_day(heat, there, start),
+        visits=attendance,
+        visit_help=shift_into_day(heat, attendance, start),
         told=tell_controller(run.steps, heat.kiln, start_c=heat.room_c, offset_k=heat.kiln.zone_offset_k(heat.zone)),
         changed=[own.key for own in heat.own],
     )
@@ -171,9 +171,9 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
 
 def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Figure]:
     """Soak, whole time, energy and, where it is known, what the glass will do."""
-    steps, both, school = firing.run.steps, firing.figures, heat.school
+    steps, both, soak_method = firing.run.steps, firing.figures, heat.soak_method
     per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(
-        school, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
+        soak_method, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
     )
     held_s = next(s for s in steps if s.key == "fall").hold_s
     by_hand = any(own.key == "fall" and own.hold_s is not None for own in heat.own)
@@ -186,7 +186,7 @@ def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Fig
         words="You set it by hand."
         if by_hand
         else {"thumb": "You chose the rule of thumb.", "physics": "You chose the physics."}.get(
-            school, f"The longer of the two schools, here: {per_m.name.lower()}."
+            soak_method, f"The longer of the two schools, here: {per_m.name.lower()}."
         ),
         formula="t" if by_hand else "300·ceil(t/300)",
         source=per_m.source,

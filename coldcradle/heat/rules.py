@@ -18,11 +18,11 @@ from coldcradle.heat.limits import (
 from coldcradle.heat.schedule.clock import is_night
 from coldcradle.heat.schedule.peak import asked_temperature_c
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
-from coldcradle.quantity.format import Said, show
+from coldcradle.quantity.format import Message, show
 from coldcradle.report.finding import Caution, Finding, finding
 
 if TYPE_CHECKING:
-    from coldcradle.piece.plan import Worked
+    from coldcradle.piece.plan import StageResult
     from coldcradle.piece.result import HeatPlan
 
 __all__ = ["cautions", "heat_findings"]
@@ -31,7 +31,7 @@ _OUTSIDE_K, _DISAGREE_K = 35.0, 20.0
 _STRAIN_OVER = 1.15
 
 
-def _window(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
+def _window(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
     """Whether the peak is one at which this glass does what is wanted."""
     done, kind = worked.piece.heat.process, worked.piece.glass.kind
     peak_c = next((s.to_c for s in heat.steps if s.key == "cast"), heat.highest_c)
@@ -61,7 +61,7 @@ def _window(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
         )
 
 
-def _law_and_window(worked: Worked) -> Iterator[Finding]:
+def _law_and_window(worked: StageResult) -> Iterator[Finding]:
     """Where the law of movement and what people use are far apart, that is said."""
     heat, load = worked.piece.heat, worked.load
     asked = asked_temperature_c(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat))
@@ -82,7 +82,7 @@ def _law_and_window(worked: Worked) -> Iterator[Finding]:
     )
 
 
-def _strain(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
+def _strain(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
     """What the run through the glass found: too much left, or pulled too hard on the way."""
     firing = worked.firing
     assert firing is not None
@@ -128,17 +128,17 @@ def _strain(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
         )
 
 
-def _attending(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
+def _attending(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
     for visit in heat.visits:
         if not visit.is_awake:
-            reason = heat.visit_help or Said(
+            reason = heat.visit_help or Message(
                 "No start puts it in your waking hours.", "No start puts it in your waking hours."
             )
             yield Finding(
                 "heat.asleep",
                 "heat",
                 "think",
-                Said(
+                Message(
                     *(
                         f"Somebody must be there at night: {visit.name}, {s.text}."
                         for s in (visit.at.metric, visit.at.us)
@@ -167,7 +167,7 @@ def _attending(worked: Worked, heat: HeatPlan) -> Iterator[Finding]:
         )
 
 
-def heat_findings(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
+def heat_findings(worked: StageResult, heat: HeatPlan | None) -> Iterator[Finding]:
     kiln, load = worked.piece.heat.kiln, worked.load
     if worked.refusal:
         yield finding(
@@ -224,7 +224,7 @@ def heat_findings(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
             "The slowest step asks for {rate}. Few controllers hold that.",
             "Glass that counts as {d} thick cools this slowly. Look at how heat leaves, or make it thinner.",
             rate=show(slowest, "rate"),
-            d=show(round(worked.counts.value, 3), "length"),
+            d=show(round(worked.effective.value, 3), "length"),
         )
     if heat.total_s > 30 * 86400:
         yield finding(
@@ -248,7 +248,7 @@ def heat_findings(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
         )
 
 
-def cautions(worked: Worked) -> list[Caution]:
+def cautions(worked: StageResult) -> list[Caution]:
     """What can hurt someone, where it can. An estimate is a plan, not a warranty."""
     material, form = worked.piece.cradle.material, worked.piece.glass.form
     found = []
@@ -289,7 +289,7 @@ def cautions(worked: Worked) -> list[Caution]:
     return found
 
 
-def _process_cautions(worked: Worked) -> Iterator[Caution]:
+def _process_cautions(worked: StageResult) -> Iterator[Caution]:
     heat = worked.piece.heat
     if heat.entering == "pack":
         yield Caution(
@@ -304,7 +304,7 @@ def _process_cautions(worked: Worked) -> Iterator[Caution]:
             "cast",
             "Hung and dropping glass can let go: nothing under it that must not burn, and nobody reaching in.",
         )
-    if heat.there in ("pour", "hot"):
+    if heat.attendance in ("pour", "hot"):
         yield Caution(
             "heat",
             "cast",

@@ -7,11 +7,11 @@ from typing import TYPE_CHECKING
 
 from coldcradle.glass.batch import main_kg, needs
 from coldcradle.heat.coasting import verdict_of
-from coldcradle.quantity.format import Said, Shown, plus_minus, say, show
+from coldcradle.quantity.format import DualQuantity, Message, plus_minus, say, show
 from coldcradle.report.finding import Finding
 
 if TYPE_CHECKING:  # the plan calls these; they only read what it has worked out
-    from coldcradle.piece.plan import Worked
+    from coldcradle.piece.plan import StageResult
     from coldcradle.piece.result import HeatPlan
 
 __all__ = ["answers", "compare", "states"]
@@ -27,7 +27,7 @@ _WHO = {
 }
 
 
-def _cradle(worked: Worked) -> Said:
+def _cradle(worked: StageResult) -> Message:
     volume = worked.volume
     cradle = worked.piece.cradle
     if worked.each is not worked.charge:
@@ -52,13 +52,13 @@ def _cradle(worked: Worked) -> Said:
     )
 
 
-def _glass(worked: Worked) -> Said:
+def _glass(worked: StageResult) -> Message:
     glass, charge = worked.piece.glass, worked.charge
     if glass.mix is not None:
         return _mixed(worked)
     have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(worked)
     wanted = charge.shown if need == charge.value else show(need, "mass")
-    shown: dict[str, Shown | str] = {"have": show(have, "mass"), "need": wanted, "form": glass.form.name}
+    shown: dict[str, DualQuantity | str] = {"have": show(have, "mass"), "need": wanted, "form": glass.form.name}
     if have <= 0:
         return say("**Weigh out {need}** of {form}. None of it is on the rack.", **shown)
     if have < need:
@@ -91,7 +91,7 @@ def _glass(worked: Worked) -> Said:
     return say("**Enough:** {have} of {form} on the rack, **{need}** needed.", **shown)
 
 
-def _mixed(worked: Worked) -> Said:
+def _mixed(worked: StageResult) -> Message:
     """Whether there is enough of every grain of a mix."""
     wanted = needs(worked)
     short = [w for w in wanted if w.short_kg > 0]
@@ -115,7 +115,7 @@ def _mixed(worked: Worked) -> Said:
     )
 
 
-def _heat(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> Said:
+def _heat(worked: StageResult, heat: HeatPlan | None, findings: list[Finding]) -> Message:
     if heat is None:
         return say(
             "**{name} cannot do this firing.** {why}.",
@@ -124,27 +124,27 @@ def _heat(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> Sai
         )
     stop = next((f for f in findings if f.station == "heat" and f.severity == "stop"), None)
     if stop is not None:
-        return Said(
+        return Message(
             f"**Not like this.** {stop.says.metric} {stop.reason.metric}",
             f"**Not like this.** {stop.says.us} {stop.reason.us}",
         )
-    counts, thick = worked.counts, worked.load.thickness
-    if abs(counts.value - thick.value) < 5e-4:
+    effective, thick = worked.effective, worked.load.thickness
+    if abs(effective.value - thick.value) < 5e-4:
         because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
     else:
         because = say(
             "because the glass is {d} thick and cools like a free slab of {c}.",
             d=show(thick.value, "length"),
-            c=show(round(counts.value, 3), "length"),
+            c=show(round(effective.value, 3), "length"),
         )
     shown = {"t": show(heat.total_s, "duration"), "off": heat.coast_from, "open": heat.opens}
     off = _off(worked)
     metric = say("**{t},** " + because.metric + off + " Open the lid **{open}**.", **shown)
     us = say("**{t},** " + because.us + off + " Open the lid **{open}**.", **shown)
-    return Said(metric.metric, us.us)
+    return Message(metric.metric, us.us)
 
 
-def _off(worked: Worked) -> str:
+def _off(worked: StageResult) -> str:
     """When it may be switched off; near its limit that is never plainly safe, as kilns and glass are known only
     so well.
     """
@@ -159,12 +159,12 @@ def _off(worked: Worked) -> str:
     return " Off after the soak, at **{off}**, is close to the limit: watch how far it falls in the first hour."
 
 
-def answers(worked: Worked, heat: HeatPlan | None, findings: list[Finding]) -> dict[str, Said]:
+def answers(worked: StageResult, heat: HeatPlan | None, findings: list[Finding]) -> dict[str, Message]:
     """The sentence the artist wanted, by station."""
     return {"cradle": _cradle(worked), "glass": _glass(worked), "heat": _heat(worked, heat, findings)}
 
 
-def compare(worked: Worked) -> Said | None:
+def compare(worked: StageResult) -> Message | None:
     """How the ways of measuring agree; None when there is only one."""
     others = [way for way in worked.measured.ways if way.figure is not worked.volume]
     if not others:
@@ -173,7 +173,7 @@ def compare(worked: Worked) -> Said | None:
     far = [way for way in others if gaps[way.method] > _AGREE * math.hypot(worked.volume.u, way.figure.u)]
     told = far or others
     worst = max(told, key=lambda way: gaps[way.method])
-    shown: dict[str, Shown | str] = {
+    shown: dict[str, DualQuantity | str] = {
         "v": worst.figure.shown,
         "pm": plus_minus(worst.figure.shown),
         "who": _WHO[worst.method],
@@ -196,7 +196,7 @@ def compare(worked: Worked) -> Said | None:
     )
 
 
-def states(worked: Worked, findings: list[Finding]) -> dict[str, str]:
+def states(worked: StageResult, findings: list[Finding]) -> dict[str, str]:
     """A word for each station: what it has, or what it still lacks."""
     stops = {f.station for f in findings if f.severity == "stop"}
     rules = {f.rule for f in findings}

@@ -11,7 +11,7 @@ from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.attendance import is_awake
 from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.processes import Process
-from coldcradle.quantity.format import Said, Shown, say, show
+from coldcradle.quantity.format import DualQuantity, Message, say, show
 
 __all__ = ["ChainLink", "ChainPlan", "Link", "plan_chain"]
 
@@ -48,14 +48,14 @@ class ChainLink:
     process: str
     process_name: str
     part: str
-    peak: Shown
+    peak: DualQuantity
     peak_c: float
-    total: Shown
-    starts: Shown
-    opens: Shown
+    total: DualQuantity
+    starts: DualQuantity
+    opens: DualQuantity
     is_this: bool
     day: int
-    remarks: list[Said]
+    remarks: list[Message]
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,9 +63,9 @@ class ChainPlan:
     """The chain as it is, what is to be said of it, and the fewest firings it takes."""
 
     links: list[ChainLink]
-    findings: list[Said]
+    findings: list[Message]
     firings: int
-    days: Shown
+    days: DualQuantity
 
 
 def _work(kind: GlassKind, peak_c: float, hold_s: float) -> float:
@@ -73,13 +73,13 @@ def _work(kind: GlassKind, peak_c: float, hold_s: float) -> float:
     return float((hold_s + 600.0) * 10.0 ** -float(Viscosity.of(kind).log10_pa_s(peak_c)))
 
 
-def _undoes(kind: GlassKind, earlier: Link, later: Link) -> Said | None:
+def _undoes(kind: GlassKind, earlier: Link, later: Link) -> Message | None:
     """What a later firing does to what an earlier one made: by viscosity there, and by heat work against its own."""
     log = float(Viscosity.of(kind).log10_pa_s(later.peak_c))
     ratio = _work(kind, later.peak_c, later.hold_s) / _work(kind, earlier.peak_c, earlier.hold_s)
     if log >= earlier.process.undone_by or (ratio < _SOME and log > earlier.process.undone_by - 0.6):
         return None
-    shown: dict[str, Shown | str] = {
+    shown: dict[str, DualQuantity | str] = {
         "late": later.name,
         "early": earlier.name,
         "t": show(round(later.peak_c), "temperature"),
@@ -141,7 +141,7 @@ def _next_start(after: datetime, awake: tuple[float, float]) -> datetime:
     return moment
 
 
-def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Said]:
+def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Message]:
     found = []
     for i, later in enumerate(links):
         for earlier in links[:i]:

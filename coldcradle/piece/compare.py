@@ -8,35 +8,35 @@ from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import stiffened
-from coldcradle.heat.assess import Judged, Remark, judge
+from coldcradle.heat.assess import AssessedProgramme, Remark, assess_programme
 from coldcradle.heat.bowing import settled_heat
 from coldcradle.heat.coasting import Coasting, coasting
 from coldcradle.heat.inputs import RELIEF, HeatInput, LaterFiring, Load
-from coldcradle.heat.present import hour_rows, inside_points, profile_graph, start_of
-from coldcradle.heat.schedule.anneal import thickness_that_counts
+from coldcradle.heat.present import glass_points, hour_rows, profile_graph, start_of
+from coldcradle.heat.schedule.anneal import effective_thickness
 from coldcradle.heat.schedule.clock import when
 from coldcradle.heat.schedule.firing import Firing, plan_firing
-from coldcradle.heat.schedule.segments import Step, Wanted
+from coldcradle.heat.schedule.segments import PlannedSegment, SimulatedSegment
 from coldcradle.heat.schedule.text import Schedule, read_schedule
 from coldcradle.piece.chain import ChainPlan, Link, plan_chain
 from coldcradle.piece.inputs import PieceInput
-from coldcradle.piece.plan import Worked, work_out
-from coldcradle.piece.result import HourRow, InsidePoint
-from coldcradle.quantity.format import Said, Shown, say, show
+from coldcradle.piece.plan import StageResult, compute_stage
+from coldcradle.piece.result import GlassPoint, HourRow
+from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.figure import CHOICE, derive, given
 from coldcradle.report.graph import Graph, GraphLine, axis
 
 __all__ = [
     "SIDES",
+    "AssessedSchedule",
     "Comparison",
-    "JudgedSchedule",
     "Programme",
     "Side",
+    "assess_schedule",
     "chain_of",
     "coasting_of",
     "compare",
     "hours_of",
-    "judge_schedule",
 ]
 
 Side = Literal["ours", "gentle", "usual", "quick", "typed", "before"]
@@ -56,22 +56,22 @@ class Programme:
 
     key: Side
     name: str
-    steps: list[Step]
+    steps: list[SimulatedSegment]
     line: list[tuple[float, float]]
-    inside: list[InsidePoint]
+    inside: list[GlassPoint]
     profile: Graph
     total_s: float
-    total: Shown
-    opens: Shown
-    peak: Shown
-    left: Shown
-    energy: Shown
+    total: DualQuantity
+    opens: DualQuantity
+    peak: DualQuantity
+    left: DualQuantity
+    energy: DualQuantity
     remarks: list[Remark]
-    read_as: Said | None
+    read_as: Message | None
 
 
 @dataclass(frozen=True, slots=True)
-class JudgedSchedule:
+class AssessedSchedule:
     """A schedule as it was read, and what it would do; None while something in it is not clear."""
 
     schedule: Schedule
@@ -82,20 +82,20 @@ class JudgedSchedule:
 class Comparison:
     """Two programmes and the one sentence that tells them apart."""
 
-    answer: Said
+    answer: Message
     sides: list[Programme]
     temperatures: Graph
     pulls: Graph
 
 
-def _worked(piece: PieceInput) -> tuple[Worked, Firing]:
-    worked = work_out(piece)
+def _worked(piece: PieceInput) -> tuple[StageResult, Firing]:
+    worked = compute_stage(piece)
     if worked.firing is None:
         raise ImpossibleInput(worked.refusal)
     return worked, worked.firing
 
 
-def _programme(key: Side, judged: Judged, heat: HeatInput, read_as: Said | None = None) -> Programme:
+def _programme(key: Side, judged: AssessedProgramme, heat: HeatInput, read_as: Message | None = None) -> Programme:
     run = judged.run
     start = start_of(heat, run.total_s)
     return Programme(
@@ -103,7 +103,7 @@ def _programme(key: Side, judged: Judged, heat: HeatInput, read_as: Said | None 
         SIDES[key],
         run.steps,
         run.line,
-        inside_points(judged.inside, run.total_s),
+        glass_points(judged.inside, run.total_s),
         profile_graph(judged.inside),
         run.total_s,
         show(run.total_s, "duration"),
@@ -116,16 +116,16 @@ def _programme(key: Side, judged: Judged, heat: HeatInput, read_as: Said | None 
     )
 
 
-def judge_schedule(piece: PieceInput) -> JudgedSchedule:
+def assess_schedule(piece: PieceInput) -> AssessedSchedule:
     """How the pasted schedule was read, line by line, and what it would do to this piece once all of it is clear."""
     worked, firing = _worked(piece)
     schedule = read_schedule(piece.heat.schedule)
-    return JudgedSchedule(schedule, _typed(schedule, worked, firing) if schedule.is_complete else None)
+    return AssessedSchedule(schedule, _typed(schedule, worked, firing) if schedule.is_complete else None)
 
 
-def _typed(schedule: Schedule, worked: Worked, firing: Firing) -> Programme:
+def _typed(schedule: Schedule, worked: StageResult, firing: Firing) -> Programme:
     heat = worked.piece.heat
-    judged = judge(schedule.wanted(from_c=heat.room_c), firing, worked.load, heat)
+    judged = assess_programme(schedule.wanted(from_c=heat.room_c), firing, worked.load, heat)
     return _programme("typed", judged, heat, schedule.count)
 
 
@@ -139,8 +139,8 @@ def _side(key: Side, piece: PieceInput, before: PieceInput | None) -> Programme:
     worked, firing = _worked(piece)
     if key == "typed":
         return _typed(read_schedule(worked.piece.heat.schedule), worked, firing)
-    steps: Sequence[Wanted] = firing.wanted
-    return _programme(key, judge(steps, firing, worked.load, piece.heat), piece.heat)
+    steps: Sequence[PlannedSegment] = firing.wanted
+    return _programme(key, assess_programme(steps, firing, worked.load, piece.heat), piece.heat)
 
 
 def compare(piece: PieceInput, a: Side, b: Side, *, before: PieceInput | None = None) -> Comparison:
@@ -148,7 +148,7 @@ def compare(piece: PieceInput, a: Side, b: Side, *, before: PieceInput | None = 
     sides = [_side(a, piece, before), _side(b, piece, before)]
     first, second = sides
     longer = second.total_s - first.total_s
-    shown: dict[str, Shown | str] = {
+    shown: dict[str, DualQuantity | str] = {
         "a": first.name,
         "b": second.name,
         "t": show(abs(longer), "duration"),
@@ -215,7 +215,7 @@ def _other(later: LaterFiring, load: Load, heat: HeatInput) -> tuple[Load, HeatI
         thickness_m=None,
         span_m=None,
         is_held_by_weight=False,
-        basis="bow" if heat.is_held_by_weight else heat.basis,
+        restraint="bow" if heat.is_held_by_weight else heat.restraint,
         depth_m=None,
         schedule="",
         later=(),
@@ -227,8 +227,8 @@ def _other(later: LaterFiring, load: Load, heat: HeatInput) -> tuple[Load, HeatI
 def _link(later: LaterFiring, load: Load, heat: HeatInput) -> Link:
     other_load, other = _other(later, load, heat)
     other = settled_heat(other, other_load)
-    counts = thickness_that_counts(other_load, other.basis, other.support, by_weight=other.is_held_by_weight)
-    firing = plan_firing(other_load, other, counts, stress_pa=other.stress_pa)
+    effective = effective_thickness(other_load, other.restraint, other.support, by_weight=other.is_held_by_weight)
+    firing = plan_firing(other_load, other, effective, stress_pa=other.stress_pa)
     peak = next(s for s in firing.run.steps if s.key == "cast")
     return Link(
         name=later.name,

@@ -6,10 +6,10 @@ import math
 from dataclasses import dataclass, replace
 
 from coldcradle.cradle.level import slope_of
-from coldcradle.cradle.measurement import Measured, measure
+from coldcradle.cradle.measurement import Measurement, measure
 from coldcradle.cradle.section import draw_section
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.appearance import looks
+from coldcradle.glass.appearance import appearance
 from coldcradle.glass.charge import (
     Heap,
     bulk_volume,
@@ -22,22 +22,22 @@ from coldcradle.glass.landmarks import landmarks
 from coldcradle.heat.bowing import bow_figure, settled_heat
 from coldcradle.heat.inputs import RELIEF, Load
 from coldcradle.heat.present import heat_plan, timing_figures
-from coldcradle.heat.schedule.anneal import thickness_that_counts
+from coldcradle.heat.schedule.anneal import effective_thickness
 from coldcradle.heat.schedule.firing import Firing, plan_firing
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.result import HeatPlan, OtherWay, PiecePlan, ThreadItem
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
-__all__ = ["Worked", "plan", "work_out"]
+__all__ = ["StageResult", "compute_stage", "plan"]
 
 
 @dataclass(frozen=True, slots=True)
-class Worked:
+class StageResult:
     """What the stations found, before it is put into words: the input of `sayings` and of the rules."""
 
     piece: PieceInput
-    measured: Measured
+    measured: Measurement
     volume: Figure
     shaped: Figure
     combined: Figure | None
@@ -48,7 +48,7 @@ class Worked:
     heap: Heap
     thickness: Figure
     overflow_m3: float
-    counts: Figure
+    effective: Figure
     load: Load
     firing: Firing | None
     refusal: str
@@ -167,7 +167,7 @@ def _load(piece: PieceInput, thickness: Figure, charge: Figure) -> Load:
     )
 
 
-def work_out(piece: PieceInput) -> Worked:
+def compute_stage(piece: PieceInput) -> StageResult:
     """Every station's computation, in order."""
     cradle, glass = piece.cradle, piece.glass
     measured = measure(cradle)
@@ -181,13 +181,15 @@ def work_out(piece: PieceInput) -> Worked:
     thickness, overflow = _thickness(piece, each, volume, scale)
     load = _load(piece, thickness, charge)
     piece = replace(piece, heat=settled_heat(piece.heat, load))
-    counts = thickness_that_counts(load, piece.heat.basis, piece.heat.support, by_weight=piece.heat.is_held_by_weight)
+    effective = effective_thickness(
+        load, piece.heat.restraint, piece.heat.support, by_weight=piece.heat.is_held_by_weight
+    )
     firing, refusal = None, ""
     try:
-        firing = plan_firing(load, piece.heat, counts, stress_pa=piece.heat.stress_pa)
+        firing = plan_firing(load, piece.heat, effective, stress_pa=piece.heat.stress_pa)
     except ImpossibleInput as error:
         refusal = str(error)
-    return Worked(
+    return StageResult(
         piece,
         measured,
         volume,
@@ -200,7 +202,7 @@ def work_out(piece: PieceInput) -> Worked:
         heap,
         thickness,
         overflow,
-        counts,
+        effective,
         load,
         firing,
         refusal,
@@ -241,7 +243,7 @@ def plan(piece: PieceInput) -> PiecePlan:
     from coldcradle.piece.answer import answers, compare, states
     from coldcradle.piece.rules import find
 
-    worked = work_out(piece)
+    worked = compute_stage(piece)
     piece = worked.piece
     mine = [
         bow_figure(worked.load),
@@ -251,7 +253,7 @@ def plan(piece: PieceInput) -> PiecePlan:
         worked.bulk,
         worked.heap.room,
         worked.thickness,
-        worked.counts,
+        worked.effective,
     ]
     figures = {f.key: f for f in mine} | {f.key: f for f in further_figures(worked)}
     heat = None
@@ -277,7 +279,7 @@ def plan(piece: PieceInput) -> PiecePlan:
         measured=[OtherWay(w.method, w.figure.shown, w.method == cradle.method) for w in worked.measured.ways],
         compared=compare(worked),
         landmarks=landmarks(piece.glass.kind),
-        looks=looks(
+        appearance=appearance(
             piece.glass.form,
             thickness_m=worked.thickness.value,
             mix=piece.glass.mix,

@@ -8,16 +8,16 @@ from typing import NamedTuple
 from coldcradle.cradle.section import Section
 from coldcradle.glass.appearance import Note
 from coldcradle.glass.landmarks import Landmark
-from coldcradle.heat.kiln.controller import Told
+from coldcradle.heat.kiln.controller import ControllerProgram
 from coldcradle.heat.schedule.attendance import Visit
 from coldcradle.heat.schedule.clock import DayMark
-from coldcradle.heat.schedule.segments import Step
-from coldcradle.quantity.format import Said, Shown
+from coldcradle.heat.schedule.segments import SimulatedSegment
+from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Caution, Finding
 from coldcradle.report.graph import Graph
 
-__all__ = ["HeatPlan", "HourRow", "InsidePoint", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
+__all__ = ["GlassPoint", "HeatPlan", "HourRow", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,7 +27,7 @@ class ThreadItem:
     key: str
     name: str
     station: str
-    shown: Shown
+    shown: DualQuantity
     figure: str
 
 
@@ -39,8 +39,8 @@ class Target:
     """
 
     key: str
-    rate: Shown
-    total: Shown
+    rate: DualQuantity
+    total: DualQuantity
     total_s: float
     is_about: bool
 
@@ -53,7 +53,7 @@ class Tick:
     text: str
 
 
-class InsidePoint(NamedTuple):
+class GlassPoint(NamedTuple):
     """One moment inside the glass: s, surface and heart in °C, the pull in a face and in the heart in Pa."""
 
     at_s: float
@@ -66,13 +66,13 @@ class InsidePoint(NamedTuple):
 class HourRow(NamedTuple):
     """One line of the table of hours: when, how long after the start, and what the glass is at, in words."""
 
-    clock: Shown
-    after: Shown
-    skin: Shown
-    heart: Shown
-    apart: Shown
-    face_pull: Shown
-    heart_pull: Shown
+    clock: DualQuantity
+    after: DualQuantity
+    skin: DualQuantity
+    heart: DualQuantity
+    apart: DualQuantity
+    face_pull: DualQuantity
+    heart_pull: DualQuantity
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,37 +87,37 @@ class HeatPlan:
     process_name: str
     window_low_c: float
     window_high_c: float
-    steps: list[Step]
+    steps: list[SimulatedSegment]
     line: list[tuple[float, float]]
     ends_at: list[str]
-    ends: list[Shown]
+    ends: list[DualQuantity]
     total_s: float
     starts_at: str
-    starts: Shown
+    starts: DualQuantity
     opens_at: str
-    opens: Shown
+    opens: DualQuantity
     nights: list[tuple[float, float]]
     days: list[DayMark]
-    coast_from: Shown
+    coast_from: DualQuantity
     targets: list[Target]
     highest_c: float
     top_c: float
     ticks_metric: list[Tick]
     ticks_us: list[Tick]
-    inside: list[InsidePoint]
+    inside: list[GlassPoint]
     profile: Graph
     stress_limit_pa: float
-    warm_peak: Shown
+    warm_peak: DualQuantity
     warm_peak_s: float
     warm_peak_pa: float
-    cool_peak: Shown
+    cool_peak: DualQuantity
     cool_peak_s: float
     cool_peak_pa: float
     cool_peak_where: str
     taken_as: str
     visits: list[Visit]
-    visit_help: Said | None
-    told: Told
+    visit_help: Message | None
+    told: ControllerProgram
     changed: list[str]
 
 
@@ -126,7 +126,7 @@ class OtherWay:
     """One way in which the cradle was measured; `is_chosen` marks the one that counts."""
 
     method: str
-    shown: Shown
+    shown: DualQuantity
     is_chosen: bool
 
 
@@ -136,7 +136,7 @@ class Weighing:
 
     key: str
     name: str
-    shown: Shown
+    shown: DualQuantity
 
 
 @dataclass(frozen=True, slots=True)
@@ -144,14 +144,14 @@ class PiecePlan:
     """All that follows from a piece. `heat` is None when the kiln cannot do it; a finding then says why."""
 
     thread: list[ThreadItem]
-    answers: dict[str, Said]
+    answers: dict[str, Message]
     states: dict[str, str]
     section: Section
     figures: dict[str, Figure]
     measured: list[OtherWay]
-    compared: Said | None
+    compared: Message | None
     landmarks: list[Landmark]
-    looks: list[Note]
+    appearance: list[Note]
     weigh: list[Weighing]
     heat: HeatPlan | None
     findings: list[Finding]

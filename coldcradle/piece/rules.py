@@ -9,23 +9,23 @@ from typing import TYPE_CHECKING
 from coldcradle.cradle.displacement import advise_vessel
 from coldcradle.cradle.level import sides
 from coldcradle.cradle.methods import METHOD_WORDS
-from coldcradle.cradle.release import judge
+from coldcradle.cradle.release import check_release
 from coldcradle.glass.batch import main_kg, needs
-from coldcradle.glass.compatibility import judge_pair
+from coldcradle.glass.compatibility import check_pair
 from coldcradle.glass.mix import SANDY_SHARE, check_powder, question_powder
-from coldcradle.glass.points import judge_points
+from coldcradle.glass.points import check_points
 from coldcradle.heat.rules import heat_findings
 from coldcradle.quantity.format import plural, show
 from coldcradle.report.finding import Finding, finding
 
 if TYPE_CHECKING:
-    from coldcradle.piece.plan import Worked
+    from coldcradle.piece.plan import StageResult
     from coldcradle.piece.result import HeatPlan
 
 __all__ = ["find"]
 
 
-def _cradle(worked: Worked) -> Iterator[Finding]:
+def _cradle(worked: StageResult) -> Iterator[Finding]:
     cradle = worked.piece.cradle
     if not cradle.measured:
         yield finding(
@@ -48,7 +48,7 @@ def _cradle(worked: Worked) -> Iterator[Finding]:
     yield from _lean(worked)
 
 
-def _disagree(worked: Worked) -> Iterator[Finding]:
+def _disagree(worked: StageResult) -> Iterator[Finding]:
     """The way that lies furthest from the one that counts, when both errors do not explain it."""
     others = [way for way in worked.measured.ways if way.figure is not worked.volume]
     far = [
@@ -72,7 +72,7 @@ def _disagree(worked: Worked) -> Iterator[Finding]:
     )
 
 
-def _lean(worked: Worked) -> Iterator[Finding]:
+def _lean(worked: StageResult) -> Iterator[Finding]:
     cradle = worked.piece.cradle
     if cradle.tilt is None:
         return
@@ -98,7 +98,7 @@ def _lean(worked: Worked) -> Iterator[Finding]:
         )
 
 
-def _care(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
+def _care(worked: StageResult, heat: HeatPlan | None) -> Iterator[Finding]:
     """What the shelf knows of this cradle, against this firing."""
     cradle = worked.piece.cradle
     care = cradle.care
@@ -118,7 +118,7 @@ def _care(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
         )
     if not care.is_kept or care.is_single_use or heat is None:
         return
-    for worn in judge(care.log, highest_c=heat.highest_c):
+    for worn in check_release(care.log, highest_c=heat.highest_c):
         rated = show(worn.rated_c, "temperature") if worn.rated_c is not None else ""
         yield finding(
             f"cradle.{worn.key}",
@@ -130,7 +130,7 @@ def _care(worked: Worked, heat: HeatPlan | None) -> Iterator[Finding]:
         )
 
 
-def _vessel(worked: Worked) -> Iterator[Finding]:
+def _vessel(worked: StageResult) -> Iterator[Finding]:
     cradle = worked.piece.cradle
     if cradle.method == "level" and cradle.level is not None:
         advice = advise_vessel(cradle.level, soaked=cradle.soaked, density_kg_m3=worked.piece.glass.kind.density_kg_m3)
@@ -138,7 +138,7 @@ def _vessel(worked: Worked) -> Iterator[Finding]:
             yield advice
 
 
-def _glass(worked: Worked) -> Iterator[Finding]:
+def _glass(worked: StageResult) -> Iterator[Finding]:
     glass, heap = worked.piece.glass, worked.heap
     have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(worked)
     if glass.mix is not None:
@@ -220,7 +220,7 @@ def _glass(worked: Worked) -> Iterator[Finding]:
         )
 
 
-def _together(worked: Worked) -> Iterator[Finding]:
+def _together(worked: StageResult) -> Iterator[Finding]:
     """Glasses that share a piece, and the recipe they go in by."""
     glass = worked.piece.glass
     if sum(extra.mass_kg for extra in glass.extras) > worked.charge.value:
@@ -232,13 +232,13 @@ def _together(worked: Worked) -> Iterator[Finding]:
             m=worked.charge.shown,
         )
     for kind in {k.key: k for k in (glass.kind, *(e.kind for e in glass.extras))}.values():
-        if (judged := judge_points(kind)) is not None:
+        if (judged := check_points(kind)) is not None:
             yield judged
-    if glass.kind.is_unknown and (judged := judge_pair(glass.kind, glass.kind)):
+    if glass.kind.is_unknown and (judged := check_pair(glass.kind, glass.kind)):
         yield judged
     seen = set()
     for extra in glass.extras:
-        judged = judge_pair(glass.kind, extra.kind)
+        judged = check_pair(glass.kind, extra.kind)
         if judged is not None and judged.says not in seen:
             seen.add(judged.says)
             yield judged
@@ -266,7 +266,7 @@ def _together(worked: Worked) -> Iterator[Finding]:
 _ORDER = {"stop": 0, "think": 1, "note": 2}
 
 
-def find(worked: Worked, heat: HeatPlan | None) -> list[Finding]:
+def find(worked: StageResult, heat: HeatPlan | None) -> list[Finding]:
     """All findings, the gravest first."""
     found = [*_cradle(worked), *_care(worked, heat), *_glass(worked), *heat_findings(worked, heat)]
     return sorted(found, key=lambda f: _ORDER[f.severity])

@@ -9,7 +9,7 @@ from fractions import Fraction
 
 from coldcradle.quantity.units import Kind, factor_to_si, temperature_from_c
 
-__all__ = ["Said", "Shown", "Words", "on_scale", "plural", "plus_minus", "say", "show"]
+__all__ = ["DualQuantity", "Formatted", "Message", "on_scale", "plural", "plus_minus", "say", "show"]
 
 _KILOGRAMS_FROM = 5.0
 _RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
@@ -17,7 +17,7 @@ _NARROW = "\u202f"  # thousands are parted by a narrow space that does not break
 
 
 @dataclass(frozen=True, slots=True)
-class Words:
+class Formatted:
     """A quantity as read: `value` and `unit` apart for setting, `text` together, `plus_minus` or ""."""
 
     value: str
@@ -27,29 +27,29 @@ class Words:
 
 
 @dataclass(frozen=True, slots=True)
-class Shown:
+class DualQuantity:
     """The same quantity in both unit systems."""
 
-    metric: Words
-    us: Words
+    metric: Formatted
+    us: Formatted
 
 
 @dataclass(frozen=True, slots=True)
-class Said:
+class Message:
     """A sentence in both unit systems; `**` marks the words that carry it."""
 
     metric: str
     us: str
 
 
-def plus_minus(shown: Shown) -> Shown:
+def plus_minus(shown: DualQuantity) -> DualQuantity:
     """The error of a shown quantity as a quantity of its own, in the very figures shown beside the value."""
 
-    def alone(words: Words) -> Words:
+    def alone(words: Formatted) -> Formatted:
         unit = words.unit if words.plus_minus and not words.plus_minus.endswith(words.unit) else ""
-        return Words(words.plus_minus, unit, "", f"{words.plus_minus} {unit}".strip())
+        return Formatted(words.plus_minus, unit, "", f"{words.plus_minus} {unit}".strip())
 
-    return Shown(alone(shown.metric), alone(shown.us))
+    return DualQuantity(alone(shown.metric), alone(shown.us))
 
 
 def plural(count: float, one: str, many: str = "") -> str:
@@ -57,7 +57,7 @@ def plural(count: float, one: str, many: str = "") -> str:
     return f"{count:g} {one if count == 1 else many or one + 's'}"
 
 
-def say(template: str, **shown: Shown | str) -> Said:
+def say(template: str, **shown: DualQuantity | str) -> Message:
     """Fill `{name}` places of a sentence with quantities in each unit system, or with plain words."""
 
     def fill(system: str) -> str:
@@ -65,7 +65,7 @@ def say(template: str, **shown: Shown | str) -> Said:
             **{name: s if isinstance(s, str) else getattr(s, system).text for name, s in shown.items()}
         )
 
-    return Said(metric=fill("metric"), us=fill("us"))
+    return Message(metric=fill("metric"), us=fill("us"))
 
 
 def _grouped(number: float, decimals: int, *, trim: bool) -> str:
@@ -96,15 +96,15 @@ def _number(value: float, u: float, *, figures: int = 4, at_most: int = 2, u_fig
     return _grouped(value, max(min(small, 9), min(at_most, _decimals(abs(value), figures))), trim=True), ""
 
 
-def _words(value: float, u: float, unit: str, *, figures: int = 4, at_most: int = 2, u_figures: int = 1) -> Words:
+def _words(value: float, u: float, unit: str, *, figures: int = 4, at_most: int = 2, u_figures: int = 1) -> Formatted:
     if value and not 1e-6 <= abs(value) < 1e9:
         number = f"{value:.3g}".replace("-", "\u2212") if value < 0 else f"{value:.3g}"
-        return Words(number, unit, "", f"{number} {unit}".strip())
+        return Formatted(number, unit, "", f"{number} {unit}".strip())
     number, pm = _number(value, u, figures=figures, at_most=at_most, u_figures=u_figures)
-    return Words(number, unit, pm, f"{number} {unit}".strip())
+    return Formatted(number, unit, pm, f"{number} {unit}".strip())
 
 
-def _inches(value_m: float, u_m: float) -> Words:
+def _inches(value_m: float, u_m: float) -> Formatted:
     inches, u = value_m / 0.0254, u_m / 0.0254
     if not u and 0 < abs(inches) < 100:
         parts = 32 if abs(inches) < 1 else 16  # finer than that nobody reads off a rule
@@ -116,21 +116,21 @@ def _inches(value_m: float, u_m: float) -> Words:
             whole, rest = divmod(abs(nearest), 1)
             text = " ".join(part for part in (str(whole) if whole else "", str(rest) if rest else "") if part)
             text = ("\u2212" if inches < 0 else "") + text
-            return Words(text, "in", "", f"{text} in")
+            return Formatted(text, "in", "", f"{text} in")
     return _words(inches, u, "in", at_most=3 if abs(inches) < 1 else 2)
 
 
-def _mass_metric(mass_kg: float, u_kg: float) -> Words:
+def _mass_metric(mass_kg: float, u_kg: float) -> Formatted:
     """Grams up to 5 kg, then kilograms to the two places that a scale for them shows."""
     if abs(mass_kg) < _KILOGRAMS_FROM:
         return _words(mass_kg * 1e3, u_kg * 1e3, "g", at_most=0 if abs(mass_kg) >= 0.1 else 1)
     if not u_kg and abs(mass_kg) < 1000:
         number = _grouped(mass_kg, 2, trim=False)
-        return Words(number, "kg", "", f"{number} kg")
+        return Formatted(number, "kg", "", f"{number} kg")
     return _words(mass_kg, u_kg, "kg", at_most=2)
 
 
-def _mass_us(mass_kg: float, u_kg: float) -> Words:
+def _mass_us(mass_kg: float, u_kg: float) -> Formatted:
     ounces = mass_kg / factor_to_si("ounce", "mass")
     u = u_kg / factor_to_si("ounce", "mass")
     if abs(ounces) < 16 or mass_kg < 0:
@@ -140,10 +140,10 @@ def _mass_us(mass_kg: float, u_kg: float) -> Words:
     pounds, rest = divmod(round(ounces * 10), 160)
     value = f"{pounds} lb" if not rest else f"{pounds} lb {_grouped(rest / 10, 1, trim=True)}"
     pm = _number(ounces, u, at_most=1)[1]
-    return Words(value, "oz" if rest else "", pm, f"{value} oz" if rest else value)
+    return Formatted(value, "oz" if rest else "", pm, f"{value} oz" if rest else value)
 
 
-def _duration(seconds: float) -> Words:
+def _duration(seconds: float) -> Formatted:
     minutes = round(seconds / 60)
     if 0 < abs(seconds) < 60:
         return _words(seconds, 0, "s", at_most=1)
@@ -156,42 +156,44 @@ def _duration(seconds: float) -> Words:
         value, unit = (f"{hours} h {rest:02d}", "min") if rest else (str(hours), "h")
     else:
         value, unit = str(rest), "min"
-    return Words(sign + value, unit, "", f"{sign}{value} {unit}")
+    return Formatted(sign + value, unit, "", f"{sign}{value} {unit}")
 
 
-def on_scale(mass_kg: float) -> Shown:
+def on_scale(mass_kg: float) -> DualQuantity:
     """A weight as a kitchen scale shows it: whole grams (tenths below 20 g), tenths of an ounce."""
     grams = mass_kg * 1e3
     metric = show(round(grams, 1 if grams < 20 else 0) / 1e3, "mass").metric
     ounce = factor_to_si("ounce", "mass")
-    return Shown(metric, show(round(mass_kg / ounce, 1) * ounce, "mass").us)
+    return DualQuantity(metric, show(round(mass_kg / ounce, 1) * ounce, "mass").us)
 
 
 @functools.lru_cache(maxsize=8192)  # an edit leaves most of a piece's figures as they were
-def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
+def show(value: float, kind: Kind, u: float = 0.0) -> DualQuantity:
     """A quantity (SI) with its standard uncertainty `u`, in words for both unit systems.
 
     What `show` writes, `quantities.parse` reads back to within the last figure shown.
     """
     if not math.isfinite(value):
-        unknown = Words("unknown", "", "", "unknown")
-        return Shown(unknown, unknown)
+        unknown = Formatted("unknown", "", "", "unknown")
+        return DualQuantity(unknown, unknown)
     if not math.isfinite(u):
         u = 0.0
     match kind:
         case "length":
-            return Shown(_words(value * 1e3, u * 1e3, "mm", at_most=2 if abs(value) < 0.01 else 1), _inches(value, u))
+            return DualQuantity(
+                _words(value * 1e3, u * 1e3, "mm", at_most=2 if abs(value) < 0.01 else 1), _inches(value, u)
+            )
         case "area":
             most = 2 if abs(value) < 0.01 else 1 if abs(value) < 0.1 else 0
             inches = 0.0254**2
-            return Shown(
+            return DualQuantity(
                 _words(value * 1e4, u * 1e4, "cm²", at_most=most),
                 _words(value / inches, u / inches, "in²", at_most=most),
             )
         case "volume":
             ounce = factor_to_si("fluid_ounce", "volume")
             big = abs(value) >= 0.01
-            return Shown(
+            return DualQuantity(
                 _words(
                     value * (1e3 if big else 1e6),
                     u * (1e3 if big else 1e6),
@@ -201,32 +203,32 @@ def show(value: float, kind: Kind, u: float = 0.0) -> Shown:
                 _words(value / ounce, u / ounce, "fl oz"),
             )
         case "mass":
-            return Shown(_mass_metric(value, u), _mass_us(value, u))
+            return DualQuantity(_mass_metric(value, u), _mass_us(value, u))
         case "temperature":
-            return Shown(
+            return DualQuantity(
                 _words(value, u, "°C", at_most=0 if u else 1),
                 _words(temperature_from_c(value, "degF"), u * 1.8, "°F", at_most=0 if u or abs(value) > 60 else 1),
             )
         case "difference":
-            return Shown(_words(value, u, "K", at_most=1), _words(value * 1.8, u * 1.8, "F°", at_most=1))
+            return DualQuantity(_words(value, u, "K", at_most=1), _words(value * 1.8, u * 1.8, "F°", at_most=1))
         case "rate":
             us = value * 1.8
-            return Shown(
+            return DualQuantity(
                 _words(value, u, "°C/h", at_most=1 if abs(value) >= 1 else 2, figures=3),
                 _words(us, u * 1.8, "°F/h", at_most=1 if abs(us) >= 1 else 2, figures=3),
             )
         case "duration":
             words = _duration(value)
             if u >= 60:
-                words = Words(words.value, words.unit, _duration(u).text, words.text)
-            return Shown(words, words)
+                words = Formatted(words.value, words.unit, _duration(u).text, words.text)
+            return DualQuantity(words, words)
         case "density":
             us = factor_to_si("pound / foot ** 3", "density")
-            return Shown(_words(value, u, "kg/m³", at_most=1), _words(value / us, u / us, "lb/ft³", at_most=1))
+            return DualQuantity(_words(value, u, "kg/m³", at_most=1), _words(value / us, u / us, "lb/ft³", at_most=1))
         case "stress":
             if abs(value) >= 1e9:
                 return _same(_words(value / 1e9, u / 1e9, "GPa"))
-            return Shown(
+            return DualQuantity(
                 _words(value / 1e6, u / 1e6, "MPa", u_figures=2),
                 _words(value / 6894.757, u / 6894.757, "psi", at_most=1),
             )
@@ -240,30 +242,30 @@ def _times_ten(value: float) -> str:
     return f"{mantissa} ×10{str(int(power)).translate(_RAISED)}"
 
 
-def _same(words: Words) -> Shown:
-    return Shown(words, words)
+def _same(words: Formatted) -> DualQuantity:
+    return DualQuantity(words, words)
 
 
-def _show_same_everywhere(value: float, kind: Kind, u: float) -> Shown:
+def _show_same_everywhere(value: float, kind: Kind, u: float) -> DualQuantity:
     match kind:
         case "ratio":
             return _same(_words(value * 100, u * 100, "%"))
         case "expansion":
             number = _number(value * 1e7, 0)[0]
-            return _same(Words(number, "×10⁻⁷/K", "", f"{number} ×10⁻⁷/K"))
+            return _same(Formatted(number, "×10⁻⁷/K", "", f"{number} ×10⁻⁷/K"))
         case "energy":
             return _same(_words(value / 3.6e6, u / 3.6e6, "kWh", at_most=1))
         case "power":
             return _same(_words(value / 1e3, u / 1e3, "kW"))
         case "log_viscosity":
             number = f"10^{value:.2f}".rstrip("0").rstrip(".")
-            return _same(Words(number, "Pa·s", "", f"{number} Pa·s"))
+            return _same(Formatted(number, "Pa·s", "", f"{number} Pa·s"))
         case "time_per_length":
             per_inch = _words(value * 0.0254 / 3600, 0, "h per inch", at_most=2)
-            return Shown(_words(value * 0.012 / 3600, 0, "h per 12 mm", at_most=2), per_inch)
+            return DualQuantity(_words(value * 0.012 / 3600, 0, "h per 12 mm", at_most=2), per_inch)
         case "angle":
             words = _words(math.degrees(value), math.degrees(u), "°", at_most=1)
-            return _same(Words(words.value, "°", words.plus_minus, f"{words.value}°"))
+            return _same(Formatted(words.value, "°", words.plus_minus, f"{words.value}°"))
         case "diffusivity":
             return _same(_words(value * 1e6, u * 1e6, "mm²/s", figures=3, at_most=3))
         case "conductivity":
@@ -272,7 +274,7 @@ def _show_same_everywhere(value: float, kind: Kind, u: float) -> Shown:
             return _same(_words(value, u, "W/m²/K", figures=3, at_most=1))
         case "per_pa":
             number = _times_ten(value)
-            return _same(Words(number, "1/Pa", "", f"{number} 1/Pa"))
+            return _same(Formatted(number, "1/Pa", "", f"{number} 1/Pa"))
         case "count":
             return _same(_words(value, u, "", at_most=3))
         case _:

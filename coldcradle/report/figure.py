@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.quantity.format import Said, Shown, show
+from coldcradle.quantity.format import DualQuantity, Message, show
 from coldcradle.quantity.units import Kind
 
 __all__ = ["CHOICE", "PRACTICE", "Figure", "Given", "Share", "Source", "derive", "given", "memory", "published"]
@@ -49,7 +49,7 @@ class Given:
     value: float
     kind: Kind
     u: float
-    shown: Shown
+    shown: DualQuantity
 
 
 def given(name: str, symbol: str, value: float, kind: Kind, u: float = 0.0) -> Given:
@@ -74,11 +74,11 @@ class Figure:
     kind: Kind
     value: float
     u: float
-    shown: Shown
+    shown: DualQuantity
     words: str
     formula: str
     inputs: tuple[Given, ...]
-    assumptions: tuple[Said, ...]
+    assumptions: tuple[Message, ...]
     source: Source
     shares: tuple[Share, ...]
 
@@ -121,7 +121,7 @@ def derive(
     words: str,
     formula: str,
     source: Source,
-    assumptions: Sequence[str | Said] = (),
+    assumptions: Sequence[str | Message] = (),
     extra: Sequence[tuple[str, float]] = (),
 ) -> Figure:
     """Evaluate `function(*values of inputs)` and propagate their errors.
@@ -149,7 +149,7 @@ def derive(
         words=words,
         formula=formula,
         inputs=tuple(inputs),
-        assumptions=tuple(Said(a, a) if isinstance(a, str) else a for a in assumptions),
+        assumptions=tuple(Message(a, a) if isinstance(a, str) else a for a in assumptions),
         source=source,
         shares=tuple(sorted(shares, key=lambda s: -s.share)),
     )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from coldcradle.quantity.format import Said, Shown, say
+from coldcradle.quantity.format import DualQuantity, Message, say
 
 __all__ = ["Caution", "Finding", "Severity", "finding"]
 
@@ -19,8 +19,8 @@ class Finding:
     rule: str
     station: str
     severity: Severity
-    says: Said
-    reason: Said
+    says: Message
+    reason: Message
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +32,6 @@ class Caution:
     text: str
 
 
-def finding(rule: str, severity: Severity, says: str, reason: str, **shown: Shown | str) -> Finding:
+def finding(rule: str, severity: Severity, says: str, reason: str, **shown: DualQuantity | str) -> Finding:
     """A finding whose two sentences are filled from the same quantities."""
     return Finding(rule, rule.partition(".")[0], severity, say(says, **shown), say(reason, **shown))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.charge import bulk_volume
-from coldcradle.glass.compatibility import judge_pair, match
+from coldcradle.glass.compatibility import check_pair, match
 from coldcradle.glass.mix import SANDY_SHARE, Mix, MixPart, check_powder, portions, question_powder, water_to_damp
 from coldcradle.glass.share import Cavity, share_batch, top_ups
 from coldcradle.quantity.format import on_scale, say, show
@@ -214,7 +214,7 @@ def _top_up(values: Values) -> Result:
 def _match(values: Values) -> Result:
     one, other = values.kind("glass"), values.kind("other")
     found = match(one, other, ratio=values["ratio"])
-    remark = judge_pair(one, other)
+    remark = check_pair(one, other)
     if one.is_unknown or other.is_unknown:
         answer = say("**Unknown.** Not known is not the same as fine: fuse a strip of both and look at it.")
     else:

@@ -13,9 +13,9 @@ from coldcradle.heat.schedule.bare_anneal import BareAnneal, bare_anneal, by_han
 from coldcradle.heat.schedule.peak import curve_inputs, passing_inputs, solid_rate
 from coldcradle.heat.schedule.power_steps import power_ladder
 from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
-from coldcradle.layup.deform import laws as moves
+from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.spread import GRAVITY
-from coldcradle.quantity.format import Said, plural, say, show
+from coldcradle.quantity.format import Message, plural, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
@@ -33,7 +33,7 @@ def _anneal_rows(ours: BareAnneal, table: BareAnneal) -> list[Row]:
     a, b, _ = ours.ends_c
     both = (ours, table)
 
-    def to(end_c: float) -> Said:
+    def to(end_c: float) -> Message:
         return say("to {t}", t=show(round(end_c), "temperature"))
 
     names = [
@@ -54,9 +54,9 @@ def _anneal(values: Values) -> Result:
     kind, thick, stress = values.kind(), values["thick"], values["target"]
     faces = values.words["faces"]
     section = free_section(kind, thick, both_faces=faces == "both", is_held=faces == "held")
-    counts = 2 * thick if faces == "held" else thick
-    ours = bare_anneal(kind, section, thickness_m=thick, counts_m=counts, stress_pa=stress)
-    table = by_handbook(kind, section, thickness_m=thick, counts_m=counts)
+    effective = 2 * thick if faces == "held" else thick
+    ours = bare_anneal(kind, section, thickness_m=thick, effective_m=effective, stress_pa=stress)
+    table = by_handbook(kind, section, thickness_m=thick, effective_m=effective)
     first = derive(
         "anneal_rate",
         "Slow cooling",
@@ -70,9 +70,9 @@ def _anneal(values: Values) -> Result:
         assumptions=[
             say(
                 "the closed form begins at {r}",
-                r=show(closed_rate_k_per_h(kind=kind, thickness_m=counts, stress_pa=stress), "rate"),
+                r=show(closed_rate_k_per_h(kind=kind, thickness_m=effective, stress_pa=stress), "rate"),
             ),
-            say("glass that counts as {d}", d=show(counts, "length")),
+            say("glass that counts as {d}", d=show(effective, "length")),
             "no kiln is as slow as its own fall here",
         ],
     )
@@ -196,7 +196,7 @@ def _press(values: Values) -> Result:
     from_m = max(values["pile"], 0.0025)
 
     def pressed(w: float) -> float:
-        return moves.press_thickness(work_per_pa=w, from_m=from_m, volume_m3=volume, force_n=weight * GRAVITY)
+        return laws.press_thickness(work_per_pa=w, from_m=from_m, volume_m3=volume, force_n=weight * GRAVITY)
 
     end = derive(
         "pressed",
@@ -237,7 +237,7 @@ def _press(values: Values) -> Result:
 
 def _sag(values: Values) -> Result:
     kind = values.kind()
-    work = moves.sag_work(
+    work = laws.sag_work(
         depth_m=values["depth"], density_kg_m3=kind.density_kg_m3, span_m=values["span"], thickness_m=values["thick"]
     )
     done, curve = PROCESSES["slump"], Viscosity.of(kind)

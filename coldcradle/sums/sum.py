@@ -7,10 +7,10 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from coldcradle.document.fields import Entry, Reader, Reading
+from coldcradle.document.fields import Entry, FieldReader, ReadContext
 from coldcradle.errors import ColdCradleError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import Form, GlassKind, forms
-from coldcradle.quantity.format import Said, Shown
+from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.quantity.parse import System, parse
 from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import Figure
@@ -44,7 +44,7 @@ class Row:
     """A line of a result's table."""
 
     name: str
-    cells: tuple[Shown, ...]
+    cells: tuple[DualQuantity, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,7 +59,7 @@ class Send:
 class Result:
     """What a sum found."""
 
-    answer: Said
+    answer: Message
     figures: Sequence[Figure] = ()
     heads: Sequence[str] = ()
     rows: Sequence[Row] = ()
@@ -122,8 +122,8 @@ def evaluate(
     Never raises for what is typed.
     """
     data = {f.key: typed.get(f.key, f.default) for f in one.fields}
-    reading = Reading(dict.fromkeys(typed, system))
-    reader = Reader(data, "", reading, "a sum")
+    reading = ReadContext(dict.fromkeys(typed, system))
+    reader = FieldReader(data, "", reading, "a sum")
     numbers: dict[str, float | None] = {}
     words: dict[str, str] = {}
     for f in one.fields:

@@ -9,7 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from coldcradle.document.cradle import read_care
-from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.quantity.format import show
 from coldcradle.quantity.parse import System, parse, with_unit
@@ -98,13 +98,13 @@ def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: S
     care = cradle.care | changes
     if isinstance(changes.get("rated"), str):
         care["rated"] = with_unit(changes["rated"], "temperature", system) if changes["rated"].strip() else ""
-    reading = Reading()
-    read_care(Reader(care, "", reading, "the care of a cradle"), single_use=False)
+    reading = ReadContext()
+    read_care(FieldReader(care, "", reading, "the care of a cradle"), single_use=False)
     drying = care.get("drying") or {}
     if not isinstance(drying, dict):
         reading.faults.append(Fault("drying", "expected a start and a time", ""))
     elif drying:
-        r = Reader(drying, "drying", reading, "a drying time")
+        r = FieldReader(drying, "drying", reading, "a drying time")
         started = r.text("started", most=40)
         try:
             datetime.fromisoformat(started)

@@ -13,12 +13,12 @@ from coldcradle.errors import DocumentError, Fault
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.quantity.parse import System, parse
 from studio.actions.stock import add_item
+from studio.content_store import intern
 from studio.errors import Stale
-from studio.keeping import set_aside
 from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Revision, Solid, Stage
 from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, split_stage, stages_of, summary_of
-from studio.racks import rack_of
-from studio.takes import settle_takes
+from studio.reservations import settle_reservations
+from studio.stock_levels import rack_of
 
 __all__ = [
     "change_piece",
@@ -64,7 +64,7 @@ def _insert(
     for order, (stage, kind, kiln) in enumerate(zip(document["stages"], kinds, kilns, strict=True)):
         inputs, elsewhere = split_stage(stage)
         firing = Firing.objects.create(owner=owner, kiln=kiln, starts_at=elsewhere["starts_at"], zone=elsewhere["zone"])
-        set_aside(owner, inputs)
+        intern(owner, inputs)
         stages.append(
             Stage.objects.create(
                 piece=piece, order=order, inputs=inputs, glass_kind=kind, firing=firing, cradle=shelved
@@ -231,7 +231,7 @@ def change_piece(
     piece.name = document["name"].strip()
     for stage, changed in zip(stages, document["stages"], strict=True):
         stage.inputs, elsewhere = split_stage(changed)
-        set_aside(piece.owner, stage.inputs)
+        intern(piece.owner, stage.inputs)
         stage.firing.starts_at, stage.firing.zone = elsewhere["starts_at"], elsewhere["zone"]
         stage.firing.save()
         stage.save()
@@ -274,7 +274,7 @@ def _restore(piece: Piece, revision: Revision) -> PlannedPiece:
         stage.cradle_id = kept.get("cradle_id")
         stage.firing.save()
         stage.save()
-        settle_takes(stage, kept.get("takes", []))
+        settle_reservations(stage, kept.get("reservations", []))
     piece.head = revision
     piece.version += 1
     found = plan_document(assemble(piece, stages_of(piece)))

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.db import transaction
 
-from coldcradle.document.fields import Entry, Reader, Reading
+from coldcradle.document.fields import Entry, FieldReader, ReadContext
 from coldcradle.document.piece import read_kiln, read_kind
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.quantity.parse import System
@@ -20,8 +20,8 @@ __all__ = ["kind_entries", "read_kiln_entries", "save_kiln", "save_kind", "save_
 
 def read_kiln_entries(document: dict[str, Any], system: System = "metric") -> dict[str, Entry]:
     """The quantities of a kiln as entries; raises DocumentError."""
-    reading = Reading(dict.fromkeys(document, system))
-    read_kiln(Reader(document, "", reading, "a kiln"))
+    reading = ReadContext(dict.fromkeys(document, system))
+    read_kiln(FieldReader(document, "", reading, "a kiln"))
     if reading.faults:
         raise DocumentError(reading.faults)
     return reading.entries
@@ -29,8 +29,8 @@ def read_kiln_entries(document: dict[str, Any], system: System = "metric") -> di
 
 def kind_entries(document: dict[str, Any]) -> dict[str, Entry]:
     """The quantities of a kind of glass as entries."""
-    reading = Reading()
-    read_kind(Reader(document, "", reading, "a kind of glass"))
+    reading = ReadContext()
+    read_kind(FieldReader(document, "", reading, "a kind of glass"))
     return reading.entries
 
 
@@ -59,8 +59,8 @@ def save_kind(
     whole: dict[str, Any] = (kind.document if kind else {"lead": False}) | document
     whole.setdefault("key", "own")
     changed = dict.fromkeys(document, system)
-    reading = Reading(changed)
-    read = read_kind(Reader(whole, "", reading, "a kind of glass"))
+    reading = ReadContext(changed)
+    read = read_kind(FieldReader(whole, "", reading, "a kind of glass"))
     others = GlassKind.objects.of(owner).filter(name__iexact=read.name)
     if read.name and others.exclude(pk=kind.pk if kind else None).exists():
         reading.faults.append(Fault("name", f"there is a glass called {read.name} already", read.name))
@@ -90,8 +90,8 @@ def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: d
     whole = copy.deepcopy((kiln.document if kiln else {}) | document)
     zones = whole.get("zones") if isinstance(whole.get("zones"), list) else []
     typed_now = [f"zones.{i}.offset" for i in range(len(zones))] if "zones" in document else []
-    reading = Reading(dict.fromkeys([*document, *typed_now], system))
-    read_kiln(Reader(whole, "", reading, "a kiln"))
+    reading = ReadContext(dict.fromkeys([*document, *typed_now], system))
+    read_kiln(FieldReader(whole, "", reading, "a kiln"))
     if reading.faults:
         raise DocumentError(reading.faults)
     for path, entry in reading.entries.items():

@@ -10,10 +10,10 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from coldcradle.document.fields import Entry, Reader, Reading
+from coldcradle.document.fields import Entry, FieldReader, ReadContext
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import forms
-from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import System, parse
 from studio.errors import Stale
 from studio.models import GlassKind, Piece, StockItem
@@ -51,7 +51,7 @@ def density_of(kind: GlassKind) -> float:
     return parse(str(kind.document["density"]), "density")
 
 
-def area_left(item: StockItem) -> Shown | None:
+def area_left(item: StockItem) -> DualQuantity | None:
     """How much of a sheet is left, where its thickness is known."""
     typed = item.details.get("thickness")
     return show(item.mass_kg / density_of(item.kind) / parse(typed, "length"), "area") if typed else None
@@ -64,7 +64,7 @@ def add_item(kind: GlassKind, *, form: str, mass_kg: float, details: dict[str, s
     )
 
 
-def _read(reader: Reader, standing: float | None, kind: GlassKind | None = None) -> tuple[float, dict[str, str]]:
+def _read(reader: FieldReader, standing: float | None, kind: GlassKind | None = None) -> tuple[float, dict[str, str]]:
     """Weight and details of an entry.
 
     A gross weight less the empty jar's is the weight; a sheet's follows from its size.
@@ -119,8 +119,8 @@ def save_item(
         if item.version != version:
             raise Stale(item)
     whole = (item.details if item else {}) | document
-    reading = Reading(dict.fromkeys(document, system))
-    reader = Reader(whole, "", reading, "an entry of the rack")
+    reading = ReadContext(dict.fromkeys(document, system))
+    reader = FieldReader(whole, "", reading, "an entry of the rack")
     mass_kg, details = _read(reader, item.mass_kg if item else None, kind)
     if form not in forms():
         reader.fault("form", f"expected one of {', '.join(forms())}, got {form}", form)
@@ -137,9 +137,9 @@ def save_item(
 
 def item_entries(item: StockItem) -> dict[str, Entry]:
     """The quantities of an entry in words."""
-    reading = Reading()
+    reading = ReadContext()
     numbers = {k: v for k, v in item.details.items() if k not in ("place", "note")}
-    _read(Reader(numbers, "", reading, "an entry"), item.mass_kg)
+    _read(FieldReader(numbers, "", reading, "an entry"), item.mass_kg)
     entries = {name: entry for name, entry in reading.entries.items() if entry.shown is not None}
     entries["weight"] = Entry(f"{item.mass_kg * 1e3:g} g", "mass", item.mass_kg, show(item.mass_kg, "mass"))
     return entries
@@ -159,8 +159,8 @@ def set_rack(kind: GlassKind, *, form: str, typed: str, system: System) -> None:
         for item in items:
             put_item_away(item, away=True)
         return
-    reading = Reading({form: system})
-    reader = Reader({form: typed}, "", reading, "the rack")
+    reading = ReadContext({form: system})
+    reader = FieldReader({form: typed}, "", reading, "the rack")
     mass = reader.quantity(form, "mass", called="a weight of glass", low=0.0, high=5000.0)
     if reading.faults:
         raise DocumentError(reading.faults)
@@ -176,7 +176,7 @@ def set_rack(kind: GlassKind, *, form: str, typed: str, system: System) -> None:
 @transaction.atomic
 def put_item_away(item: StockItem, *, away: bool) -> None:
     """Take an entry off the rack, or put it back. What is set aside of it stays until it is given back."""
-    if away and item.takes.filter(is_used=False, stage__piece__is_put_away=False).exists():
+    if away and item.reservations.filter(is_used=False, stage__piece__is_put_away=False).exists():
         raise ImpossibleInput("some of it is set aside for a piece; give that back first")
     StockItem.objects.filter(pk=item.pk).update(is_archived=away, version=item.version + 1, updated_at=timezone.now())
     forget_summaries(stages__glass_kind=item.kind)
@@ -232,11 +232,11 @@ def import_csv(owner: Any, text: str) -> int:
     faults: list[Fault] = []
     made: list[StockItem] = []
     for number, row in enumerate(_rows(text), 2):
-        reading = Reading()
+        reading = ReadContext()
         kind = kinds.get(row.get("kind", "").strip().lower())
         form = named.get(row.get("form", "").strip().lower())
         values = {k: v.strip().lstrip("'") for k, v in row.items() if k in COLUMNS and k not in ("kind", "form") and v}
-        mass_kg, details = _read(Reader(values, "", reading, "a line"), None, kind)
+        mass_kg, details = _read(FieldReader(values, "", reading, "a line"), None, kind)
         if kind is None:
             faults.append(
                 Fault(f"line {number}", f"line {number}: there is no glass called “{row.get('kind', '')[:60]}”", "")

@@ -13,7 +13,7 @@ from coldcradle.cradle.release import releases
 from coldcradle.cradle.shapes import SIZES
 from coldcradle.cradle.stack import CORE_SHAPES, PARTS
 from coldcradle.glass.kinds import forms
-from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.stations import STATIONS
 from studio.starters import SHAPES
 
@@ -43,7 +43,7 @@ class SizeOut(Schema):
 
 class ReleaseOut(Choice):
     coats: int
-    rated: Shown
+    rated: DualQuantity
 
 
 class ChoicesOut(Schema):

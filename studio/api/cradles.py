@@ -11,10 +11,10 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
 from coldcradle.cradle.measurement import measure
-from coldcradle.cradle.release import judge
+from coldcradle.cradle.release import check_release
 from coldcradle.cradle.section import draw_section
 from coldcradle.document.cradle import read_cradle
-from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.piece.inputs import CradleInput
 from coldcradle.quantity.format import show
 from studio.actions import cradles as actions
@@ -41,10 +41,12 @@ def _mould_kg(cradle: CradleInput) -> float:
 
 
 def _cradle(row: Cradle) -> dict[str, Any]:
-    cradle = read_cradle(Reader(row.document | {"care": row.care}, "", Reading(), "a cradle"))
+    cradle = read_cradle(FieldReader(row.document | {"care": row.care}, "", ReadContext(), "a cradle"))
     section = draw_section(cradle.room, line_m=cradle.line_m, glass_m=cradle.line_m, heap_m=0.0, wall_m=cradle.wall_m)
     worn = (
-        [] if cradle.care.is_single_use else [w for w in judge(cradle.care.log, highest_c=0.0) if w.severity != "note"]
+        []
+        if cradle.care.is_single_use
+        else [w for w in check_release(cradle.care.log, highest_c=0.0) if w.severity != "note"]
     )
     return {
         "id": row.pk,

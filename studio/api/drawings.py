@@ -15,7 +15,7 @@ from coldcradle.cradle.outline import Outline, outline_of, outline_traced
 from coldcradle.cradle.pattern import PAPERS_M, Pattern, tile
 from coldcradle.cradle.svg import read_svg, write_svg
 from coldcradle.errors import ColdCradleError
-from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import parse_within
 from studio.actions import solids as actions
 from studio.api.schemas import ErrorOut, Id, Line
@@ -30,11 +30,11 @@ class OutlineOut(Schema):
 
     name: str
     rings: list[Ring]
-    area: Shown
-    perimeter: Shown
-    across: Shown
-    deep: Shown
-    narrowest: Shown
+    area: DualQuantity
+    perimeter: DualQuantity
+    across: DualQuantity
+    deep: DualQuantity
+    narrowest: DualQuantity
 
 
 class DrawingOut(Schema):
@@ -74,15 +74,15 @@ class PatternOut(Schema):
     rows: int
     sheets: list[dict[str, Any]]
     rings: list[Ring]
-    across: Shown
-    deep: Shown
+    across: DualQuantity
+    deep: DualQuantity
 
 
 class SolidOut(Schema):
     id: int
     name: str
     found: Found
-    sizes: dict[str, tuple[Shown, Shown, Shown]]
+    sizes: dict[str, tuple[DualQuantity, DualQuantity, DualQuantity]]
     units: list[str]
     roles: dict[str, str]
     ups: list[str]

@@ -14,17 +14,17 @@ from coldcradle.heat.coasting import Coasting
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.piece.chain import ChainPlan
 from coldcradle.piece.compare import (
+    AssessedSchedule,
     Comparison,
-    JudgedSchedule,
     Side,
+    assess_schedule,
     chain_of,
     coasting_of,
     compare,
     hours_of,
-    judge_schedule,
 )
 from coldcradle.piece.result import HeatPlan, HourRow
-from coldcradle.quantity.format import Said
+from coldcradle.quantity.format import Message
 from studio.actions.pieces import document_before, try_change
 from studio.api.schemas import Change, ErrorOut, Id
 from studio.calendar import firing_calendar
@@ -45,7 +45,7 @@ class TryOut(Schema):
     """The heat as it would be, and the sentence over it."""
 
     heat: HeatPlan | None
-    answer: Said
+    answer: Message
 
 
 class ProcessOut(Schema):
@@ -76,9 +76,9 @@ def show_chain(request: HttpRequest, piece_id: Id):
     return chain_of(planned(_piece(request, piece_id)).piece)
 
 
-@router.get("/pieces/{piece_id}/heat/judged", response={200: JudgedSchedule, 404: ErrorOut, 422: ErrorOut})
+@router.get("/pieces/{piece_id}/heat/judged", response={200: AssessedSchedule, 404: ErrorOut, 422: ErrorOut})
 def show_judged(request: HttpRequest, piece_id: Id):
-    return judge_schedule(planned(_piece(request, piece_id)).piece)
+    return assess_schedule(planned(_piece(request, piece_id)).piece)
 
 
 @router.get("/pieces/{piece_id}/heat/compare", response={200: Comparison, 404: ErrorOut, 422: ErrorOut})

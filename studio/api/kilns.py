@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import File, Router, Schema, Status, UploadedFile
 
-from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.document.piece import read_kiln
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.curves import kiln_graph
@@ -55,7 +55,7 @@ def _zones(document: dict[str, Any]) -> list[dict[str, Any]]:
 
 
 def answer_kiln(row: Kiln) -> dict[str, Any]:
-    kiln = read_kiln(Reader(row.document, "", Reading(), "a kiln"))
+    kiln = read_kiln(FieldReader(row.document, "", ReadContext(), "a kiln"))
     empty = kiln.loaded(load_j_per_k=0.0, room_c=kiln.room_c)
     return {
         "id": row.pk,
@@ -105,7 +105,7 @@ def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn):
 def look_at_log(request: HttpRequest, kiln_id: Id, file: File[UploadedFile], keep: bool = False, version: int = 0):
     """What a log says of the kiln; with `keep` its times become the kiln's."""
     row = Kiln.objects.one(request.user, kiln_id, "kiln")
-    kiln = read_kiln(Reader(row.document, "", Reading(), "a kiln"))
+    kiln = read_kiln(FieldReader(row.document, "", ReadContext(), "a kiln"))
     if (file.size or 0) > MAX_BYTES:
         raise ImpossibleInput(
             f"expected a log of at most {MAX_BYTES // 1_000_000} MB, got {(file.size or 0) / 1e6:.1f} MB"

@@ -11,7 +11,7 @@ from ninja import Query, Router, Status
 
 from coldcradle.document.piece import load_json
 from coldcradle.glass.kinds import forms
-from coldcradle.quantity.format import Said, say, show
+from coldcradle.quantity.format import Message, say, show
 from studio.actions import pieces as actions
 from studio.api.schemas import (
     ChangeIn,
@@ -37,7 +37,7 @@ _LONGEST_NAME = 120
 
 def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
     stage = piece.stages.select_related("firing", "glass_kind").first()
-    takes = stage.takes.select_related("item__kind")
+    reservations = stage.reservations.select_related("item__kind")
     after = actions.next_revision(piece)
     return {
         "id": piece.pk,
@@ -50,7 +50,7 @@ def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
         "kiln_id": stage.firing.kiln_id,
         "cradle_id": stage.cradle_id,
         "plan": found.plan,
-        "takes": [
+        "reservations": [
             {
                 "item_id": t.item_id,
                 "name": f"{t.item.kind.name}, {forms()[t.item.form].name}",
@@ -58,9 +58,9 @@ def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
                 "mass": show(t.mass_kg, "mass"),
                 "is_used": t.is_used,
             }
-            for t in takes
+            for t in reservations
         ],
-        "takes_gap": _gap([t.mass_kg for t in takes], found),
+        "reservations_gap": _gap([t.mass_kg for t in reservations], found),
         "undoes": piece.head.label if piece.head and piece.head.parent_id else None,
         "redoes": after.label if after else None,
         "label": piece.head.label if piece.head else "",
@@ -69,7 +69,7 @@ def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
     }
 
 
-def _gap(takes_kg: list[float], found: PlannedPiece) -> Said | None:
+def _gap(takes_kg: list[float], found: PlannedPiece) -> Message | None:
     """What is to be said when what was set aside is no longer what the plan asks for."""
     aside, wanted = sum(takes_kg), found.plan.figures["charge_mass"].value
     if not takes_kg or abs(aside - wanted) < max(5e-4, 0.005 * wanted):

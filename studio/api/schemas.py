@@ -10,7 +10,7 @@ from pydantic import Field
 
 from coldcradle.glass.landmarks import Landmark
 from coldcradle.piece.result import PiecePlan, ThreadItem
-from coldcradle.quantity.format import Said, Shown
+from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.graph import Graph
 
 __all__ = [
@@ -37,10 +37,10 @@ __all__ = [
     "PieceListOut",
     "PieceOut",
     "PieceRowOut",
+    "ReservationOut",
     "StockIn",
     "StockListOut",
     "StockOut",
-    "TakeOut",
     "VersionIn",
     "ZoneOut",
 ]
@@ -67,16 +67,16 @@ class EntryOut(Schema):
 
     typed: str
     kind: str
-    shown: Shown | None
+    shown: DualQuantity | None
 
 
-class TakeOut(Schema):
+class ReservationOut(Schema):
     """Glass of the rack that this piece has set aside or used."""
 
     item_id: int
     name: str
     place: str
-    mass: Shown
+    mass: DualQuantity
     is_used: bool
 
 
@@ -90,8 +90,8 @@ class PieceOut(Schema):
     kind_version: int
     kiln_id: int
     cradle_id: int | None
-    takes: list[TakeOut]
-    takes_gap: Said | None
+    reservations: list[ReservationOut]
+    reservations_gap: Message | None
     plan: PiecePlan
     undoes: str | None
     redoes: str | None
@@ -174,12 +174,12 @@ class CradleOut(Outline):
     name: str
     material: str
     material_key: str
-    holds: Shown
+    holds: DualQuantity
     method: str
-    line: Shown
-    wall: Shown
-    mould: Shown
-    rated: Shown
+    line: DualQuantity
+    wall: DualQuantity
+    mould: DualQuantity
+    rated: DualQuantity
     is_single_use: bool
     is_archived: bool
     photo_id: int | None
@@ -234,14 +234,14 @@ class GlassOut(Schema):
     is_unknown: bool
     family: str
     is_tested: bool
-    doubt: Said | None
+    doubt: Message | None
     is_archived: bool
-    expansion: Shown
-    density: Shown
+    expansion: DualQuantity
+    density: DualQuantity
     landmarks: list[Landmark]
     entries: dict[str, EntryOut]
     rack: dict[str, EntryOut]
-    set_aside: dict[str, Shown]
+    set_aside: dict[str, DualQuantity]
     items: int
     pieces: int
 
@@ -265,8 +265,8 @@ class StockOut(Schema):
     entries: dict[str, EntryOut]
     place: str
     note: str
-    set_aside: Shown | None
-    area: Shown | None
+    set_aside: DualQuantity | None
+    area: DualQuantity | None
     photo_id: int | None
     is_archived: bool
 
@@ -275,7 +275,7 @@ class StockListOut(Schema):
     rows: list[StockOut]
     count: int
     all: int
-    mass: Shown
+    mass: DualQuantity
 
 
 class CountOut(Schema):
@@ -295,7 +295,7 @@ class ZoneOut(Schema):
 
     name: str
     typed: str
-    offset: Shown
+    offset: DualQuantity
     offset_k: float
     at: tuple[float, float]
 
@@ -303,7 +303,7 @@ class ZoneOut(Schema):
 class FitOut(Schema):
     """What a log was found to say, as kept with the kiln."""
 
-    says: list[Said]
+    says: list[Message]
     on: str
     file: str
 
@@ -313,10 +313,10 @@ class KilnOut(Schema):
     version: int
     name: str
     entries: dict[str, EntryOut]
-    time_constant: Shown
-    coasting: list[tuple[Shown, Shown]]
+    time_constant: DualQuantity
+    coasting: list[tuple[DualQuantity, DualQuantity]]
     lining: str
-    off_first: Shown
+    off_first: DualQuantity
     graph: Graph
     reads: str
     most_steps: int

@@ -7,27 +7,27 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router, Status
 
-from coldcradle.document.fields import Entry, Reader, Reading
+from coldcradle.document.fields import Entry, FieldReader, ReadContext
 from coldcradle.document.piece import read_kind
 from coldcradle.glass.kinds import GlassKind as Kind
 from coldcradle.glass.landmarks import landmarks
-from coldcradle.glass.points import judge_points
-from coldcradle.quantity.format import Said, show
+from coldcradle.glass.points import check_points
+from coldcradle.quantity.format import Message, show
 from coldcradle.quantity.parse import parse
 from studio.actions import shelf as actions
 from studio.api.schemas import ErrorOut, GlassIn, GlassOut, Id, NewGlassIn
 from studio.errors import Stale
 from studio.models import GlassKind, Piece
-from studio.racks import rack_of, spoken_for
+from studio.stock_levels import rack_of, spoken_for
 
 
-def doubt_of(kind: Kind) -> Said | None:
+def doubt_of(kind: Kind) -> Message | None:
     """Why the points of a kind do not go together, or None."""
-    found = judge_points(kind)
+    found = check_points(kind)
     return (
         None
         if found is None
-        else Said(f"{found.says.metric} {found.reason.metric}", f"{found.says.us} {found.reason.us}")
+        else Message(f"{found.says.metric} {found.reason.metric}", f"{found.says.us} {found.reason.us}")
     )
 
 
@@ -36,7 +36,7 @@ STALE = {"message": "Changed in another window meanwhile. Look at it again, then
 
 
 def _glass(row: GlassKind) -> dict[str, Any]:
-    kind = read_kind(Reader(row.document, "", Reading(), "a kind of glass"))
+    kind = read_kind(FieldReader(row.document, "", ReadContext(), "a kind of glass"))
     rack = {form: parse(typed, "mass") for form, typed in rack_of(row).items()}
     unknown = show(float("nan"), "expansion")
     return {

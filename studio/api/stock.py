@@ -11,14 +11,14 @@ from ninja.files import UploadedFile
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.quantity.format import show
+from studio.actions import reservations
 from studio.actions import stock as actions
-from studio.actions import takes
 from studio.actions.photos import keep_photo
 from studio.api.pieces import answer_piece, conflict
 from studio.api.schemas import ConflictOut, CountOut, ErrorOut, Id, PieceOut, StockIn, StockListOut, StockOut, VersionIn
 from studio.api.shelf import STALE
 from studio.errors import Stale
-from studio.models import GlassKind, Piece, StockItem, Take
+from studio.models import GlassKind, Piece, Reservation, StockItem
 
 router = Router(tags=["stock"])
 _PAGE = 60
@@ -43,7 +43,7 @@ def _item(item: StockItem, taken: dict[int, float]) -> dict[str, Any]:
 
 
 def _taken(items: list[StockItem]) -> dict[int, float]:
-    rows = Take.objects.filter(item__in=items, is_used=False, stage__piece__is_put_away=False)
+    rows = Reservation.objects.filter(item__in=items, is_used=False, stage__piece__is_put_away=False)
     return {row["item"]: row["kg"] for row in rows.values("item").annotate(kg=Sum("mass_kg")).order_by()}
 
 
@@ -162,14 +162,14 @@ _ANSWERS = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
 
 @router.post("/pieces/{piece_id}/glass/aside", response=_ANSWERS)
 def set_glass_aside(request: HttpRequest, piece_id: Id, body: VersionIn):
-    return _take(request, piece_id, body.version, takes.set_glass_aside)
+    return _take(request, piece_id, body.version, reservations.set_glass_aside)
 
 
 @router.post("/pieces/{piece_id}/glass/used", response=_ANSWERS)
 def use_glass(request: HttpRequest, piece_id: Id, body: VersionIn):
-    return _take(request, piece_id, body.version, takes.use_glass)
+    return _take(request, piece_id, body.version, reservations.use_glass)
 
 
 @router.post("/pieces/{piece_id}/glass/back", response=_ANSWERS)
 def give_glass_back(request: HttpRequest, piece_id: Id, body: VersionIn):
-    return _take(request, piece_id, body.version, takes.give_back)
+    return _take(request, piece_id, body.version, reservations.give_back)

@@ -7,12 +7,12 @@ from typing import Any, Literal
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.document.piece import read_kind
 from coldcradle.glass.kinds import GlassKind as Kind
 from coldcradle.glass.kinds import forms
-from coldcradle.piece.plan import work_out
-from coldcradle.quantity.format import Said, Shown, show
+from coldcradle.piece.plan import compute_stage
+from coldcradle.quantity.format import DualQuantity, Message, show
 from coldcradle.quantity.parse import System
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
@@ -44,7 +44,7 @@ class SumOut(Schema):
 
 class SumRow(Schema):
     name: str
-    cells: list[Shown]
+    cells: list[DualQuantity]
 
 
 class SendOut(Schema):
@@ -53,7 +53,7 @@ class SendOut(Schema):
 
 
 class ResultOut(Schema):
-    answer: Said
+    answer: Message
     figures: list[Figure]
     heads: list[str]
     rows: list[SumRow]
@@ -87,7 +87,7 @@ class FilledOut(Schema):
 
 def _kinds(request: HttpRequest) -> dict[str, Kind]:
     rows = GlassKind.objects.of(request.user).filter(is_archived=False)
-    return {row.key: read_kind(Reader(row.document, "", Reading(), "a kind of glass")) for row in rows}
+    return {row.key: read_kind(FieldReader(row.document, "", ReadContext(), "a kind of glass")) for row in rows}
 
 
 def _one(key: str) -> Any:
@@ -136,7 +136,7 @@ def fill_sum(request: HttpRequest, key: Line, piece_id: Id):
     one = _one(key)
     piece = Piece.objects.one(request.user, piece_id, "piece")
     found = planned(piece)
-    worked = work_out(found.piece)
+    worked = compute_stage(found.piece)
     cradle, figures = found.piece.cradle, found.plan.figures
     prices = [
         i.details["price"]

@@ -19,7 +19,7 @@ from studio.actions.solids import keep_solid, room_steps
 from studio.actions.stock import save_item
 from studio.actions.welcome import welcome
 from studio.models import GlassKind, Kiln
-from studio.racks import rack_of
+from studio.stock_levels import rack_of
 
 __all__ = ["DEMO_USER", "load_demo"]
 

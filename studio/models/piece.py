@@ -7,7 +7,7 @@ from django.db import models
 from studio.models.owned import Owned
 from studio.models.shelf import Cradle, GlassKind, Kiln, StockItem
 
-__all__ = ["Firing", "Piece", "Revision", "Stage", "Take"]
+__all__ = ["Firing", "Piece", "Reservation", "Revision", "Stage"]
 
 
 class Firing(Owned):
@@ -54,11 +54,11 @@ class Stage(models.Model):
         return f"{self.piece}, stage {self.order + 1}"
 
 
-class Take(models.Model):
+class Reservation(models.Model):
     """Glass of the rack that a stage has set aside, or has used up."""
 
-    stage = models.ForeignKey(Stage, on_delete=models.CASCADE, related_name="takes")
-    item = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="takes")
+    stage = models.ForeignKey(Stage, on_delete=models.CASCADE, related_name="reservations")
+    item = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="reservations")
     mass_kg = models.FloatField()
     is_used = models.BooleanField(default=False)
 

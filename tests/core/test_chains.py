@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from coldcradle.errors import DocumentError, ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.kiln.controller import Told, tell_controller
+from coldcradle.heat.kiln.controller import ControllerProgram, tell_controller
 from coldcradle.heat.kiln.kiln import Controller, Zone
 from coldcradle.heat.schedule.attendance import is_awake
 from coldcradle.heat.schedule.power_steps import power_ladder
@@ -144,7 +144,7 @@ class Awake(SimpleTestCase):
         self.assertFalse(is_awake(at(5), (10.0, 2.0)))
 
 
-def told(most: int = 0, **changes: Any) -> Told:
+def told(most: int = 0, **changes: Any) -> ControllerProgram:
     heat = plan(fired("cast", thick="40 mm", cradle__material="plaster-silica")).heat
     assert heat is not None
     controller = Controller(steps=most, **changes)

@@ -29,7 +29,7 @@ def faults(whole: Any) -> dict[str, str]:
     raise AssertionError("the document was read")
 
 
-class Reading(SimpleTestCase):
+class ReadContext(SimpleTestCase):
     def test_the_right_document_is_read_and_fits_its_schema(self) -> None:
         read = read_piece(document())
         self.assertEqual(read.piece.name, "Lamp-room prism")

@@ -7,17 +7,17 @@ from datetime import timedelta
 
 from django.test import SimpleTestCase
 
-from coldcradle.glass.compatibility import judge_pair, match
+from coldcradle.glass.compatibility import check_pair, match
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.assess import left_remark
 from coldcradle.heat.coasting import SUMMER_C, WINTER_C, coasting, verdict_of
 from coldcradle.heat.kiln.controller import tell_controller
 from coldcradle.heat.kiln.kiln import Controller
 from coldcradle.heat.limits import TARGETS_PA, is_over
-from coldcradle.heat.schedule.segments import Wanted, run_programme
+from coldcradle.heat.schedule.segments import PlannedSegment, run_programme
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
-from coldcradle.piece.compare import chain_of, judge_schedule
-from coldcradle.piece.plan import plan, work_out
+from coldcradle.piece.compare import assess_schedule, chain_of
+from coldcradle.piece.plan import compute_stage, plan
 from coldcradle.quantity.format import say
 from tests.core.test_chains import chained, link, said
 from tests.core.test_firing import fired
@@ -48,7 +48,7 @@ class Strain(SimpleTestCase):
 
     def test_the_cold_and_the_warm_room_are_winters_and_summers(self) -> None:
         self.assertEqual((WINTER_C, SUMMER_C), (12.0, 30.0))
-        worked = work_out(fired("full", thick="12 mm"))
+        worked = compute_stage(fired("full", thick="12 mm"))
         assert worked.firing is not None
         rooms = coasting(worked.firing, worked.load, worked.piece.heat).rooms
         self.assertEqual([r.room.metric.text for r in rooms], ["18 °C", "12 °C", "30 °C"])
@@ -60,14 +60,14 @@ class Glasses(SimpleTestCase):
 
     def test_a_like_expansion_alone_is_never_good(self) -> None:
         """Fusing 90 and 24 % lead crystal both say 9.0e-6; together they crack (common practice, no source)."""
-        found = judge_pair(NINETY, KINDS["lead-crystal"])
+        found = check_pair(NINETY, KINDS["lead-crystal"])
         assert found is not None
         self.assertEqual(found.rule, "glass.not-tested")
         self.assertIn("crossed polarisers", found.reason.metric)
         self.assertEqual(self.pair(), "goes together")
         for changes in ({"family": ""}, {"family": "float"}, {"is_tested": False}, {"is_unknown": True}):
             self.assertEqual(self.pair(**changes), "not without a test", changes)
-        self.assertIsNone(judge_pair(KINDS["float-clear"], KINDS["float-clear"]))
+        self.assertIsNone(check_pair(KINDS["float-clear"], KINDS["float-clear"]))
 
     def test_points_15_k_apart_and_expansions_one_apart(self) -> None:
         self.assertEqual(
@@ -124,22 +124,22 @@ class Chains(SimpleTestCase):
 
 class Kilns(SimpleTestCase):
     def test_shelves_and_weights_count_in_the_pace_of_the_kiln(self) -> None:
-        light, shelved = work_out(piece()), work_out(piece(heat__shelves="20 kg"))
+        light, shelved = compute_stage(piece()), compute_stage(piece(heat__shelves="20 kg"))
         gain = shelved.load.heat_capacity_j_per_k - light.load.heat_capacity_j_per_k
         self.assertAlmostEqual(gain, 20 * 1000.0, delta=1.0)
         assert light.firing
         assert shelved.firing
         self.assertGreater(shelved.firing.run.total_s, light.firing.run.total_s)
-        pressed = work_out(fired("press", heat__weight="12 kg", heat__on="shelf"))
+        pressed = compute_stage(fired("press", heat__weight="12 kg", heat__on="shelf"))
         self.assertAlmostEqual(pressed.load.furniture_kg, 12.0)
 
     def test_from_soft_to_the_peak_twice_what_the_mould_likes(self) -> None:
-        worked = work_out(piece())
+        worked = compute_stage(piece())
         likes = worked.load.material.warm_up_k_per_h
         self.assertAlmostEqual(top_rate_k_per_h(worked.load, worked.piece.heat), min(150.0, 2 * likes))
         schedule = "{} C/h to 663 C hold 1 h\n150 C/h to 822 C hold 2 h\nfull to 480 C hold 10 h\n2 C/h to 425 C"
         for times, warned in ((1.15, False), (1.25, True)):
-            found = judge_schedule(
+            found = assess_schedule(
                 piece(heat__schedule=schedule.format(round(likes * times, 1)), heat__wet="dry")
             ).programme
             assert found is not None
@@ -148,7 +148,7 @@ class Kilns(SimpleTestCase):
     def test_a_hold_costs_a_controllers_step_four_times_its_length(self) -> None:
         """Of two steps that could go, the one whose merging costs less does; a hold counts four times."""
         steps = [
-            Wanted(
+            PlannedSegment(
                 key=f"s{i}", name=f"s{i}", rate_k_per_h=r, to_c=c, hold_s=h, limited_by="glass", why=say(""), figures=()
             )
             for i, (r, c, h) in enumerate(((100.0, 300.0, 600.0), (100.0, 500.0, 0.0), (50.0, 600.0, 0.0)))
@@ -163,14 +163,14 @@ class Kilns(SimpleTestCase):
         self.assertEqual([s.name for s in told.steps], ["s0", "s2"])
 
     def test_a_kiln_that_cannot_be_is_refused_in_words(self) -> None:
-        from coldcradle.document.fields import Reader, Reading
+        from coldcradle.document.fields import FieldReader, ReadContext
         from coldcradle.document.heat import read_kiln
         from coldcradle.errors import DocumentError
         from tests.documents import BIG_KILN
 
         for rise, wrong in (("4 h", False), ("2 h", True)):
-            reading = Reading()
-            read_kiln(Reader(BIG_KILN | {"rise": rise}, "", reading, "a kiln"))
+            reading = ReadContext()
+            read_kiln(FieldReader(BIG_KILN | {"rise": rise}, "", reading, "a kiln"))
             self.assertEqual(any("come to rest" in f.message for f in reading.faults), wrong, rise)
         with self.assertRaises(DocumentError):
             piece(heat__kiln=BIG_KILN | {"rise": "2 h"})

@@ -97,9 +97,9 @@ class EveryProcess(SimpleTestCase):
             plan(fired("polish", thick="12 mm", heat__relief=r, heat__enters="relief"))
             for r in ("none", "soft", "sharp")
         )
-        counts = [p.figures["thickness_counts"].value for p in (flat, soft, sharp)]
-        self.assertAlmostEqual(counts[1] / counts[0], 1.5, places=6)
-        self.assertAlmostEqual(counts[2] / counts[0], 2.0, places=6)
+        effective = [p.figures["effective_thickness"].value for p in (flat, soft, sharp)]
+        self.assertAlmostEqual(effective[1] / effective[0], 1.5, places=6)
+        self.assertAlmostEqual(effective[2] / effective[0], 2.0, places=6)
         self.assertLess(sharp.figures["anneal_rate"].value, flat.figures["anneal_rate"].value / 3.9)
 
     def test_a_wet_mould_dries_a_damp_one_half_as_long_a_dry_one_not_at_all(self) -> None:

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from coldcradle.cradle.level import Tilt, run_off, sides
-from coldcradle.cradle.release import Coat, judge
+from coldcradle.cradle.release import Coat, check_release
 from coldcradle.cradle.round import Frustum
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Box
@@ -199,7 +199,7 @@ class Care(SimpleTestCase):
 
     def test_a_log_is_judged_by_its_last_coat(self) -> None:
         def keys(*log: Coat, at: float = 800.0) -> list[str]:
-            return [w.key for w in judge(log, highest_c=at)]
+            return [w.key for w in check_release(log, highest_c=at)]
 
         self.assertEqual(keys(), ["no-release"])
         self.assertEqual(keys(self.coat()), [])

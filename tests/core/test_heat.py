@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.kiln import Kiln
 from coldcradle.heat.schedule.clock import at, days, is_night, nights, when
-from coldcradle.heat.schedule.segments import Wanted, round_rate, run_programme
+from coldcradle.heat.schedule.segments import PlannedSegment, round_rate, run_programme
 from coldcradle.quantity.format import say
 from coldcradle.quantity.parse import parse
 from tests.documents import BIG_KILN, planned, slab_of
@@ -39,8 +39,8 @@ def kiln(**changes: float) -> Kiln:
     return Kiln(name="Tern", **facts)
 
 
-def step(to_c: float, rate: float | None, hold_s: float = 0.0) -> Wanted:
-    return Wanted(
+def step(to_c: float, rate: float | None, hold_s: float = 0.0) -> PlannedSegment:
+    return PlannedSegment(
         key="x", name="X", rate_k_per_h=rate, to_c=to_c, hold_s=hold_s, limited_by="glass", why=say(""), figures=()
     )
 
@@ -166,7 +166,7 @@ class Laws(SimpleTestCase):
         bow, held = planned(heat__leaves="bow"), planned(heat__leaves="held")
         self.assertLessEqual(held.figures["anneal_rate"].value, bow.figures["anneal_rate"].value)
         self.assertLess(
-            planned(heat__leaves="block").figures["thickness_counts"].value, bow.figures["thickness_counts"].value
+            planned(heat__leaves="block").figures["effective_thickness"].value, bow.figures["effective_thickness"].value
         )
 
     def test_steps_follow_one_another_without_a_gap(self) -> None:

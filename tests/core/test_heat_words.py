@@ -7,9 +7,9 @@ from collections.abc import Iterator
 from django.test import SimpleTestCase
 
 from coldcradle.heat.schedule.processes import PROCESSES
-from coldcradle.piece.compare import chain_of, coasting_of, compare, judge_schedule
+from coldcradle.piece.compare import assess_schedule, chain_of, coasting_of, compare
 from coldcradle.piece.plan import plan
-from coldcradle.quantity.format import Said
+from coldcradle.quantity.format import Message
 from coldcradle.sums import SUMS, evaluate
 from tests.core.test_firing import fired
 from tests.core.test_heat_sums import KINDS
@@ -28,7 +28,7 @@ ODD = {
 }
 
 
-def said_of_plans() -> Iterator[Said]:
+def said_of_plans() -> Iterator[Message]:
     for process in PROCESSES:
         for changes in ({}, ODD, {"heat__starts_at": "2026-11-23T18:30", "heat__there": "pour"}):
             found = plan(fired(process, thick="19 mm", heat__span="300 mm", heat__depth="30 mm", **changes))
@@ -48,10 +48,10 @@ def said_of_plans() -> Iterator[Said]:
                 yield found.heat.visit_help
 
 
-def said_of_looks() -> Iterator[Said]:
+def said_of_looks() -> Iterator[Message]:
     for schedule in (FOUR_RAMPS, "2000 F/h to 1700 F\nfull to 700 F hold 6", "150 C/h to 600 C hold 10"):
         for whole in (fired("spread", thick="30 mm", heat__schedule=schedule), piece(heat__schedule=schedule)):
-            found = judge_schedule(whole)
+            found = assess_schedule(whole)
             yield found.schedule.count
             yield from (said for line in found.schedule.lines for said in line.says)
             yield from (r.says for r in (found.programme.remarks if found.programme else []))
@@ -65,8 +65,8 @@ def said_of_looks() -> Iterator[Said]:
     yield compare(fired("full", thick="30 mm"), "gentle", "quick").answer
 
 
-class Words(SimpleTestCase):
-    def check(self, said: Said) -> None:
+class Formatted(SimpleTestCase):
+    def check(self, said: Message) -> None:
         self.assertNotRegex(said.us, r"\d (mm|°C|°C/h|MPa|kg|K)\b", said.us)
         self.assertNotRegex(said.metric, r"\d (in|°F|°F/h|psi|lb|oz|F°)\b", said.metric)
         for text in (said.metric, said.us):

@@ -165,7 +165,7 @@ ASKED = [
 ]
 
 
-class Reading(SimpleTestCase):
+class ReadContext(SimpleTestCase):
     def test_what_could_mean_two_things_is_refused_with_both(self) -> None:
         for text, kind, choices in ASKED:
             with self.subTest(text), self.assertRaises(QuantityError) as caught:
@@ -287,7 +287,7 @@ class RoundTrip(SimpleTestCase):
                 self.assertTrue(math.isfinite(parse(text, kind)))
 
 
-class Words(SimpleTestCase):
+class Formatted(SimpleTestCase):
     def test_the_error_decides_the_decimals(self) -> None:
         self.assertEqual(show(311.4e-6, "volume", 6.7e-6).metric.text, "311 mL")
         self.assertEqual(show(311.4e-6, "volume", 6.7e-6).metric.plus_minus, "7")

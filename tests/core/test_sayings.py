@@ -6,7 +6,7 @@ import re
 
 from django.test import SimpleTestCase
 
-from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.document.piece import read_cradle
 from tests.documents import BIG_KILN, document, planned, slab_of
 
@@ -98,8 +98,8 @@ class FieldByField(SimpleTestCase):
     """The reader goes on after a fault, so that all faults are told at once."""
 
     def test_every_way_an_entry_can_be_wrong(self) -> None:
-        reading = Reading()
-        reader = Reader(
+        reading = ReadContext()
+        reader = FieldReader(
             {"number": 5, "list": [], "flag": "yes", "blank": " ", "long": "x" * 300, "bell": "a\x07b", "extra": 1},
             "here",
             reading,
@@ -126,22 +126,22 @@ class FieldByField(SimpleTestCase):
         )
 
     def test_a_faulty_cradle_still_gives_a_cradle_to_go_on_with(self) -> None:
-        reading = Reading()
+        reading = ReadContext()
         bent = document(cradle__parts=[{"shape": "cap", "rim": "10 mm", "height": "90 mm"}])["stages"][0]["cradle"]
-        cradle = read_cradle(Reader(bent, "", reading, "a cradle"))
+        cradle = read_cradle(FieldReader(bent, "", reading, "a cradle"))
         self.assertGreater(cradle.room.height_m, 0)
         self.assertIn("no deeper than half its rim", reading.faults[0].message)
 
     def test_a_bowl_on_top_is_refused_at_the_parts(self) -> None:
-        reading = Reading()
+        reading = ReadContext()
         parts = [
             {"shape": "cylinder", "bore": "80 mm", "height": "60 mm"},
             {"shape": "cap", "rim": "80 mm", "height": "30 mm"},
         ]
-        read_cradle(Reader(document(cradle__parts=parts)["stages"][0]["cradle"], "", reading, "a cradle"))
+        read_cradle(FieldReader(document(cradle__parts=parts)["stages"][0]["cradle"], "", reading, "a cradle"))
         self.assertEqual(reading.faults[0].path, "parts")
 
     def test_a_cradle_needs_at_least_one_part(self) -> None:
-        reading = Reading()
-        read_cradle(Reader(document(cradle__parts=[])["stages"][0]["cradle"], "", reading, "a cradle"))
+        reading = ReadContext()
+        read_cradle(FieldReader(document(cradle__parts=[])["stages"][0]["cradle"], "", reading, "a cradle"))
         self.assertIn("expected a list of 1 to 12, got 0", reading.faults[0].message)

@@ -6,7 +6,7 @@ from django.test import SimpleTestCase
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.schedule.text import read_schedule
-from coldcradle.piece.compare import coasting_of, compare, judge_schedule
+from coldcradle.piece.compare import assess_schedule, coasting_of, compare
 from tests.core.test_firing import fired
 from tests.documents import KILN, piece
 
@@ -15,7 +15,7 @@ FOUR_RAMPS = (
 )
 
 
-class Reading(SimpleTestCase):
+class ReadContext(SimpleTestCase):
     def test_the_peak_is_marked_and_rates_become_kelvins(self) -> None:
         wanted = read_schedule(FOUR_RAMPS).wanted()
         self.assertEqual([w.key == "cast" for w in wanted], [False, True, False, False])
@@ -23,13 +23,13 @@ class Reading(SimpleTestCase):
         self.assertAlmostEqual(wanted[1].to_c, 804.4, delta=0.1)
 
     def test_nothing_is_judged_while_a_line_is_not_clear(self) -> None:
-        found = judge_schedule(
+        found = assess_schedule(
             fired("frit", thick="10 mm", side="50 mm", heat__schedule="300 F/h to 1225 F hold 2\n600 F/h to 1480 F")
         )
         self.assertIsNone(found.programme)
         self.assertIn("Not judged yet: line 1", found.schedule.count.metric)
         self.assertIsNotNone(
-            judge_schedule(
+            assess_schedule(
                 fired(
                     "frit", thick="10 mm", side="50 mm", heat__schedule="300 F/h to 1225 F hold 2 h\n600 F/h to 1480 F"
                 )
@@ -39,7 +39,7 @@ class Reading(SimpleTestCase):
 
 class Judging(SimpleTestCase):
     def word(self, text: str, key: str, **changes: object) -> str:
-        found = judge_schedule(
+        found = assess_schedule(
             fired(
                 "frit",
                 thick="10 mm",
@@ -57,7 +57,7 @@ class Judging(SimpleTestCase):
         """Four ramps and two hours at 950 °F on 10 mm: common practice, and it does well."""
         for key in ("peak", "soak", "left"):
             self.assertEqual(self.word(FOUR_RAMPS, key), "good", key)
-        found = judge_schedule(
+        found = assess_schedule(
             fired(
                 "frit",
                 thick="10 mm",
@@ -79,7 +79,7 @@ class Judging(SimpleTestCase):
         self.assertIn(self.word("2000 F/h to 1480 F hold 10\nfull to 950 F hold 1 h", "mould"), ("think", "stop"))
 
     def test_a_thick_slab_by_a_thin_ones_schedule(self) -> None:
-        found = judge_schedule(
+        found = assess_schedule(
             fired(
                 "spread",
                 thick="40 mm",
@@ -91,7 +91,7 @@ class Judging(SimpleTestCase):
         self.assertEqual((words["warm"], words["soak"], words["left"]), ("stop", "stop", "stop"))
 
     def test_a_wet_plaster_mould_wants_to_dry(self) -> None:
-        found = judge_schedule(
+        found = assess_schedule(
             piece(heat__schedule="150 C/h to 739 C hold 2 h\nfull to 480 C hold 10 h\n2 C/h to 340 C")
         ).programme
         assert found is not None
@@ -113,7 +113,7 @@ class Movement(SimpleTestCase):
 
     def words(self, schedule: str, process: str = "slump", **changes: object) -> dict[str, str]:
         whole = self.WIDE | {"heat__schedule": schedule} | changes
-        found = judge_schedule(fired(process, **whole)).programme  # type: ignore[arg-type]
+        found = assess_schedule(fired(process, **whole)).programme  # type: ignore[arg-type]
         assert found is not None
         return {r.key: r.word for r in found.remarks}
 

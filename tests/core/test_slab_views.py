@@ -17,12 +17,12 @@ from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.coasting import coast_from
 from coldcradle.heat.formed import moved
-from coldcradle.heat.physics.simulate import evening_s, first_within, glass_layer, look_inside, section_of, settles_at
+from coldcradle.heat.physics.simulate import evening_s, first_within, glass_layer, section_of, settles_at, simulate
 from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D, film_w_m2_k, run_slab
 from coldcradle.heat.physics.strain import run_strain
-from coldcradle.heat.present import inside_points, profile_of, start_of, ticks
+from coldcradle.heat.present import glass_points, profile_of, start_of, ticks
 from coldcradle.heat.schedule.anneal import SECOND_TIMES
-from coldcradle.piece.plan import plan, work_out
+from coldcradle.piece.plan import compute_stage, plan
 from tests.core.test_firing import fired, step
 from tests.core.test_heat import kiln
 from tests.documents import BIG_KILN, piece
@@ -111,10 +111,10 @@ class Layers(SimpleTestCase):
 
 class Sections(SimpleTestCase):
     def test_which_slab_stands_for_a_piece(self) -> None:
-        load = work_out(piece()).load
+        load = compute_stage(piece()).load
         words = {
-            (basis, support): section_of(load, basis, support, 0.03)  # type: ignore[arg-type]
-            for basis in ("bow", "held", "block", "free")
+            (restraint, support): section_of(load, restraint, support, 0.03)  # type: ignore[arg-type]
+            for restraint in ("bow", "held", "block", "free")
             for support in ("cradle", "shelf", "posts")
         }
         self.assertTrue(words["block", "cradle"].slab.is_half)
@@ -129,21 +129,21 @@ class Sections(SimpleTestCase):
         self.assertIn("shelf", bare.words)
 
     def test_a_peak_of_pull_has_a_time_and_a_place(self) -> None:
-        section = section_of(replace(work_out(piece()).load, breadth_m=1.0), "held", "shelf", 0.03)
-        inside = look_inside(section, [(0.0, 20.0), (2 * H, 500.0), (40 * H, 500.0), (44 * H, 30.0)])
+        section = section_of(replace(compute_stage(piece()).load, breadth_m=1.0), "held", "shelf", 0.03)
+        inside = simulate(section, [(0.0, 20.0), (2 * H, 500.0), (40 * H, 500.0), (44 * H, 30.0)])
         warm, at_s, _ = inside.peak(0.0, 2 * H)
         self.assertGreater(warm, 1e6)
         self.assertTrue(0 < at_s <= 2 * H)
         self.assertEqual(inside.peak(50 * H, 50.1 * H)[0] >= 0, True)
-        late = look_inside(section, [(0.0, 20.0), (2 * H, 500.0), (40 * H, 500.0), (44 * H, 30.0)], solid_from_s=20 * H)
+        late = simulate(section, [(0.0, 20.0), (2 * H, 500.0), (40 * H, 500.0), (44 * H, 30.0)], solid_from_s=20 * H)
         self.assertEqual(late.peak(0.0, 2 * H), (0.0, 0.0, True))
 
 
 class Drawn(SimpleTestCase):
     def test_points_are_in_order_and_few(self) -> None:
-        found = work_out(fired("cast", thick="40 mm"))
+        found = compute_stage(fired("cast", thick="40 mm"))
         assert found.firing is not None
-        points = inside_points(found.firing.inside, found.firing.run.total_s)
+        points = glass_points(found.firing.inside, found.firing.run.total_s)
         self.assertLess(len(points), 230)
         self.assertTrue(all(a.at_s <= b.at_s for a, b in itertools.pairwise(points)))
         profile = profile_of(found.firing.inside)
@@ -173,7 +173,7 @@ class Drawn(SimpleTestCase):
             with self.subTest(process):
                 self.assertTrue(low <= found.figures[key].value <= high, found.figures[key].value)
                 self.assertGreaterEqual(found.figures[key].u, 0)
-        worked = work_out(fired("slump"))
+        worked = compute_stage(fired("slump"))
         assert worked.firing is not None
         self.assertIsNone(moved(worked.load, worked.piece.heat, worked.firing.run.line))
 
@@ -273,13 +273,13 @@ class Joined(SimpleTestCase):
         strain.
         """
         for whole in (fired("cast", thick="40 mm"), fired("polish", thick="12 mm", heat__on="shelf"), piece()):
-            found = work_out(whole)
+            found = compute_stage(whole)
             assert found.firing is not None
             firing, load = found.firing, found.load
             solid_s = (
                 0.0 if whole.heat.entering == "slab" else next(s.ends_s for s in firing.run.steps if s.key == "cast")
             )
-            again = look_inside(firing.soaked.section, firing.run.line, solid_from_s=solid_s, structure=True)
+            again = simulate(firing.soaked.section, firing.run.line, solid_from_s=solid_s, structure=True)
             self.assertAlmostEqual(firing.inside.residual_pa / again.residual_pa, 1.0, delta=0.05)
             at = np.linspace(0, firing.run.total_s, 400)
             for kept, anew in (

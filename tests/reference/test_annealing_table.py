@@ -123,11 +123,11 @@ class Bare(SimpleTestCase):
         for mm in (12, 50, 100):
             section = free_section(NINETY, mm / 1e3, both_faces=False)
             for wish in TARGETS_PA.values():
-                found = bare_anneal(NINETY, section, thickness_m=mm / 1e3, counts_m=mm / 1e3, stress_pa=wish)
+                found = bare_anneal(NINETY, section, thickness_m=mm / 1e3, effective_m=mm / 1e3, stress_pa=wish)
                 self.assertLess(found.left_pa, 1.081 * wish)
                 self.assertGreater(found.left_pa, 0.4 * wish)
-            table = by_handbook(NINETY, section, thickness_m=mm / 1e3, counts_m=mm / 1e3)
-            usual = bare_anneal(NINETY, section, thickness_m=mm / 1e3, counts_m=mm / 1e3, stress_pa=0.45e6)
+            table = by_handbook(NINETY, section, thickness_m=mm / 1e3, effective_m=mm / 1e3)
+            usual = bare_anneal(NINETY, section, thickness_m=mm / 1e3, effective_m=mm / 1e3, stress_pa=0.45e6)
             self.assertAlmostEqual(table.total_s / usual.total_s, 1.0, delta=0.08)
 
 
@@ -152,10 +152,10 @@ class Bowing(SimpleTestCase):
             for side in ("600 mm", "650 mm")
         ]
         free, wide = edge
-        self.assertAlmostEqual(wide.figures["thickness_counts"].value, 0.012, delta=1e-6)
-        self.assertAlmostEqual(free.figures["thickness_counts"].value, 0.006, delta=1e-6)
+        self.assertAlmostEqual(wide.figures["effective_thickness"].value, 0.012, delta=1e-6)
+        self.assertAlmostEqual(free.figures["effective_thickness"].value, 0.006, delta=1e-6)
         self.assertAlmostEqual(free.figures["anneal_rate"].value / wide.figures["anneal_rate"].value, 4.0, delta=0.01)
-        said = " ".join(a.metric for a in wide.figures["thickness_counts"].assumptions)
+        said = " ".join(a.metric for a in wide.figures["effective_thickness"].assumptions)
         self.assertIn("its own weight holds it flat", said)
         posts = plan(fired("slump", thick="6 mm", side="900 mm", heat__on="posts", heat__kiln=STRONG))
-        self.assertAlmostEqual(posts.figures["thickness_counts"].value, 0.006, delta=1e-6)
+        self.assertAlmostEqual(posts.figures["effective_thickness"].value, 0.006, delta=1e-6)

@@ -7,9 +7,9 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from coldcradle.document.fields import Reader, Reading
+from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.document.piece import read_kind
-from coldcradle.glass.compatibility import interface_stress_pa, judge_pair, match
+from coldcradle.glass.compatibility import check_pair, interface_stress_pa, match
 from coldcradle.glass.kinds import shipped_kinds
 from studio.actions.welcome import kind_document
 
@@ -57,21 +57,21 @@ class Timoshenko(SimpleTestCase):
         self.assertAlmostEqual(one, 72e9 * 1e-7 * 480 / 2 / 0.78, places=2)
 
 
-class Judged(SimpleTestCase):
+class AssessedProgramme(SimpleTestCase):
     def test_what_is_sold_as_compatible_goes_together_and_90_with_96_does_not(self) -> None:
         """Common practice, no source: within one of ×10⁻⁷/K; "90" and "96" are never mixed."""
         same = KINDS["fusing-90-clear"]
-        self.assertIsNone(judge_pair(same, same))
+        self.assertIsNone(check_pair(same, same))
         self.assertEqual(match(same, KINDS["fusing-96-clear"]).verdict, "will crack")
-        found = judge_pair(same, KINDS["fusing-96-clear"])
+        found = check_pair(same, KINDS["fusing-96-clear"])
         assert found is not None
         self.assertEqual((found.rule, found.severity), ("glass.does-not-match", "stop"))
 
     def test_a_glass_nobody_knows_is_unknown_not_fine(self) -> None:
         document = kind_document(KINDS["fusing-90-clear"]) | {"name": "found glass", "expansion": ""}
-        unknown = read_kind(Reader(document, "", Reading(), "a kind"))
+        unknown = read_kind(FieldReader(document, "", ReadContext(), "a kind"))
         self.assertTrue(unknown.is_unknown)
         for pair in ((unknown, unknown), (KINDS["fusing-90-clear"], unknown)):
-            found = judge_pair(*pair)
+            found = check_pair(*pair)
             assert found is not None
             self.assertEqual(found.rule, "glass.unknown")

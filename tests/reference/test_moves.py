@@ -14,9 +14,9 @@ from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
 from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
-from coldcradle.layup.deform import laws as moves
+from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.spread import GRAVITY
-from coldcradle.piece.plan import work_out
+from coldcradle.piece.plan import compute_stage
 from tests.documents import piece, slab_of
 
 NINETY = shipped_kinds()["fusing-90-clear"]
@@ -35,13 +35,13 @@ class Press(SimpleTestCase):
             atol=1e-12,
             method="LSODA",
         )
-        ours = moves.press_thickness(work_per_pa=work, from_m=0.012, volume_m3=volume, force_n=force)
+        ours = laws.press_thickness(work_per_pa=work, from_m=0.012, volume_m3=volume, force_n=force)
         self.assertAlmostEqual(ours / float(found.y[0, -1]), 1.0, delta=1e-4)
 
     def test_the_thin_limit(self) -> None:
         """1/h⁴ - 1/h₀⁴ = 8πFW/(3V²): Stefan; Dienes and Klemm 1946."""
         volume, force = 4e-5, 120.0
-        work = moves.press_work(from_m=0.003, to_m=0.001, volume_m3=volume, force_n=force)
+        work = laws.press_work(from_m=0.003, to_m=0.001, volume_m3=volume, force_n=force)
         thin = (0.001**-4 - 0.003**-4) * 3 * volume**2 / (8 * math.pi * force)
         self.assertAlmostEqual(work / thin, 1.0, delta=0.01)
 
@@ -51,7 +51,7 @@ class Press(SimpleTestCase):
         the time takes it only to some 56 % of that: the h⁻⁴ is why."""
         work = 1800 * 10.0 ** -float(Viscosity.of(NINETY).log10_pa_s(804))
         ends = [
-            moves.press_thickness(work_per_pa=work, from_m=0.012, volume_m3=0.1 / 2500, force_n=kg * GRAVITY)
+            laws.press_thickness(work_per_pa=work, from_m=0.012, volume_m3=0.1 / 2500, force_n=kg * GRAVITY)
             for kg in (6, 12, 60)
         ]
         self.assertTrue(0.0015 <= ends[1] <= 0.0029, ends)
@@ -61,7 +61,7 @@ class Press(SimpleTestCase):
     @given(st.floats(1e-6, 1.0), st.floats(1.5, 50))
     def test_more_heat_work_is_never_thicker(self, work: float, more: float) -> None:
         def end(w: float) -> float:
-            return moves.press_thickness(work_per_pa=w, from_m=0.012, volume_m3=4e-5, force_n=100.0)
+            return laws.press_thickness(work_per_pa=w, from_m=0.012, volume_m3=4e-5, force_n=100.0)
 
         self.assertLessEqual(end(work * more), end(work) * (1 + 1e-9))
         self.assertEqual(end(0.0), 0.012)
@@ -70,46 +70,46 @@ class Press(SimpleTestCase):
 class SagAndHang(SimpleTestCase):
     def test_a_small_deep_mould_wants_more_heat_work_than_a_wide_shallow_one(self) -> None:
         def work(span: float, depth: float) -> float:
-            return moves.sag_work(depth_m=depth, density_kg_m3=2500, span_m=span, thickness_m=0.006)
+            return laws.sag_work(depth_m=depth, density_kg_m3=2500, span_m=span, thickness_m=0.006)
 
         self.assertAlmostEqual(work(0.1, 0.02) / work(0.4, 0.02), 256.0, delta=1e-6)
         self.assertGreater(work(0.1, 0.04), 30 * work(0.3, 0.04))
 
     def test_forth_and_back(self) -> None:
-        work = moves.sag_work(depth_m=0.03, density_kg_m3=2500, span_m=0.3, thickness_m=0.006, is_strip=True)
+        work = laws.sag_work(depth_m=0.03, density_kg_m3=2500, span_m=0.3, thickness_m=0.006, is_strip=True)
         self.assertAlmostEqual(
-            moves.sag_depth(work_per_pa=work, density_kg_m3=2500, span_m=0.3, thickness_m=0.006, is_strip=True), 0.03
+            laws.sag_depth(work_per_pa=work, density_kg_m3=2500, span_m=0.3, thickness_m=0.006, is_strip=True), 0.03
         )
-        hung = moves.hang_work(length_m=0.3, stretched_m=0.4, density_kg_m3=2500)
-        self.assertAlmostEqual(moves.hang_length(work_per_pa=hung, length_m=0.3, density_kg_m3=2500), 0.4)
+        hung = laws.hang_work(length_m=0.3, stretched_m=0.4, density_kg_m3=2500)
+        self.assertAlmostEqual(laws.hang_length(work_per_pa=hung, length_m=0.3, density_kg_m3=2500), 0.4)
 
     def test_a_hung_rod_step_by_step_and_the_puddle(self) -> None:
         """dL/dt = ρgL²/(6η), uniform rod."""
-        work = moves.hang_work(length_m=0.3, stretched_m=0.5, density_kg_m3=2500)
+        work = laws.hang_work(length_m=0.3, stretched_m=0.5, density_kg_m3=2500)
         found = solve_ivp(lambda w, L: 2500 * GRAVITY * L**2 / 6, (0, work), [0.3], rtol=1e-9)
         self.assertAlmostEqual(float(found.y[0, -1]), 0.5, delta=1e-4)
-        self.assertEqual(moves.hang_length(work_per_pa=1.0, length_m=0.3, density_kg_m3=2500), math.inf)
+        self.assertEqual(laws.hang_length(work_per_pa=1.0, length_m=0.3, density_kg_m3=2500), math.inf)
 
     def test_the_strip_and_the_arm_by_beam_theory(self) -> None:
         """Timoshenko: 5qL⁴/(384EI) and qL⁴/(8EI), with E → 3η and I = h³/12 per width."""
         q, h, length = 2500 * GRAVITY * 0.006, 0.006, 0.3
         strip = 5 * q * length**4 / (384 * 3 * h**3 / 12)
         self.assertAlmostEqual(
-            moves.sag_depth(work_per_pa=1.0, density_kg_m3=2500, span_m=length, thickness_m=h, is_strip=True) / strip,
+            laws.sag_depth(work_per_pa=1.0, density_kg_m3=2500, span_m=length, thickness_m=h, is_strip=True) / strip,
             1.0,
             places=6,
         )
         arm = q * 0.1**4 / (8 * 3 * h**3 / 12)
         self.assertAlmostEqual(
-            1.0 / moves.arm_work(depth_m=1.0, density_kg_m3=2500, arm_m=0.1, thickness_m=h) / arm, 1.0, places=6
+            1.0 / laws.arm_work(depth_m=1.0, density_kg_m3=2500, arm_m=0.1, thickness_m=h) / arm, 1.0, places=6
         )
 
     def test_what_cannot_be_is_refused(self) -> None:
         for bad in (
-            lambda: moves.sag_work(depth_m=0.0, density_kg_m3=2500, span_m=0.3, thickness_m=0.006),
-            lambda: moves.hang_work(length_m=0.3, stretched_m=0.2, density_kg_m3=2500),
-            lambda: moves.press_work(from_m=0.001, to_m=0.002, volume_m3=1e-5, force_n=10.0),
-            lambda: moves.arm_work(depth_m=math.nan, density_kg_m3=2500, arm_m=0.1, thickness_m=0.006),
+            lambda: laws.sag_work(depth_m=0.0, density_kg_m3=2500, span_m=0.3, thickness_m=0.006),
+            lambda: laws.hang_work(length_m=0.3, stretched_m=0.2, density_kg_m3=2500),
+            lambda: laws.press_work(from_m=0.001, to_m=0.002, volume_m3=1e-5, force_n=10.0),
+            lambda: laws.arm_work(depth_m=math.nan, density_kg_m3=2500, arm_m=0.1, thickness_m=0.006),
         ):
             with self.assertRaises(ImpossibleInput):
                 bad()
@@ -164,7 +164,7 @@ class Shock(SimpleTestCase):
             bound = NINETY.youngs_modulus_pa * NINETY.expansion_per_k * step_k / (1 - NINETY.poisson)
             shares = [
                 open_lid(
-                    NINETY, thickness_m=0.012, glass_c=step_k, air_c=0.0, for_s=60.0, film_w_m2=film, is_free=True
+                    NINETY, thickness_m=0.012, glass_c=step_k, air_c=0.0, for_s=60.0, film_w_m2k=film, is_free=True
                 ).tension_pa
                 / bound
                 for film in (50.0, 1000.0, 10_000.0, 500_000.0)
@@ -198,7 +198,9 @@ class Shock(SimpleTestCase):
         thin to thick, also where the plan counts the glass as thicker."""
         for mm in (6, 25, 60, 140):
             for kind in ("fusing-90-clear", "lead-crystal"):
-                worked = work_out(piece(kind, **slab_of(f"{mm} mm", "300 mm", heat__on="shelf", heat__leaves="held")))
+                worked = compute_stage(
+                    piece(kind, **slab_of(f"{mm} mm", "300 mm", heat__on="shelf", heat__leaves="held"))
+                )
                 assert worked.firing is not None
                 opens_c = worked.firing.figures["opening_temperature"].value
                 shock = open_lid(worked.load.kind, thickness_m=mm / 1e3, glass_c=opens_c, air_c=18.0, for_s=8 * 3600.0)

@@ -25,7 +25,7 @@ NINETY = shipped_kinds()["fusing-90-clear"]
 
 def length(metres: float) -> Figure:
     return derive(
-        "thickness_counts",
+        "effective_thickness",
         "d",
         "length",
         lambda d: d,
@@ -82,10 +82,10 @@ class Soak(SimpleTestCase):
         self.assertLess(plan.figures["soak_physics"].value, plan.figures["soak_thumb"].value)
 
     def test_a_longer_fall_never_shortens_it(self) -> None:
-        from coldcradle.piece.plan import work_out
+        from coldcradle.piece.plan import compute_stage
         from tests.documents import piece
 
-        load = work_out(piece()).load
+        load = compute_stage(piece()).load
         soaks = [soak_by_physics(load, drop_k=drop, fall_k_per_h=200.0).value for drop in (0.0, 5.0, 50.0, 500.0)]
         self.assertEqual(soaks, sorted(soaks))
         self.assertGreaterEqual(soaks[0], 5 * 60)
@@ -121,8 +121,8 @@ class SteadyCooling(SimpleTestCase):
         self.assertAlmostEqual(modulus * float(found.max() - found.mean()) / stress, 1.0, delta=0.01)
 
     def test_surface_tension_below_the_range_stays_within_its_limit(self) -> None:
-        counts = length(0.05)
-        rate = surface_rate(NINETY, counts).value
+        effective = length(0.05)
+        rate = surface_rate(NINETY, effective).value
         times = np.array([0.0, 5 * 3600.0])
         found = conduct(0.05, lambda t: 400.0 - rate / 3600 * t, times, film=1e6, start_c=400.0, both=True, cells=200)[
             -1

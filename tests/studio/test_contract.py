@@ -51,7 +51,7 @@ class Description(SimpleTestCase):
         known = {"value", "u", "share", "lane"}
         for name in (
             "HeatPlan",
-            "Step",
+            "SimulatedSegment",
             "Section",
             "Dimension",
             "Figure",

@@ -13,7 +13,7 @@ from tests.documents import BIG_KILN, document
 from tests.studio.base import AT, StudioTest
 
 
-class Reading(StudioTest):
+class ReadContext(StudioTest):
     def test_a_piece_comes_with_its_plan_and_its_entries(self) -> None:
         got = self.ask("GET", f"/pieces/{self.piece.pk}").json()
         self.assertEqual(got["plan"]["states"]["cradle"], "measured")

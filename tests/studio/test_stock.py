@@ -10,7 +10,7 @@ from django.test import Client
 from PIL import Image
 
 from studio.actions.pieces import import_piece
-from studio.models import GlassKind, StockItem, Take
+from studio.models import GlassKind, Reservation, StockItem
 from tests.documents import document
 from tests.studio.base import AT, StudioTest
 
@@ -141,15 +141,15 @@ class Takes(TakesTest):
     def test_set_aside_from_the_fullest_then_used_then_given_back(self) -> None:
         aside = self.rack("aside").json()
         need = aside["plan"]["figures"]["charge_mass"]["value"]
-        self.assertEqual([round(t.mass_kg, 3) for t in Take.objects.all()], [0.6, round(need - 0.6, 3)])
+        self.assertEqual([round(t.mass_kg, 3) for t in Reservation.objects.all()], [0.6, round(need - 0.6, 3)])
         self.assertEqual(self.masses(), [0.6, 0.5])
         used = self.rack("used").json()
         self.assertEqual(self.masses(), [0.0, round(1.1 - need, 3)])
         self.assertEqual(used["plan"]["states"]["glass"], "enough")
-        self.assertTrue(all(t["is_used"] for t in used["takes"]))
+        self.assertTrue(all(t["is_used"] for t in used["reservations"]))
         self.rack("back")
         self.assertEqual(self.masses(), [0.6, 0.5])
-        self.assertEqual(Take.objects.count(), 0)
+        self.assertEqual(Reservation.objects.count(), 0)
 
     def test_undo_gives_it_back_and_redo_takes_it_again(self) -> None:
         self.rack("aside")
@@ -157,7 +157,7 @@ class Takes(TakesTest):
         after = self.masses()
         self.ask("POST", f"/pieces/{self.piece.pk}/undo", {"version": self.stored().version})
         self.assertEqual(self.masses(), [0.6, 0.5])
-        self.assertEqual(Take.objects.filter(is_used=False).count(), 2)
+        self.assertEqual(Reservation.objects.filter(is_used=False).count(), 2)
         self.ask("POST", f"/pieces/{self.piece.pk}/redo", {"version": self.stored().version})
         self.assertEqual(self.masses(), after)
 
@@ -201,7 +201,7 @@ class Takes(TakesTest):
         self.assertIn("glass.does-not-match", rules)  # 100 against 90
         self.assertEqual(self.rack("aside").status_code, 200)
         self.assertEqual(
-            set(Take.objects.values_list("item__form", flat=True)), {"coarse", "medium", "powder", "nuggets"}
+            set(Reservation.objects.values_list("item__form", flat=True)), {"coarse", "medium", "powder", "nuggets"}
         )
         out = self.ask("GET", f"/pieces/{self.piece.pk}/document").json()
         again = self.ask("POST", "/pieces/import", out)
@@ -298,10 +298,10 @@ class Changed(TakesTest):
     """What happens when plan or jar move on after glass was set aside."""
 
     def test_a_plan_that_asks_for_more_says_so(self) -> None:
-        self.assertIsNone(self.rack("aside").json()["takes_gap"])
+        self.assertIsNone(self.rack("aside").json()["reservations_gap"])
         more = self.change({AT + "cradle.line": "70 mm", AT + "cradle.method": "shape"}).json()
-        self.assertIn("Set it aside anew", more["takes_gap"]["metric"])
-        self.assertIsNone(self.rack("aside").json()["takes_gap"])
+        self.assertIn("Set it aside anew", more["reservations_gap"]["metric"])
+        self.assertIsNone(self.rack("aside").json()["reservations_gap"])
 
     def test_a_jar_that_was_emptied_meanwhile_is_not_used_below_nothing(self) -> None:
         self.rack("aside")

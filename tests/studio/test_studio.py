@@ -21,7 +21,7 @@ from studio.demo.load import DEMO_USER, load_demo
 from studio.demo.sign_in import SignInDemoUser
 from studio.models import GlassKind, Kiln, Piece
 from studio.planning import planned
-from studio.racks import rack_of
+from studio.stock_levels import rack_of
 from tests.documents import KILN, document
 from tests.studio.base import StudioTest
 

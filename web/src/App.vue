@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, asked, Refused } from './api/client'
 import KeysDialog from './components/KeysDialog.vue'
 import LoadState from './components/LoadState.vue'
-import Spine from './components/Spine.vue'
+import NavBar from './components/NavBar.vue'
 import { usePreferences } from './composables/usePreferences'
 import { useShortcuts } from './composables/useShortcuts'
 
@@ -33,7 +33,7 @@ useShortcuts({
   <RouterView v-if="route.name === 'card' || route.name === 'pattern'" />
   <div v-else class="shell">
     <a class="skip" href="#main">To the work</a>
-    <Spine :session="session.data.value" @keys="showsKeys = true" />
+    <NavBar :session="session.data.value" @keys="showsKeys = true" />
     <main id="main" tabindex="-1">
       <LoadState
         v-if="!session.data.value"

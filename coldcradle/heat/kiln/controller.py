@@ -7,11 +7,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from coldcradle.heat.kiln.kiln import Controller, Kiln
-from coldcradle.heat.schedule.segments import Step
-from coldcradle.quantity.format import Said, say, show
+from coldcradle.heat.schedule.segments import SimulatedSegment
+from coldcradle.quantity.format import Message, say, show
 from coldcradle.quantity.units import temperature_from_c
 
-__all__ = ["ControllerStep", "Told", "tell_controller"]
+__all__ = ["ControllerProgram", "ControllerStep", "tell_controller"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,13 +26,13 @@ class ControllerStep:
 
 
 @dataclass(frozen=True, slots=True)
-class Told:
+class ControllerProgram:
     """The steps for the controller, what was merged to make them fit, and whether they do."""
 
     unit: str
     steps: list[ControllerStep]
     fits: bool
-    notes: list[Said]
+    notes: list[Message]
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +44,7 @@ class _Ramp:
     is_fixed: bool
 
 
-def _ramps(steps: Sequence[Step]) -> list[_Ramp]:
+def _ramps(steps: Sequence[SimulatedSegment]) -> list[_Ramp]:
     return [
         _Ramp(s.name, s.rate_k_per_h, s.to_c, s.hold_s, s.key in ("cast", "fall", "dry"))
         for s in steps
@@ -73,8 +73,8 @@ def _harm(ramps: list[_Ramp], i: int, start_c: float) -> float:
     return _time_s(from_c, second.to_c, rate) - before + 4 * first.hold_s
 
 
-def _merge(ramps: list[_Ramp], most: int, start_c: float) -> tuple[list[_Ramp], list[Said]]:
-    notes: list[Said] = []
+def _merge(ramps: list[_Ramp], most: int, start_c: float) -> tuple[list[_Ramp], list[Message]]:
+    notes: list[Message] = []
     while len(ramps) > most:
         harms = [_harm(ramps, i, start_c) for i in range(len(ramps) - 1)]
         best = min(range(len(harms)), key=harms.__getitem__, default=None)
@@ -93,11 +93,11 @@ def _merge(ramps: list[_Ramp], most: int, start_c: float) -> tuple[list[_Ramp], 
             a=gone.name,
             b=kept.name,
         )
-        notes.append(Said(more.metric + lost.metric, more.us + lost.us))
+        notes.append(Message(more.metric + lost.metric, more.us + lost.us))
     return ramps, notes
 
 
-def _rate(rate_k_per_h: float, controller: Controller) -> tuple[str, Said | None]:
+def _rate(rate_k_per_h: float, controller: Controller) -> tuple[str, Message | None]:
     """The rate in the controller's own steps, never faster than meant; and what there is to say of it."""
     own = rate_k_per_h * (1.8 if controller.unit == "degF" else 1.0)
     told = min(math.floor(own / controller.finest + 1e-9) * controller.finest, controller.fastest)
@@ -114,14 +114,16 @@ def _rate(rate_k_per_h: float, controller: Controller) -> tuple[str, Said | None
     return f"{told:.10g}", note
 
 
-def tell_controller(steps: Sequence[Step], kiln: Kiln, *, start_c: float, offset_k: float = 0.0) -> Told:
+def tell_controller(
+    steps: Sequence[SimulatedSegment], kiln: Kiln, *, start_c: float, offset_k: float = 0.0
+) -> ControllerProgram:
     """The programme in a controller's terms. `offset_k`: how much hotter the piece's place is than the middle.
 
     Targets are what the thermometer has to show for the glass to have the temperature meant.
     """
     controller = kiln.controller
     ramps = _ramps(steps)
-    notes: list[Said] = []
+    notes: list[Message] = []
     if controller.steps:
         ramps, notes = _merge(ramps, controller.steps, start_c)
     fits = not controller.steps or len(ramps) <= controller.steps
@@ -156,4 +158,4 @@ def tell_controller(steps: Sequence[Step], kiln: Kiln, *, start_c: float, offset
         told.append(ControllerStep(rate, str(target), f"{hours}:{minutes:02d}", ramp.name))
     # a rate it cannot hold is no more a fit than a step too many
     fits = fits and all(step.rate != "by hand" for step in told)
-    return Told("°F" if controller.unit == "degF" else "°C", told, fits, notes)
+    return ControllerProgram("°F" if controller.unit == "degF" else "°C", told, fits, notes)

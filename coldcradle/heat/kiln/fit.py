@@ -14,7 +14,7 @@ from scipy.optimize import least_squares
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.kiln import FACE_TIMES, left_alone
 from coldcradle.heat.kiln.log import KilnLog
-from coldcradle.quantity.format import Said, Shown, say, show
+from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.graph import Graph, GraphLine, axis
 
 __all__ = ["KilnFit", "fit_kiln"]
@@ -38,12 +38,12 @@ class KilnFit:
     fall_500_to_100_s: float | None
     rise_to_800_s: float | None
     first_hour_k: float | None
-    fall: Shown
-    rise: Shown
+    fall: DualQuantity
+    rise: DualQuantity
     time_constant_s: float | None
     off_by_k: float
     readings: int
-    says: list[Said]
+    says: list[Message]
     graph: Graph
 
 

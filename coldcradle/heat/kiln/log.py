@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 from scipy.signal import medfilt
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.quantity.format import Said, plural, say, show
+from coldcradle.quantity.format import Message, plural, say, show
 
 __all__ = ["MAX_BYTES", "KilnLog", "read_log"]
 
@@ -57,7 +57,7 @@ class KilnLog:
     temperatures_c: Array
     power: Array | None
     setpoint_c: Array | None
-    notes: list[Said]
+    notes: list[Message]
 
 
 def _text(raw: bytes) -> str:
@@ -152,9 +152,9 @@ def _column(header: list[str], pattern: re.Pattern[str], taken: set[int]) -> int
     return next((i for i, name in enumerate(header) if i not in taken and pattern.search(name)), None)
 
 
-def _clean(times: Array, temperatures: Array, others: list[Array]) -> tuple[Array, Array, list[Array], list[Said]]:
+def _clean(times: Array, temperatures: Array, others: list[Array]) -> tuple[Array, Array, list[Array], list[Message]]:
     """In order, one reading a time, without what is not a number and without spikes."""
-    notes: list[Said] = []
+    notes: list[Message] = []
     good = np.isfinite(times) & np.isfinite(temperatures)
     if (lost := int((~good).sum())) > 0:
         notes.append(say("{n} without a reading left out.", n=plural(lost, "row")))

@@ -45,7 +45,7 @@ def open_lid(
     glass_c: float,
     air_c: float,
     for_s: float,
-    film_w_m2: float | None = None,
+    film_w_m2k: float | None = None,
     is_free: bool = False,
 ) -> Shock:
     """Glass of even temperature under an open lid, into the room's air, by radiation and draught; shut again after
@@ -55,7 +55,7 @@ def open_lid(
     """
     if for_s <= 0 or thickness_m <= 0:
         raise ImpossibleInput(f"expected a thickness and a time above 0, got {thickness_m * 1e3:g} mm and {for_s:g} s")
-    film = film_w_m2 if film_w_m2 is not None else film_w_m2_k(air_c, glass_c) - 10.0 + _DRAUGHT_W_M2_K
+    film = film_w_m2k if film_w_m2k is not None else film_w_m2_k(air_c, glass_c) - 10.0 + _DRAUGHT_W_M2_K
     half = thickness_m / 2 if is_free else thickness_m
     slab = Slab1D(
         layers=(glass_layer(kind, half),), top=Face(sees="film", film_w_m2_k=film), bottom=INSULATED, is_half=is_free

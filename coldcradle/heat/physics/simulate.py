@@ -10,21 +10,21 @@ import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.glass.kinds import GlassKind
-from coldcradle.heat.inputs import Basis, Load, Support
+from coldcradle.heat.inputs import Load, Restraint, Support
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k
 from coldcradle.heat.physics.slab import INSULATED, KILN, Layer, Line, Slab1D, SlabRun, run_slab
 from coldcradle.heat.physics.strain import StressRun, run_strain
 
 __all__ = [
-    "Inside",
     "Section1D",
+    "SimulatedRun",
     "evening_s",
     "first_within",
     "glass_layer",
     "joined",
-    "look_inside",
     "section_of",
     "settles_at",
+    "simulate",
     "strained",
     "until",
 ]
@@ -42,7 +42,7 @@ class Section1D:
 
 
 @dataclass(frozen=True, slots=True)
-class Inside:
+class SimulatedRun:
     """A run and the stress in it. `solid_from` is the first step at which the glass is one piece."""
 
     heat: SlabRun
@@ -91,7 +91,7 @@ def glass_layer(kind: GlassKind, thickness_m: float) -> Layer:
     return Layer(thickness_m=thickness_m, conductivity_w_m_k=k, heat_j_m3_k=k / DIFFUSIVITY_M2_S, kind=kind)
 
 
-def section_of(load: Load, basis: Basis, support: Support, counts_m: float) -> Section1D:
+def section_of(load: Load, restraint: Restraint, support: Support, effective_m: float) -> Section1D:
     """The one-dimensional slab that stands for a piece on its cradle; where heat leaves sideways sooner, that way."""
     thick, material = load.thickness.value, load.material
     wall = (
@@ -103,34 +103,34 @@ def section_of(load: Load, basis: Basis, support: Support, counts_m: float) -> S
         if load.wall_m > 0
         else None
     )
-    if basis == "block":
+    if restraint == "block":
         return Section1D(
-            Slab1D(layers=(glass_layer(load.kind, counts_m / 2),), is_half=True),
+            Slab1D(layers=(glass_layer(load.kind, effective_m / 2),), is_half=True),
             False,
             "a free slab of the thickness that counts",
         )
-    if basis == "free" or support == "posts":
+    if restraint == "free" or support == "posts":
         return Section1D(
             Slab1D(layers=(glass_layer(load.kind, thick / 2),), is_half=True), False, "both faces see the kiln"
         )
     if support == "shelf" or wall is None:
         return Section1D(
             Slab1D(layers=(glass_layer(load.kind, thick),), bottom=INSULATED),
-            basis == "held",
+            restraint == "held",
             "nothing leaves through the shelf",
         )
     if load.breadth_m < thick * 1.0001:
         half = Slab1D(layers=(wall, glass_layer(load.kind, load.breadth_m / 2)), is_half=True)
         return Section1D(half, True, f"sideways through {material.name}, which is the shorter way")
     layers = Slab1D(layers=(glass_layer(load.kind, thick), wall), bottom=KILN)
-    return Section1D(layers, basis == "held", f"open above, {material.name} below")
+    return Section1D(layers, restraint == "held", f"open above, {material.name} below")
 
 
-def strained(heat: SlabRun, *, is_held: bool, solid_from_s: float = 0.0, structure: bool = False) -> Inside:
+def strained(heat: SlabRun, *, is_held: bool, solid_from_s: float = 0.0, structure: bool = False) -> SimulatedRun:
     """A run with the stress in it; none is told while the pieces are loose."""
     start = int(np.searchsorted(heat.times_s, solid_from_s))
     if not start:
-        return Inside(heat, run_strain(heat, is_held=is_held, structure=structure), 0)
+        return SimulatedRun(heat, run_strain(heat, is_held=is_held, structure=structure), 0)
     late = SlabRun(
         heat.slab, heat.times_s[start:], heat.kiln_c[start:], heat.temperatures_c[start:], heat.depths_m, heat.glass
     )
@@ -138,7 +138,7 @@ def strained(heat: SlabRun, *, is_held: bool, solid_from_s: float = 0.0, structu
     whole = np.zeros((len(heat.times_s), after.stress_pa.shape[1]))
     whole[start:] = after.stress_pa
     bend = np.concatenate([np.zeros(start), after.bend_per_m])
-    return Inside(heat, StressRun(heat.times_s, after.depths_m, whole, after.weights, bend), start)
+    return SimulatedRun(heat, StressRun(heat.times_s, after.depths_m, whole, after.weights, bend), start)
 
 
 def until(run: SlabRun, end_s: float) -> SlabRun:
@@ -153,7 +153,7 @@ def until(run: SlabRun, end_s: float) -> SlabRun:
     return SlabRun(run.slab, ended(run.times_s), ended(run.kiln_c), ended(run.temperatures_c), run.depths_m, run.glass)
 
 
-def joined(first: Inside, then: Inside) -> Inside:
+def joined(first: SimulatedRun, then: SimulatedRun) -> SimulatedRun:
     """Two parts of one firing put together; the second is timed from its own start, and starts as the first ends."""
     a, b, shift = first.heat, then.heat, first.heat.times_s[-1]
     times = np.concatenate([a.times_s, b.times_s[1:] + shift])
@@ -172,16 +172,18 @@ def joined(first: Inside, then: Inside) -> Inside:
         first.stress.weights,
         np.concatenate([first.stress.bend_per_m, first.stress.bend_per_m[-1] + then.stress.bend_per_m[1:]]),
     )
-    return Inside(heat, stress, first.solid_from)
+    return SimulatedRun(heat, stress, first.solid_from)
 
 
 @functools.lru_cache(maxsize=64)
-def _run(section: Section1D, line: tuple[tuple[float, float], ...], solid_from_s: float, structure: bool) -> Inside:
+def _run(
+    section: Section1D, line: tuple[tuple[float, float], ...], solid_from_s: float, structure: bool
+) -> SimulatedRun:
     heat = run_slab(section.slab, line)
     return strained(heat, is_held=section.is_held, solid_from_s=solid_from_s, structure=structure)
 
 
-def look_inside(section: Section1D, line: Line, *, solid_from_s: float = 0.0, structure: bool = False) -> Inside:
+def simulate(section: Section1D, line: Line, *, solid_from_s: float = 0.0, structure: bool = False) -> SimulatedRun:
     """Run a kiln line through the slab. `solid_from_s`: when loose pieces have become one; no stress is told before.
 
     The line is carried on at its last temperature until all is even, so that what is left at the end is what stays.

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import ANNEALING_LOG
-from coldcradle.heat.inputs import Basis, Load, Support
+from coldcradle.heat.inputs import Load, Restraint, Support
 from coldcradle.heat.limits import BREAK_K, CLOSED_SHARE, RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA
 from coldcradle.heat.physics.conduction import (
     DIFFUSIVITY_M2_S,
@@ -19,7 +19,7 @@ from coldcradle.heat.physics.conduction import (
     time_constant_s,
 )
 from coldcradle.heat.physics.structure import MEAN_TIME_S
-from coldcradle.quantity.format import Said, say, show
+from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import PRACTICE, Figure, Given, derive, given, memory, published
 
 if TYPE_CHECKING:
@@ -31,6 +31,7 @@ __all__ = [
     "SECOND_TIMES",
     "anneal_rate",
     "closed_rate_k_per_h",
+    "effective_thickness",
     "handbook_figure",
     "handbook_rate_k_per_h",
     "handbook_soak_s",
@@ -38,7 +39,6 @@ __all__ = [
     "soak_by_physics",
     "soak_by_thumb",
     "surface_rate",
-    "thickness_that_counts",
 ]
 
 SECOND_TIMES, HANDBOOK_THIRD = 1.8, 6.0
@@ -52,7 +52,9 @@ PASSING = say(
 _KAPPA = memory("diffusivity of soda-lime glass, 4.5e-7 m²/s")
 
 
-def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle", *, by_weight: bool = False) -> Figure:
+def effective_thickness(
+    load: Load, restraint: Restraint, support: Support = "cradle", *, by_weight: bool = False
+) -> Figure:
     """The free slab that behaves like this glass on cooling; the smaller of the way up and the way sideways."""
     d, b = load.thickness, given("breadth of the glass", "b", load.breadth_m, "length")
     glass_k = conductivity_w_m_k(load.kind.annealing_c)
@@ -79,9 +81,9 @@ def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle",
     )
     held_m = min(upwards(d.value), load.breadth_m)
     hottest_m = layered(d.value).hottest_plane_m()
-    if basis in ("bow", "free"):
+    if restraint in ("bow", "free"):
         return derive(
-            "thickness_counts",
+            "effective_thickness",
             "Thickness that counts",
             "length",
             min,
@@ -103,9 +105,9 @@ def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle",
                 else say("held flat on its shelf it would count as {d}", d=show(round(held_m, 3), "length")),
             ],
         )
-    if basis == "block":
+    if restraint == "block":
         return derive(
-            "thickness_counts",
+            "effective_thickness",
             "Thickness that counts",
             "length",
             lambda t, w: 1 / math.sqrt(1 / t**2 + 2 / w**2),
@@ -117,7 +119,7 @@ def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle",
         )
     if support != "cradle":
         return derive(
-            "thickness_counts",
+            "effective_thickness",
             "Thickness that counts",
             "length",
             lambda t, w: min(upwards(t), w),
@@ -130,7 +132,7 @@ def thickness_that_counts(load: Load, basis: Basis, support: Support = "cradle",
             assumptions=[flat],
         )
     return derive(
-        "thickness_counts",
+        "effective_thickness",
         "Thickness that counts",
         "length",
         lambda t, w, _x: min(upwards(t), w),
@@ -210,9 +212,9 @@ def soak_by_physics(load: Load, *, drop_k: float, fall_k_per_h: float, settled_s
     )
 
 
-def _rate_inputs(kind: GlassKind, counts: Figure, stress_pa: float, what: str) -> list[Given]:
+def _rate_inputs(kind: GlassKind, effective: Figure, stress_pa: float, what: str) -> list[Given]:
     return [
-        counts.given("d"),
+        effective.given("d"),
         given(what, "σ", stress_pa, "stress"),
         given("expansion", "α", kind.expansion_per_k, "expansion"),
         given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
@@ -236,7 +238,7 @@ def handbook_soak_s(thickness_m: float) -> float:
     return thickness_m * _THUMB_S_PER_M
 
 
-def anneal_rate(kind: GlassKind, counts: Figure, stress_pa: float, key: str = "anneal_rate") -> Figure:
+def anneal_rate(kind: GlassKind, effective: Figure, stress_pa: float, key: str = "anneal_rate") -> Figure:
     """Slow cooling through the annealing range that is to leave the wanted tension in the heart, K/h."""
     return derive(
         key,
@@ -246,7 +248,7 @@ def anneal_rate(kind: GlassKind, counts: Figure, stress_pa: float, key: str = "a
             closed_rate_k_per_h(kind=kind, thickness_m=d, stress_pa=s)
             * (kind.expansion_per_k / a * kind.youngs_modulus_pa / e)
         ),
-        _rate_inputs(kind, counts, stress_pa, "tension left in the heart, relaxation counted"),
+        _rate_inputs(kind, effective, stress_pa, "tension left in the heart, relaxation counted"),
         words="The faster it cools, the more the heart lags, and the lag freezes in as tension; while it cools the "
         "glass "
         "itself settles, which comes to 0.45 for each 0.2 of the closed form.",
@@ -264,14 +266,14 @@ def anneal_rate(kind: GlassKind, counts: Figure, stress_pa: float, key: str = "a
     )
 
 
-def handbook_figure(counts: Figure) -> Figure:
+def handbook_figure(effective: Figure) -> Figure:
     """Slow cooling by the handbook's table."""
     return derive(
         "anneal_rate",
         "Slow cooling",
         "rate",
         lambda d, _r: handbook_rate_k_per_h(d),
-        [counts.given("d"), given("of the table, in K·m²/s", "r", USUAL_K_M2_PER_S, "count")],
+        [effective.given("d"), given("of the table, in K·m²/s", "r", USUAL_K_M2_PER_S, "count")],
         words="By the handbook's table of thick slabs: this rate for 55 K from the annealing point, 1.8 times for "
         "the next 55 K, 6 times to the end.",
         formula="R = r / d²",
@@ -280,7 +282,7 @@ def handbook_figure(counts: Figure) -> Figure:
     )
 
 
-def surface_rate(kind: GlassKind, counts: Figure) -> Figure:
+def surface_rate(kind: GlassKind, effective: Figure) -> Figure:
     """Cooling below the annealing range, where only the passing tension in the surface counts, K/h."""
     return derive(
         "surface_rate",
@@ -290,7 +292,7 @@ def surface_rate(kind: GlassKind, counts: Figure) -> Figure:
             cooling_rate_k_per_h(kind=kind, thickness_m=d, stress_pa=s, factor=12.0)
             * (kind.expansion_per_k / a * kind.youngs_modulus_pa / e)
         ),
-        _rate_inputs(kind, counts, SURFACE_STRESS_PA, "passing tension allowed in the surface"),
+        _rate_inputs(kind, effective, SURFACE_STRESS_PA, "passing tension allowed in the surface"),
         words="Below the annealing range nothing freezes in any more; the skin is pulled only while it cools.",
         formula="R = 12·(1 − ν)·κ·σ / (E·α·d²)",
         source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
@@ -298,11 +300,11 @@ def surface_rate(kind: GlassKind, counts: Figure) -> Figure:
     )
 
 
-def residual_stress(kind: GlassKind, counts: Figure, run_pa: float, cooling: Cooling) -> Figure:
+def residual_stress(kind: GlassKind, effective: Figure, run_pa: float, cooling: Cooling) -> Figure:
     """Tension left in the glass as the run through its thickness found it, structural relaxation and its band
     included.
     """
-    said: list[str | Said] = [
+    said: list[str | Message] = [
         say(
             "the first rate it comes to is {r}, and {b} from the annealing point on {m} times as much",
             r=show(cooling.slow_k_per_h, "rate"),

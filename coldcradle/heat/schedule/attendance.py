@@ -8,8 +8,8 @@ from datetime import datetime
 
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.schedule.clock import at, when
-from coldcradle.heat.schedule.segments import Step
-from coldcradle.quantity.format import Said, Shown, say
+from coldcradle.heat.schedule.segments import SimulatedSegment
+from coldcradle.quantity.format import DualQuantity, Message, say
 
 __all__ = ["Visit", "is_awake", "shift_into_day", "visits"]
 
@@ -23,7 +23,7 @@ class Visit:
     key: str
     name: str
     at_s: float
-    at: Shown
+    at: DualQuantity
     is_awake: bool
 
 
@@ -34,24 +34,24 @@ def is_awake(moment: datetime, awake: tuple[float, float]) -> bool:
     return start <= hour <= end if start <= end else hour >= start or hour <= end
 
 
-def visits(heat: HeatInput, steps: Sequence[Step], start: datetime) -> list[Visit]:
+def visits(heat: HeatInput, steps: Sequence[SimulatedSegment], start: datetime) -> list[Visit]:
     """A look where the process wants one, or what was asked for; half-way through the hold at the peak, or at its
     end.
     """
     peak = next((s for s in steps if s.key == "cast"), None)
-    there = heat.there
-    if there == "auto":
-        there = "peek" if heat.process.watch else "nobody"
-    if peak is None or there == "nobody":
+    attendance = heat.attendance
+    if attendance == "auto":
+        attendance = "peek" if heat.process.watch else "nobody"
+    if peak is None or attendance == "nobody":
         return []
-    seconds = peak.arrives_s + (0.5 * peak.hold_s if there == "peek" else peak.hold_s)
-    name = _WORDS[there]
-    if there == "peek" and heat.process.watch:
+    seconds = peak.arrives_s + (0.5 * peak.hold_s if attendance == "peek" else peak.hold_s)
+    name = _WORDS[attendance]
+    if attendance == "peek" and heat.process.watch:
         name = f"look in: {heat.process.watch}"
-    return [Visit(there, name, seconds, when(start, seconds), is_awake(at(start, seconds), heat.awake))]
+    return [Visit(attendance, name, seconds, when(start, seconds), is_awake(at(start, seconds), heat.awake))]
 
 
-def shift_into_day(heat: HeatInput, found: Sequence[Visit], start: datetime) -> Said | None:
+def shift_into_day(heat: HeatInput, found: Sequence[Visit], start: datetime) -> Message | None:
     """By how much the start should move, in steps of a quarter of an hour, for every visit to fall in waking hours."""
     if all(visit.is_awake for visit in found):
         return None

@@ -44,22 +44,22 @@ def _run(kind: GlassKind, section: Section1D, soak_s: float, rates: tuple[float,
     return BareAnneal(soak_s, rates, ends, total_s, stress.tension_pa, float(stress.surface_pa.max()))
 
 
-def by_handbook(kind: GlassKind, section: Section1D, *, thickness_m: float, counts_m: float) -> BareAnneal:
+def by_handbook(kind: GlassKind, section: Section1D, *, thickness_m: float, effective_m: float) -> BareAnneal:
     """The handbook's table as it stands, and what it leaves."""
-    first = anneal.handbook_rate_k_per_h(counts_m)
+    first = anneal.handbook_rate_k_per_h(effective_m)
     rates = (first, anneal.SECOND_TIMES * first, anneal.HANDBOOK_THIRD * first)
     return _run(kind, section, anneal.handbook_soak_s(thickness_m), rates)
 
 
 def bare_anneal(
-    kind: GlassKind, section: Section1D, *, thickness_m: float, counts_m: float, stress_pa: float
+    kind: GlassKind, section: Section1D, *, thickness_m: float, effective_m: float, stress_pa: float
 ) -> BareAnneal:
     """The fastest of three rates that leaves no more than is wished, by running and mending as a plan does.
 
     `counts_m` is the free slab that behaves alike; `stress_pa` what may stay, relaxation counted.
     """
-    first = anneal.closed_rate_k_per_h(kind=kind, thickness_m=counts_m, stress_pa=stress_pa)
-    below = cooling_rate_k_per_h(kind=kind, thickness_m=counts_m, stress_pa=SURFACE_STRESS_PA, factor=12.0)
+    first = anneal.closed_rate_k_per_h(kind=kind, thickness_m=effective_m, stress_pa=stress_pa)
+    below = cooling_rate_k_per_h(kind=kind, thickness_m=effective_m, stress_pa=SURFACE_STRESS_PA, factor=12.0)
     soak_s = max(1800.0, anneal.handbook_soak_s(thickness_m))
     for _ in range(_TRIES):
         rates = (min(first, below), min(anneal.SECOND_TIMES * first, below), min(below, _FASTEST_K_PER_H))

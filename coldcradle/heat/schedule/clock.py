@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
-from coldcradle.quantity.format import Shown, Words
+from coldcradle.quantity.format import DualQuantity, Formatted
 
 __all__ = ["DayMark", "at", "days", "is_night", "nights", "when"]
 
@@ -26,13 +26,13 @@ def at(starts_at: datetime, seconds: float) -> datetime:
     return (starts_at.astimezone(UTC) + timedelta(seconds=seconds)).astimezone(starts_at.tzinfo)
 
 
-def when(starts_at: datetime, seconds: float) -> Shown:
+def when(starts_at: datetime, seconds: float) -> DualQuantity:
     """That time in words: the day as value, the hour as unit; the year only when it is another."""
     moment = at(starts_at, round(seconds / 60) * 60)
     year = f" {moment.year}" if moment.year != starts_at.year else ""
     day, hour = f"{moment:%a} {moment.day} {moment:%b}{year}", f"{moment:%H:%M}"
-    words = Words(day, hour, "", f"{day} {hour}")
-    return Shown(words, words)
+    words = Formatted(day, hour, "", f"{day} {hour}")
+    return DualQuantity(words, words)
 
 
 def is_night(moment: datetime) -> bool:

@@ -12,19 +12,19 @@ from numpy.typing import NDArray
 
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_over
-from coldcradle.heat.physics.simulate import Inside, Section1D, evening_s, strained
+from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, evening_s, strained
 from coldcradle.heat.physics.slab import run_slab
-from coldcradle.heat.schedule.segments import Run, Wanted, round_rate, run_programme
+from coldcradle.heat.schedule.segments import PlannedSegment, Run, round_rate, run_programme
 from coldcradle.quantity.format import say, show
 
-__all__ = ["Cooling", "Wish", "cool", "cooling_steps"]
+__all__ = ["Cooling", "CoolingTarget", "cool", "cooling_steps"]
 
 _TRIES = 5
 _LEAST = 0.4  # of the rate, in one mend
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Wish:
+class CoolingTarget:
     """What the cooling is to come to. Rates by the closed forms, K/h; `state_c` is the slab at the end of the soak.
 
     `is_fixed`: the rates stand as they are, whatever the run finds (the handbook's table).
@@ -35,7 +35,7 @@ class Wish:
     surface_k_per_h: float
     stress_pa: float
     open_c: float
-    counts_m: float
+    effective_m: float
     soak_c: float
     annealing_c: float
     state_c: NDArray[np.float64]
@@ -54,26 +54,26 @@ class Cooling:
     guess
     to which they were lowered, and how often they were mended."""
 
-    steps: list[Wanted]
+    steps: list[PlannedSegment]
     run: Run
-    wish: Wish
+    wish: CoolingTarget
     tension_pa: float
     surface_pa: float
     lowered: float
     mended: int
-    inside: Inside
+    inside: SimulatedRun
 
     @property
     def slow_k_per_h(self) -> float:
         return self.wish.slow_k_per_h
 
 
-def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
+def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]:
     """Slow cooling in two or three steps until coasting is slow enough, then off until the lid may be opened."""
     open_c = float(math.floor(wish.open_c))
     slow, surface, soak_c = wish.slow_k_per_h, wish.surface_k_per_h, wish.soak_c
     first_c, second_c = wish.breaks_c
-    d = show(wish.counts_m, "length")
+    d = show(wish.effective_m, "length")
     stages = [
         (
             "anneal",
@@ -103,7 +103,7 @@ def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
             say("Only the passing pull in the skin counts now."),
         ),
     ]
-    steps: list[Wanted] = []
+    steps: list[PlannedSegment] = []
     at_c = soak_c
     for key, name, rate, until_c, figure, why in stages:
         off_c = kiln.coasting_from_c(rate)
@@ -113,7 +113,7 @@ def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
         to_c = max(until_c, math.floor(off_c / 5) * 5.0, open_c)
         if to_c < at_c:
             steps.append(
-                Wanted(
+                PlannedSegment(
                     key=key,
                     name=name,
                     rate_k_per_h=round_rate(rate),
@@ -121,7 +121,7 @@ def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
                     hold_s=0.0,
                     limited_by="glass",
                     why=why,
-                    figures=(figure, "thickness_counts"),
+                    figures=(figure, "effective_thickness"),
                 )
             )
             at_c = to_c
@@ -134,7 +134,7 @@ def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
             rate=show(kiln.coasting_rate_k_per_h(at_c), "rate"),
         )
         steps.append(
-            Wanted(
+            PlannedSegment(
                 key="coast",
                 name="Off, lid shut",
                 rate_k_per_h=None,
@@ -148,7 +148,7 @@ def cooling_steps(kiln: LoadedKiln, wish: Wish) -> list[Wanted]:
     return steps
 
 
-def cool(kiln: LoadedKiln, wish: Wish, section: Section1D) -> Cooling:
+def cool(kiln: LoadedKiln, wish: CoolingTarget, section: Section1D) -> Cooling:
     """The steps down, run through the slab with structural relaxation. Where the run leaves more than was wished the
     first two rates are lowered, and all is run again; so is the last where the passing pull in a face is too strong.
 

@@ -11,16 +11,16 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.heat.inputs import HeatInput, Load, Own
+from coldcradle.heat.inputs import HeatInput, Load, SegmentOverride
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.simulate import (
-    Inside,
     Section1D,
+    SimulatedRun,
     first_within,
     joined,
-    look_inside,
     section_of,
+    simulate,
     strained,
     until,
 )
@@ -28,9 +28,9 @@ from coldcradle.heat.physics.slab import SlabRun, run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.schedule import anneal
 from coldcradle.heat.schedule import peak as forming
-from coldcradle.heat.schedule.cooling import Cooling, Wish, cool, cooling_steps
+from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooling_steps
 from coldcradle.heat.schedule.opening import opening_temperature
-from coldcradle.heat.schedule.segments import Run, Wanted, run_programme
+from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h, warm_up
 from coldcradle.quantity.format import say
 from coldcradle.report.figure import Figure
@@ -45,7 +45,7 @@ _TRIES, _OVER = 3, 1.05
 class Soaked:
     """Everything up to the end of the soak: the steps, the kiln, and the run through the slab."""
 
-    steps: list[Wanted]
+    steps: list[PlannedSegment]
     kiln: LoadedKiln
     section: Section1D
     heat: SlabRun
@@ -69,10 +69,10 @@ class Firing:
     figures: dict[str, Figure]
     coast_from_c: float
     soak_c: float
-    inside: Inside
+    inside: SimulatedRun
     cooling: Cooling
     soaked: Soaked
-    wanted: list[Wanted]
+    wanted: list[PlannedSegment]
 
 
 def _up_to(seconds: float) -> float:
@@ -80,7 +80,7 @@ def _up_to(seconds: float) -> float:
     return math.ceil(seconds / 300 - 1e-9) * 300.0
 
 
-def own_steps(steps: Iterable[Wanted], own: Iterable[Own]) -> list[Wanted]:
+def own_steps(steps: Iterable[PlannedSegment], own: Iterable[SegmentOverride]) -> list[PlannedSegment]:
     """The steps with those changed that somebody has set by hand."""
     by_key = {o.key: o for o in own}
     found = []
@@ -109,7 +109,7 @@ def solid_from(run: Run, heat: HeatInput) -> float:
 
 def _warmed(
     load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure], peak_c: float
-) -> list[Wanted]:
+) -> list[PlannedSegment]:
     """The warm-up; that of a solid slab is run through it, and slowed where it pulls harder than is allowed."""
     slower = 1.0
     warm = warm_up(load, heat, figures, peak_c=peak_c)
@@ -126,7 +126,7 @@ def _warmed(
 
 def _peak(
     load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure]
-) -> tuple[list[Wanted], Wanted]:
+) -> tuple[list[PlannedSegment], PlannedSegment]:
     """The warm-up and the peak, its hold as long as the slab takes to follow."""
     done = heat.process
     asked_c = figures["cast_temperature"].value
@@ -147,7 +147,7 @@ def _peak(
             "To {what}, glass wants 10^{a} to 10^{b} Pa·s.", what=done.name, a=f"{done.stiff:g}", b=f"{done.runny:g}"
         )
     )
-    peak = Wanted(
+    peak = PlannedSegment(
         key="cast",
         name=done.step,
         rate_k_per_h=rate,
@@ -177,7 +177,7 @@ def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, f
         load, drop_k=max(0.0, peak.to_c - soak_c), fall_k_per_h=kiln.coasting_rate_k_per_h(soak_c), settled_s=None
     )
     longest = _up_to(max(1.5 * closed.value, thumb.value) + 7200)
-    fall = Wanted(
+    fall = PlannedSegment(
         key="fall",
         name="Fall, then soak",
         rate_k_per_h=None,
@@ -200,7 +200,7 @@ def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, f
     )
     figures["soak_physics"] = physics
     chosen = {"thumb": thumb, "physics": physics}.get(
-        "thumb" if heat.is_by_table else heat.school, max(thumb, physics, key=lambda f: f.value)
+        "thumb" if heat.is_by_table else heat.soak_method, max(thumb, physics, key=lambda f: f.value)
     )
     fall = replace(
         fall, hold_s=_up_to(chosen.value), why=say("{how}, at this glass's annealing point.", how=chosen.name)
@@ -209,21 +209,21 @@ def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, f
     return Soaked([*warm, peak, fall], kiln, section, until(inside, arrives + fall.hold_s), fall.to_c)
 
 
-def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str, stress_pa: float) -> Wish:
-    counts_m = figures["thickness_counts"].value
+def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str, stress_pa: float) -> CoolingTarget:
+    effective_m = figures["effective_thickness"].value
     by_table = target == "table"
     slow = (
-        anneal.handbook_rate_k_per_h(counts_m)
+        anneal.handbook_rate_k_per_h(effective_m)
         if by_table
-        else anneal.closed_rate_k_per_h(kind=load.kind, thickness_m=counts_m, stress_pa=stress_pa)
+        else anneal.closed_rate_k_per_h(kind=load.kind, thickness_m=effective_m, stress_pa=stress_pa)
     )
-    return Wish(
+    return CoolingTarget(
         slow_k_per_h=slow,
         second_k_per_h=anneal.SECOND_TIMES * slow,
         surface_k_per_h=anneal.HANDBOOK_THIRD * slow if by_table else figures["surface_rate"].value,
         stress_pa=stress_pa,
         open_c=figures["opening_temperature"].value,
-        counts_m=counts_m,
+        effective_m=effective_m,
         soak_c=soaked.soak_c,
         annealing_c=load.kind.annealing_c,
         state_c=soaked.state_c,
@@ -249,22 +249,25 @@ def cooled_for(firing: Firing, load: Load, *, target: str, stress_pa: float) -> 
     return wish.slow_k_per_h, soaked.total_s + run.total_s
 
 
-def plan_firing(load: Load, heat: HeatInput, counts: Figure, *, stress_pa: float) -> Firing:
+def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: float) -> Firing:
     """The programme of one firing; raises ImpossibleInput when the kiln cannot do it at all."""
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
     kind = load.kind
-    section = section_of(load, heat.basis, heat.support, counts.value)
+    section = section_of(load, heat.restraint, heat.support, effective.value)
     found = [
-        counts,
+        effective,
         forming.chunk_rate(load),
-        forming.slab_rate(load, both_faces=heat.support == "posts" or heat.basis == "free"),
+        forming.slab_rate(load, both_faces=heat.support == "posts" or heat.restraint == "free"),
         forming.bubble_temperature(load),
         forming.drying_hold(load.wall_m, heat.wet),
         forming.peak_temperature(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat)),
-        anneal.handbook_figure(counts) if heat.is_by_table else anneal.anneal_rate(kind, counts, stress_pa),
-        anneal.surface_rate(kind, counts),
+        anneal.handbook_figure(effective) if heat.is_by_table else anneal.anneal_rate(kind, effective, stress_pa),
+        anneal.surface_rate(kind, effective),
         opening_temperature(
-            kind, counts, room_c=heat.room_c, both_faces=heat.support == "posts" or heat.basis in ("free", "block")
+            kind,
+            effective,
+            room_c=heat.room_c,
+            both_faces=heat.support == "posts" or heat.restraint in ("free", "block"),
         ),
         anneal.soak_by_thumb(load.thickness),
     ]
@@ -275,9 +278,9 @@ def plan_firing(load: Load, heat: HeatInput, counts: Figure, *, stress_pa: float
     run = run_programme(wanted, kiln)
     solid_s = solid_from(run, heat)
     if any(o.key == s.key for o in heat.own for s in cooling.steps):
-        inside = look_inside(section, run.line, solid_from_s=solid_s, structure=True)
+        inside = simulate(section, run.line, solid_from_s=solid_s, structure=True)
     else:  # both parts have been run already
         inside = joined(strained(soaked.heat, is_held=section.is_held, solid_from_s=solid_s), cooling.inside)
     off = next((i for i, s in enumerate(wanted) if s.key == "coast"), len(wanted))
-    figures["residual_stress"] = anneal.residual_stress(kind, counts, inside.residual_pa, cooling)
+    figures["residual_stress"] = anneal.residual_stress(kind, effective, inside.residual_pa, cooling)
     return Firing(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted)

@@ -26,7 +26,7 @@ def _pulled_pa(kind: GlassKind, thickness_m: float, above_k: float, room_c: floa
     return max(shock.tension_pa, 1.0)
 
 
-def opening_temperature(kind: GlassKind, counts: Figure, *, room_c: float, both_faces: bool = False) -> Figure:
+def opening_temperature(kind: GlassKind, effective: Figure, *, room_c: float, both_faces: bool = False) -> Figure:
     """The kiln temperature from which the lid may stay open: the run of an opened lid inverted, at most 60 °C, in °C.
 
     Cold glass is elastic, so the pull is in proportion to the step; only the film changes a little with it, which
@@ -35,7 +35,7 @@ def opening_temperature(kind: GlassKind, counts: Figure, *, room_c: float, both_
     above_k = 60.0
     for _ in range(_ROUNDS):
         trial_k = round(above_k, 1)
-        pull_pa = _pulled_pa(kind, round(counts.value, 5), trial_k, room_c, both_faces)
+        pull_pa = _pulled_pa(kind, round(effective.value, 5), trial_k, room_c, both_faces)
         above_k = min(_MOST_K, max(1.0, trial_k * SURFACE_STRESS_PA / pull_pa))
     # 0.8 of a change in thickness is felt, as the run has it from 12 to 150 mm
     return derive(
@@ -58,11 +58,11 @@ def opening_temperature(kind: GlassKind, counts: Figure, *, room_c: float, both_
         assumptions=[
             say(
                 "glass that counts as {d}, {faces}",
-                d=counts.shown,
+                d=effective.shown,
                 faces="both faces in the air" if both_faces else "its lower face on something warm",
             ),
             "radiation to the room and 15 W/m²/K of moving air, the lid left open",
             say("{t} at most, for hands: common practice, no source", t=show(TOUCH_C, "temperature")),
         ],
-        extra=[("thickness", 0.8 * above_k * counts.u / counts.value if above_k + room_c < TOUCH_C else 0.0)],
+        extra=[("thickness", 0.8 * above_k * effective.u / effective.value if above_k + room_c < TOUCH_C else 0.0)],
     )

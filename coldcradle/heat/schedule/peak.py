@@ -11,7 +11,7 @@ from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_per_h, time_constant_s
 from coldcradle.heat.schedule.anneal import PASSING
 from coldcradle.heat.schedule.processes import Process
-from coldcradle.layup.deform import laws as moves
+from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.spread import GRAVITY
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, Given, derive, given, published
@@ -71,16 +71,16 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
     span, depth = heat.span_m, heat.depth_m
     match heat.process.moves:
         case "sag" if span and depth:
-            return moves.sag_work(depth_m=depth, density_kg_m3=density, span_m=span, thickness_m=thick)
+            return laws.sag_work(depth_m=depth, density_kg_m3=density, span_m=span, thickness_m=thick)
         case "arm" if span and depth:
-            return moves.arm_work(depth_m=depth, density_kg_m3=density, arm_m=span, thickness_m=thick)
+            return laws.arm_work(depth_m=depth, density_kg_m3=density, arm_m=span, thickness_m=thick)
         case "hang" if span and depth:
-            return moves.hang_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
+            return laws.hang_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
         case "press" if heat.weight_kg > 0 and load.glass_kg > 0:
             to_m = heat.thickness_m or _PRESSED_M
             if to_m >= PILE_M:  # nothing is left to be pressed
                 return None
-            return moves.press_work(
+            return laws.press_work(
                 from_m=PILE_M, to_m=to_m, volume_m3=load.glass_kg / density, force_n=heat.weight_kg * GRAVITY
             )
     return None

@@ -10,7 +10,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
-from coldcradle.quantity.format import Shown, show
+from coldcradle.quantity.format import DualQuantity, show
 
 __all__ = ["TRADE_PERCENTS", "Ladder", "Rung", "power_ladder"]
 
@@ -27,7 +27,7 @@ class Rung:
     """So many per cent of power for so long, and about how hot it is then."""
 
     percent: int
-    time: Shown
+    time: DualQuantity
     minutes: int
     to_c: float
 

@@ -10,15 +10,15 @@ from typing import Literal
 import numpy as np
 
 from coldcradle.heat.kiln.kiln import LoadedKiln
-from coldcradle.quantity.format import Said, Shown, say, show
+from coldcradle.quantity.format import DualQuantity, Message, say, show
 
-__all__ = ["Limit", "Run", "Step", "Wanted", "round_rate", "run_programme"]
+__all__ = ["Limit", "PlannedSegment", "Run", "SimulatedSegment", "round_rate", "run_programme"]
 
 Limit = Literal["cradle", "glass", "kiln", "choice", "shelves"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Wanted:
+class PlannedSegment:
     """A step as planned. `rate_k_per_h` None: as fast as the kiln can (up) or as it falls (down)."""
 
     key: str
@@ -27,36 +27,36 @@ class Wanted:
     to_c: float
     hold_s: float
     limited_by: Limit
-    why: Said
+    why: Message
     figures: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Step:
+class SimulatedSegment:
     """A step as it will run; times in seconds from the start, `rate` in words ("as it falls" when not set)."""
 
     key: str
     name: str
     rate_k_per_h: float | None
-    rate: Shown
+    rate: DualQuantity
     to_c: float
-    to: Shown
+    to: DualQuantity
     hold_s: float
-    hold: Shown
+    hold: DualQuantity
     limited_by: Limit
-    why: Said
+    why: Message
     figures: tuple[str, ...]
     starts_s: float
     arrives_s: float
     ends_s: float
-    late: Said | None
+    late: Message | None
 
 
 @dataclass(frozen=True, slots=True)
 class Run:
     """The whole firing: its steps, the line (s, °C) to be drawn, the time and the energy it takes."""
 
-    steps: list[Step]
+    steps: list[SimulatedSegment]
     line: list[tuple[float, float]]
     total_s: float
     loss_j: float
@@ -77,18 +77,18 @@ def round_rate(rate_k_per_h: float) -> float:
     return math.floor(rate_k_per_h * scale + 1e-9) / scale
 
 
-def _rate_words(wanted: Wanted, *, rising: bool) -> Shown:
+def _rate_words(wanted: PlannedSegment, *, rising: bool) -> DualQuantity:
     if wanted.rate_k_per_h is not None:
         # a Fahrenheit controller too is told a rate that is never faster than the one meant
         us = round_rate(wanted.rate_k_per_h * 1.8) / 1.8
-        return Shown(show(wanted.rate_k_per_h, "rate").metric, show(us, "rate").us)
+        return DualQuantity(show(wanted.rate_k_per_h, "rate").metric, show(us, "rate").us)
     words = "full power" if rising else "off" if wanted.key == "coast" else "as it falls"
     blank = show(math.nan, "rate").metric
     plain = type(blank)(words, "", "", words)
-    return Shown(plain, plain)
+    return DualQuantity(plain, plain)
 
 
-def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float | None = None) -> Run:
+def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c: float | None = None) -> Run:
     """Run the steps one after another, from the room's temperature unless told otherwise.
 
     Raises ImpossibleInput where the kiln cannot go.
@@ -96,7 +96,7 @@ def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float |
     at_s, at_c = 0.0, kiln.room_c if from_c is None else from_c
     loss_j = stored_j = 0.0
     line: list[tuple[float, float]] = [(0.0, at_c)]
-    steps: list[Step] = []
+    steps: list[SimulatedSegment] = []
     for step in wanted:
         rising = step.to_c >= at_c
         times, temperatures = kiln.path(at_c, step.to_c, step.rate_k_per_h)
@@ -123,7 +123,7 @@ def run_programme(wanted: Sequence[Wanted], kiln: LoadedKiln, *, from_c: float |
         if step.hold_s:
             line.append((ends, step.to_c))
         steps.append(
-            Step(
+            SimulatedSegment(
                 key=step.key,
                 name=step.name,
                 rate_k_per_h=step.rate_k_per_h,

@@ -6,11 +6,11 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.schedule.segments import Wanted
+from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.heat.schedule.text_lines import Draft, LineReader
 from coldcradle.heat.schedule.text_tables import Header, header_of, parts_of, row_tokens, side_rows, upright
 from coldcradle.heat.schedule.text_tokens import PLACES, tokens_of
-from coldcradle.quantity.format import Said, Shown, say, show
+from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.quantity.units import temperature_to_c
 
 __all__ = ["ReadLine", "Schedule", "ScheduleStep", "read_schedule"]
@@ -41,7 +41,7 @@ class ReadLine:
 
     number: int
     text: str
-    says: list[Said]
+    says: list[Message]
     unread: list[str]
     doubts: list[str]
 
@@ -56,10 +56,10 @@ class Schedule:
     lines: list[ReadLine]
     unit: str
     is_guess: bool
-    count: Said
+    count: Message
     is_complete: bool
 
-    def wanted(self, *, from_c: float = _ROOM_C) -> list[Wanted]:
+    def wanted(self, *, from_c: float = _ROOM_C) -> list[PlannedSegment]:
         """The steps in °C and K/h, the hottest marked as the peak. Raises ImpossibleInput while anything is unread."""
         if not self.is_complete:
             raise ImpossibleInput(self.count.metric)
@@ -73,7 +73,7 @@ class Schedule:
                 rate = max(0.1, abs(to_c - before) / step.ramp_s * 3600)
             name = "Peak" if i == peak else "Up" if to_c > before else "Down"
             found.append(
-                Wanted(
+                PlannedSegment(
                     key="cast" if i == peak else f"typed-{i + 1}",
                     name=name,
                     rate_k_per_h=rate,
@@ -154,10 +154,10 @@ def _steps(reader: LineReader) -> list[ScheduleStep]:
     return found
 
 
-def _words(step: ScheduleStep, unit: str) -> Said:
+def _words(step: ScheduleStep, unit: str) -> Message:
     """What was made of a step."""
     factor = 1 / 1.8 if unit == "degF" else 1.0
-    shown: dict[str, Shown | str] = {
+    shown: dict[str, DualQuantity | str] = {
         "to": show(temperature_to_c(step.to, unit), "temperature"),
         "h": show(step.hold_s, "duration"),
     }
@@ -185,7 +185,7 @@ def _doubt_impossible(reader: LineReader, steps: list[ScheduleStep], unit: str) 
             reader.doubt(step.line, "is a month and more meant")
 
 
-def _count(steps: list[ScheduleStep], unit: str, is_guess: bool, lines: list[ReadLine]) -> Said:
+def _count(steps: list[ScheduleStep], unit: str, is_guess: bool, lines: list[ReadLine]) -> Message:
     many = f"{len(steps)} step{'' if len(steps) == 1 else 's'}"
     guess = ", by its hottest step; write °F or °C to be sure" if is_guess else ""
     open_ones = [line.number for line in lines if line.unread or line.doubts]
@@ -194,7 +194,7 @@ def _count(steps: list[ScheduleStep], unit: str, is_guess: bool, lines: list[Rea
         which = ("line " if len(open_ones) == 1 else "lines ") + ", ".join(map(str, open_ones))
         rest = f" Not judged yet: {which} {'holds' if len(open_ones) == 1 else 'hold'} something that is not clear."
     text = f"Read as {many} in {'°F' if unit == 'degF' else '°C'}{guess}.{rest}"
-    return Said(text, text)
+    return Message(text, text)
 
 
 def read_schedule(text: str) -> Schedule:

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from coldcradle.heat.inputs import WETNESS, HeatInput, Load
-from coldcradle.heat.schedule.segments import Limit, Wanted, round_rate
-from coldcradle.quantity.format import Said, say, show
+from coldcradle.heat.schedule.segments import Limit, PlannedSegment, round_rate
+from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure
 
 __all__ = ["PACK_RATE_K_PER_H", "top_rate_k_per_h", "warm_up"]
@@ -21,7 +21,7 @@ def top_rate_k_per_h(load: Load, heat: HeatInput) -> float:
     return min(rate, PACK_RATE_K_PER_H) if heat.entering == "pack" else rate
 
 
-def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[float, Limit, Said, str]:
+def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[float, Limit, Message, str]:
     """The rate for cold glass, what limits it, why, and the figure behind it."""
     entering = heat.entering
     solid = entering in ("slab", "relief")
@@ -61,7 +61,7 @@ def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[flo
 
 def warm_up(
     load: Load, heat: HeatInput, figures: dict[str, Figure], *, peak_c: float, slower: float = 1.0
-) -> list[Wanted]:
+) -> list[PlannedSegment]:
     """The steps up to where the process begins: dry, warm, let bubbles out; each only where it is of use.
 
     `slower` is what the run through the glass has taken off the rate.
@@ -79,11 +79,11 @@ def warm_up(
     settle_c = min(float(round(figures["bubble_temperature"].value)), peak_c)
     wet = load.material.holds_water and heat.support == "cradle"
     solid = heat.entering in ("slab", "relief")
-    steps: list[Wanted] = []
+    steps: list[PlannedSegment] = []
     if wet and WETNESS[heat.wet] > 0:
         hold = max(300.0, -(-figures["drying_hold"].value // 300) * 300.0)
         steps.append(
-            Wanted(
+            PlannedSegment(
                 key="dry",
                 name="Dry the mould",
                 rate_k_per_h=rate,
@@ -99,7 +99,7 @@ def warm_up(
     if wet:
         set_c = min(_SET_C, settle_c - 10)
         steps.append(
-            Wanted(
+            PlannedSegment(
                 key="warm",
                 name="Warm up",
                 rate_k_per_h=rate,
@@ -114,7 +114,7 @@ def warm_up(
         # past its annealing point glass gives way instead of snapping
         soft_c = min(float(round(load.kind.annealing_c + 10)), peak_c - 5)
         steps.append(
-            Wanted(
+            PlannedSegment(
                 key="warm",
                 name="Warm up",
                 rate_k_per_h=rate,
@@ -128,7 +128,7 @@ def warm_up(
     if solid or settle_c >= peak_c - 10:
         if not steps:
             steps.append(
-                Wanted(
+                PlannedSegment(
                     key="warm",
                     name="Warm up",
                     rate_k_per_h=rate,
@@ -143,7 +143,7 @@ def warm_up(
     hold = heat.bubble_hold_s
     if hold > 0 or not wet:
         steps.append(
-            Wanted(
+            PlannedSegment(
                 key="bubbles",
                 name="Let bubbles out" if hold else "Warm up",
                 rate_k_per_h=rate,

@@ -886,6 +886,14 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AssessedSchedule
+         * @description A schedule as it was read, and what it would do; None while something in it is not clear.
+         */
+        AssessedSchedule: {
+            programme: components["schemas"]["Programme"] | null;
+            schedule: components["schemas"]["Schedule"];
+        };
+        /**
          * Axis
          * @description From `low` to `high` in SI, its marks and its unit in both systems.
          */
@@ -940,7 +948,8 @@ export interface components {
         };
         /**
          * ChainLink
-         * @description A firing in its place: when it starts and opens, at how many degrees, and what it does to what is there already.
+         * @description A firing in its place: when it starts and opens, at how many degrees, and what it does to what is there
+         *     already.
          */
         ChainLink: {
             /** Day */
@@ -949,10 +958,10 @@ export interface components {
             is_this: boolean;
             /** Name */
             name: string;
-            opens: components["schemas"]["Shown"];
+            opens: components["schemas"]["DualQuantity"];
             /** Part */
             part: string;
-            peak: components["schemas"]["Shown"];
+            peak: components["schemas"]["DualQuantity"];
             /** Peak C */
             peak_c: number;
             /** Process */
@@ -960,18 +969,18 @@ export interface components {
             /** Process Name */
             process_name: string;
             /** Remarks */
-            remarks: components["schemas"]["Said"][];
-            starts: components["schemas"]["Shown"];
-            total: components["schemas"]["Shown"];
+            remarks: components["schemas"]["Message"][];
+            starts: components["schemas"]["DualQuantity"];
+            total: components["schemas"]["DualQuantity"];
         };
         /**
          * ChainPlan
          * @description The chain as it is, what is to be said of it, and the fewest firings it takes.
          */
         ChainPlan: {
-            days: components["schemas"]["Shown"];
+            days: components["schemas"]["DualQuantity"];
             /** Findings */
-            findings: components["schemas"]["Said"][];
+            findings: components["schemas"]["Message"][];
             /** Firings */
             firings: number;
             /** Links */
@@ -1034,9 +1043,9 @@ export interface components {
          * @description The answer for today's room, the rooms compared, and the curves of fall against what is allowed.
          */
         Coasting: {
-            answer: components["schemas"]["Said"];
+            answer: components["schemas"]["Message"];
             graph: components["schemas"]["Graph"];
-            lined: components["schemas"]["Said"];
+            lined: components["schemas"]["Message"];
             /** Rooms */
             rooms: components["schemas"]["RoomVerdict"][];
         };
@@ -1045,7 +1054,7 @@ export interface components {
          * @description Two programmes and the one sentence that tells them apart.
          */
         Comparison: {
-            answer: components["schemas"]["Said"];
+            answer: components["schemas"]["Message"];
             pulls: components["schemas"]["Graph"];
             /** Sides */
             sides: components["schemas"]["Programme"][];
@@ -1059,6 +1068,20 @@ export interface components {
             /** Message */
             message: string;
             theirs: components["schemas"]["PieceOut"];
+        };
+        /**
+         * ControllerProgram
+         * @description The steps for the controller, what was merged to make them fit, and whether they do.
+         */
+        ControllerProgram: {
+            /** Fits */
+            fits: boolean;
+            /** Notes */
+            notes: components["schemas"]["Message"][];
+            /** Steps */
+            steps: components["schemas"]["ControllerStep"][];
+            /** Unit */
+            unit: string;
         };
         /**
          * ControllerStep
@@ -1107,21 +1130,21 @@ export interface components {
             dry_at: string | null;
             /** Glass M */
             glass_m: number;
-            holds: components["schemas"]["Shown"];
+            holds: components["schemas"]["DualQuantity"];
             /** Id */
             id: number;
             /** Is Archived */
             is_archived: boolean;
             /** Is Single Use */
             is_single_use: boolean;
-            line: components["schemas"]["Shown"];
+            line: components["schemas"]["DualQuantity"];
             /** Material */
             material: string;
             /** Material Key */
             material_key: string;
             /** Method */
             method: string;
-            mould: components["schemas"]["Shown"];
+            mould: components["schemas"]["DualQuantity"];
             /** Name */
             name: string;
             /** Outer Half M */
@@ -1130,7 +1153,7 @@ export interface components {
             photo_id: number | null;
             /** Pieces */
             pieces: number;
-            rated: components["schemas"]["Shown"];
+            rated: components["schemas"]["DualQuantity"];
             /** Remarks */
             remarks: string[];
             /** Rings */
@@ -1147,7 +1170,7 @@ export interface components {
             updated_at: string;
             /** Version */
             version: number;
-            wall: components["schemas"]["Shown"];
+            wall: components["schemas"]["DualQuantity"];
             /** Wall M */
             wall_m: number;
         };
@@ -1178,7 +1201,7 @@ export interface components {
             name: string;
             /** Path */
             path: string;
-            shown: components["schemas"]["Shown"];
+            shown: components["schemas"]["DualQuantity"];
             /** To M */
             to_m: number;
         };
@@ -1192,13 +1215,21 @@ export interface components {
             remarks: string[];
         };
         /**
+         * DualQuantity
+         * @description The same quantity in both unit systems.
+         */
+        DualQuantity: {
+            metric: components["schemas"]["Formatted"];
+            us: components["schemas"]["Formatted"];
+        };
+        /**
          * EntryOut
          * @description One quantity as it stands: as typed and in both unit systems (None: left to be worked out).
          */
         EntryOut: {
             /** Kind */
             kind: string;
-            shown: components["schemas"]["Shown"] | null;
+            shown: components["schemas"]["DualQuantity"] | null;
             /** Typed */
             typed: string;
         };
@@ -1247,7 +1278,7 @@ export interface components {
          */
         Figure: {
             /** Assumptions */
-            assumptions: components["schemas"]["Said"][];
+            assumptions: components["schemas"]["Message"][];
             /** Formula */
             formula: string;
             /** Inputs */
@@ -1263,7 +1294,7 @@ export interface components {
             name: string;
             /** Shares */
             shares: components["schemas"]["Share"][];
-            shown: components["schemas"]["Shown"];
+            shown: components["schemas"]["DualQuantity"];
             source: components["schemas"]["Source"];
             /** U */
             u: number;
@@ -1297,10 +1328,10 @@ export interface components {
          * @description One remark on a plan. `rule` is a stable id `station.kebab-name`; `severity` is told in a word.
          */
         Finding: {
-            reason: components["schemas"]["Said"];
+            reason: components["schemas"]["Message"];
             /** Rule */
             rule: string;
-            says: components["schemas"]["Said"];
+            says: components["schemas"]["Message"];
             /**
              * Severity
              * @enum {string}
@@ -1319,7 +1350,21 @@ export interface components {
             /** On */
             on: string;
             /** Says */
-            says: components["schemas"]["Said"][];
+            says: components["schemas"]["Message"][];
+        };
+        /**
+         * Formatted
+         * @description A quantity as read: `value` and `unit` apart for setting, `text` together, `plus_minus` or "".
+         */
+        Formatted: {
+            /** Plus Minus */
+            plus_minus: string;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: string;
         };
         /**
          * Found
@@ -1361,7 +1406,7 @@ export interface components {
             kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "diffusivity" | "conductivity" | "film" | "per_pa" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count" | "angle";
             /** Name */
             name: string;
-            shown: components["schemas"]["Shown"];
+            shown: components["schemas"]["DualQuantity"];
             /** Symbol */
             symbol: string;
             /** U */
@@ -1396,13 +1441,13 @@ export interface components {
         };
         /** GlassOut */
         GlassOut: {
-            density: components["schemas"]["Shown"];
-            doubt: components["schemas"]["Said"] | null;
+            density: components["schemas"]["DualQuantity"];
+            doubt: components["schemas"]["Message"] | null;
             /** Entries */
             entries: {
                 [key: string]: components["schemas"]["EntryOut"];
             };
-            expansion: components["schemas"]["Shown"];
+            expansion: components["schemas"]["DualQuantity"];
             /** Family */
             family: string;
             /** Id */
@@ -1431,13 +1476,20 @@ export interface components {
             };
             /** Set Aside */
             set_aside: {
-                [key: string]: components["schemas"]["Shown"];
+                [key: string]: components["schemas"]["DualQuantity"];
             };
             /** Source */
             source: string;
             /** Version */
             version: number;
         };
+        GlassPoint: [
+            number,
+            number,
+            number,
+            number,
+            number
+        ];
         /**
          * Graph
          * @description Lines over two axes.
@@ -1471,8 +1523,8 @@ export interface components {
         HeatPlan: {
             /** Changed */
             changed: string[];
-            coast_from: components["schemas"]["Shown"];
-            cool_peak: components["schemas"]["Shown"];
+            coast_from: components["schemas"]["DualQuantity"];
+            cool_peak: components["schemas"]["DualQuantity"];
             /** Cool Peak Pa */
             cool_peak_pa: number;
             /** Cool Peak S */
@@ -1482,13 +1534,13 @@ export interface components {
             /** Days */
             days: components["schemas"]["DayMark"][];
             /** Ends */
-            ends: components["schemas"]["Shown"][];
+            ends: components["schemas"]["DualQuantity"][];
             /** Ends At */
             ends_at: string[];
             /** Highest C */
             highest_c: number;
             /** Inside */
-            inside: components["schemas"]["InsidePoint"][];
+            inside: components["schemas"]["GlassPoint"][];
             /** Line */
             line: [
                 number,
@@ -1499,7 +1551,7 @@ export interface components {
                 number,
                 number
             ][];
-            opens: components["schemas"]["Shown"];
+            opens: components["schemas"]["DualQuantity"];
             /** Opens At */
             opens_at: string;
             /** Process */
@@ -1507,11 +1559,11 @@ export interface components {
             /** Process Name */
             process_name: string;
             profile: components["schemas"]["Graph"];
-            starts: components["schemas"]["Shown"];
+            starts: components["schemas"]["DualQuantity"];
             /** Starts At */
             starts_at: string;
             /** Steps */
-            steps: components["schemas"]["Step"][];
+            steps: components["schemas"]["SimulatedSegment"][];
             /** Stress Limit Pa */
             stress_limit_pa: number;
             /** Taken As */
@@ -1522,15 +1574,15 @@ export interface components {
             ticks_metric: components["schemas"]["Tick"][];
             /** Ticks Us */
             ticks_us: components["schemas"]["Tick"][];
-            told: components["schemas"]["Told"];
+            told: components["schemas"]["ControllerProgram"];
             /** Top C */
             top_c: number;
             /** Total S */
             total_s: number;
-            visit_help: components["schemas"]["Said"] | null;
+            visit_help: components["schemas"]["Message"] | null;
             /** Visits */
             visits: components["schemas"]["Visit"][];
-            warm_peak: components["schemas"]["Shown"];
+            warm_peak: components["schemas"]["DualQuantity"];
             /** Warm Peak Pa */
             warm_peak_pa: number;
             /** Warm Peak S */
@@ -1541,38 +1593,24 @@ export interface components {
             window_low_c: number;
         };
         HourRow: [
-            components["schemas"]["Shown"],
-            components["schemas"]["Shown"],
-            components["schemas"]["Shown"],
-            components["schemas"]["Shown"],
-            components["schemas"]["Shown"],
-            components["schemas"]["Shown"],
-            components["schemas"]["Shown"]
+            components["schemas"]["DualQuantity"],
+            components["schemas"]["DualQuantity"],
+            components["schemas"]["DualQuantity"],
+            components["schemas"]["DualQuantity"],
+            components["schemas"]["DualQuantity"],
+            components["schemas"]["DualQuantity"],
+            components["schemas"]["DualQuantity"]
         ];
-        InsidePoint: [
-            number,
-            number,
-            number,
-            number,
-            number
-        ];
-        /**
-         * JudgedSchedule
-         * @description A schedule as it was read, and what it would do; None while something in it is not clear.
-         */
-        JudgedSchedule: {
-            programme: components["schemas"]["Programme"] | null;
-            schedule: components["schemas"]["Schedule"];
-        };
         /**
          * KilnFit
          * @description The kiln in its owner's terms, from a log. A time is None where the log does not show it.
          *
          *     `first_hour_k` is the fall in the first hour after switching off at 510 °C, None where the log does not show when it
-         *     was switched off. `graph` has the log and the fall as fitted; `off_by_k` is the root mean square difference of the fall.
+         *     was switched off. `graph` has the log and the fall as fitted; `off_by_k` is the root mean square difference of the
+         *     fall.
          */
         KilnFit: {
-            fall: components["schemas"]["Shown"];
+            fall: components["schemas"]["DualQuantity"];
             /** Fall 500 To 100 S */
             fall_500_to_100_s: number | null;
             /** First Hour K */
@@ -1582,11 +1620,11 @@ export interface components {
             off_by_k: number;
             /** Readings */
             readings: number;
-            rise: components["schemas"]["Shown"];
+            rise: components["schemas"]["DualQuantity"];
             /** Rise To 800 S */
             rise_to_800_s: number | null;
             /** Says */
-            says: components["schemas"]["Said"][];
+            says: components["schemas"]["Message"][];
             /** Time Constant S */
             time_constant_s: number | null;
         };
@@ -1612,8 +1650,8 @@ export interface components {
         KilnOut: {
             /** Coasting */
             coasting: [
-                components["schemas"]["Shown"],
-                components["schemas"]["Shown"]
+                components["schemas"]["DualQuantity"],
+                components["schemas"]["DualQuantity"]
             ][];
             /** Depth M */
             depth_m: number;
@@ -1633,12 +1671,12 @@ export interface components {
             name: string;
             /** Notes */
             notes: string;
-            off_first: components["schemas"]["Shown"];
+            off_first: components["schemas"]["DualQuantity"];
             /** Pieces */
             pieces: number;
             /** Reads */
             reads: string;
-            time_constant: components["schemas"]["Shown"];
+            time_constant: components["schemas"]["DualQuantity"];
             /** Version */
             version: number;
             /** Width M */
@@ -1651,12 +1689,12 @@ export interface components {
          * @description A band of temperature with a name; a point has low = high.
          */
         Landmark: {
-            high: components["schemas"]["Shown"];
+            high: components["schemas"]["DualQuantity"];
             /** High C */
             high_c: number;
             /** Key */
             key: string;
-            low: components["schemas"]["Shown"];
+            low: components["schemas"]["DualQuantity"];
             /** Low C */
             low_c: number;
             /** Name */
@@ -1682,6 +1720,16 @@ export interface components {
             at: number;
             /** Text */
             text: string;
+        };
+        /**
+         * Message
+         * @description A sentence in both unit systems; `**` marks the words that carry it.
+         */
+        Message: {
+            /** Metric */
+            metric: string;
+            /** Us */
+            us: string;
         };
         /**
          * NewGlassIn
@@ -1727,8 +1775,8 @@ export interface components {
          * @description What is to be expected, and why.
          */
         Note: {
-            reason: components["schemas"]["Said"];
-            says: components["schemas"]["Said"];
+            reason: components["schemas"]["Message"];
+            says: components["schemas"]["Message"];
         };
         /**
          * OtherWay
@@ -1739,7 +1787,7 @@ export interface components {
             is_chosen: boolean;
             /** Method */
             method: string;
-            shown: components["schemas"]["Shown"];
+            shown: components["schemas"]["DualQuantity"];
         };
         /** OutcomeOut */
         OutcomeOut: {
@@ -1756,13 +1804,13 @@ export interface components {
          * @description An outline in millimetres, with what is to be known of it.
          */
         OutlineOut: {
-            across: components["schemas"]["Shown"];
-            area: components["schemas"]["Shown"];
-            deep: components["schemas"]["Shown"];
+            across: components["schemas"]["DualQuantity"];
+            area: components["schemas"]["DualQuantity"];
+            deep: components["schemas"]["DualQuantity"];
             /** Name */
             name: string;
-            narrowest: components["schemas"]["Shown"];
-            perimeter: components["schemas"]["Shown"];
+            narrowest: components["schemas"]["DualQuantity"];
+            perimeter: components["schemas"]["DualQuantity"];
             /** Rings */
             rings: [
                 number,
@@ -1798,10 +1846,10 @@ export interface components {
          * @description Sheets to print: everything in millimetres, y upwards.
          */
         PatternOut: {
-            across: components["schemas"]["Shown"];
+            across: components["schemas"]["DualQuantity"];
             /** Columns */
             columns: number;
-            deep: components["schemas"]["Shown"];
+            deep: components["schemas"]["DualQuantity"];
             /** Margin Mm */
             margin_mm: number;
             /** Paper Mm */
@@ -1864,9 +1912,9 @@ export interface components {
             plan: components["schemas"]["PiecePlan"];
             /** Redoes */
             redoes: string | null;
-            /** Takes */
-            takes: components["schemas"]["TakeOut"][];
-            takes_gap: components["schemas"]["Said"] | null;
+            /** Reservations */
+            reservations: components["schemas"]["ReservationOut"][];
+            reservations_gap: components["schemas"]["Message"] | null;
             /** Undoes */
             undoes: string | null;
             /**
@@ -1884,11 +1932,13 @@ export interface components {
         PiecePlan: {
             /** Answers */
             answers: {
-                [key: string]: components["schemas"]["Said"];
+                [key: string]: components["schemas"]["Message"];
             };
+            /** Appearance */
+            appearance: components["schemas"]["Note"][];
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
-            compared: components["schemas"]["Said"] | null;
+            compared: components["schemas"]["Message"] | null;
             /** Figures */
             figures: {
                 [key: string]: components["schemas"]["Figure"];
@@ -1898,8 +1948,6 @@ export interface components {
             heat: components["schemas"]["HeatPlan"] | null;
             /** Landmarks */
             landmarks: components["schemas"]["Landmark"][];
-            /** Looks */
-            looks: components["schemas"]["Note"][];
             /** Measured */
             measured: components["schemas"]["OtherWay"][];
             section: components["schemas"]["Section"];
@@ -1986,15 +2034,15 @@ export interface components {
          * @description One programme as it would run here, and what it would do.
          */
         Programme: {
-            energy: components["schemas"]["Shown"];
+            energy: components["schemas"]["DualQuantity"];
             /** Inside */
-            inside: components["schemas"]["InsidePoint"][];
+            inside: components["schemas"]["GlassPoint"][];
             /**
              * Key
              * @enum {string}
              */
             key: "ours" | "gentle" | "usual" | "quick" | "typed" | "before";
-            left: components["schemas"]["Shown"];
+            left: components["schemas"]["DualQuantity"];
             /** Line */
             line: [
                 number,
@@ -2002,15 +2050,15 @@ export interface components {
             ][];
             /** Name */
             name: string;
-            opens: components["schemas"]["Shown"];
-            peak: components["schemas"]["Shown"];
+            opens: components["schemas"]["DualQuantity"];
+            peak: components["schemas"]["DualQuantity"];
             profile: components["schemas"]["Graph"];
-            read_as: components["schemas"]["Said"] | null;
+            read_as: components["schemas"]["Message"] | null;
             /** Remarks */
             remarks: components["schemas"]["Remark"][];
             /** Steps */
-            steps: components["schemas"]["Step"][];
-            total: components["schemas"]["Shown"];
+            steps: components["schemas"]["SimulatedSegment"][];
+            total: components["schemas"]["DualQuantity"];
             /** Total S */
             total_s: number;
         };
@@ -2024,7 +2072,7 @@ export interface components {
             /** Number */
             number: number;
             /** Says */
-            says: components["schemas"]["Said"][];
+            says: components["schemas"]["Message"][];
             /** Text */
             text: string;
             /** Unread */
@@ -2038,7 +2086,7 @@ export interface components {
             key: string;
             /** Name */
             name: string;
-            rated: components["schemas"]["Shown"];
+            rated: components["schemas"]["DualQuantity"];
         };
         /**
          * Remark
@@ -2047,13 +2095,28 @@ export interface components {
         Remark: {
             /** Key */
             key: string;
-            says: components["schemas"]["Said"];
+            says: components["schemas"]["Message"];
             /** Word */
             word: string;
         };
+        /**
+         * ReservationOut
+         * @description Glass of the rack that this piece has set aside or used.
+         */
+        ReservationOut: {
+            /** Is Used */
+            is_used: boolean;
+            /** Item Id */
+            item_id: number;
+            mass: components["schemas"]["DualQuantity"];
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+        };
         /** ResultOut */
         ResultOut: {
-            answer: components["schemas"]["Said"];
+            answer: components["schemas"]["Message"];
             /** Cautions */
             cautions: string[];
             /** Figures */
@@ -2072,17 +2135,17 @@ export interface components {
          * @description One room: from where the kiln may be switched off, and what switching off right after the soak would leave.
          */
         RoomVerdict: {
-            falls: components["schemas"]["Shown"];
+            falls: components["schemas"]["DualQuantity"];
             /** Is Safe */
             is_safe: boolean;
-            left: components["schemas"]["Shown"];
+            left: components["schemas"]["DualQuantity"];
             /** Name */
             name: string;
-            off_from: components["schemas"]["Shown"];
+            off_from: components["schemas"]["DualQuantity"];
             /** Off From C */
             off_from_c: number;
-            room: components["schemas"]["Shown"];
-            says: components["schemas"]["Said"];
+            room: components["schemas"]["DualQuantity"];
+            says: components["schemas"]["Message"];
             /**
              * Verdict
              * @enum {string}
@@ -2090,22 +2153,13 @@ export interface components {
             verdict: "safe" | "close" | "no";
         };
         /**
-         * Said
-         * @description A sentence in both unit systems; `**` marks the words that carry it.
-         */
-        Said: {
-            /** Metric */
-            metric: string;
-            /** Us */
-            us: string;
-        };
-        /**
          * Schedule
-         * @description A schedule as read. `unit` is degF or degC; `is_guess`: nothing in the text says so. It is `is_complete` when every
+         * @description A schedule as read. `unit` is degF or degC; `is_guess`: nothing in the text says so. It is `is_complete` when
+         *     every
          *     number of every line has its place and nothing is to be asked.
          */
         Schedule: {
-            count: components["schemas"]["Said"];
+            count: components["schemas"]["Message"];
             /** Is Complete */
             is_complete: boolean;
             /** Is Guess */
@@ -2119,7 +2173,8 @@ export interface components {
         };
         /**
          * ScheduleStep
-         * @description One step as meant: `rate` (an hour) and `to` in the unit of the schedule; `rate` None and no `ramp_s`: as fast as it can.
+         * @description One step as meant: `rate` (an hour) and `to` in the unit of the schedule; `rate` None and no `ramp_s`: as
+         *     fast as it can.
          */
         ScheduleStep: {
             /** Hold S */
@@ -2141,7 +2196,8 @@ export interface components {
          * Section
          * @description All that is needed to draw the cradle and what is in it.
          *
-         *     `rings` are closed lines (x, z); what lies in an odd number of them is room. `cavity` is a symmetrical stand-in, points
+         *     `rings` are closed lines (x, z); what lies in an odd number of them is room. `cavity` is a symmetrical stand-in,
+         *     points
          *     (half width, height), for laying the cold heap. `plan_rings` (x, y) show an outline from above, where there is one.
          */
         Section: {
@@ -2225,20 +2281,46 @@ export interface components {
             /** Share */
             share: number;
         };
-        /**
-         * Shown
-         * @description The same quantity in both unit systems.
-         */
-        Shown: {
-            metric: components["schemas"]["Words"];
-            us: components["schemas"]["Words"];
-        };
         /** SignInIn */
         SignInIn: {
             /** Name */
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * SimulatedSegment
+         * @description A step as it will run; times in seconds from the start, `rate` in words ("as it falls" when not set).
+         */
+        SimulatedSegment: {
+            /** Arrives S */
+            arrives_s: number;
+            /** Ends S */
+            ends_s: number;
+            /** Figures */
+            figures: string[];
+            hold: components["schemas"]["DualQuantity"];
+            /** Hold S */
+            hold_s: number;
+            /** Key */
+            key: string;
+            late: components["schemas"]["Message"] | null;
+            /**
+             * Limited By
+             * @enum {string}
+             */
+            limited_by: "cradle" | "glass" | "kiln" | "choice" | "shelves";
+            /** Name */
+            name: string;
+            rate: components["schemas"]["DualQuantity"];
+            /** Rate K Per H */
+            rate_k_per_h: number | null;
+            /** Starts S */
+            starts_s: number;
+            to: components["schemas"]["DualQuantity"];
+            /** To C */
+            to_c: number;
+            why: components["schemas"]["Message"];
         };
         /**
          * SizeOut
@@ -2268,9 +2350,9 @@ export interface components {
             /** Sizes */
             sizes: {
                 [key: string]: [
-                    components["schemas"]["Shown"],
-                    components["schemas"]["Shown"],
-                    components["schemas"]["Shown"]
+                    components["schemas"]["DualQuantity"],
+                    components["schemas"]["DualQuantity"],
+                    components["schemas"]["DualQuantity"]
                 ];
             };
             /** Units */
@@ -2290,40 +2372,6 @@ export interface components {
             kind: "published" | "practice" | "memory" | "choice";
             /** Text */
             text: string;
-        };
-        /**
-         * Step
-         * @description A step as it will run; times in seconds from the start, `rate` in words ("as it falls" when not set).
-         */
-        Step: {
-            /** Arrives S */
-            arrives_s: number;
-            /** Ends S */
-            ends_s: number;
-            /** Figures */
-            figures: string[];
-            hold: components["schemas"]["Shown"];
-            /** Hold S */
-            hold_s: number;
-            /** Key */
-            key: string;
-            late: components["schemas"]["Said"] | null;
-            /**
-             * Limited By
-             * @enum {string}
-             */
-            limited_by: "cradle" | "glass" | "kiln" | "choice" | "shelves";
-            /** Name */
-            name: string;
-            rate: components["schemas"]["Shown"];
-            /** Rate K Per H */
-            rate_k_per_h: number | null;
-            /** Starts S */
-            starts_s: number;
-            to: components["schemas"]["Shown"];
-            /** To C */
-            to_c: number;
-            why: components["schemas"]["Said"];
         };
         /**
          * StockIn
@@ -2353,13 +2401,13 @@ export interface components {
             all: number;
             /** Count */
             count: number;
-            mass: components["schemas"]["Shown"];
+            mass: components["schemas"]["DualQuantity"];
             /** Rows */
             rows: components["schemas"]["StockOut"][];
         };
         /** StockOut */
         StockOut: {
-            area: components["schemas"]["Shown"] | null;
+            area: components["schemas"]["DualQuantity"] | null;
             /** Entries */
             entries: {
                 [key: string]: components["schemas"]["EntryOut"];
@@ -2380,7 +2428,7 @@ export interface components {
             photo_id: number | null;
             /** Place */
             place: string;
-            set_aside: components["schemas"]["Shown"] | null;
+            set_aside: components["schemas"]["DualQuantity"] | null;
             /** Version */
             version: number;
         };
@@ -2400,24 +2448,9 @@ export interface components {
         /** SumRow */
         SumRow: {
             /** Cells */
-            cells: components["schemas"]["Shown"][];
+            cells: components["schemas"]["DualQuantity"][];
             /** Name */
             name: string;
-        };
-        /**
-         * TakeOut
-         * @description Glass of the rack that this piece has set aside or used.
-         */
-        TakeOut: {
-            /** Is Used */
-            is_used: boolean;
-            /** Item Id */
-            item_id: number;
-            mass: components["schemas"]["Shown"];
-            /** Name */
-            name: string;
-            /** Place */
-            place: string;
         };
         /** TakeSolidIn */
         TakeSolidIn: {
@@ -2444,8 +2477,8 @@ export interface components {
             is_about: boolean;
             /** Key */
             key: string;
-            rate: components["schemas"]["Shown"];
-            total: components["schemas"]["Shown"];
+            rate: components["schemas"]["DualQuantity"];
+            total: components["schemas"]["DualQuantity"];
             /** Total S */
             total_s: number;
         };
@@ -2460,7 +2493,7 @@ export interface components {
             key: string;
             /** Name */
             name: string;
-            shown: components["schemas"]["Shown"];
+            shown: components["schemas"]["DualQuantity"];
             /** Station */
             station: string;
         };
@@ -2473,20 +2506,6 @@ export interface components {
             at_c: number;
             /** Text */
             text: string;
-        };
-        /**
-         * Told
-         * @description The steps for the controller, what was merged to make them fit, and whether they do.
-         */
-        Told: {
-            /** Fits */
-            fits: boolean;
-            /** Notes */
-            notes: components["schemas"]["Said"][];
-            /** Steps */
-            steps: components["schemas"]["ControllerStep"][];
-            /** Unit */
-            unit: string;
         };
         /**
          * TraceIn
@@ -2531,7 +2550,7 @@ export interface components {
          * @description The heat as it would be, and the sentence over it.
          */
         TryOut: {
-            answer: components["schemas"]["Said"];
+            answer: components["schemas"]["Message"];
             heat: components["schemas"]["HeatPlan"] | null;
         };
         /** TypedIn */
@@ -2560,7 +2579,7 @@ export interface components {
          * @description Somebody at the kiln: why, when (s from the start, and in words), and whether that is in waking hours.
          */
         Visit: {
-            at: components["schemas"]["Shown"];
+            at: components["schemas"]["DualQuantity"];
             /** At S */
             at_s: number;
             /** Is Awake */
@@ -2579,21 +2598,7 @@ export interface components {
             key: string;
             /** Name */
             name: string;
-            shown: components["schemas"]["Shown"];
-        };
-        /**
-         * Words
-         * @description A quantity as read: `value` and `unit` apart for setting, `text` together, `plus_minus` or "".
-         */
-        Words: {
-            /** Plus Minus */
-            plus_minus: string;
-            /** Text */
-            text: string;
-            /** Unit */
-            unit: string;
-            /** Value */
-            value: string;
+            shown: components["schemas"]["DualQuantity"];
         };
         /**
          * ZoneOut
@@ -2607,7 +2612,7 @@ export interface components {
             ];
             /** Name */
             name: string;
-            offset: components["schemas"]["Shown"];
+            offset: components["schemas"]["DualQuantity"];
             /** Offset K */
             offset_k: number;
             /** Typed */
@@ -4033,7 +4038,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JudgedSchedule"];
+                    "application/json": components["schemas"]["AssessedSchedule"];
                 };
             };
             /** @description Not Found */

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { Said as SaidWords } from '../api/types'
-import Said from './Said.vue'
+import type { Message as SaidWords } from '../api/types'
+import MessageText from './MessageText.vue'
 
 defineProps<{ said?: SaidWords }>()
 </script>
 
 <template>
-  <p v-if="said" class="answer" aria-live="polite"><Said :said="said" /></p>
+  <p v-if="said" class="answer" aria-live="polite"><MessageText :said="said" /></p>
 </template>
 
 <style scoped>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Finding } from '../api/types'
-import Said from './Said.vue'
+import MessageText from './MessageText.vue'
 
 const props = defineProps<{ findings: Finding[]; station: string }>()
 const WORDS = { stop: 'Stop', think: 'Think', note: 'Note' } as const
@@ -15,7 +15,7 @@ const here = computed(() => props.findings.filter((f) => f.station === props.sta
     <li v-for="finding in here" :key="finding.rule" :class="finding.severity">
       <span class="word">{{ MARKS[finding.severity] }} {{ WORDS[finding.severity] }}</span>
       <span
-        ><strong><Said :said="finding.says" /></strong> <Said class="reason" :said="finding.reason"
+        ><strong><MessageText :said="finding.says" /></strong> <MessageText class="reason" :said="finding.reason"
       /></span>
     </li>
   </ul>

@@ -2,14 +2,14 @@
 import InputText from 'primevue/inputtext'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 
-import type { Shown } from '../api/types'
+import type { DualQuantity } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 
 /** A quantity that takes whatever unit is typed, shows the chosen one and the other in small. */
 const props = defineProps<{
   label: string
   hint?: string
-  shown?: Shown | null
+  shown?: DualQuantity | null
   draft?: string
   fault?: string
   placeholder?: string

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import type { Figure, HeatPlan } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import StrainProfile from '../drawing/StrainProfile.vue'
-import Said from './Said.vue'
+import MessageText from './MessageText.vue'
 
 const props = defineProps<{ figures: { [key: string]: Figure }; profile?: HeatPlan['profile'] }>()
 // where the strain through the glass is what limits a figure, it is drawn beside the working
@@ -84,7 +84,7 @@ const follow = (name: string) =>
         <h3>Taken for granted</h3>
         <ul>
           <li v-for="assumption in figure.assumptions" :key="assumption.metric">
-            <Said :said="assumption" />
+            <MessageText :said="assumption" />
           </li>
         </ul>
       </section>

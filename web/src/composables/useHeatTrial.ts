@@ -1,7 +1,7 @@
 import { computed, ref, watch } from 'vue'
 
 import { api, asked } from '../api/client'
-import type { Change, HeatPlan, Said } from '../api/types'
+import type { Change, HeatPlan, Message } from '../api/types'
 import type { Pull } from '../drawing/HeatHandles.vue'
 import { STAGE, usePiece } from './usePiece'
 import { usePreferences } from './usePreferences'
@@ -21,7 +21,7 @@ export function changesOf(pull: Pull): Change[] {
 export function useHeatTrial() {
   const context = usePiece()
   const preferences = usePreferences()
-  const trial = ref<{ heat: HeatPlan | null; answer: Said } | null>(null)
+  const trial = ref<{ heat: HeatPlan | null; answer: Message } | null>(null)
   let wanted: Change[] | null = null
   let isAsking = false
 

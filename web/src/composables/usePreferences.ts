@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watchEffect } from 'vue'
 
-import type { Shown, System, Words } from '../api/types'
+import type { DualQuantity, System, Formatted } from '../api/types'
 
 function kept(key: string): string | null {
   try {
@@ -37,8 +37,8 @@ export const usePreferences = defineStore('preferences', () => {
     document.documentElement.classList.toggle('dark', isDark.value)
   })
 
-  const pick = (shown: Shown): Words => shown[system.value]
-  const other = (shown: Shown): Words => shown[system.value === 'metric' ? 'us' : 'metric']
+  const pick = (shown: DualQuantity): Formatted => shown[system.value]
+  const other = (shown: DualQuantity): Formatted => shown[system.value === 'metric' ? 'us' : 'metric']
   const flip = () => (system.value = system.value === 'metric' ? 'us' : 'metric')
   return { system, isDark, pick, other, flip }
 })

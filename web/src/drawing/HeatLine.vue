@@ -2,7 +2,7 @@
 import { computed, ref, useId, watch } from 'vue'
 
 import type { HeatPlan, Landmark } from '../api/types'
-import Said from '../components/Said.vue'
+import MessageText from '../components/MessageText.vue'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
 import HeatGround from './HeatGround.vue'
@@ -184,8 +184,8 @@ function key(event: KeyboardEvent) {
             >{{ call.step.name }}, {{ preferences.pick(call.step.rate).text }} to
             {{ preferences.pick(call.step.to).text }}</strong
           >
-          <span><Said :said="call.step.why" /></span>
-          <span v-if="call.step.late"><Said :said="call.step.late" /></span>
+          <span><MessageText :said="call.step.why" /></span>
+          <span v-if="call.step.late"><MessageText :said="call.step.late" /></span>
         </div>
       </template>
     </div>

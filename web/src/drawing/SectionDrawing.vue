@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 
-import type { Section, Words } from '../api/types'
+import type { Section, Formatted } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import { useSettled } from '../composables/useSettled'
 import { useWidth } from '../composables/useSize'
@@ -14,7 +14,7 @@ import { layOut } from './sectionLayout'
 /** The cradle and its glass in section, to scale; the numbers on it are the inputs. */
 const props = defineProps<{
   section: Section
-  notes: { heap: string; reserve: Words | null }
+  notes: { heap: string; reserve: Formatted | null }
   alongside?: { path: string; value: unknown }[]
   isStill?: boolean
 }>()

@@ -6,7 +6,7 @@ import { api, asked } from '../../api/client'
 import type { Glass } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import TypedField from '../../components/TypedField.vue'
 import { useInTurn } from '../../composables/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
@@ -59,7 +59,7 @@ async function putAway() {
         · family “{{ kind.family }}”{{ kind.is_tested ? ', tested by its maker' : '' }}</template
       >
     </p>
-    <p v-if="kind.doubt" class="small doubt">? <Said :said="kind.doubt" /></p>
+    <p v-if="kind.doubt" class="small doubt">? <MessageText :said="kind.doubt" /></p>
     <dl>
       <template v-for="mark in windows" :key="mark.key">
         <dt>{{ mark.name }}</dt>

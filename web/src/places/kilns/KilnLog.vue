@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 
 import { picked, sendFile } from '../../api/files'
 import type { Kiln, KilnLook } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
 
@@ -86,7 +86,7 @@ const LOOKS = ['heat', 'ink'] as const
         {{ kiln.entries.rise?.shown ? preferences.pick(kiln.entries.rise.shown).text : '' }}.
       </p>
       <ul class="small">
-        <li v-for="(said, i) in fit.says" :key="i"><Said :said="said" /></li>
+        <li v-for="(said, i) in fit.says" :key="i"><MessageText :said="said" /></li>
       </ul>
       <p class="go">
         <Button label="Take these times over" :disabled="isBusy" @click="send(true)" />
@@ -96,7 +96,7 @@ const LOOKS = ['heat', 'ink'] as const
     <details v-else-if="kiln.fit">
       <summary class="small">From a log: {{ kiln.fit.file }}, {{ kiln.fit.on }}</summary>
       <ul class="small">
-        <li v-for="(said, i) in kiln.fit.says" :key="i"><Said :said="said" /></li>
+        <li v-for="(said, i) in kiln.fit.says" :key="i"><MessageText :said="said" /></li>
       </ul>
     </details>
   </section>

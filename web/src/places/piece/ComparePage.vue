@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { api, asked } from '../../api/client'
 import LoadState from '../../components/LoadState.vue'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useShortcuts } from '../../composables/useShortcuts'
 import LineGraph from '../../drawing/LineGraph.vue'
@@ -83,7 +83,7 @@ const PULLED = ['glass', 'steel'] as const
       @again="found.refetch()"
     />
     <template v-else>
-      <p class="answer"><Said :said="found.data.value.answer" /></p>
+      <p class="answer"><MessageText :said="found.data.value.answer" /></p>
       <LineGraph
         label="Temperature of both programmes against hours"
         :graph="found.data.value.temperatures"
@@ -100,7 +100,7 @@ const PULLED = ['glass', 'steel'] as const
       <div class="pair">
         <article v-for="side in found.data.value.sides" :key="side.key">
           <h2>{{ side.name }}</h2>
-          <p v-if="side.read_as" class="small"><Said :said="side.read_as" /></p>
+          <p v-if="side.read_as" class="small"><MessageText :said="side.read_as" /></p>
           <p class="figures">
             {{ preferences.pick(side.total).text }} · peak {{ preferences.pick(side.peak).text }} · leaves
             {{ preferences.pick(side.left).text }} · {{ preferences.pick(side.energy).text }} · open

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import Button from 'primevue/button'
 
 import LoadState from '../../components/LoadState.vue'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { providePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import { useShortcuts } from '../../composables/useShortcuts'
@@ -52,7 +52,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
       <ul class="findings">
         <template v-for="finding in piece.plan.findings" :key="finding.rule">
           <li v-if="finding.severity === 'stop'">
-            ■ Stop: <Said :said="finding.says" /> <Said :said="finding.reason" />
+            ■ Stop: <MessageText :said="finding.says" /> <MessageText :said="finding.reason" />
           </li>
         </template>
       </ul>
@@ -65,8 +65,8 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
       <div class="pair">
         <div class="section"><SectionSheet :piece="piece" is-still /></div>
         <div class="words">
-          <p><Said :said="piece.plan.answers.cradle!" /></p>
-          <p><Said :said="piece.plan.answers.glass!" /></p>
+          <p><MessageText :said="piece.plan.answers.cradle!" /></p>
+          <p><MessageText :said="piece.plan.answers.glass!" /></p>
           <p v-if="piece.plan.weigh.length > 1">
             On the scale:
             <template v-for="(line, i) in piece.plan.weigh" :key="i"
@@ -74,7 +74,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
               <b class="figures">{{ preferences.pick(line.shown).text }}</b></template
             >.
           </p>
-          <p><Said :said="piece.plan.answers.heat!" /></p>
+          <p><MessageText :said="piece.plan.answers.heat!" /></p>
           <ul>
             <li v-for="caution in piece.plan.cautions" :key="caution.text">⚠ {{ caution.text }}</li>
           </ul>
@@ -95,7 +95,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
             piece.plan.heat.told.steps.map((s) => `${s.rate} → ${s.to}, ${s.hold}`).join(' · ')
           }}</span>.
           <template v-for="(note, i) in piece.plan.heat.told.notes" :key="i"
-            ><Said :said="note" />{{ ' ' }}</template
+            ><MessageText :said="note" />{{ ' ' }}</template
           >
         </p>
       </template>

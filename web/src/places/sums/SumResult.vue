@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Figure, Outcome, Shown } from '../../api/types'
+import type { Figure, Outcome, DualQuantity } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import FigureRow from '../../components/FigureRow.vue'
 import FindingsList from '../../components/FindingsList.vue'
@@ -9,7 +9,7 @@ import { usePreferences } from '../../composables/usePreferences'
 defineProps<{ result: NonNullable<Outcome['result']>; station: string }>()
 const emit = defineEmits<{ working: [key: string] }>()
 const preferences = usePreferences()
-const text = (shown: Shown) => preferences.pick(shown).text
+const text = (shown: DualQuantity) => preferences.pick(shown).text
 </script>
 
 <template>

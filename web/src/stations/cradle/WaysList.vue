@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Piece } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { METHODS } from './methods'
 
@@ -17,7 +17,7 @@ const ways = computed(() =>
 
 <template>
   <div v-if="ways.length > 1" class="ways">
-    <p v-if="piece.plan.compared" class="margin-note"><Said :said="piece.plan.compared" /></p>
+    <p v-if="piece.plan.compared" class="margin-note"><MessageText :said="piece.plan.compared" /></p>
     <ul v-if="ways.length > 2" aria-label="All ways of measuring">
       <li v-for="way in ways" :key="way.method">
         <span>{{ name(way.method) }} <span v-if="way.is_chosen" class="quiet small">counts</span></span>

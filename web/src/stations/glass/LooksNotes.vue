@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Piece } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 
 /** What the piece will probably look like, and why. Notes, not rules. */
 defineProps<{ piece: Piece }>()
@@ -9,8 +9,8 @@ defineProps<{ piece: Piece }>()
 <template>
   <section aria-labelledby="looks-heading">
     <h2 id="looks-heading">What it will look like</h2>
-    <p v-for="(note, i) in piece.plan.looks" :key="i" class="note">
-      <b><Said :said="note.says" /></b> <Said class="why" :said="note.reason" />
+    <p v-for="(note, i) in piece.plan.appearance" :key="i" class="note">
+      <b><MessageText :said="note.says" /></b> <MessageText class="why" :said="note.reason" />
     </p>
   </section>
 </template>

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 
 import { api, asked, Refused } from '../../api/client'
 import type { Piece } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 
@@ -13,7 +13,7 @@ const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const preferences = usePreferences()
 const said = ref('')
-const isUsed = computed(() => props.piece.takes.some((take) => take.is_used))
+const isUsed = computed(() => props.piece.reservations.some((held) => held.is_used))
 
 async function rack(what: 'aside' | 'used' | 'back') {
   said.value = ''
@@ -44,30 +44,30 @@ async function rack(what: 'aside' | 'used' | 'back') {
         >
       </li>
     </ul>
-    <template v-if="piece.takes.length">
+    <template v-if="piece.reservations.length">
       <p class="small quiet">{{ isUsed ? 'Used, off the rack:' : 'Set aside for this piece:' }}</p>
       <ul>
-        <li v-for="take in piece.takes" :key="take.item_id">
+        <li v-for="held in piece.reservations" :key="held.item_id">
           <span
-            >{{ take.name }} <span class="quiet small">{{ take.place }}</span></span
-          ><span class="figures">{{ preferences.pick(take.mass).text }}</span>
+            >{{ held.name }} <span class="quiet small">{{ held.place }}</span></span
+          ><span class="figures">{{ preferences.pick(held.mass).text }}</span>
         </li>
       </ul>
     </template>
-    <p v-if="piece.takes_gap" class="margin-note"><Said :said="piece.takes_gap" /></p>
+    <p v-if="piece.reservations_gap" class="margin-note"><MessageText :said="piece.reservations_gap" /></p>
     <p class="acts">
       <Button
         v-if="!isUsed"
         variant="outlined"
-        :label="piece.takes.length ? 'Set aside anew' : 'Set the glass aside'"
+        :label="piece.reservations.length ? 'Set aside anew' : 'Set the glass aside'"
         @click="rack('aside')"
       />
       <Button
-        v-if="piece.takes.length && !isUsed"
+        v-if="piece.reservations.length && !isUsed"
         label="It is in the kiln: take it off the rack"
         @click="rack('used')"
       />
-      <button v-if="piece.takes.length" type="button" class="text-button" @click="rack('back')">
+      <button v-if="piece.reservations.length" type="button" class="text-button" @click="rack('back')">
         Give it back
       </button>
     </p>

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import { api, asked } from '../../api/client'
 import type { Piece } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 
 /** The firings of this piece in order, each as the silhouette of its heat, with the clock and what it does to the others. */
@@ -37,7 +37,7 @@ function silhouette(peakC: number) {
         <span class="small quiet">day {{ link.day }}, {{ preferences.pick(link.starts).text }}</span>
         <span class="small quiet">open {{ preferences.pick(link.opens).text }}</span>
         <span v-for="(remark, j) in link.remarks" :key="j" class="small remark"
-          >◆ <Said :said="remark"
+          >◆ <MessageText :said="remark"
         /></span>
       </li>
     </ol>
@@ -48,7 +48,7 @@ function silhouette(peakC: number) {
     </p>
     <ul>
       <li v-for="(finding, i) in chain.data.value.findings" :key="i" class="small">
-        <Said :said="finding" />
+        <MessageText :said="finding" />
       </li>
     </ul>
   </div>

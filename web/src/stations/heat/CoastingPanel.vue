@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { api, asked } from '../../api/client'
 import type { Piece } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import LineGraph from '../../drawing/LineGraph.vue'
 
@@ -31,8 +31,8 @@ const MARK = { safe: '', close: '? ', no: '✕ ' } as const
     @again="found.refetch()"
   />
   <div v-else class="coasting">
-    <p class="answer"><Said :said="found.data.value.answer" /></p>
-    <p class="small quiet"><Said :said="found.data.value.lined" /></p>
+    <p class="answer"><MessageText :said="found.data.value.answer" /></p>
+    <p class="small quiet"><MessageText :said="found.data.value.lined" /></p>
     <table>
       <thead>
         <tr>

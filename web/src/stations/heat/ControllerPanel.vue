@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Piece } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 
 /** What is typed into the controller of this kiln. */
 defineProps<{ piece: Piece; isStill?: boolean }>()
@@ -33,7 +33,7 @@ defineProps<{ piece: Piece; isStill?: boolean }>()
     </table>
     <p v-if="!piece.plan.heat.told.fits"><b>■ It does not fit.</b></p>
     <ul v-if="piece.plan.heat.told.notes.length">
-      <li v-for="(note, i) in piece.plan.heat.told.notes" :key="i"><Said :said="note" /></li>
+      <li v-for="(note, i) in piece.plan.heat.told.notes" :key="i"><MessageText :said="note" /></li>
     </ul>
     <p v-if="!isStill" class="small quiet">
       How many steps it holds, how fine its rates are, °C or °F, and how far its thermometer is off: at the

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Remark } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 
 /** What a programme does to the piece, each with its word. */
 defineProps<{ remarks: Remark[] }>()
@@ -10,7 +10,7 @@ const WORDS: Record<string, string> = { stop: '■ Not like this', think: '◆ T
 <template>
   <ul>
     <li v-for="(remark, i) in remarks" :key="i">
-      <b>{{ WORDS[remark.word] }}:</b> <Said :said="remark.says" />
+      <b>{{ WORDS[remark.word] }}:</b> <MessageText :said="remark.says" />
     </li>
   </ul>
 </template>

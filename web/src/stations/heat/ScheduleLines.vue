@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext'
 
 import type { ScheduleLine } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 
 /** Every line of a pasted schedule with what was made of it; what is not clear is marked, and put right where it stands. */
 defineProps<{ lines: ScheduleLine[] }>()
@@ -28,7 +28,7 @@ function keep(line: ScheduleLine, event: Event) {
         @change="keep(line, $event)"
       />
       <span class="made">
-        <span v-for="(said, i) in line.says" :key="i" class="small"><Said :said="said" /></span>
+        <span v-for="(said, i) in line.says" :key="i" class="small"><MessageText :said="said" /></span>
         <span v-if="!line.says.length && isClear(line)" class="small quiet">no step</span>
         <span v-for="word in line.unread" :key="word" class="small unclear">✕ not read: {{ word }}</span>
         <span v-for="doubt in line.doubts" :key="doubt" class="small unclear">? {{ doubt }}</span>

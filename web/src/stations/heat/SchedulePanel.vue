@@ -6,7 +6,7 @@ import { computed, ref, useId, watch } from 'vue'
 
 import { api, asked } from '../../api/client'
 import type { Piece } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { STAGE, useDocument, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import RemarkList from './RemarkList.vue'
@@ -71,7 +71,7 @@ const EXAMPLE =
       <p v-else-if="judged.error.value" class="fault" role="alert">✕ {{ judged.error.value.message }}</p>
       <template v-else-if="judged.data.value">
         <p>
-          <Said :said="judged.data.value.schedule.count" />
+          <MessageText :said="judged.data.value.schedule.count" />
           <template v-if="programme">
             It takes <b class="figures">{{ preferences.pick(programme.total).text }}</b> and leaves about
             <b class="figures">{{ preferences.pick(programme.left).text }}</b>.

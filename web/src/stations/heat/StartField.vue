@@ -4,7 +4,7 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, ref, useId, watch } from 'vue'
 
 import type { Piece } from '../../api/types'
-import Said from '../../components/Said.vue'
+import MessageText from '../../components/MessageText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import { localNow, localZone } from '../../logic/localTime'
@@ -77,7 +77,7 @@ const WAYS = [
     <template v-for="visit in plan?.visits ?? []" :key="visit.key">
       {{ visit.is_awake ? '' : '☾ At night: ' }}{{ visit.name }}, {{ preferences.pick(visit.at).text }}.
     </template>
-    <Said v-if="plan?.visit_help" :said="plan.visit_help" />
+    <MessageText v-if="plan?.visit_help" :said="plan.visit_help" />
   </p>
   <p class="now">
     <button type="button" class="text-button" @click="startNow">Start now</button>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Piece, Step } from '../../api/types'
-import Said from '../../components/Said.vue'
+import type { Piece, SimulatedSegment } from '../../api/types'
+import MessageText from '../../components/MessageText.vue'
 import TypedField from '../../components/TypedField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 
 /** One step set by hand, for keyboard and phone: what dragging does on the line. */
-const props = defineProps<{ piece: Piece; step: Step; number: number }>()
+const props = defineProps<{ piece: Piece; step: SimulatedSegment; number: number }>()
 const emit = defineEmits<{ release: [key: string]; working: [key: string] }>()
 const context = usePiece()
 const at = computed(() => `${STAGE}.heat.own_steps.${props.step.key}`)
@@ -28,8 +28,8 @@ const write = (name: string, value: string) =>
 <template>
   <section class="editor" :aria-label="`Step ${number}: ${step.name}`">
     <p>
-      <b>{{ number }}. {{ step.name }}.</b> <Said :said="step.why" />
-      <template v-if="step.late"> <Said :said="step.late" /></template>
+      <b>{{ number }}. {{ step.name }}.</b> <MessageText :said="step.why" />
+      <template v-if="step.late"> <MessageText :said="step.late" /></template>
     </p>
     <div class="fields">
       <TypedField

@@ -9,12 +9,12 @@ from django.db.models import Sum
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.batch import needs
-from coldcradle.piece.plan import work_out
+from coldcradle.piece.plan import compute_stage
 from coldcradle.quantity.format import show
 from studio.actions.pieces import locked, record
-from studio.models import Piece, Stage, StockItem, Take
+from studio.models import Piece, Reservation, Stage, StockItem
 from studio.planning import PlannedPiece, planned, stages_of
-from studio.takes import settle_takes
+from studio.reservations import settle_reservations
 
 __all__ = ["give_back", "set_glass_aside", "use_glass"]
 
@@ -22,7 +22,9 @@ __all__ = ["give_back", "set_glass_aside", "use_glass"]
 def _free(stage: Stage, kind_id: int, form: str) -> list[tuple[StockItem, float]]:
     """Items of a kind and form with what nobody else has set aside of them, the fullest first."""
     items = StockItem.objects.filter(kind=kind_id, form=form, is_archived=False)
-    others = Take.objects.filter(item__in=items, is_used=False, stage__piece__is_put_away=False).exclude(stage=stage)
+    others = Reservation.objects.filter(item__in=items, is_used=False, stage__piece__is_put_away=False).exclude(
+        stage=stage
+    )
     taken = {row["item"]: row["kg"] for row in others.values("item").annotate(kg=Sum("mass_kg")).order_by()}
     free = [(item, item.mass_kg - taken.get(item.pk, 0.0)) for item in items]
     return sorted(((item, kg) for item, kg in free if kg > 1e-6), key=lambda pair: -pair[1])
@@ -52,9 +54,9 @@ def set_glass_aside(piece: Piece, *, version: int) -> PlannedPiece:
     """
     locked(piece, version)
     stage = stages_of(piece)[0]
-    if stage.takes.filter(is_used=True).exists():
+    if stage.reservations.filter(is_used=True).exists():
         raise ImpossibleInput("this glass has been used already; give it back first")
-    worked = work_out(planned(piece).piece)
+    worked = compute_stage(planned(piece).piece)
     glass = worked.piece.glass
     wanted: list[dict[str, Any]] = []
     for need in needs(worked):
@@ -64,7 +66,7 @@ def set_glass_aside(piece: Piece, *, version: int) -> PlannedPiece:
         wanted += _allot(
             stage, entry["kind_id"], extra.form.key, extra.mass_kg, f"{extra.kind.name}, {extra.form.name}"
         )
-    settle_takes(stage, wanted)
+    settle_reservations(stage, wanted)
     return record(piece, label="glass set aside")
 
 
@@ -73,10 +75,10 @@ def use_glass(piece: Piece, *, version: int) -> PlannedPiece:
     """The glass is in the kiln: it comes off the rack, and the cradle has one firing more."""
     locked(piece, version)
     stage = stages_of(piece)[0]
-    takes = [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": True} for t in stage.takes.all()]
-    if not takes:
+    reservations = [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": True} for t in stage.reservations.all()]
+    if not reservations:
         raise ImpossibleInput("no glass is set aside for this piece; set it aside first")
-    settle_takes(stage, takes)
+    settle_reservations(stage, reservations)
     return record(piece, label="glass used")
 
 
@@ -84,5 +86,5 @@ def use_glass(piece: Piece, *, version: int) -> PlannedPiece:
 def give_back(piece: Piece, *, version: int) -> PlannedPiece:
     """What was set aside or used goes back to the rack."""
     locked(piece, version)
-    settle_takes(stages_of(piece)[0], [])
+    settle_reservations(stages_of(piece)[0], [])
     return record(piece, label="glass given back")

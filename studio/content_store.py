@@ -9,7 +9,7 @@ from typing import Any
 
 from studio.models import Drawing
 
-__all__ = ["drawings_in", "put_back", "set_aside"]
+__all__ = ["drawings_in", "expand", "intern"]
 
 
 def _places(inputs: dict[str, Any]) -> Iterator[tuple[dict[str, Any], str]]:
@@ -22,7 +22,7 @@ def _places(inputs: dict[str, Any]) -> Iterator[tuple[dict[str, Any], str]]:
             yield part, "outline"
 
 
-def set_aside(owner: Any, inputs: dict[str, Any]) -> dict[str, Any]:
+def intern(owner: Any, inputs: dict[str, Any]) -> dict[str, Any]:
     """Keep the large parts in rows of their own and leave their digests; the inputs are changed in place."""
     for place, entry in _places(inputs):
         data = place[entry]
@@ -45,7 +45,7 @@ def drawings_in(owner_id: int, all_inputs: Iterable[dict[str, Any]]) -> dict[str
     return dict(Drawing.objects.filter(owner=owner_id, digest__in=digests).values_list("digest", "data"))
 
 
-def put_back(inputs: dict[str, Any], kept: dict[str, Any]) -> dict[str, Any]:
+def expand(inputs: dict[str, Any], kept: dict[str, Any]) -> dict[str, Any]:
     """The inputs with their large parts in place; changed in place."""
     for place, entry in _places(inputs):
         place[entry] = kept.get(place[entry].get("kept"), place[entry])

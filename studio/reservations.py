@@ -8,9 +8,9 @@ from django.db.models import F
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.quantity.format import show
-from studio.models import Cradle, Stage, StockItem, Take
+from studio.models import Cradle, Reservation, Stage, StockItem
 
-__all__ = ["settle_takes"]
+__all__ = ["settle_reservations"]
 
 
 def _move(item_id: int, mass_kg: float) -> None:
@@ -18,23 +18,23 @@ def _move(item_id: int, mass_kg: float) -> None:
     StockItem.objects.filter(pk=item_id).update(mass_kg=F("mass_kg") + mass_kg, version=F("version") + 1)
 
 
-def settle_takes(stage: Stage, wanted: list[dict[str, Any]]) -> None:
+def settle_reservations(stage: Stage, wanted: list[dict[str, Any]]) -> None:
     """Make a stage's takes what is wanted; glass that is no longer used goes back onto its item, glass that is
     comes off.
     """
-    standing = list(stage.takes.all())
+    standing = list(stage.reservations.all())
     plain = [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": t.is_used} for t in standing]
     if plain == wanted:
         return
     for take in standing:
         if take.is_used:
             _move(take.item_id, take.mass_kg)
-    stage.takes.all().delete()
+    stage.reservations.all().delete()
     there = set(StockItem.objects.filter(pk__in=[w["item_id"] for w in wanted]).values_list("pk", flat=True))
     for entry in wanted:
         if entry["item_id"] not in there:
             continue
-        Take.objects.create(stage=stage, **entry)
+        Reservation.objects.create(stage=stage, **entry)
         if entry["is_used"]:
             left = StockItem.objects.get(pk=entry["item_id"]).mass_kg
             if left < entry["mass_kg"] - 1e-6:

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Said } from '../api/types'
+import type { Message } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 
-const props = defineProps<{ said: Said }>()
+const props = defineProps<{ said: Message }>()
 const preferences = usePreferences()
 // the words between ** carry the sentence
 const parts = computed(() => props.said[preferences.system].split('**'))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db.models import Q, Sum
 
-from studio.models import GlassKind, Stage, StockItem, Take
+from studio.models import GlassKind, Reservation, Stage, StockItem
 
 __all__ = ["rack_for", "rack_of", "spoken_for"]
 
@@ -32,7 +32,7 @@ def rack_of(kind: GlassKind) -> dict[str, str]:
 
 def spoken_for(kind_id: int) -> dict[str, float]:
     """What pieces have set aside of a kind, kg by form."""
-    rows = Take.objects.filter(item__kind=kind_id, is_used=False, stage__piece__is_put_away=False)
+    rows = Reservation.objects.filter(item__kind=kind_id, is_used=False, stage__piece__is_put_away=False)
     return {row["item__form"]: row["kg"] for row in rows.values("item__form").annotate(kg=Sum("mass_kg")).order_by()}
 
 
@@ -41,9 +41,9 @@ def rack_for(stage: Stage) -> dict[str, str]:
     already.
     """
     masses = _on_rack(stage.glass_kind_id)
-    takes = Take.objects.filter(item__kind=stage.glass_kind_id).filter(
+    reservations = Reservation.objects.filter(item__kind=stage.glass_kind_id).filter(
         Q(stage=stage.pk, is_used=True) | Q(stage__piece__is_put_away=False, is_used=False) & ~Q(stage=stage.pk)
     )
-    for form, is_used, kg in takes.order_by().values_list("item__form", "is_used", "mass_kg"):
+    for form, is_used, kg in reservations.order_by().values_list("item__form", "is_used", "mass_kg"):
         masses[form] = masses.get(form, 0.0) + (kg if is_used else -kg)
     return _typed(masses)
