@@ -41,18 +41,18 @@ def baseline_ms() -> float:
 def bench_core() -> Figures:
     from coldcradle.document.piece import read_piece
     from coldcradle.heat.physics.simulate import _run
-    from coldcradle.piece.plan import plan
+    from coldcradle.piece.stage import plan_stage
     from coldcradle.quantity.format import show
     from tests.documents import document
 
     whole = document()
-    piece = read_piece(whole).piece
-    planning, reading = spread_ms(lambda: plan(piece), 200), spread_ms(lambda: read_piece(whole), 200)
+    piece = read_piece(whole).piece.stages[0]
+    planning, reading = spread_ms(lambda: plan_stage(piece), 200), spread_ms(lambda: read_piece(whole), 200)
 
     def cold() -> None:
         show.cache_clear()
         _run.cache_clear()
-        plan(piece)
+        plan_stage(piece)
 
     first = spread_ms(cold, 100)
     return {

@@ -40,27 +40,33 @@ def bench_looks(spread_ms: Any) -> Figures:
     from coldcradle.heat.kiln.fit import fit_kiln
     from coldcradle.heat.kiln.log import read_log
     from coldcradle.heat.physics.simulate import _run
-    from coldcradle.piece.compare import assess_schedule, chain_of, coasting_of
-    from tests.core.test_firing import fired
+    from coldcradle.piece.compare import assess_schedule, coasting_of
+    from coldcradle.piece.plan import _planned, plan
+    from coldcradle.piece.stage import Staged
+    from tests.core.test_firing import fired, written
     from tests.core.test_kiln_logs import firing
     from tests.core.test_schedules import FOUR_RAMPS
 
     chain = [{"name": "Dots", "process": "full", "before": True}, {"name": "Polish", "process": "polish"}]
-    piece = fired("slump", thick="6 mm", heat__schedule=FOUR_RAMPS, heat__chain=chain)
+    piece = fired("slump", thick="6 mm", heat__schedule=FOUR_RAMPS)
+    whole = written("slump", thick="6 mm", heat__chain=chain)
     times, temperatures, _ = firing(every_s=15)
     text = "s,temp\n" + "\n".join(f"{t:.0f},{c:.1f}" for t, c in zip(times, temperatures, strict=True))
 
     def anew(work: Any) -> Any:
         def once() -> None:
             _run.cache_clear()
+            _planned.cache_clear()
             work()
 
         return once
 
     return {
-        "judge a pasted schedule, ms": statistics.median(spread_ms(anew(lambda: assess_schedule(piece)), 20)),
-        "may it be switched off, three rooms, ms": statistics.median(spread_ms(anew(lambda: coasting_of(piece)), 20)),
-        "a chain of three firings, ms": statistics.median(spread_ms(anew(lambda: chain_of(piece)), 20)),
+        "judge a pasted schedule, ms": statistics.median(spread_ms(anew(lambda: assess_schedule(Staged(piece))), 20)),
+        "may it be switched off, three rooms, ms": statistics.median(
+            spread_ms(anew(lambda: coasting_of(Staged(piece))), 20)
+        ),
+        "a chain of three stages, all anew, ms": statistics.median(spread_ms(anew(lambda: plan(whole)), 20)),
         f"fit a log of {len(times)} readings, ms": statistics.median(
             spread_ms(lambda: fit_kiln(read_log(text.encode()), room_c=18.0), 10)
         ),

@@ -48,7 +48,7 @@ def bench_mesh() -> Figures:
 def bench_outline(spread_ms: Any) -> Figures:
     """A piece over an outline of 5 000 points: reading it and planning it anew."""
     from coldcradle.document.piece import read_piece
-    from coldcradle.piece.plan import plan
+    from coldcradle.piece.stage import plan_stage
     from tests.documents import document
 
     turn = np.linspace(0, 2 * np.pi, 5000, endpoint=False)
@@ -61,7 +61,7 @@ def bench_outline(spread_ms: Any) -> Figures:
     )
     return {
         "outline of 5 000 points, read and planned, median ms": statistics.median(
-            spread_ms(lambda: plan(read_piece(whole).piece), 30)
+            spread_ms(lambda: plan_stage(read_piece(whole).piece.stages[0]), 30)
         )
     }
 

@@ -15,4 +15,4 @@ class Station:
     name: str
 
 
-STATIONS = (Station("cradle", "Cradle"), Station("glass", "Glass"), Station("heat", "Heat"))
+STATIONS = (Station("cradle", "Cradle"), Station("glass", "Glass"), Station("layup", "Lay-up"), Station("heat", "Heat"))

@@ -7,8 +7,8 @@ from datetime import UTC, datetime, timedelta
 from icalendar import Alarm, Calendar, Event
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.heat.result import HeatPlan
 from coldcradle.heat.schedule.clock import at
-from coldcradle.piece.result import HeatPlan
 from studio.models import Piece
 from studio.planning import PlannedPiece
 
@@ -18,10 +18,18 @@ _SHORT = timedelta(minutes=15)
 
 
 def _event(
-    piece: Piece, key: str, name: str, start: datetime, words: str, *, alarm: bool, length: timedelta = _SHORT
+    piece: Piece,
+    stage: str,
+    key: str,
+    name: str,
+    start: datetime,
+    words: str,
+    *,
+    alarm: bool,
+    length: timedelta = _SHORT,
 ) -> Event:
     event = Event()
-    event.add("uid", f"piece-{piece.pk}-{key}@cold-cradle")
+    event.add("uid", f"piece-{piece.pk}-{stage}-{key}@cold-cradle")
     event.add("dtstamp", piece.updated_at.astimezone(UTC))
     event.add("dtstart", start.astimezone(UTC))  # in UTC: no reader can take a change of clocks the wrong way
     event.add("dtend", (start + length).astimezone(UTC))
@@ -43,32 +51,35 @@ def _steps(heat: HeatPlan) -> str:
     )
 
 
-def firing_calendar(piece: Piece, found: PlannedPiece) -> bytes:
-    """The calendar of a piece's firing. Raises ImpossibleInput when there is no firing to tell."""
-    heat = found.plan.heat
+def firing_calendar(piece: Piece, found: PlannedPiece, stage: str = "") -> bytes:
+    """The calendar of one stage's firing. Raises ImpossibleInput when there is no firing to tell."""
+    plan = found.stage(stage)
+    heat = plan.heat
     if heat is None:
         raise ImpossibleInput("this firing cannot be done as it stands; there is nothing to put in a calendar")
     start = datetime.fromisoformat(heat.starts_at)
-    kiln = found.piece.heat.kiln.name
+    kiln = found.piece.stages[found.at(stage)].heat.kiln.name
+    called = piece.name if len(found.plan.stages) == 1 else f"{piece.name}, {plan.name.lower()}"
     calendar = Calendar()
     calendar.add("prodid", "-//Cold Cradle//Firing//EN")
     calendar.add("version", "2.0")
     whole = timedelta(seconds=heat.total_s)
     calendar.add_component(
-        _event(piece, "firing", f"{kiln}: {piece.name}", start, _steps(heat), alarm=True, length=whole)
+        _event(piece, plan.key, "firing", f"{kiln}: {called}", start, _steps(heat), alarm=True, length=whole)
     )
     for visit in heat.visits:
         words = "Protective clothing, seconds only, power off to the elements, never alone."
         calendar.add_component(
-            _event(piece, visit.key, f"{piece.name}: {visit.name}", at(start, visit.at_s), words, alarm=True)
+            _event(piece, plan.key, visit.key, f"{called}: {visit.name}", at(start, visit.at_s), words, alarm=True)
         )
     coast = next((s for s in heat.steps if s.key == "coast"), None)
     if coast is not None:
         calendar.add_component(
             _event(
                 piece,
+                plan.key,
                 "off",
-                f"{piece.name}: {kiln} may be off",
+                f"{called}: {kiln} may be off",
                 at(start, coast.starts_s),
                 "Lid shut until it may be opened.",
                 alarm=False,
@@ -78,8 +89,9 @@ def firing_calendar(piece: Piece, found: PlannedPiece) -> bytes:
     calendar.add_component(
         _event(
             piece,
+            plan.key,
             "open",
-            f"{piece.name}: the lid may be opened",
+            f"{called}: the lid may be opened",
             opens,
             "Mould and shelves stay hot for hours. A plan, not a warranty.",
             alarm=True,

@@ -3,34 +3,43 @@
 from __future__ import annotations
 
 import copy
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass
+from datetime import UTC, datetime
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from coldcradle.cradle.section import Section
 from coldcradle.document.fields import Entry
 from coldcradle.document.piece import FORMAT, VERSION, ReadPiece, read_piece
+from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan
-from coldcradle.piece.result import PiecePlan
+from coldcradle.piece.result import PiecePlan, StagePlan
 from coldcradle.quantity.parse import System
 from studio.content_store import drawings_in, expand
-from studio.models import GlassKind, Piece, Stage
+from studio.models import Firing, GlassKind, Piece, Stage
 from studio.stock_levels import rack_for
 
 __all__ = [
+    "FIRING_INPUTS",
     "PlannedPiece",
     "assemble",
+    "local_start",
     "outline_of",
     "plan_document",
     "planned",
+    "sketch_of",
     "snapshot_of",
     "split_stage",
+    "stage_at",
     "stages_of",
     "summary_of",
 ]
 
+FIRING_INPUTS = ("ready_by", "room", "furniture", "attendance", "wakes", "sleeps", "segments")
 _SHELF_ONLY = ("fills", "drying")
+_READY = ("measured", "enough", "laid", "planned")
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,8 +51,16 @@ class PlannedPiece:
     plan: PiecePlan
     piece: PieceInput
 
+    def at(self, key: str) -> int:
+        """The place of a stage by its key; the first where there is none of that key."""
+        return next((i for i, stage in enumerate(self.piece.stages) if stage.key == key), 0)
 
-def assemble(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
+    def stage(self, key: str = "") -> StagePlan:
+        """The plan of one stage."""
+        return self.plan.stages[self.at(key)]
+
+
+def assemble(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
     """The piece document of a row and its stages, with what is kept elsewhere put back in."""
     kept = drawings_in(piece.owner_id, [s.inputs for s in stages])
     return {
@@ -54,8 +71,14 @@ def assemble(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
     }
 
 
+def local_start(firing: Firing) -> datetime:
+    """When a firing starts, on the clock of its own place."""
+    return firing.starts_at.astimezone(ZoneInfo(firing.time_zone))
+
+
 def _stage_document(row: Stage, kept: dict[str, Any]) -> dict[str, Any]:
     stage: dict[str, Any] = expand(copy.deepcopy(row.inputs), kept)
+    stage["key"] = row.key
     stage["glass"] |= {"kind": row.glass_kind.document, "rack": rack_for(row)}
     with_ids = [entry["kind_id"] for entry in stage["glass"].get("with", [])]
     if with_ids:
@@ -63,22 +86,36 @@ def _stage_document(row: Stage, kept: dict[str, Any]) -> dict[str, Any]:
         stage["glass"]["with"] = [
             e | {"kind": kinds[e["kind_id"]]} for e in stage["glass"]["with"] if e["kind_id"] in kinds
         ]
-    stage["heat"] |= {"kiln": row.firing.kiln.document, "starts_at": row.firing.starts_at, "zone": row.firing.zone}
+    firing = row.firing
+    stage["heat"] |= copy.deepcopy(firing.inputs)
+    stage["heat"] |= {
+        "kiln": firing.kiln.document,
+        "starts_at": local_start(firing).strftime("%Y-%m-%dT%H:%M"),
+        "time_zone": firing.time_zone,
+    }
     if row.cradle is not None:
         stage["cradle"]["care"] = {k: v for k, v in row.cradle.care.items() if k not in _SHELF_ONLY}
     return stage
 
 
+def _moment(typed: str, time_zone: str) -> datetime:
+    """A local start, checked by the reader before, as a moment."""
+    return datetime.fromisoformat(typed).replace(tzinfo=ZoneInfo(time_zone)).astimezone(UTC)
+
+
 def split_stage(stage: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
-    """A stage document parted into what the stage keeps and what rows of their own hold."""
+    """A stage document, read before, parted into what the stage keeps and what rows of their own hold."""
     kept = copy.deepcopy(stage)
+    heat = kept["heat"]
+    time_zone = heat.pop("time_zone", "UTC")
     elsewhere = {
         "kind": kept["glass"].pop("kind"),
         "rack": kept["glass"].pop("rack", {}),
         "care": kept["cradle"].pop("care", {}),
-        "kiln": kept["heat"].pop("kiln"),
-        "starts_at": kept["heat"].pop("starts_at"),
-        "zone": kept["heat"].pop("zone", "UTC"),
+        "kiln": heat.pop("kiln"),
+        "starts_at": _moment(heat.pop("starts_at"), time_zone),
+        "time_zone": time_zone,
+        "firing": {name: heat.pop(name) for name in FIRING_INPUTS if name in heat},
     }
     for entry in kept["glass"].get("with") or []:
         entry.pop("kind", None)
@@ -97,7 +134,7 @@ def _settle(document: dict[str, Any], read: ReadPiece, paths: Mapping[str, Syste
 
 
 def plan_document(document: dict[str, Any], systems: Mapping[str, System] | None = None) -> PlannedPiece:
-    """Read and plan; raises DocumentError with every fault."""
+    """Read and plan a document of the present version; raises DocumentError with every fault."""
     read = read_piece(document, systems=systems)
     _settle(document, read, systems or {})
     return PlannedPiece(document, read.entries, plan(read.piece), read.piece)
@@ -108,22 +145,27 @@ def stages_of(piece: Piece) -> list[Stage]:
     return list(piece.stages.select_related("glass_kind", "firing__kiln", "cradle"))
 
 
+def stage_at(piece: Piece, key: str = "") -> Stage:
+    """The stage of that key; the first where there is none."""
+    stages = stages_of(piece)
+    return next((stage for stage in stages if stage.key == key), stages[0])
+
+
 def planned(piece: Piece) -> PlannedPiece:
     """The plan of a piece as it stands."""
     return plan_document(assemble(piece, stages_of(piece)))
 
 
-def snapshot_of(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
-    """What a revision keeps."""
+def snapshot_of(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
+    """What a revision keeps: everything but the firings, which keep their own."""
     return {
         "name": piece.name,
         "stages": [
             {
+                "key": s.key,
                 "inputs": s.inputs,
                 "glass_kind_id": s.glass_kind_id,
-                "kiln_id": s.firing.kiln_id,
-                "starts_at": s.firing.starts_at,
-                "zone": s.firing.zone,
+                "firing_id": s.firing_id,
                 "cradle_id": s.cradle_id,
                 "reservations": [
                     {"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": t.is_used} for t in s.reservations.all()
@@ -135,19 +177,24 @@ def snapshot_of(piece: Piece, stages: list[Stage]) -> dict[str, Any]:
 
 
 def summary_of(document: dict[str, Any], found: PiecePlan) -> dict[str, Any]:
-    """What a list shows of a piece: its thread in short, the state of each station, its section in outline."""
-    stage = document["stages"][0]
-    section = found.section
-    waits = next((key for key, word in found.states.items() if word not in ("measured", "enough", "planned")), "")
+    """What a list shows of a piece: the stage it waits at with its thread in short and its drawing in outline."""
+    waiting = [(s, key) for s in found.stages for key, word in s.states.items() if word not in _READY]
+    stage, waits = waiting[0] if waiting else (found.stages[-1], "")
+    written = next(s for s in document["stages"] if s["key"] == stage.key)
     return {
-        "thread": [asdict(item) for item in found.thread],
+        "thread": [asdict(item) for item in stage.thread],
+        "stage": stage.key,
+        "stages": len(found.stages),
+        "process": stage.process_name,
+        "family": stage.family,
         "waits_at": waits,
-        "waits_word": found.states.get(waits, ""),
-        "cradle": stage["cradle"]["name"],
-        "glass": stage["glass"]["kind"]["name"],
-        "kiln": stage["heat"]["kiln"]["name"],
-        "opens_at": found.heat.opens_at if found.heat else "",
-        **outline_of(section),
+        "waits_word": stage.states.get(waits, ""),
+        "cradle": written["cradle"]["name"],
+        "glass": written["glass"]["kind"]["name"],
+        "kiln": written["heat"]["kiln"]["name"],
+        "opens_at": stage.heat.opens_at if stage.heat else "",
+        "outline": outline_of(stage.section) if stage.section else None,
+        "sketch": sketch_of(stage.sketch) if stage.sketch else None,
     }
 
 
@@ -160,3 +207,8 @@ def outline_of(section: Section) -> dict[str, Any]:
         "brim_m": section.brim_m,
         "outer_half_m": section.outer_half_m,
     }
+
+
+def sketch_of(sketch: Sketch) -> dict[str, Any]:
+    """A sketch small enough for a list."""
+    return {"bodies": [asdict(body) for body in sketch.bodies], "box": sketch.box, "dimensions": []}

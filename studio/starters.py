@@ -5,9 +5,13 @@ from __future__ import annotations
 import copy
 from typing import Any
 
+from coldcradle.document.fields import FieldReader, ReadContext
+from coldcradle.document.layup import read_layup
 from coldcradle.errors import DocumentError, Fault
+from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.quantity.parse import System
 
-__all__ = ["SHAPES", "starting_cradle"]
+__all__ = ["SHAPES", "starting_cradle", "starting_layup", "typed_layup"]
 
 _LEAF = [[0, 0], [14, 10], [32, 16], [52, 15], [72, 8], [90, 0], [72, -8], [52, -15], [32, -16], [14, -10]]
 
@@ -36,19 +40,120 @@ SHAPES: dict[str, tuple[dict[str, Any], str]] = {
 }
 
 
-def starting_cradle(shape: str) -> dict[str, Any]:
-    """A cradle document of that shape with starting sizes."""
-    if shape not in SHAPES:
+# what a new stage of a family stands in or on: material, wall, part
+_BEGUN: dict[str, tuple[str, str, str, dict[str, Any]]] = {
+    "slump": ("New form", "ceramic", "8 mm", {"shape": "cap", "rim": "330 mm", "height": "50 mm"}),
+    "ring": ("New ring", "stainless", "3 mm", {"shape": "cylinder", "bore": "120 mm", "height": "60 mm"}),
+    "drape": ("New former", "stainless", "2 mm", {"shape": "cylinder", "bore": "100 mm", "height": "100 mm"}),
+    "bend": (
+        "New former",
+        "stainless",
+        "2 mm",
+        {"shape": "box", "length": "60 mm", "width": "80 mm", "height": "100 mm"},
+    ),
+    "lay": (
+        "Kiln shelf",
+        "ceramic",
+        "15 mm",
+        {"shape": "box", "length": "400 mm", "width": "400 mm", "height": "15 mm"},
+    ),
+    "press": (
+        "Two kiln shelves",
+        "ceramic",
+        "15 mm",
+        {"shape": "box", "length": "350 mm", "width": "350 mm", "height": "15 mm"},
+    ),
+    "hang": (
+        "Hook and floor",
+        "stainless",
+        "3 mm",
+        {"shape": "box", "length": "150 mm", "width": "150 mm", "height": "300 mm"},
+    ),
+}
+# a size that says how wide a shape is; a new shape of a family keeps the family's own width and depth where it can
+_PLAIN = {"draft": "0°", "corner": "0 mm"}
+
+
+def _key_of(process: str) -> str:
+    """What a process begins from: its own, or its family's."""
+    if process not in PROCESSES:
+        raise DocumentError(
+            [Fault("process", f"expected one of {', '.join(PROCESSES)}, got {process[:40]}", process[:40])]
+        )
+    return process if process in _BEGUN else PROCESSES[process].family
+
+
+def starting_cradle(process: str, shape: str = "") -> dict[str, Any]:
+    """A cradle document for a process, of that shape or of the usual one, with starting sizes."""
+    key = _key_of(process)
+    if shape and shape not in SHAPES:
         raise DocumentError([Fault("shape", f"expected one of {', '.join(SHAPES)}, got {shape[:40]}", shape)])
-    part, line = SHAPES[shape]
+    if key == "fill":
+        part, line = SHAPES[shape or "cylinder"]
+        name, material, wall = "New cradle", "plaster-silica", "25 mm"
+    else:
+        name, material, wall, part = _BEGUN[key]
+        if shape and shape != part["shape"]:
+            part = SHAPES[shape][0]
+        line = str(part.get("height", "10 mm"))
+    part = copy.deepcopy(part)
+    if part["shape"] == "box":
+        part = {**part, **{name_: part.get(name_, value) for name_, value in _PLAIN.items()}}
     return {
-        "name": "New cradle",
-        "material": "plaster-silica",
-        "wall": "25 mm",
+        "name": name,
+        "material": material,
+        "wall": wall,
         "measured": False,
-        "parts": [copy.deepcopy(part)],
+        "parts": [part],
         "line": line,
         "reading": "0.5 mm",
         "method": "shape",
         "soaked": True,
     }
+
+
+def _across(cradle: dict[str, Any]) -> tuple[str, str]:
+    """A cradle's width and depth as typed, where it is one simple shape."""
+    parts = cradle.get("parts") or [{}]
+    part = parts[0] if isinstance(parts[0], dict) else {}
+    width = next((str(part[name]) for name in ("rim", "bore", "top", "length") if name in part), "")
+    return width, str(part.get("width", ""))
+
+
+def starting_layup(process: str, cradle: dict[str, Any], *, is_taking: bool = False) -> dict[str, Any]:
+    """The lay-up a new stage begins from; nothing new is laid where it takes in what an earlier one gave."""
+    family = PROCESSES[process].family if process in PROCESSES else "fill"
+    width, into = _across(cradle)
+    layers = [{"thick": "6 mm", "count": 1}]
+    if family == "fill":
+        return {"wet": "wet" if cradle.get("material") == "plaster-silica" else "dry"}
+    if family == "press":
+        return {"weight": "10 kg", "wet": "dry"}
+    layup: dict[str, Any] = {"wet": "dry"} | ({} if is_taking else {"layers": layers})
+    if is_taking or process == "ring":
+        return layup
+    if family == "slump" and width:
+        layup |= {"outline": "oblong" if into else "round", "length": width} | ({"width": into} if into else {})
+    if process in ("full", "tack"):
+        layup |= {"outline": "square", "length": "200 mm", "layers": [{"thick": "3 mm", "count": 2}]}
+    elif family == "lay":
+        layup |= {"outline": "square", "length": "200 mm"}
+    if process == "drape":
+        layup |= {"outline": "square", "length": "200 mm", "posts": "25 mm"}
+    if process == "bend":
+        layup |= {"outline": "oblong", "length": "160 mm", "width": into or "80 mm", "posts": "25 mm"}
+    if family == "hang":
+        layup |= {"outline": "oblong", "length": "200 mm", "width": "70 mm"}
+    return layup
+
+
+def typed_layup(layup: dict[str, Any], system: System) -> dict[str, Any]:
+    """A lay-up as it was typed, its bare numbers given the unit they were meant in. Raises DocumentError."""
+    if not layup:
+        return {}
+    reading = ReadContext(dict.fromkeys((f"layup.{name}" for name in layup), system))
+    read_layup(FieldReader(layup, "layup", reading, "a lay-up"))
+    if reading.faults:
+        raise DocumentError(reading.faults)
+    units = {path.removeprefix("layup."): entry.typed for path, entry in reading.entries.items()}
+    return layup | {name: units[name] for name in layup if name in units}

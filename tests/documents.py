@@ -7,9 +7,9 @@ from typing import Any
 
 from coldcradle.document.piece import read_piece
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.piece.inputs import PieceInput
-from coldcradle.piece.plan import plan
-from coldcradle.piece.result import PiecePlan
+from coldcradle.piece.inputs import StageInput
+from coldcradle.piece.result import StagePlan
+from coldcradle.piece.stage import Staged, plan_stage
 from studio.actions.welcome import kind_document
 
 KILN = {
@@ -84,12 +84,16 @@ def document(kind: str = "casting-crystal", **changes: Any) -> dict[str, Any]:
     return whole
 
 
-def piece(kind: str = "casting-crystal", **changes: Any) -> PieceInput:
-    return read_piece(document(kind, **changes)).piece
+def piece(kind: str = "casting-crystal", **changes: Any) -> StageInput:
+    return read_piece(document(kind, **changes)).piece.stages[0]
 
 
-def planned(kind: str = "casting-crystal", **changes: Any) -> PiecePlan:
-    return plan(piece(kind, **changes))
+def staged(kind: str = "casting-crystal", **changes: Any) -> Staged:
+    return Staged(piece(kind, **changes))
+
+
+def planned(kind: str = "casting-crystal", **changes: Any) -> StagePlan:
+    return plan_stage(piece(kind, **changes))
 
 
 def slab_of(thickness: str, side: str = "150 mm", **changes: Any) -> dict[str, Any]:

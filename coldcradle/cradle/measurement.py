@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from coldcradle.cradle.displacement import by_displacement, by_drained, by_trial
+from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.level import run_off
 from coldcradle.cradle.methods import by_last, by_model, by_shape, combine
-from coldcradle.piece.inputs import CradleInput
 from coldcradle.report.figure import Figure
 
 __all__ = ["Measurement", "Way", "measure"]

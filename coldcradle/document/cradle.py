@@ -7,6 +7,7 @@ from datetime import date
 from typing import Any, get_args
 
 from coldcradle.cradle.displacement import Displacement, Drained, Trial
+from coldcradle.cradle.inputs import Care, CradleInput, OtherCavity
 from coldcradle.cradle.level import Tilt
 from coldcradle.cradle.materials import materials
 from coldcradle.cradle.methods import LastFill, Method, Model
@@ -18,7 +19,6 @@ from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import PARTS, Core, Stack
 from coldcradle.document.fields import MISSING, FieldReader
 from coldcradle.errors import ImpossibleInput
-from coldcradle.piece.inputs import Care, CradleInput, OtherCavity
 
 __all__ = ["read_cradle", "read_outline", "read_solid"]
 

@@ -75,6 +75,10 @@ class FieldReader:
         """The object under `name`."""
         return FieldReader(self._take(name, {}), self.at(name), self.reading, called)
 
+    def empty(self, name: str) -> FieldReader:
+        """An object of no entries, for one that was left out."""
+        return FieldReader({}, self.at(name), self.reading, name)
+
     def children(self, name: str, called: str, most: int) -> list[FieldReader]:
         """The list of objects under `name`, one to `most` of them."""
         value = self._take(name, MISSING)

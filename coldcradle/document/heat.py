@@ -8,20 +8,9 @@ from typing import Any, get_args
 from zoneinfo import ZoneInfo
 
 from coldcradle.document.fields import FieldReader
-from coldcradle.heat.inputs import (
-    RELIEF,
-    WETNESS,
-    Attendance,
-    HeatInput,
-    LaterFiring,
-    Restraint,
-    SegmentOverride,
-    SoakMethod,
-    Support,
-    Target,
-)
+from coldcradle.heat.inputs import Attendance, HeatInput, Restraint, SegmentOverride, SoakMethod, Target
 from coldcradle.heat.kiln.kiln import HIGHEST_REST_C, Controller, Kiln, Lining, Zone
-from coldcradle.heat.schedule.processes import PROCESSES, Entering, Process, process
+from coldcradle.heat.schedule.processes import Process
 
 __all__ = ["STEP_KEYS", "read_heat", "read_kiln"]
 
@@ -115,12 +104,12 @@ def _zones(reader: FieldReader) -> tuple[Zone, ...]:
 
 
 def _start(reader: FieldReader) -> datetime:
-    zone_name = reader.text("zone", default="UTC", most=60)
+    zone_name = reader.text("time_zone", default="UTC", most=60)
     typed = reader.text("starts_at", most=40)
     try:
         zone = ZoneInfo(zone_name)
     except (ValueError, OSError, LookupError):  # zoneinfo raises any of these for odd names
-        reader.fault("zone", f"expected a time zone such as Europe/Lisbon, got {zone_name}", zone_name)
+        reader.fault("time_zone", f"expected a time zone such as Europe/Lisbon, got {zone_name}", zone_name)
         zone = ZoneInfo("UTC")
     try:
         start = datetime.fromisoformat(typed)
@@ -142,9 +131,9 @@ def _hour(reader: FieldReader, name: str, default: str) -> float:
     return int(found[1]) + int(found[2] or 0) / 60
 
 
-def _own(reader: FieldReader) -> tuple[SegmentOverride, ...]:
-    steps = reader.child("own_steps", "steps set by hand") if reader.data.get("own_steps") else None
-    reader.skip("own_steps")
+def _overrides(reader: FieldReader) -> tuple[SegmentOverride, ...]:
+    steps = reader.child("segments", "steps set by hand") if reader.data.get("segments") else None
+    reader.skip("segments")
     if steps is None:
         return ()
     found = []
@@ -165,33 +154,6 @@ def _own(reader: FieldReader) -> tuple[SegmentOverride, ...]:
     return tuple(found)
 
 
-def _later(reader: FieldReader) -> tuple[LaterFiring, ...]:
-    found = []
-    for r in reader.children("chain", "another firing", 12) if reader.data.get("chain") else []:
-        joins = r.data.get("joins", [])
-        if not isinstance(joins, list) or not all(isinstance(j, str) and len(j) <= 60 for j in joins):
-            r.fault("joins", "expected a list of parts that this firing brings together", "")
-            joins = []
-        r.skip("joins")
-        found.append(
-            LaterFiring(
-                name=r.text("name", most=80),
-                process=process(r.choice("process", PROCESSES)),
-                part=r.text("part", default="", most=60, empty=True),
-                joins=tuple(joins),
-                thickness_m=r.optional("thick", "length", called="a thickness", low=0.0, high=0.5, above=True),
-                relief=r.choice("relief", RELIEF, default="none"),  # type: ignore[arg-type]  # one of them
-                is_before=r.flag("before", default=False),
-                stiffer_k=r.quantity(
-                    "stiffer", "difference", called="a stiffness", low=-60.0, high=60.0, default="0 K"
-                ),
-            )
-        )
-        r.close()
-    reader.skip("chain")
-    return tuple(found)
-
-
 def _choice(reader: FieldReader, name: str, of: Any, default: str) -> Any:
     return reader.choice(name, get_args(of), default=default)
 
@@ -203,10 +165,10 @@ def read_heat(reader: FieldReader, done: Process) -> HeatInput:
         process=done,
         target=_choice(reader, "target", Target, "usual"),
         own_stress_pa=reader.quantity("own_target", "stress", called="a tension", low=2e4, high=5e6, default="0.3 MPa"),
-        soak_method=_choice(reader, "soak", SoakMethod, "longer"),
-        restraint=_choice(reader, "leaves", Restraint, "bow"),
-        cast_c=reader.optional("cast_at", "temperature", called="a peak temperature", low=100.0, high=1400.0),
-        cast_hold_s=reader.optional("cast_hold", "duration", called="a hold", low=0.0, high=72 * _H),
+        soak_method=_choice(reader, "soak_method", SoakMethod, "longer"),
+        restraint=_choice(reader, "restraint", Restraint, "bow"),
+        cast_c=reader.optional("peak_at", "temperature", called="a peak temperature", low=100.0, high=1400.0),
+        cast_hold_s=reader.optional("peak_hold", "duration", called="a hold", low=0.0, high=72 * _H),
         bubble_hold_s=reader.quantity(
             "bubble_hold", "duration", called="a bubble soak", low=0.0, high=24 * _H, default="1 h"
         ),
@@ -216,21 +178,13 @@ def read_heat(reader: FieldReader, done: Process) -> HeatInput:
         starts_at=_start(reader),
         is_ready_by=reader.flag("ready_by", default=False),
         awake=(_hour(reader, "wakes", "07:00"), _hour(reader, "sleeps", "22:00")),
-        attendance=_choice(reader, "there", Attendance, "auto"),
-        enters=_choice(reader, "enters", Entering, "auto"),
-        support=_choice(reader, "on", Support, "cradle"),
-        relief=reader.choice("relief", RELIEF, default="none"),  # type: ignore[arg-type]  # one of them
-        wet=reader.choice("wet", WETNESS, default="wet"),  # type: ignore[arg-type]  # one of them
-        thickness_m=reader.optional("thick", "length", called="a thickness", low=0.0, high=0.6, above=True),
-        breadth_m=reader.optional("breadth", "length", called="a breadth", low=0.0, high=5.0, above=True),
-        span_m=reader.optional("span", "length", called="a span", low=0.0, high=5.0, above=True),
-        depth_m=reader.optional("depth", "length", called="a way down", low=0.0, high=3.0, above=True),
-        weight_kg=reader.quantity("weight", "mass", called="a weight on it", low=0.0, high=1000.0, default="0 kg"),
-        extra_kg=reader.quantity("shelves", "mass", called="a weight of shelves", low=0.0, high=2000.0, default="0 kg"),
-        zone=reader.text("place", default="", most=40, empty=True),
-        own=_own(reader),
+        attendance=_choice(reader, "attendance", Attendance, "auto"),
+        furniture_kg=reader.quantity(
+            "furniture", "mass", called="a weight of shelves", low=0.0, high=2000.0, default="0 kg"
+        ),
+        kiln_zone=reader.text("kiln_zone", default="", most=40, empty=True),
+        overrides=_overrides(reader),
         schedule=_schedule(reader),
-        later=_later(reader),
     )
     reader.close()
     return heat

@@ -6,29 +6,25 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from typing import TYPE_CHECKING
 
 from coldcradle.cradle.level import run_off, sides
 from coldcradle.cradle.solid import Solid
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.balance import centre_height, tipping_angle
-from coldcradle.glass.charge import chance_of_enough, sure_charge, thermal_mass
+from coldcradle.glass.charge import chance_of_enough, sure_charge
 from coldcradle.glass.kinds import Form, forms
 from coldcradle.glass.mix import portions
+from coldcradle.glass.result import Charged, Weighing
 from coldcradle.glass.share import top_ups
-from coldcradle.piece.result import Weighing
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure, derive, given, published
 
-if TYPE_CHECKING:
-    from coldcradle.piece.plan import StageResult
-
-__all__ = ["Need", "further_figures", "main_kg", "needs", "weigh_list"]
+__all__ = ["Need", "batch_figures", "main_kg", "needs", "weigh_list"]
 
 
-def main_kg(worked: StageResult) -> float:
+def main_kg(charged: Charged) -> float:
     """What of the charge is the main glass: all of it, less what other glasses take."""
-    return max(0.0, worked.charge.value - sum(extra.mass_kg for extra in worked.piece.glass.extras))
+    return max(0.0, charged.charge.value - sum(extra.mass_kg for extra in charged.glass.extras))
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,47 +40,43 @@ class Need:
         return max(0.0, self.need_kg - self.have_kg)
 
 
-def needs(worked: StageResult) -> list[Need]:
+def needs(charged: Charged) -> list[Need]:
     """What the main glass takes off the rack: one form, or every grain of its mix."""
-    glass = worked.piece.glass
+    glass = charged.glass
     if glass.mix is None:
-        return [Need(glass.form, main_kg(worked), glass.rack_kg.get(glass.form.key, 0.0))]
+        return [Need(glass.form, main_kg(charged), glass.rack_kg.get(glass.form.key, 0.0))]
     wanted: dict[str, float] = {}
-    for portion in portions(glass.mix, charge_kg=main_kg(worked)):
+    for portion in portions(glass.mix, charge_kg=main_kg(charged)):
         wanted[portion.form] = wanted.get(portion.form, 0.0) + portion.mass.value
     return [Need(forms()[key], kg, glass.rack_kg.get(key, 0.0)) for key, kg in wanted.items()]
 
 
-def further_figures(worked: StageResult) -> Iterator[Figure]:
-    """Figures that a station shows beside its main ones."""
-    cradle, glass = worked.piece.cradle, worked.piece.glass
+def batch_figures(charged: Charged) -> Iterator[Figure]:
+    """Figures that stand beside the main ones of a charge."""
+    cradle, glass = charged.cradle, charged.glass
     rack_kg = glass.rack_kg.get(glass.form.key, 0.0)
-    yield sure_charge(worked.mass, loss=glass.loss)
+    yield sure_charge(charged.mass, loss=glass.loss)
     if rack_kg > 0 and glass.mix is None:
         others = sum(extra.mass_kg for extra in glass.extras)
-        yield chance_of_enough(worked.mass, loss=glass.loss, rack_kg=rack_kg + others)
-    if worked.combined is not None:
-        yield worked.combined
-    if worked.each is not worked.charge:
-        yield worked.each
+        yield chance_of_enough(charged.mass, loss=glass.loss, rack_kg=rack_kg + others)
+    if charged.combined is not None:
+        yield charged.combined
+    if charged.each is not charged.charge:
+        yield charged.each
     if cradle.tilt is not None:
-        across = cradle.room.span_m[0]
+        across, brim_m = cradle.room.span_m[0], cradle.room.height_m
         yield run_off(cradle.tilt, across_m=across)
-        thin, thick, _ = sides(
-            cradle.tilt, across_m=across, depth_m=worked.thickness.value, brim_m=cradle.room.height_m
-        )
+        thin, thick, _ = sides(cradle.tilt, across_m=across, depth_m=charged.thickness.value, brim_m=brim_m)
         yield from (thin, thick)
-    if worked.load.mould_kg > 0:
-        yield thermal_mass(*worked.load.mould_m3, cradle.material)
-    yield from _standing(worked)
+    yield from _standing(charged)
     if cradle.line_m < cradle.room.height_m:
-        yield _reserve(worked)
+        yield _reserve(charged)
 
 
-def _reserve(worked: StageResult) -> Figure:
+def _reserve(charged: Charged) -> Figure:
     """Room above the casting line."""
-    room, line = worked.piece.cradle.room, worked.piece.cradle.line_m
-    scale = worked.volume.value / worked.shaped.value
+    room, line = charged.cradle.room, charged.cradle.line_m
+    scale = charged.volume.value / charged.shaped.value
     return derive(
         "reserve",
         "Reserve above the line",
@@ -100,9 +92,9 @@ def _reserve(worked: StageResult) -> Figure:
     )
 
 
-def _standing(worked: StageResult) -> Iterator[Figure]:
+def _standing(charged: Charged) -> Iterator[Figure]:
     """How the finished piece stands on what was its top: taken from the mould it is turned over."""
-    room, level = worked.piece.cradle.room, worked.thickness.value
+    room, level = charged.cradle.room, charged.thickness.value
     try:
         centre = centre_height(room, level_m=level, turned=True)
     except ImpossibleInput:
@@ -113,10 +105,10 @@ def _standing(worked: StageResult) -> Iterator[Figure]:
         yield tipping_angle(foot_m=foot, centre_m=centre.value)
 
 
-def weigh_list(worked: StageResult) -> list[Weighing]:
+def weigh_list(charged: Charged) -> list[Weighing]:
     """What to put on the scale, line by line: the main glass by its recipe, other glasses, and how it goes in."""
-    glass = worked.piece.glass
-    main = main_kg(worked)
+    glass = charged.glass
+    main = main_kg(charged)
     found = []
     if glass.mix is not None:
         for portion in portions(glass.mix, charge_kg=main):
@@ -124,23 +116,23 @@ def weigh_list(worked: StageResult) -> list[Weighing]:
     else:
         found.append(Weighing("main", f"{glass.kind.name}, {glass.form.name}", show(main, "mass")))
     found += [Weighing("with", f"{e.kind.name}, {e.form.name}", show(e.mass_kg, "mass")) for e in glass.extras]
-    if worked.each is not worked.charge:
-        found.append(Weighing("each", "into each cavity", worked.each.shown))
-        full = worked.charge.value / worked.mass.value  # all cavities are filled by the same share
-        others = worked.piece.cradle.others
+    if charged.each is not charged.charge:
+        found.append(Weighing("each", "into each cavity", charged.each.shown))
+        full = charged.charge.value / charged.mass.value  # all cavities are filled by the same share
+        others = charged.cradle.others
         found += [Weighing("each", f"into each {o.name}", show(o.fill_kg * full, "mass")) for o in others]
-    if not worked.heap.fits:
-        found += _top_ups(worked)
+    if not charged.heap.fits:
+        found += _top_ups(charged)
     return found
 
 
-def _top_ups(worked: StageResult) -> list[Weighing]:
-    cradle, glass = worked.piece.cradle, worked.piece.glass
-    scale = worked.volume.value / worked.shaped.value
+def _top_ups(charged: Charged) -> list[Weighing]:
+    cradle, glass = charged.cradle, charged.glass
+    scale = charged.volume.value / charged.shaped.value
     try:
         parts = top_ups(
-            charge_kg=worked.each.value,
-            room_m3=worked.heap.room.value,
+            charge_kg=charged.each.value,
+            room_m3=charged.heap.room.value,
             cavity_m3=float(cradle.room.volume_m3(cradle.room.height_m)) * scale,
             density_kg_m3=glass.kind.density_kg_m3,
             packing=glass.form.packing,

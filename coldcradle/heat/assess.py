@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.inputs import HeatInput, Load
+from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import (
     MEND_OVER,
     RUN_BAND,
@@ -22,9 +22,10 @@ from coldcradle.heat.schedule.firing import Firing, solid_from
 from coldcradle.heat.schedule.peak import drying_hold, needed_work
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
 from coldcradle.layup.deform.spread import heat_work
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
-__all__ = ["AssessedProgramme", "Remark", "assess_programme", "judge_wanted", "left_remark"]
+__all__ = ["AssessedProgramme", "Remark", "assess_programme", "assess_segments", "left_remark"]
 
 _SPREAD_K = 2.0
 _DRYING_C = (80.0, 135.0)
@@ -129,9 +130,9 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
     return [Remark("peak", word, say(told, gap=show(off, "difference"), **shown)), *([moved] if moved else [])]
 
 
-def _warm_remark(inside: SimulatedRun, run: Run, heat: HeatInput, figures_rate: float) -> Remark | None:
+def _warm_remark(inside: SimulatedRun, run: Run, load: Load, figures_rate: float) -> Remark | None:
     peak_at = next(s.arrives_s for s in run.steps if s.key == "cast")
-    if heat.entering not in ("slab", "relief"):
+    if load.entering not in ("slab", "relief"):
         first = run.steps[0].rate_k_per_h
         if first is not None and first > 1.05 * figures_rate:
             return Remark(
@@ -164,12 +165,12 @@ def _warm_remark(inside: SimulatedRun, run: Run, heat: HeatInput, figures_rate: 
 
 def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
     """Whether a wet mould is given time to dry, and whether it is hurried."""
-    if heat.support != "cradle":
+    if load.support != "cradle":
         return []
     found = []
     material = load.material
-    if material.holds_water and heat.wet != "dry":
-        need = drying_hold(load.wall_m, heat.wet).value
+    if material.holds_water and load.wet != "dry":
+        need = drying_hold(load.wall_m, load.wet).value
         rests = sum(s.hold_s for s in run.steps if _DRYING_C[0] <= s.to_c <= _DRYING_C[1])
         if rests < 0.5 * need:
             found.append(
@@ -179,7 +180,7 @@ def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
                     say(
                         "The mould goes in {wet} and gets {r} near {t} to dry; {need} is common practice. Steam "
                         "cracks it.",
-                        wet=heat.wet,
+                        wet=load.wet,
                         r=show(rests, "duration"),
                         need=show(need, "duration"),
                         t=show(105.0, "temperature"),
@@ -296,19 +297,19 @@ def _left_remarks(inside: SimulatedRun, run: Run, heat: HeatInput) -> list[Remar
     return found
 
 
-def judge_wanted(wanted: Sequence[PlannedSegment], firing: Firing, load: Load, heat: HeatInput) -> AssessedProgramme:
+def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load, heat: HeatInput) -> AssessedProgramme:
     """Run steps and judge them. Exactly one of them has the key "cast": its peak.
 
     Raises ImpossibleInput as the kiln does.
     """
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
     run = run_programme(_ended(wanted, firing, heat), kiln)
-    inside = simulate(firing.soaked.section, run.line, solid_from_s=solid_from(run, heat), structure=True)
+    inside = simulate(firing.soaked.section, run.line, solid_from_s=solid_from(run, load), structure=True)
     peak = next(s for s in run.steps if s.key == "cast")
-    solid = heat.entering in ("slab", "relief")
+    solid = load.entering in ("slab", "relief")
     work = heat_work(load.kind, run.line)
     remarks = _heat_remarks(load, heat, peak.to_c, work)
-    warm = _warm_remark(inside, run, heat, firing.figures["slab_rate" if solid else "chunk_rate"].value)
+    warm = _warm_remark(inside, run, load, firing.figures["slab_rate" if solid else "chunk_rate"].value)
     remarks += [warm] if warm else []
     remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, run, heat)]
     remarks += _mould_remarks(load, heat, run)
@@ -344,4 +345,4 @@ def assess_programme(
     if not any(s.key == "cast" for s in marked):
         hottest = max(range(len(marked)), key=lambda i: marked[i].to_c)
         marked[hottest] = replace(marked[hottest], key="cast")
-    return judge_wanted(marked, firing, load, heat)
+    return assess_segments(marked, firing, load, heat)

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from coldcradle.heat.inputs import HeatInput, Load, Restraint
+from coldcradle.heat.inputs import HeatInput, Restraint
 from coldcradle.heat.limits import BREAK_K
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, USUAL_K_M2_PER_S, free_to_bow_m
 from coldcradle.layup.deform.spread import GRAVITY
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
 
@@ -51,6 +52,6 @@ def lifts_its_edges(load: Load) -> bool:
 def settled_heat(heat: HeatInput, load: Load) -> HeatInput:
     """The choices as they hold for this piece: wide glass meant to be free to bow is held flat by its weight."""
     restraint: Restraint = heat.restraint
-    if restraint == "bow" and heat.support != "posts" and not lifts_its_edges(load):
+    if restraint == "bow" and load.support != "posts" and not lifts_its_edges(load):
         return replace(heat, restraint="held", is_held_by_weight=True)
     return heat

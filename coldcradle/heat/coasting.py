@@ -9,7 +9,7 @@ from typing import Literal
 
 import numpy as np
 
-from coldcradle.heat.inputs import HeatInput, Load
+from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import BREAK_K, MEND_OVER, RUN_BAND, SURFACE_STRESS_PA, is_over
 from coldcradle.heat.physics.simulate import evening_s
@@ -17,6 +17,7 @@ from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.schedule.anneal import SECOND_TIMES
 from coldcradle.heat.schedule.firing import Firing
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.graph import Graph, GraphLine, axis
 

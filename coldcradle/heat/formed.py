@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from coldcradle.heat.inputs import HeatInput, Load
-from coldcradle.heat.schedule.peak import PILE_M
+from coldcradle.heat.inputs import HeatInput
 from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.spread import GRAVITY, heat_work, spread
+from coldcradle.layup.families.press import PILE_M
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Formatted, say, show
 from coldcradle.report.figure import Figure, Given, Source, derive, given, published
 
@@ -35,11 +36,11 @@ class _Law:
 
 
 def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
-    done, density, thick, span = heat.process, load.kind.density_kg_m3, load.sheet_m, heat.span_m
+    done, density, thick, span = heat.process, load.kind.density_kg_m3, load.sheet_m, load.span_m
     common = [work, given("density of the glass", "ρ", density, "density"), given("gravity", "g", GRAVITY, "count")]
     sheet = given("sheet", "h", thick, "length")
     if span and done.moves == "sag":
-        ends = heat.depth_m or span / 2
+        ends = load.depth_m or span / 2
         return _Law(
             "It goes down",
             "min(w₀, 11/64·ρ·g·a⁴·W / h²)",
@@ -71,15 +72,15 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
         most = _PUDDLE_TIMES * span
         return _Law(
             "It stretches to",
-            "min(3·L₀, 1 / max(1/(3·L₀), 1/L₀ − ρ·g·W/6))",
+            "min(3·L₀, −L₀/min(0.95, ρ·g·L₀·W/3)·ln(1 − min(0.95, ρ·g·L₀·W/3)))",
             "of even thickness, hung by its end",
             [*common, given("hung length", "L₀", span, "length")],
-            lambda w, *_: min(most, laws.hang_length(work_per_pa=w, length_m=span, density_kg_m3=density)),
+            lambda w, *_: min(most, laws.thread_length(work_per_pa=w, length_m=span, density_kg_m3=density)),
             most,
             "a puddle",
         )
-    if done.moves == "press" and heat.weight_kg > 0:
-        volume, force = load.glass_kg / density, heat.weight_kg * GRAVITY
+    if done.moves == "press" and load.press_kg > 0:
+        volume, force = load.glass_kg / density, load.press_kg * GRAVITY
         return _Law(
             "Pressed to",
             "the h at which W = 3·V/(2·π·m·g)·(2·π·(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴))",
@@ -88,7 +89,7 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
                 work,
                 given("volume", "V", volume, "volume"),
                 given("pile", "h₀", PILE_M, "length"),
-                given("weight on it", "m", heat.weight_kg, "mass"),
+                given("weight on it", "m", load.press_kg, "mass"),
                 given("gravity", "g", GRAVITY, "count"),
             ],
             lambda w, *_: laws.press_thickness(work_per_pa=w, from_m=PILE_M, volume_m3=volume, force_n=force),

@@ -8,14 +8,15 @@ from datetime import datetime
 import numpy as np
 
 from coldcradle.heat.formed import moved
-from coldcradle.heat.inputs import HeatInput, Load
+from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.controller import tell_controller
 from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA
 from coldcradle.heat.physics.simulate import SimulatedRun
+from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, Target, Tick
 from coldcradle.heat.schedule.attendance import shift_into_day, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import Firing, cooled_for
-from coldcradle.piece.result import GlassPoint, HeatPlan, HourRow, Target, Tick
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
 from coldcradle.quantity.units import temperature_from_c, temperature_to_c
 from coldcradle.report.figure import Figure, derive, given, published
@@ -122,6 +123,7 @@ def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
 def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
     """The firing, ready to be drawn."""
     run, start = firing.run, start_of(heat, firing.run.total_s)
+    offset_k = heat.kiln.zone_offset_k(heat.kiln_zone)
     highest = max(c for _, c in run.line)
     top = math.ceil((highest + 60) / 100) * 100.0
     attendance = visits(heat, run.steps, start)
@@ -164,8 +166,8 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         taken_as=firing.soaked.section.words,
         visits=attendance,
         visit_help=shift_into_day(heat, attendance, start),
-        told=tell_controller(run.steps, heat.kiln, start_c=heat.room_c, offset_k=heat.kiln.zone_offset_k(heat.zone)),
-        changed=[own.key for own in heat.own],
+        told=tell_controller(run.steps, heat.kiln, start_c=heat.room_c, offset_k=offset_k),
+        changed=[own.key for own in heat.overrides],
     )
 
 
@@ -176,7 +178,7 @@ def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Fig
         soak_method, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
     )
     held_s = next(s for s in steps if s.key == "fall").hold_s
-    by_hand = any(own.key == "fall" and own.hold_s is not None for own in heat.own)
+    by_hand = any(own.key == "fall" and own.hold_s is not None for own in heat.overrides)
     chosen = derive(
         "soak",
         "Anneal soak",

@@ -1,10 +1,9 @@
-"""What is unwise about the heat of a plan, and what can hurt someone on the way."""
+"""What is unwise about the heat of a stage."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 from datetime import datetime
-from typing import TYPE_CHECKING
 
 from coldcradle.heat.limits import (
     MEND_OVER,
@@ -15,25 +14,22 @@ from coldcradle.heat.limits import (
     is_over,
     strain_verdict,
 )
+from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.schedule.clock import is_night
 from coldcradle.heat.schedule.peak import asked_temperature_c
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.quantity.format import Message, show
-from coldcradle.report.finding import Caution, Finding, finding
+from coldcradle.report.finding import Finding, finding
 
-if TYPE_CHECKING:
-    from coldcradle.piece.plan import StageResult
-    from coldcradle.piece.result import HeatPlan
-
-__all__ = ["cautions", "heat_findings"]
+__all__ = ["heat_findings"]
 
 _OUTSIDE_K, _DISAGREE_K = 35.0, 20.0
 _STRAIN_OVER = 1.15
 
 
-def _window(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
+def _window(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
     """Whether the peak is one at which this glass does what is wanted."""
-    done, kind = worked.piece.heat.process, worked.piece.glass.kind
+    done, kind = worked.heat.process, worked.load.kind
     peak_c = next((s.to_c for s in heat.steps if s.key == "cast"), heat.highest_c)
     if done.runny < 5.0 and heat.highest_c < kind.softening_c:
         yield finding(
@@ -61,9 +57,9 @@ def _window(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
         )
 
 
-def _law_and_window(worked: StageResult) -> Iterator[Finding]:
+def _law_and_window(worked: HeatResult) -> Iterator[Finding]:
     """Where the law of movement and what people use are far apart, that is said."""
-    heat, load = worked.piece.heat, worked.load
+    heat, load = worked.heat, worked.load
     asked = asked_temperature_c(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat))
     low, high = heat.process.window_c(load.kind)
     if asked is None or low - _DISAGREE_K <= asked <= high + _DISAGREE_K:
@@ -82,7 +78,7 @@ def _law_and_window(worked: StageResult) -> Iterator[Finding]:
     )
 
 
-def _strain(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
+def _strain(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
     """What the run through the glass found: too much left, or pulled too hard on the way."""
     firing = worked.firing
     assert firing is not None
@@ -102,9 +98,9 @@ def _strain(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
                 p=show(pull, "stress"),
                 lim=show(SURFACE_STRESS_PA, "stress"),
             )
-    target = worked.piece.heat.stress_pa
+    target = worked.heat.stress_pa
     left = firing.inside.residual_pa
-    if is_over(left, target, _STRAIN_OVER) and not worked.piece.heat.is_by_table:
+    if is_over(left, target, _STRAIN_OVER) and not worked.heat.is_by_table:
         yield finding(
             "heat.strain-left",
             "stop" if strain_verdict(left, target) == "stop" else "think",
@@ -128,7 +124,7 @@ def _strain(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
         )
 
 
-def _attending(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
+def _attending(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
     for visit in heat.visits:
         if not visit.is_awake:
             reason = heat.visit_help or Message(
@@ -146,8 +142,8 @@ def _attending(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
                 ),
                 reason,
             )
-    choices = worked.piece.heat
-    if choices.zone and (offset := choices.kiln.zone_offset_k(choices.zone)):
+    choices = worked.heat
+    if choices.kiln_zone and (offset := choices.kiln.zone_offset_k(choices.kiln_zone)):
         yield finding(
             "heat.zone",
             "note",
@@ -155,10 +151,10 @@ def _attending(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
             + ("hotter" if offset > 0 else "cooler")
             + " than in the middle; the controller's targets allow for it.",
             "Other pieces in the same firing stand elsewhere.",
-            zone=choices.zone,
+            zone=choices.kiln_zone,
             d=show(abs(offset), "difference"),
         )
-    if choices.entering == "pack" and choices.weight_kg < 1.0 and choices.process.key == "press":
+    if worked.load.entering == "pack" and worked.load.press_kg < 1.0 and choices.process.key == "press":
         yield finding(
             "heat.nothing-presses",
             "think",
@@ -167,25 +163,23 @@ def _attending(worked: StageResult, heat: HeatPlan) -> Iterator[Finding]:
         )
 
 
-def heat_findings(worked: StageResult, heat: HeatPlan | None) -> Iterator[Finding]:
-    kiln, load = worked.piece.heat.kiln, worked.load
+def heat_findings(worked: HeatResult, heat: HeatPlan | None) -> Iterator[Finding]:
+    kiln, load = worked.heat.kiln, worked.load
     if worked.refusal:
         yield finding(
             "heat.kiln-cannot", "stop", "{kiln} cannot do this firing.", "{why}.", kiln=kiln.name, why=worked.refusal
         )
     width, height = load.outer_width_m, load.outer_height_m
-    in_cradle = worked.piece.heat.support == "cradle"
-    if (in_cradle and width > min(kiln.width_m, kiln.depth_m)) or (
-        in_cradle and max(height, worked.heap.top_m + load.wall_m) > kiln.height_m
-    ):
+    high = max(height, load.top_m + load.wall_m)
+    if width > min(kiln.width_m, kiln.depth_m) or high > kiln.height_m:
         yield finding(
             "heat.does-not-fit",
             "stop",
-            "The cradle does not fit into {kiln}.",
-            "With its wall it is {w} wide and with its heap {h} high; {kiln} is {kw} by {kd}, and {kh} high.",
+            "It does not fit into {kiln}.",
+            "With all that is round it and on it, it is {w} wide and {h} high; {kiln} is {kw} by {kd}, and {kh} high.",
             kiln=kiln.name,
             w=show(width, "length"),
-            h=show(max(height, worked.heap.top_m + load.wall_m), "length"),
+            h=show(high, "length"),
             kw=show(kiln.width_m, "length"),
             kd=show(kiln.depth_m, "length"),
             kh=show(kiln.height_m, "length"),
@@ -202,7 +196,7 @@ def heat_findings(worked: StageResult, heat: HeatPlan | None) -> Iterator[Findin
             max=show(kiln.highest_c, "temperature"),
             kiln=kiln.name,
         )
-    rated_c = worked.piece.cradle.rated_c
+    rated_c = load.rated_c
     if heat.highest_c > rated_c:
         yield finding(
             "heat.above-mould-rating",
@@ -245,69 +239,4 @@ def heat_findings(worked: StageResult, heat: HeatPlan | None) -> Iterator[Findin
             "The lid may be opened at night, {t}.",
             "It can wait until morning: longer with the lid shut does no harm.",
             t=heat.opens,
-        )
-
-
-def cautions(worked: StageResult) -> list[Caution]:
-    """What can hurt someone, where it can. An estimate is a plan, not a warranty."""
-    material, form = worked.piece.cradle.material, worked.piece.glass.form
-    found = []
-    if material.key == "plaster-silica":
-        found.append(Caution("cradle", "", "Plaster and silica dust: respirator, wet clean-up, never swept dry."))
-    if material.key == "fibre-board":
-        found.append(Caution("cradle", "", "Dry fibre: respirator and gloves, wet clean-up."))
-    if material.key == "mild-steel":
-        found.append(
-            Caution(
-                "cradle",
-                "",
-                "Steel other than stainless spalls in the heat, and galvanised or unknown metal gives off fumes: do "
-                "not fire it.",
-            )
-        )
-    if form.key in ("powder", "fine"):
-        found.append(Caution("glass", "", "Glass powder: respirator, ventilation, wet clean-up."))
-    elif form.key in ("billet", "coarse", "nuggets"):
-        found.append(Caution("glass", "", "Broken glass: eye protection and gloves."))
-    if material.holds_water:
-        found.append(
-            Caution("heat", "dry", "Steam: vent the kiln while the mould dries, hands and face away from the vent.")
-        )
-    found += [
-        *_process_cautions(worked),
-        Caution(
-            "heat", "cast", "A look at heat: protective clothing, seconds only, power off to the elements, never alone."
-        ),
-        Caution("heat", "coast", "Lid shut until it may be opened. Mould and shelves stay hot for hours."),
-        Caution(
-            "heat",
-            "",
-            "A plan, not a warranty. Follow the kiln maker and local codes; electrical work is for a licensed "
-            "electrician.",
-        ),
-    ]
-    return found
-
-
-def _process_cautions(worked: StageResult) -> Iterator[Caution]:
-    heat = worked.piece.heat
-    if heat.entering == "pack":
-        yield Caution(
-            "heat",
-            "cast",
-            "Plenty of posts under the lower shelf: a weighted shelf that cracks lets glass run. Lift shelves only "
-            "when cold.",
-        )
-    if heat.process.key in ("hang", "ring"):
-        yield Caution(
-            "heat",
-            "cast",
-            "Hung and dropping glass can let go: nothing under it that must not burn, and nobody reaching in.",
-        )
-    if heat.attendance in ("pour", "hot"):
-        yield Caution(
-            "heat",
-            "cast",
-            "Handling hot glass is for people trained to it, in protective suits, two of them. We time it; we do not "
-            "teach it.",
         )

@@ -13,7 +13,7 @@ from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
-__all__ = ["ChainLink", "ChainPlan", "Link", "plan_chain"]
+__all__ = ["ChainLink", "ChainPlan", "Link", "Travel", "plan_chain"]
 
 _SOME, _MOST = 0.1, 0.5  # of the heat work that made a feature; more than that takes it back
 _LIKE_THICK = 1.35  # thicknesses that may share an anneal differ by no more than this
@@ -23,38 +23,68 @@ _STIFF_K = 5.0  # stiffer than its family by this much, a glass is fired hot and
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Link:
-    """A firing as the chain sees it: its peak, its hold, how long it all takes, for which part, and what it joins."""
+class Travel:
+    """What goes from one stage into another: so many of what it gave."""
 
+    from_key: str
+    from_name: str
+    count: int
+    words: Message
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Link:
+    """A stage as the chain sees it: its heat, its thickness, what it is made from, and when it is set to start.
+
+    `ancestors` are the keys of all stages it is made from, `joins` of those that it melts into one another. `line` is
+    empty and `total_s` 0 where its kiln cannot do it.
+    """
+
+    key: str
     name: str
     process: Process
-    part: str
-    joins: tuple[str, ...]
+    kind: GlassKind
     peak_c: float
     hold_s: float
     total_s: float
     thickness_m: float
-    is_this: bool
+    starts_at: datetime
+    awake: tuple[float, float]
+    ancestors: frozenset[str]
+    joins: frozenset[str]
+    travels: tuple[Travel, ...]
+    kiln: str
+    line: tuple[tuple[float, float], ...]
+    gives: Message
+    state: str
     stiffer_k: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
 class ChainLink:
-    """A firing in its place: when it starts and opens, at how many degrees, and what it does to what is there
-    already.
+    """A stage in its place: when it starts and opens, how hot, what goes into it, and what it does to what is there.
+
+    `proposed` is the start that puts it after what it is made from; `line` its real programme, (s, °C).
     """
 
+    key: str
     name: str
     process: str
     process_name: str
-    part: str
+    family: str
+    kiln: str
     peak: DualQuantity
     peak_c: float
     total: DualQuantity
     starts: DualQuantity
     opens: DualQuantity
-    is_this: bool
+    starts_at: str
+    proposed: str
     day: int
+    travels: list[Travel]
+    gives: Message
+    state: str
+    line: list[tuple[float, float]]
     remarks: list[Message]
 
 
@@ -73,8 +103,9 @@ def _work(kind: GlassKind, peak_c: float, hold_s: float) -> float:
     return float((hold_s + 600.0) * 10.0 ** -float(Viscosity.of(kind).log10_pa_s(peak_c)))
 
 
-def _undoes(kind: GlassKind, earlier: Link, later: Link) -> Message | None:
+def _undoes(earlier: Link, later: Link) -> Message | None:
     """What a later firing does to what an earlier one made: by viscosity there, and by heat work against its own."""
+    kind = earlier.kind
     log = float(Viscosity.of(kind).log10_pa_s(later.peak_c))
     ratio = _work(kind, later.peak_c, later.hold_s) / _work(kind, earlier.peak_c, earlier.hold_s)
     if log >= earlier.process.undone_by or (ratio < _SOME and log > earlier.process.undone_by - 0.6):
@@ -83,36 +114,31 @@ def _undoes(kind: GlassKind, earlier: Link, later: Link) -> Message | None:
         "late": later.name,
         "early": earlier.name,
         "t": show(round(later.peak_c), "temperature"),
-        "log": f"{log:.1f}",
         "x": f"{ratio:.0f}" if ratio >= 10 else f"{ratio:.1f}",
     }
     if ratio > _MOST:
         return say(
-            "“{late}” takes back what “{early}” made: at {t} the glass is at 10^{log} Pa·s, {x} times the heat work.",
+            "“{late}” takes back what “{early}” made: at {t} it is soft enough to move again, {x} times the heat work.",
             **shown,
         )
     return say(
-        "“{late}” softens what “{early}” made: at {t} the glass is at 10^{log} Pa·s, {x} times the heat work.", **shown
+        "“{late}” softens what “{early}” made: at {t} it begins to move again, {x} times the heat work.", **shown
     )
 
 
-def _parts(link: Link) -> set[str]:
-    return {link.part, *link.joins}
-
-
 def _depends(later: Link, earlier: Link) -> bool:
-    return bool(_parts(later) & _parts(earlier))
+    return earlier.key in later.ancestors
 
 
-def _can_share(kind: GlassKind, a: Link, b: Link) -> bool:
+def _can_share(a: Link, b: Link) -> bool:
     """Windows that overlap in this glass, and thicknesses that may be annealed together."""
-    la, ha = a.process.window_c(kind)
-    lb, hb = b.process.window_c(kind)
+    la, ha = a.process.window_c(a.kind)
+    lb, hb = b.process.window_c(b.kind)
     thick, thin = max(a.thickness_m, b.thickness_m), min(a.thickness_m, b.thickness_m)
     return min(ha, hb) - max(la, lb) >= -_SHARE_K and thick / max(thin, 1e-6) <= _LIKE_THICK
 
 
-def _fewest(kind: GlassKind, links: Sequence[Link]) -> list[list[int]]:
+def _fewest(links: Sequence[Link]) -> list[list[int]]:
     """Firings in an order that respects what depends on what, each taking along all that may share it."""
     left, found = list(range(len(links))), []
     while left:
@@ -121,7 +147,7 @@ def _fewest(kind: GlassKind, links: Sequence[Link]) -> list[list[int]]:
         for first in ready:
             group = [first]
             for other in ready:
-                if other != first and all(_can_share(kind, links[other], links[g]) for g in group):
+                if other != first and all(_can_share(links[other], links[g]) for g in group):
                     group.append(other)
             if len(group) > len(best):
                 best = group
@@ -141,15 +167,15 @@ def _next_start(after: datetime, awake: tuple[float, float]) -> datetime:
     return moment
 
 
-def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Message]:
+def _order_findings(links: Sequence[Link]) -> list[Message]:
     found = []
     for i, later in enumerate(links):
         for earlier in links[:i]:
             if (
                 _depends(later, earlier)
-                and earlier.part not in later.joins
+                and earlier.key not in later.joins
                 and later.peak_c > earlier.peak_c + 5
-                and _undoes(kind, earlier, later)
+                and _undoes(earlier, later)
             ):
                 found.append(
                     say(
@@ -161,8 +187,8 @@ def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Message]:
                     )
                 )
     for i, link in enumerate(links):
-        again = [later for later in links[i + 1 :] if link.part and link.part in later.joins]
-        low, high = link.process.window_c(kind)
+        again = [later for later in links[i + 1 :] if link.key in later.joins]
+        low, high = link.process.window_c(link.kind)
         again = [later for later in again if later.peak_c > low - _NEAR_K]
         if again and link.stiffer_k >= _STIFF_K:
             # it hardly moves when it meets heat again: what it is to become it must become now
@@ -187,38 +213,76 @@ def _order_findings(kind: GlassKind, links: Sequence[Link]) -> list[Message]:
     return found
 
 
-def plan_chain(kind: GlassKind, links: Sequence[Link], *, starts_at: datetime, awake: tuple[float, float]) -> ChainPlan:
-    """Put the firings on the clock one after another, the next when somebody is awake to load it, and say what is
-    unwise.
-    """
-    groups = _fewest(kind, links)
-    placed: list[ChainLink] = []
-    start = starts_at
-    begun = starts_at
+def _clock_findings(links: Sequence[Link]) -> list[Message]:
+    """A stage that is set to start before what it is made from may be opened."""
+    found = []
     for i, link in enumerate(links):
-        opens = at(start, link.total_s)
-        # parts that are brought together are meant to melt into one another
-        touched = [e for e in links[:i] if _depends(link, e) and e.part not in link.joins]
-        remarks = [said for earlier in touched if (said := _undoes(kind, earlier, link))]
-        placed.append(
-            ChainLink(
-                link.name,
-                link.process.key,
-                link.process.name,
-                link.part,
-                show(round(link.peak_c), "temperature"),
-                link.peak_c,
-                show(link.total_s, "duration"),
-                when(start, 0.0),
-                when(opens, 0.0),
-                link.is_this,
-                (start.date() - begun.date()).days + 1,
-                remarks,
-            )
-        )
-        last = opens
-        start = _next_start(opens, awake)
-    findings = _order_findings(kind, links)
+        for earlier in links[:i]:
+            opens = at(earlier.starts_at, earlier.total_s)
+            if _depends(link, earlier) and link.starts_at < opens:
+                found.append(
+                    say(
+                        "“{b}” is set to start {t}, but “{a}” may be opened only {o}.",
+                        a=earlier.name,
+                        b=link.name,
+                        t=when(link.starts_at, 0.0),
+                        o=when(opens, 0.0),
+                    )
+                )
+    return found
+
+
+def _place(link: Link, earlier: Sequence[Link], begun: datetime, proposed: datetime) -> ChainLink:
+    # parts that are brought together are meant to melt into one another
+    touched = [e for e in earlier if _depends(link, e) and e.key not in link.joins]
+    return ChainLink(
+        key=link.key,
+        name=link.name,
+        process=link.process.key,
+        process_name=link.process.name,
+        family=link.process.family,
+        kiln=link.kiln,
+        peak=show(round(link.peak_c), "temperature"),
+        peak_c=link.peak_c,
+        total=show(link.total_s, "duration"),
+        starts=when(link.starts_at, 0.0),
+        opens=when(at(link.starts_at, link.total_s), 0.0),
+        starts_at=link.starts_at.isoformat(timespec="minutes"),
+        proposed=proposed.isoformat(timespec="minutes"),
+        day=(link.starts_at.date() - begun.date()).days + 1,
+        travels=list(link.travels),
+        gives=link.gives,
+        state=link.state,
+        line=_thinned(link.line),
+        remarks=[said for e in touched if (said := _undoes(e, link))],
+    )
+
+
+def _thinned(line: Sequence[tuple[float, float]]) -> list[tuple[float, float]]:
+    """A programme as its silhouette: some forty points."""
+    every = max(1, len(line) // 40)
+    return [(round(t), round(c, 1)) for t, c in (*line[::every], *line[-1:])]
+
+
+def _proposals(links: Sequence[Link]) -> list[datetime]:
+    """Starts one after another, each when what it is made from is open and somebody is awake to load it."""
+    opens: dict[str, datetime] = {}
+    starts = []
+    for link in links:
+        before = [opens[key] for key in link.ancestors if key in opens]
+        start = link.starts_at if not before else max(link.starts_at, _next_start(max(before), link.awake))
+        opens[link.key] = at(start, link.total_s)
+        starts.append(start)
+    return starts
+
+
+def plan_chain(links: Sequence[Link]) -> ChainPlan:
+    """The stages of a piece on the clock, in the order of what takes what, and what is unwise about it."""
+    begun = min(link.starts_at for link in links)
+    proposals = _proposals(links)
+    placed = [_place(link, links[:i], begun, proposals[i]) for i, link in enumerate(links)]
+    findings = [*_clock_findings(links), *_order_findings(links)]
+    groups = _fewest(links)
     for group in groups:
         if len(group) > 1:
             names = " and ".join(f"“{links[i].name}”" for i in group)
@@ -229,5 +293,5 @@ def plan_chain(kind: GlassKind, links: Sequence[Link], *, starts_at: datetime, a
         findings.append(
             say("The fewest firings this takes: {n} instead of {m}.", n=str(len(groups)), m=str(len(links)))
         )
-    span = (last - begun).total_seconds() if links else 0.0
-    return ChainPlan(placed, findings, len(groups), show(span, "duration"))
+    last = max(at(link.starts_at, link.total_s) for link in links)
+    return ChainPlan(placed, findings, len(groups), show((last - begun).total_seconds(), "duration"))

@@ -4,100 +4,38 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from coldcradle.cradle.displacement import Displacement, Drained, Trial
-from coldcradle.cradle.level import Tilt
-from coldcradle.cradle.materials import Material
-from coldcradle.cradle.methods import LastFill, Method, Model
-from coldcradle.cradle.release import Coat
-from coldcradle.cradle.solid import Solid
-from coldcradle.cradle.stack import Stack
-from coldcradle.glass.kinds import Form, GlassKind
-from coldcradle.glass.mix import Mix
+from coldcradle.cradle.inputs import CradleInput
+from coldcradle.glass.inputs import GlassInput
 from coldcradle.heat.inputs import HeatInput
+from coldcradle.layup.inputs import LayupInput
 
-__all__ = ["Care", "CradleInput", "Extra", "GlassInput", "OtherCavity", "PieceInput"]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Care:
-    """What the shelf knows of a cradle: its release log, its own rating, what its maker or owner says to fire first."""
-
-    log: tuple[Coat, ...]
-    is_kept: bool
-    rated_c: float | None
-    is_single_use: bool
-    firings: int
-    first_schedule: str
-    condition: str
+__all__ = ["PieceInput", "StageInput", "Taken"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class OtherCavity:
-    """Another cavity filled in the same firing, by its fill weight."""
+class Taken:
+    """So many of what an earlier stage gave."""
 
-    name: str
-    fill_kg: float
+    key: str
     count: int
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class CradleInput:
-    """A cradle and how its inside was measured. `count` cavities of this shape are filled alike."""
+class StageInput:
+    """One trip through a kiln. The process stands in `heat`, as its window decides there."""
 
+    key: str
     name: str
-    material: Material
-    wall_m: float
-    room: Stack | Solid
-    line_m: float
-    reading_m: float
-    measured: bool
-    method: Method
-    level: Displacement | None
-    drained: Drained | None
-    trial: Trial | None
-    model: Model | None
-    last: LastFill | None
-    soaked: bool
-    tilt: Tilt | None
-    count: int
-    others: tuple[OtherCavity, ...]
-    care: Care
-
-    @property
-    def rated_c(self) -> float:
-        """The heat it stands: its own rating, or what its material usually stands."""
-        return self.care.rated_c if self.care.rated_c is not None else self.material.rated_c
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Extra:
-    """Some of another glass in the same piece."""
-
-    kind: GlassKind
-    form: Form
-    mass_kg: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class GlassInput:
-    """The glass, the form chosen, what is on the rack of it (kg by form), a weight of one's own or None, and what
-    goes with it.
-    """
-
-    kind: GlassKind
-    form: Form
-    loss: float
-    rack_kg: dict[str, float]
-    own_charge_kg: float | None
-    extras: tuple[Extra, ...]
-    mix: Mix | None
+    takes: tuple[Taken, ...]
+    cradle: CradleInput
+    glass: GlassInput
+    layup: LayupInput
+    heat: HeatInput
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PieceInput:
-    """One piece of one firing."""
+    """A piece as a small graph of stages, each standing after those it takes from."""
 
     name: str
-    cradle: CradleInput
-    glass: GlassInput
-    heat: HeatInput
+    stages: tuple[StageInput, ...]

@@ -3,150 +3,41 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import NamedTuple
 
+from coldcradle.cradle.result import OtherWay
 from coldcradle.cradle.section import Section
 from coldcradle.glass.appearance import Note
 from coldcradle.glass.landmarks import Landmark
-from coldcradle.heat.kiln.controller import ControllerProgram
-from coldcradle.heat.schedule.attendance import Visit
-from coldcradle.heat.schedule.clock import DayMark
-from coldcradle.heat.schedule.segments import SimulatedSegment
-from coldcradle.quantity.format import DualQuantity, Message
+from coldcradle.glass.result import Weighing
+from coldcradle.heat.result import HeatPlan
+from coldcradle.layup.outcome import Outcome
+from coldcradle.layup.sketch import Sketch
+from coldcradle.piece.chain import ChainPlan
+from coldcradle.quantity.format import Message
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Caution, Finding
-from coldcradle.report.graph import Graph
+from coldcradle.report.thread import Bead
 
-__all__ = ["GlassPoint", "HeatPlan", "HourRow", "OtherWay", "PiecePlan", "Target", "ThreadItem", "Tick", "Weighing"]
+__all__ = ["PiecePlan", "StagePlan"]
 
 
 @dataclass(frozen=True, slots=True)
-class ThreadItem:
-    """One bead of the thread; `figure` is the key of the working behind it, or ""."""
+class StagePlan:
+    """All that follows from one stage. `heat` is None when the kiln cannot do it; a finding then says why.
+
+    `section` is drawn where a room is filled, `sketch` everywhere else. `gives` tells the outcome in words.
+    """
 
     key: str
     name: str
-    station: str
-    shown: DualQuantity
-    figure: str
-
-
-@dataclass(frozen=True, slots=True)
-class Target:
-    """One strain target: what it asks of the kiln and how long the firing becomes.
-
-    `is_about`: not run through the glass for itself, but mended as the chosen one was; good to some 15 %.
-    """
-
-    key: str
-    rate: DualQuantity
-    total: DualQuantity
-    total_s: float
-    is_about: bool
-
-
-@dataclass(frozen=True, slots=True)
-class Tick:
-    """A round temperature on the scale of a unit system, and where it lies."""
-
-    at_c: float
-    text: str
-
-
-class GlassPoint(NamedTuple):
-    """One moment inside the glass: s, surface and heart in °C, the pull in a face and in the heart in Pa."""
-
-    at_s: float
-    surface_c: float
-    heart_c: float
-    surface_pa: float
-    heart_pa: float
-
-
-class HourRow(NamedTuple):
-    """One line of the table of hours: when, how long after the start, and what the glass is at, in words."""
-
-    clock: DualQuantity
-    after: DualQuantity
-    skin: DualQuantity
-    heart: DualQuantity
-    apart: DualQuantity
-    face_pull: DualQuantity
-    heart_pull: DualQuantity
-
-
-@dataclass(frozen=True, slots=True)
-class HeatPlan:
-    """The firing, ready to be drawn and printed. Times in s from the start; `*_at` ISO with offset.
-
-    `inside` and `profile` come from the run through the glass; `told` is what the controller is told; `changed` names
-    the steps set by hand.
-    """
-
     process: str
     process_name: str
-    window_low_c: float
-    window_high_c: float
-    steps: list[SimulatedSegment]
-    line: list[tuple[float, float]]
-    ends_at: list[str]
-    ends: list[DualQuantity]
-    total_s: float
-    starts_at: str
-    starts: DualQuantity
-    opens_at: str
-    opens: DualQuantity
-    nights: list[tuple[float, float]]
-    days: list[DayMark]
-    coast_from: DualQuantity
-    targets: list[Target]
-    highest_c: float
-    top_c: float
-    ticks_metric: list[Tick]
-    ticks_us: list[Tick]
-    inside: list[GlassPoint]
-    profile: Graph
-    stress_limit_pa: float
-    warm_peak: DualQuantity
-    warm_peak_s: float
-    warm_peak_pa: float
-    cool_peak: DualQuantity
-    cool_peak_s: float
-    cool_peak_pa: float
-    cool_peak_where: str
-    taken_as: str
-    visits: list[Visit]
-    visit_help: Message | None
-    told: ControllerProgram
-    changed: list[str]
-
-
-@dataclass(frozen=True, slots=True)
-class OtherWay:
-    """One way in which the cradle was measured; `is_chosen` marks the one that counts."""
-
-    method: str
-    shown: DualQuantity
-    is_chosen: bool
-
-
-@dataclass(frozen=True, slots=True)
-class Weighing:
-    """One line for the scale."""
-
-    key: str
-    name: str
-    shown: DualQuantity
-
-
-@dataclass(frozen=True, slots=True)
-class PiecePlan:
-    """All that follows from a piece. `heat` is None when the kiln cannot do it; a finding then says why."""
-
-    thread: list[ThreadItem]
+    family: str
+    thread: list[Bead]
     answers: dict[str, Message]
     states: dict[str, str]
-    section: Section
+    section: Section | None
+    sketch: Sketch | None
     figures: dict[str, Figure]
     measured: list[OtherWay]
     compared: Message | None
@@ -156,3 +47,18 @@ class PiecePlan:
     heat: HeatPlan | None
     findings: list[Finding]
     cautions: list[Caution]
+    outcome: Outcome
+    gives: Message
+
+
+@dataclass(frozen=True, slots=True)
+class PiecePlan:
+    """The stages of a piece in order, and what is to be said of them together."""
+
+    name: str
+    stages: list[StagePlan]
+    chain: ChainPlan
+
+    def stage(self, key: str) -> StagePlan:
+        """The plan of the stage of that key. Raises KeyError where there is none."""
+        return {stage.key: stage for stage in self.stages}[key]

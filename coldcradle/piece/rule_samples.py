@@ -10,7 +10,10 @@ __all__ = ["SAMPLES", "RuleSample"]
 
 
 class RuleSample(NamedTuple):
-    """Changes to a base document (prism, slab) under a stage, by dotted path; `process` is what is done."""
+    """Changes to a base document (prism, slab, or flat: what a new stage begins with) under a stage, by dotted path.
+
+    `process` is what is done.
+    """
 
     rule: str
     edge: str
@@ -120,7 +123,13 @@ SAMPLES: tuple[RuleSample, ...] = (
     RuleSample(
         "heat.strain-left",
         "15 % over the target",
-        *_at("heat.own_steps", {"anneal": {"rate": "18 °C/h"}}, {"anneal": {"rate": "26 °C/h"}}, heat__thick="25 mm"),
+        *_at(
+            "heat.own_steps",
+            {"anneal": {"rate": "18 °C/h"}},
+            {"anneal": {"rate": "26 °C/h"}},
+            heat__thick="25 mm",
+            cradle__parts__0__height="25 mm",
+        ),
         "slab",
         "full",
     ),
@@ -141,7 +150,13 @@ SAMPLES: tuple[RuleSample, ...] = (
     RuleSample(
         "heat.cools-too-fast",
         "a tenth over 2.5 MPa",
-        *_at("heat.own_steps", {"last": {"rate": "22 °C/h"}}, {"last": {"rate": "60 °C/h"}}, heat__thick="50 mm"),
+        *_at(
+            "heat.own_steps",
+            {"last": {"rate": "22 °C/h"}},
+            {"last": {"rate": "60 °C/h"}},
+            heat__thick="60 mm",
+            cradle__parts__0__height="60 mm",
+        ),
         "slab",
         "full",
     ),
@@ -183,5 +198,72 @@ SAMPLES: tuple[RuleSample, ...] = (
         "5 min and 2 % late",
         {"heat.own_steps": {"cast": {"rate": "60 °C/h"}}},
         {"heat.own_steps": {"cast": {"rate": "900 °C/h"}}},
+    ),
+    RuleSample(
+        "layup.over-the-rim", "half a millimetre over", *_at("layup.length", "330.4 mm", "330.6 mm"), "flat", "slump"
+    ),
+    RuleSample(
+        "layup.slides-in", "a twentieth short of the rim", *_at("layup.length", "314 mm", "313 mm"), "flat", "slump"
+    ),
+    RuleSample("layup.falls-through", "the hole itself", *_at("layup.length", "121 mm", "120 mm"), "flat", "ring"),
+    RuleSample(
+        "layup.slips-through", "a sixth of the hole all round", *_at("layup.length", "161 mm", "159 mm"), "flat", "ring"
+    ),
+    RuleSample(
+        "layup.hits-the-shelf",
+        "its own length",
+        *_at("layup.length", "299 mm", "301 mm", layup__posts="0 mm"),
+        "flat",
+        "drape",
+    ),
+    RuleSample(
+        "layup.near-the-shelf",
+        "10 mm above the shelf",
+        *_at("layup.length", "279 mm", "281 mm", layup__posts="0 mm"),
+        "flat",
+        "drape",
+    ),
+    RuleSample("layup.nothing-hangs", "the former across", *_at("layup.length", "101 mm", "100 mm"), "flat", "drape"),
+    RuleSample(
+        "layup.wider-than-former", "the former into the kiln", *_at("layup.width", "80 mm", "81 mm"), "flat", "bend"
+    ),
+    RuleSample(
+        "layup.may-tip",
+        "arms together as wide as the former",
+        *_at("layup.length", "199 mm", "201 mm"),
+        "flat",
+        "drape",
+    ),
+    RuleSample("layup.off-the-shelf", "the shelf itself", *_at("layup.length", "399 mm", "401 mm"), "flat", "full"),
+    RuleSample(
+        "layup.draws-in",
+        "three quarters of what free glass seeks",
+        *_at("layup.layers", [{"thick": "6 mm"}], [{"thick": "3 mm"}]),
+        "flat",
+        "full",
+    ),
+    RuleSample("layup.runs-out", "the shelf itself", *_at("glass.charge", "450 g", "520 g"), "flat", "press"),
+    RuleSample(
+        "layup.neighbours-touch",
+        "the room each has",
+        *_at("glass.charge", "440 g", "500 g", layup__pieces=4),
+        "flat",
+        "press",
+    ),
+    RuleSample("layup.stands-already", "the floor", *_at("layup.length", "298 mm", "300 mm"), "flat", "hang"),
+    RuleSample("glass.none-to-cut", "nothing on the rack", *_at("glass.rack", {"sheet": "1 g"}, {}), "flat", "slump"),
+    RuleSample(
+        "glass.too-little-to-cut",
+        "what the blank weighs",
+        *_at("glass.rack", {"sheet": "1.35 kg"}, {"sheet": "1.2 kg"}),
+        "flat",
+        "slump",
+    ),
+    RuleSample(
+        "glass.pile-too-small",
+        "what the pile weighs",
+        *_at("glass.rack", {"coarse": "100 g"}, {"coarse": "99 g"}, glass__charge="100 g"),
+        "flat",
+        "press",
     ),
 )

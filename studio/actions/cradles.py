@@ -16,7 +16,7 @@ from coldcradle.quantity.parse import System, parse, with_unit
 from studio.actions.stock import forget_summaries
 from studio.errors import Stale
 from studio.models import Cradle, Piece
-from studio.planning import assemble, planned, stages_of
+from studio.planning import assemble, planned, stage_at
 
 __all__ = ["care_for", "copy_cradle", "dry_at", "put_cradle_away", "remember_fill", "rename_cradle", "shelve_cradle"]
 
@@ -25,12 +25,12 @@ _MOST_FILLS = 100
 
 
 @transaction.atomic
-def shelve_cradle(piece: Piece) -> Cradle:
-    """Copy a piece's cradle to the shelf; one of the same name there is brought up to date.
+def shelve_cradle(piece: Piece, key: str = "") -> Cradle:
+    """Copy the cradle of a piece's stage to the shelf; one of the same name there is brought up to date.
 
     The piece belongs to it from now on.
     """
-    stage = stages_of(piece)[0]
+    stage = stage_at(piece, key)
     document = assemble(piece, [stage])["stages"][0]["cradle"]
     care = document.pop("care", {})
     cradle = Cradle.objects.of(piece.owner).filter(name=document["name"]).first()
@@ -124,22 +124,23 @@ def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: S
 
 
 @transaction.atomic
-def remember_fill(piece: Piece, *, how: str, on: str) -> Cradle:
+def remember_fill(piece: Piece, *, how: str, on: str, key: str = "") -> Cradle:
     """Write down that this charge, less its loss, fitted, ran over or fell short; the cradle goes to the shelf if
     need be.
     """
-    stage = stages_of(piece)[0]
-    cradle = stage.cradle or shelve_cradle(piece)
+    stage = stage_at(piece, key)
+    cradle = stage.cradle or shelve_cradle(piece, key)
     found = planned(piece)
-    each = found.plan.figures.get("charge_each", found.plan.figures["charge_mass"])
-    density = found.piece.glass.kind.density_kg_m3
+    figures, glass = found.stage(stage.key).figures, found.piece.stages[found.at(stage.key)].glass
+    each = figures.get("charge_each", figures["charge_mass"])
+    density = glass.kind.density_kg_m3
     fill = {
-        "mass": show(each.value / (1 + found.piece.glass.loss), "mass").metric.text,
+        "mass": show(each.value / (1 + glass.loss), "mass").metric.text,
         "density": show(density, "density").metric.text,
-        "kind": found.piece.glass.kind.name,
+        "kind": glass.kind.name,
         "on": on[:20],
         "how": how,
-        "loss": f"{found.piece.glass.loss * 100:g} %",
+        "loss": f"{glass.loss * 100:g} %",
     }
     cradle.care["fills"] = [fill, *cradle.care.get("fills", [])][:_MOST_FILLS]
     cradle.version += 1

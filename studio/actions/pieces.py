@@ -1,52 +1,74 @@
-"""Create, change, undo, redo, import and put away pieces."""
+"""Create, change, import and put away pieces."""
 
 from __future__ import annotations
 
 import copy
+import re
+from datetime import datetime
 from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
 
 from coldcradle.document.piece import read_piece
+from coldcradle.document.upgrade import upgrade
 from coldcradle.errors import DocumentError, Fault
-from coldcradle.piece.inputs import PieceInput
+from coldcradle.piece.plan import staged_of
+from coldcradle.piece.stage import Staged
 from coldcradle.quantity.parse import System, parse
+from studio.actions.firings import begin_firing, save_firing
 from studio.actions.stock import add_item
 from studio.content_store import intern
 from studio.errors import Stale
 from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Revision, Solid, Stage
-from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, split_stage, stages_of, summary_of
-from studio.reservations import settle_reservations
+from studio.planning import (
+    PlannedPiece,
+    assemble,
+    plan_document,
+    snapshot_of,
+    split_stage,
+    stages_of,
+    summary_of,
+)
 from studio.stock_levels import rack_of
 
 __all__ = [
     "change_piece",
     "create_piece",
-    "document_before",
     "import_piece",
+    "keep_stage",
     "locked",
-    "next_revision",
     "put_away",
     "record",
-    "redo_piece",
+    "save_piece",
+    "staged_before",
     "try_change",
-    "undo_piece",
 ]
 
 _ROWS = {"kind_id": (GlassKind, "glass"), "kiln_id": (Kiln, "kiln")}
 _DEEPEST = 8
+_STAGE_PATH = re.compile(r"stages\.\d{1,2}\.")
+_ELSEWHERE = ("glass.kind", "glass.rack", "heat.kiln", "cradle.care")
 
 
-def _record(piece: Piece, stages: list[Stage], label: str) -> None:
+def _record(piece: Piece, stages: list[Stage], label: str, when: datetime) -> None:
     piece.head = Revision.objects.create(
-        piece=piece, parent=piece.head, label=label[:120], snapshot=snapshot_of(piece, stages)
+        piece=piece, parent=piece.head, label=label[:120], snapshot=snapshot_of(piece, stages), created_at=when
     )
 
 
-def _save(piece: Piece, found: PlannedPiece) -> None:
+def save_piece(piece: Piece, found: PlannedPiece) -> None:
+    """Keep a piece with what lists show of it."""
     piece.summary = summary_of(found.document, found.plan)
     piece.save()
+
+
+def keep_stage(stage: Stage, document: dict[str, Any], order: int) -> dict[str, Any]:
+    """Put a stage document into its row, unsaved; hands back what rows of their own hold."""
+    kept, elsewhere = split_stage(document)
+    stage.key, stage.process, stage.order = kept["key"], kept["process"], order
+    stage.inputs = intern(stage.piece.owner, kept)
+    return elsewhere
 
 
 def _insert(
@@ -55,23 +77,21 @@ def _insert(
     kinds: list[GlassKind],
     kilns: list[Kiln],
     label: str,
-    shelved: Cradle | None = None,
+    shelved: list[Cradle | None],
 ) -> Piece:
     found = plan_document(document)
+    when = timezone.now()
     piece = Piece(owner=owner, name=document["name"].strip())
     piece.save()
     stages = []
-    for order, (stage, kind, kiln) in enumerate(zip(document["stages"], kinds, kilns, strict=True)):
-        inputs, elsewhere = split_stage(stage)
-        firing = Firing.objects.create(owner=owner, kiln=kiln, starts_at=elsewhere["starts_at"], zone=elsewhere["zone"])
-        intern(owner, inputs)
-        stages.append(
-            Stage.objects.create(
-                piece=piece, order=order, inputs=inputs, glass_kind=kind, firing=firing, cradle=shelved
-            )
-        )
-    _record(piece, stages, label)
-    _save(piece, found)
+    for order, (written, kind, kiln) in enumerate(zip(document["stages"], kinds, kilns, strict=True)):
+        stage = Stage(piece=piece, glass_kind=kind, cradle=shelved[order])
+        elsewhere = keep_stage(stage, written, order)
+        stage.firing = begin_firing(owner, kiln, elsewhere, label=label, when=when)
+        stage.save()
+        stages.append(stage)
+    _record(piece, stages, label, when)
+    save_piece(piece, found)
     return piece
 
 
@@ -80,36 +100,53 @@ def create_piece(
     owner: Any,
     *,
     name: str,
+    process: str = "cast",
     cradle: dict[str, Any],
+    layup: dict[str, Any] | None = None,
     kind: GlassKind,
     kiln: Kiln,
     starts_at: str,
     zone: str,
     shelved: Cradle | None = None,
 ) -> Piece:
-    """A new piece from a cradle, a glass and a kiln; everything else starts from its usual value."""
+    """A new piece: what is done, on what, from what glass, where. Everything else starts from its usual value."""
+    stage = new_stage("one", process=process, cradle=cradle, layup=layup or {}, kind=kind, kiln=kiln)
+    stage["heat"] |= {"starts_at": starts_at, "time_zone": zone}
+    document = {"format": "cold-cradle-piece", "version": 2, "name": name, "stages": [stage]}
+    return _insert(owner, document, [kind], [kiln], "new piece", [shelved])
+
+
+def new_stage(
+    key: str, *, process: str, cradle: dict[str, Any], layup: dict[str, Any], kind: GlassKind, kiln: Kiln
+) -> dict[str, Any]:
+    """A stage document from its parts, all but the start of its firing."""
     rack = rack_of(kind)
-    form = max(rack, key=lambda form: _weight(rack[form]), default="nuggets")
-    stage = {
-        "process": "cast",
+    return {
+        "key": key,
+        "process": process,
         "cradle": copy.deepcopy(cradle),
-        "glass": {"form": form, "loss": "2 %", "charge": "", "kind": kind.document, "rack": rack},
+        "glass": {"form": _usual_form(process, rack), "loss": "2 %", "charge": "", "kind": kind.document, "rack": rack},
+        "layup": copy.deepcopy(layup),
         "heat": {
             "kiln": kiln.document,
             "target": "usual",
             "own_target": "0.3 MPa",
-            "soak": "longer",
-            "leaves": "bow",
-            "cast_at": "",
-            "cast_hold": "",
+            "soak_method": "longer",
+            "restraint": "bow",
+            "peak_at": "",
+            "peak_hold": "",
             "bubble_hold": "1 h",
             "room": kiln.document["room"],
-            "starts_at": starts_at,
-            "zone": zone,
         },
     }
-    document = {"format": "cold-cradle-piece", "version": 1, "name": name, "stages": [stage]}
-    return _insert(owner, document, [kind], [kiln], "new piece", shelved)
+
+
+def _usual_form(process: str, rack: dict[str, str]) -> str:
+    """The form there is most of, for what is filled; a frit mould wants frit, a blank is cut from sheet."""
+    if process in ("cast", "frit", "press"):
+        heaviest = max(rack, key=lambda form: _weight(rack[form]), default="nuggets")
+        return "medium" if process == "frit" and "medium" in rack else heaviest
+    return "sheet"
 
 
 def _weight(typed: str) -> float:
@@ -118,10 +155,14 @@ def _weight(typed: str) -> float:
 
 @transaction.atomic
 def import_piece(owner: Any, document: Any) -> Piece:
-    """A piece from a document, all of it or nothing; glass and kiln are matched to what is there, or added."""
+    """A piece from a document of any version, all of it or nothing; glass and kiln are matched to what is there, or
+    added.
+    """
     read_piece(document)
-    kinds, kilns, shelved = [], [], None
+    document = copy.deepcopy(upgrade(document))
+    kinds, kilns, shelved = [], [], []
     for stage in document["stages"]:
+        stage.setdefault("layup", {})
         _, elsewhere = split_stage(stage)
         # an imported piece is weighed against this studio's rack, not against the one it came from
         kinds.append(_kind_of(owner, elsewhere["kind"], elsewhere["rack"]))
@@ -135,8 +176,7 @@ def import_piece(owner: Any, document: Any) -> Piece:
         solid = stage["cradle"].get("solid")
         if solid and not Solid.objects.of(owner).filter(pk=solid.get("solid_id", 0)).exists():
             solid.pop("solid_id", None)  # the mesh itself stayed where the piece comes from; its room came along
-        if elsewhere["care"]:
-            shelved = _cradle_of(owner, stage["cradle"], elsewhere["care"])
+        shelved.append(_cradle_of(owner, stage["cradle"], elsewhere["care"]) if elsewhere["care"] else None)
     return _insert(owner, document, kinds, kilns, "imported", shelved)
 
 
@@ -183,15 +223,24 @@ def _set(document: Any, path: str, value: Any) -> None:
         raise DocumentError([Fault(path, "there is no such entry", str(value)[:200])]) from None
 
 
-def _with_kinds(owner: Any, value: Any) -> Any:
+def _with_kinds(owner: Any, path: str, value: Any) -> Any:
     """Other glasses are named by their number; the document holds them whole."""
     if not isinstance(value, list):
         return value
     ids = [e.get("kind_id") for e in value if isinstance(e, dict) and isinstance(e.get("kind_id"), int)]
     rows = {kind.pk: kind.document for kind in GlassKind.objects.of(owner).filter(pk__in=ids)}
     if len(ids) != len(value) or any(pk not in rows for pk in ids):
-        raise DocumentError([Fault("stages.0.glass.with", "expected kinds of glass that are in this studio", "")])
+        raise DocumentError([Fault(path, "expected kinds of glass that are in this studio", "")])
     return [entry | {"kind": rows[entry["kind_id"]]} for entry in value]
+
+
+def _stage_at(stages: list[Stage], path: str) -> Stage:
+    """The stage that a path such as `stages.2.heat.room` speaks of; the first where it speaks of none."""
+    head, _, rest = path.partition(".")
+    index = rest.partition(".")[0]
+    if head == "stages" and index.isascii() and index.isdigit() and int(index) < len(stages):
+        return stages[int(index)]
+    return stages[0]
 
 
 def _changed(
@@ -204,19 +253,20 @@ def _changed(
         if name in _ROWS:
             model, called = _ROWS[name]
             row = model.objects.one(piece.owner, value if isinstance(value, int) else 0, called)
+            stage = _stage_at(stages, path)
             if name == "kind_id":
-                stages[0].glass_kind = row
+                stage.glass_kind = row
             else:
-                stages[0].firing.kiln = row
-        elif path.endswith(".cradle.care") or any(
-            f".{own}." in f"{path}." for own in ("glass.kind", "glass.rack", "heat.kiln", "cradle.care")
-        ):
+                stage.firing.kiln = row
+        elif path != "name" and not _STAGE_PATH.match(path):
+            raise DocumentError([Fault(path, "there is no such entry", "")])
+        elif path.endswith((".cradle.care", ".key")) or any(f".{own}." in f"{path}." for own in _ELSEWHERE):
             raise DocumentError([Fault(path, "this is changed at its own place, not in a piece", "")])
         else:
             plain[path] = value
     document = assemble(piece, stages)
     for path, value in plain.items():
-        _set(document, path, _with_kinds(piece.owner, value) if path.endswith(".glass.with") else value)
+        _set(document, path, _with_kinds(piece.owner, path, value) if path.endswith(".glass.with") else value)
     return document, plan_document(document, dict.fromkeys(plain, system))
 
 
@@ -224,20 +274,26 @@ def _changed(
 def change_piece(
     piece: Piece, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
 ) -> PlannedPiece:
-    """Apply changes by path, all or none. Raises Stale, or DocumentError with each fault."""
+    """Apply changes by path, all or none. What belongs to a firing becomes a revision of the firing, the rest one of
+    the piece. Raises Stale, or DocumentError with each fault.
+    """
     locked(piece, version)
     stages = stages_of(piece)
     document, found = _changed(piece, stages, changes, system)
     piece.name = document["name"].strip()
-    for stage, changed in zip(stages, document["stages"], strict=True):
-        stage.inputs, elsewhere = split_stage(changed)
-        intern(piece.owner, stage.inputs)
-        stage.firing.starts_at, stage.firing.zone = elsewhere["starts_at"], elsewhere["zone"]
-        stage.firing.save()
+    when = timezone.now()
+    moved = False
+    for order, (stage, changed) in enumerate(zip(stages, document["stages"], strict=True)):
+        elsewhere = keep_stage(stage, changed, order)
+        firing = stage.firing
+        firing.starts_at, firing.time_zone = elsewhere["starts_at"], elsewhere["time_zone"]
+        firing.inputs = elsewhere["firing"]
+        moved |= save_firing(firing, piece, label=label, when=when)
         stage.save()
-    _record(piece, stages, label)
+    if piece.head is None or piece.head.snapshot != snapshot_of(piece, stages) or not moved:
+        _record(piece, stages, label, when)
     piece.version += 1
-    _save(piece, found)
+    save_piece(piece, found)
     return found
 
 
@@ -246,61 +302,31 @@ def try_change(piece: Piece, *, changes: list[tuple[str, Any]], system: System) 
     return _changed(piece, stages_of(piece), changes, system)[1]
 
 
-def document_before(piece: Piece) -> PieceInput | None:
-    """The piece as it was before its last edit, or None when there was none."""
-    revision = piece.head.parent if piece.head else None
-    if revision is None:
+def staged_before(piece: Piece, key: str) -> Staged | None:
+    """A stage as it was before the last edit of the piece or of its firing, or None when there was none."""
+    stages = stages_of(piece)
+    stage = next((s for s in stages if s.key == key), None)
+    if stage is None:
         return None
-    stages = stages_of(piece)
-    for stage, kept in zip(stages, revision.snapshot["stages"], strict=True):
-        stage.inputs = kept["inputs"]
-        stage.glass_kind = GlassKind.objects.get(pk=kept["glass_kind_id"])
-        stage.firing.kiln = Kiln.objects.get(pk=kept["kiln_id"])
-        stage.firing.starts_at, stage.firing.zone = kept["starts_at"], kept["zone"]
+    firing, revision = stage.firing, piece.head.parent if piece.head else None
+    is_firing = firing.head is not None and firing.head.parent is not None
+    if is_firing and (revision is None or firing.head.created_at >= piece.head.created_at):
+        _as_it_was(firing, firing.head.parent.snapshot)
+    elif revision is not None:
+        kept = next((k for k in revision.snapshot["stages"] if k["key"] == key), None)
+        if kept is None:
+            return None
+        stage.inputs, stage.glass_kind = kept["inputs"], GlassKind.objects.get(pk=kept["glass_kind_id"])
         stage.cradle = Cradle.objects.filter(pk=kept.get("cradle_id")).first()
-    return read_piece(assemble(piece, stages)).piece
+    else:
+        return None
+    return staged_of(read_piece(assemble(piece, stages)).piece, key)
 
 
-def _restore(piece: Piece, revision: Revision) -> PlannedPiece:
-    stages = stages_of(piece)
-    piece.name = revision.snapshot["name"]
-    for stage, kept in zip(stages, revision.snapshot["stages"], strict=True):
-        stage.inputs, stage.glass_kind_id = kept["inputs"], kept["glass_kind_id"]
-        stage.firing.kiln_id, stage.firing.starts_at, stage.firing.zone = (
-            kept["kiln_id"],
-            kept["starts_at"],
-            kept["zone"],
-        )
-        stage.cradle_id = kept.get("cradle_id")
-        stage.firing.save()
-        stage.save()
-        settle_reservations(stage, kept.get("reservations", []))
-    piece.head = revision
-    piece.version += 1
-    found = plan_document(assemble(piece, stages_of(piece)))
-    _save(piece, found)
-    return found
-
-
-@transaction.atomic
-def undo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
-    """Back to the revision before; None when there is none."""
-    locked(piece, version)
-    before = piece.head.parent if piece.head else None
-    return _restore(piece, before) if before else None
-
-
-def next_revision(piece: Piece) -> Revision | None:
-    """What redo would bring back: the newest revision made from the one that stands."""
-    return piece.head.children.last() if piece.head else None
-
-
-@transaction.atomic
-def redo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
-    """Forward again; None when nothing was undone."""
-    locked(piece, version)
-    after = next_revision(piece)
-    return _restore(piece, after) if after else None
+def _as_it_was(firing: Firing, snapshot: dict[str, Any]) -> None:
+    firing.kiln = Kiln.objects.get(pk=snapshot["kiln_id"])
+    firing.starts_at, firing.time_zone = datetime.fromisoformat(snapshot["starts_at"]), snapshot["time_zone"]
+    firing.inputs = snapshot["inputs"]
 
 
 @transaction.atomic
@@ -308,9 +334,9 @@ def record(piece: Piece, *, label: str) -> PlannedPiece:
     """Write what was done to a piece's rows as a revision of its own, and plan it anew."""
     stages = stages_of(piece)
     found = plan_document(assemble(piece, stages))
-    _record(piece, stages, label)
+    _record(piece, stages, label, timezone.now())
     piece.version += 1
-    _save(piece, found)
+    save_piece(piece, found)
     return found
 
 

@@ -9,11 +9,13 @@ from django.db.models import Sum
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.batch import needs
-from coldcradle.piece.plan import compute_stage
+from coldcradle.piece.inputs import PieceInput
+from coldcradle.piece.plan import staged_of
+from coldcradle.piece.stage import compute_stage
 from coldcradle.quantity.format import show
 from studio.actions.pieces import locked, record
 from studio.models import Piece, Reservation, Stage, StockItem
-from studio.planning import PlannedPiece, planned, stages_of
+from studio.planning import PlannedPiece, planned, stage_at
 from studio.reservations import settle_reservations
 
 __all__ = ["give_back", "set_glass_aside", "use_glass"]
@@ -46,45 +48,53 @@ def _allot(stage: Stage, kind_id: int, form: str, need_kg: float, called: str) -
     return found
 
 
-@transaction.atomic
-def set_glass_aside(piece: Piece, *, version: int) -> PlannedPiece:
-    """Reserve the glass of the plan, from the fullest jars first.
+def _wanted(stage: Stage, key: str, piece: PieceInput) -> list[dict[str, Any]]:
+    """What a stage needs of the rack, entry by entry; by form where it is filled, off the sheets where it is cut."""
+    staged = staged_of(piece, key)
+    laid = compute_stage(staged.stage, staged.incoming).laid
+    glass = staged.stage.glass
+    if laid.charged is not None:
+        needs_by_form = [(need.form.key, need.form.name, need.need_kg) for need in needs(laid.charged)]
+    else:
+        mass = next(f for f in laid.figures if f.key == "charge_mass").value
+        needs_by_form = [(glass.form.key, glass.form.name, mass)] if mass > 0 else []
+    wanted: list[dict[str, Any]] = []
+    for form, name, need_kg in needs_by_form:
+        wanted += _allot(stage, stage.glass_kind_id, form, need_kg, f"{glass.kind.name}, {name}")
+    for entry, extra in zip(stage.inputs["glass"].get("with") or [], glass.extras, strict=True):
+        called = f"{extra.kind.name}, {extra.form.name}"
+        wanted += _allot(stage, entry["kind_id"], extra.form.key, extra.mass_kg, called)
+    return wanted
 
-    Raises Stale, or ImpossibleInput when it is not there.
+
+@transaction.atomic
+def set_glass_aside(piece: Piece, *, version: int, key: str = "") -> PlannedPiece:
+    """Reserve the new glass of a stage, from the fullest jars first. Raises Stale, or ImpossibleInput when it is not
+    there.
     """
     locked(piece, version)
-    stage = stages_of(piece)[0]
+    stage = stage_at(piece, key)
     if stage.reservations.filter(is_used=True).exists():
         raise ImpossibleInput("this glass has been used already; give it back first")
-    worked = compute_stage(planned(piece).piece)
-    glass = worked.piece.glass
-    wanted: list[dict[str, Any]] = []
-    for need in needs(worked):
-        called = f"{glass.kind.name}, {need.form.name}"
-        wanted += _allot(stage, stage.glass_kind_id, need.form.key, need.need_kg, called)
-    for entry, extra in zip(stage.inputs["glass"].get("with") or [], glass.extras, strict=True):
-        wanted += _allot(
-            stage, entry["kind_id"], extra.form.key, extra.mass_kg, f"{extra.kind.name}, {extra.form.name}"
-        )
-    settle_reservations(stage, wanted)
+    settle_reservations(stage, _wanted(stage, stage.key, planned(piece).piece))
     return record(piece, label="glass set aside")
 
 
 @transaction.atomic
-def use_glass(piece: Piece, *, version: int) -> PlannedPiece:
+def use_glass(piece: Piece, *, version: int, key: str = "") -> PlannedPiece:
     """The glass is in the kiln: it comes off the rack, and the cradle has one firing more."""
     locked(piece, version)
-    stage = stages_of(piece)[0]
-    reservations = [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": True} for t in stage.reservations.all()]
-    if not reservations:
+    stage = stage_at(piece, key)
+    kept = [{"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": True} for t in stage.reservations.all()]
+    if not kept:
         raise ImpossibleInput("no glass is set aside for this piece; set it aside first")
-    settle_reservations(stage, reservations)
+    settle_reservations(stage, kept)
     return record(piece, label="glass used")
 
 
 @transaction.atomic
-def give_back(piece: Piece, *, version: int) -> PlannedPiece:
+def give_back(piece: Piece, *, version: int, key: str = "") -> PlannedPiece:
     """What was set aside or used goes back to the rack."""
     locked(piece, version)
-    settle_reservations(stages_of(piece)[0], [])
+    settle_reservations(stage_at(piece, key), [])
     return record(piece, label="glass given back")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from studio.api import choices, cradles, drawings, heat, kilns, pieces, session, shelf, stock, sums
+from studio.api import choices, cradles, drawings, firings, heat, kilns, pieces, session, shelf, stages, stock, sums
 from studio.errors import answer_errors
 
 __all__ = ["api"]
@@ -15,9 +15,11 @@ answer_errors(api)
 api.add_router("/session", session.router)
 api.add_router("/choices", choices.router)
 api.add_router("/pieces", pieces.router)
+api.add_router("/pieces", stages.router)
 api.add_router("/sums", sums.router)
 api.add_router("", shelf.router)
 api.add_router("", kilns.router)
+api.add_router("", firings.router)
 api.add_router("", heat.router)
 api.add_router("", cradles.router)
 api.add_router("", drawings.router)

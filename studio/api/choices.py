@@ -13,6 +13,9 @@ from coldcradle.cradle.release import releases
 from coldcradle.cradle.shapes import SIZES
 from coldcradle.cradle.stack import CORE_SHAPES, PARTS
 from coldcradle.glass.kinds import forms
+from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.layup.families import FAMILIES
+from coldcradle.layup.inputs import OUTLINES
 from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.stations import STATIONS
 from studio.starters import SHAPES
@@ -46,7 +49,35 @@ class ReleaseOut(Choice):
     rated: DualQuantity
 
 
+class SizeWord(Schema):
+    key: str
+    name: str
+
+
+class FamilyOut(Choice):
+    """A family of processes: what is done, what the thing is called that shapes it, and what shapes suit."""
+
+    says: str
+    cradle: str
+    shapes: list[str]
+    sizes: list[SizeWord]
+    is_filled: bool
+
+
+class ProcessOut(Choice):
+    """A process of the trade: its family, the law it moves by, and why somebody should look."""
+
+    family: str
+    step: str
+    moves: str
+    watch: str
+    enters: str
+
+
 class ChoicesOut(Schema):
+    families: list[FamilyOut]
+    processes: list[ProcessOut]
+    outlines: list[Choice]
     stations: list[Choice]
     shapes: list[ShapeOut]
     sizes: list[SizeOut]
@@ -60,6 +91,20 @@ class ChoicesOut(Schema):
 def show_choices(request: HttpRequest):
     return {
         "stations": STATIONS,
+        "families": [
+            {
+                "key": f.key,
+                "name": f.name,
+                "says": f.says,
+                "cradle": f.cradle,
+                "shapes": f.shapes,
+                "sizes": [{"key": key, "name": name} for key, name in f.sizes.items()],
+                "is_filled": f.key == "fill",
+            }
+            for f in FAMILIES.values()
+        ],
+        "processes": list(PROCESSES.values()),
+        "outlines": [{"key": key, "name": name} for key, name in OUTLINES.items()],
         "shapes": [
             {
                 "key": key,

@@ -7,15 +7,16 @@ from typing import Any, Literal
 
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Router, Schema, Status
+from ninja import File, Query, Router, Schema, Status
 from ninja.files import UploadedFile
 
+from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.measurement import measure
 from coldcradle.cradle.release import check_release
 from coldcradle.cradle.section import draw_section
 from coldcradle.document.cradle import read_cradle
 from coldcradle.document.fields import FieldReader, ReadContext
-from coldcradle.piece.inputs import CradleInput
+from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.quantity.format import show
 from studio.actions import cradles as actions
 from studio.actions.photos import keep_photo
@@ -26,6 +27,7 @@ from studio.models import Cradle, Photo, Piece
 from studio.planning import outline_of
 
 router = Router(tags=["cradles"])
+_PAGE = 60
 
 
 class PhotoOut(Schema):
@@ -54,6 +56,8 @@ def _cradle(row: Cradle) -> dict[str, Any]:
         "name": row.name,
         "material": cradle.material.name,
         "material_key": cradle.material.key,
+        "families": sorted({PROCESSES[p].family for p in row.stages.values_list("process", flat=True)}),
+        "shapes": [part.shape for part in getattr(cradle.room, "parts", ())],
         "method": cradle.method,
         "holds": measure(cradle).chosen.shown,
         "line": show(cradle.line_m, "length"),
@@ -69,7 +73,7 @@ def _cradle(row: Cradle) -> dict[str, Any]:
         "pieces": Piece.objects.filter(stages__cradle=row, is_put_away=False).count(),
         "remarks": [w.says for w in worn],
         "updated_at": row.updated_at,
-        **outline_of(section),
+        "outline": outline_of(section),
     }
 
 
@@ -84,6 +88,7 @@ def list_cradles(
     material: str = "",
     archived: bool = False,
     sort: Literal["name", "recent"] = "name",
+    offset: int = Query(0, ge=0, le=10**6),
 ):
     mine = Cradle.objects.of(request.user).filter(is_archived=archived)
     found = mine
@@ -91,13 +96,14 @@ def list_cradles(
         found = found.filter(Q(name__icontains=words) | Q(document__material__icontains=words))
     if material:
         found = found.filter(document__material=material[:40].replace("\0", ""))
-    rows = found.order_by("-updated_at" if sort == "recent" else "name", "pk")[:200]
-    return {"rows": [_cradle(row) for row in rows], "all": mine.count()}
+    rows = found.order_by("-updated_at" if sort == "recent" else "name", "pk")[offset : offset + _PAGE]
+    return {"rows": [_cradle(row) for row in rows], "count": found.count(), "all": mine.count()}
 
 
 @router.post("/cradles", response={201: CradleOut, 404: ErrorOut})
 def shelve_cradle(request: HttpRequest, body: CradleIn):
-    return Status(201, _cradle(actions.shelve_cradle(Piece.objects.one(request.user, body.piece_id, "piece"))))
+    piece = Piece.objects.one(request.user, body.piece_id, "piece")
+    return Status(201, _cradle(actions.shelve_cradle(piece, body.stage)))
 
 
 @router.patch("/cradles/{cradle_id}", response={200: CradleOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
@@ -140,7 +146,7 @@ def photograph_cradle(request: HttpRequest, cradle_id: Id, file: File[UploadedFi
 @router.post("/pieces/{piece_id}/fitted", response={200: CradleOut, 404: ErrorOut})
 def remember_fill(request: HttpRequest, piece_id: Id, body: FillIn):
     piece = Piece.objects.one(request.user, piece_id, "piece")
-    return _cradle(actions.remember_fill(piece, how=body.how, on=body.on))
+    return _cradle(actions.remember_fill(piece, how=body.how, on=body.on, key=body.stage))
 
 
 @router.get("/photos/{photo_id}", response={404: ErrorOut})

@@ -10,23 +10,24 @@ from typing import Any, Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
+from coldcradle.errors import DocumentError
 from coldcradle.heat.coasting import Coasting
-from coldcradle.heat.schedule.processes import PROCESSES
-from coldcradle.piece.chain import ChainPlan
+from coldcradle.heat.result import HeatPlan, HourRow
 from coldcradle.piece.compare import (
     AssessedSchedule,
     Comparison,
     Side,
     assess_schedule,
-    chain_of,
     coasting_of,
     compare,
     hours_of,
 )
-from coldcradle.piece.result import HeatPlan, HourRow
+from coldcradle.piece.plan import staged_of
+from coldcradle.piece.stage import Staged
 from coldcradle.quantity.format import Message
-from studio.actions.pieces import document_before, try_change
-from studio.api.schemas import Change, ErrorOut, Id
+from studio.actions.pieces import staged_before, try_change
+from studio.api.pieces import full_paths, told_by_stage
+from studio.api.schemas import Change, ErrorOut, Id, Line
 from studio.calendar import firing_calendar
 from studio.models import Piece
 from studio.planning import planned
@@ -38,6 +39,7 @@ class TryIn(Schema):
     """Changes to be looked at, not to be kept."""
 
     system: Literal["metric", "us"] = "metric"
+    stage: Line = ""
     changes: list[Change]
 
 
@@ -48,64 +50,55 @@ class TryOut(Schema):
     answer: Message
 
 
-class ProcessOut(Schema):
-    """A process of the trade, and what it asks for besides."""
-
-    key: str
-    name: str
-    moves: str
-    watch: str
-
-
 def _piece(request: HttpRequest, piece_id: int) -> Piece:
     return Piece.objects.select_related("head").one(request.user, piece_id, "piece")
 
 
-@router.get("/processes", response=list[ProcessOut])
-def list_processes(request: HttpRequest):
-    return list(PROCESSES.values())
+def _staged(request: HttpRequest, piece_id: int, stage: str) -> Staged:
+    found = planned(_piece(request, piece_id))
+    return staged_of(found.piece, found.piece.stages[found.at(stage)].key)
 
 
 @router.get("/pieces/{piece_id}/heat/coasting", response={200: Coasting, 404: ErrorOut, 422: ErrorOut})
-def show_coasting(request: HttpRequest, piece_id: Id):
-    return coasting_of(planned(_piece(request, piece_id)).piece)
-
-
-@router.get("/pieces/{piece_id}/heat/chain", response={200: ChainPlan, 404: ErrorOut, 422: ErrorOut})
-def show_chain(request: HttpRequest, piece_id: Id):
-    return chain_of(planned(_piece(request, piece_id)).piece)
+def show_coasting(request: HttpRequest, piece_id: Id, stage: str = ""):
+    return coasting_of(_staged(request, piece_id, stage))
 
 
 @router.get("/pieces/{piece_id}/heat/judged", response={200: AssessedSchedule, 404: ErrorOut, 422: ErrorOut})
-def show_judged(request: HttpRequest, piece_id: Id):
-    return assess_schedule(planned(_piece(request, piece_id)).piece)
+def show_assessed(request: HttpRequest, piece_id: Id, stage: str = ""):
+    return assess_schedule(_staged(request, piece_id, stage))
 
 
 @router.get("/pieces/{piece_id}/heat/compare", response={200: Comparison, 404: ErrorOut, 422: ErrorOut})
-def compare_programmes(request: HttpRequest, piece_id: Id, a: Side = "ours", b: Side = "quick"):
-    piece = _piece(request, piece_id)
-    before = document_before(piece) if "before" in (a, b) else None
-    return compare(planned(piece).piece, a, b, before=before)
+def compare_programmes(request: HttpRequest, piece_id: Id, a: Side = "ours", b: Side = "quick", stage: str = ""):
+    staged = _staged(request, piece_id, stage)
+    before = staged_before(_piece(request, piece_id), staged.stage.key) if "before" in (a, b) else None
+    return compare(staged, a, b, before=before)
 
 
 @router.get("/pieces/{piece_id}/heat/hours", response={200: list[HourRow], 404: ErrorOut, 422: ErrorOut})
-def show_hours(request: HttpRequest, piece_id: Id):
+def show_hours(request: HttpRequest, piece_id: Id, stage: str = ""):
     """The heat line in words and numbers: what a screen reader reads, and what can be copied."""
-    return hours_of(planned(_piece(request, piece_id)).piece)
+    return hours_of(_staged(request, piece_id, stage))
 
 
 @router.post("/pieces/{piece_id}/heat/try", response={200: TryOut, 404: ErrorOut, 422: ErrorOut})
 def try_programme(request: HttpRequest, piece_id: Id, body: TryIn):
-    found = try_change(_piece(request, piece_id), changes=[(c.path, c.value) for c in body.changes], system=body.system)
-    return {"heat": found.plan.heat, "answer": found.plan.answers["heat"]}
+    piece = _piece(request, piece_id)
+    changes, prefix = full_paths(piece, body.stage, body.changes)
+    try:
+        plan = try_change(piece, changes=changes, system=body.system).stage(body.stage)
+    except DocumentError as error:
+        raise told_by_stage(error, prefix) from None
+    return {"heat": plan.heat, "answer": plan.answers["heat"]}
 
 
 @router.get("/pieces/{piece_id}/heat/calendar", response={404: ErrorOut, 422: ErrorOut})
-def show_calendar(request: HttpRequest, piece_id: Id) -> Any:
+def show_calendar(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     piece = _piece(request, piece_id)
     name = re.sub(r"[^a-z0-9]+", "-", piece.name.lower()).strip("-") or "firing"
     return HttpResponse(
-        firing_calendar(piece, planned(piece)),
+        firing_calendar(piece, planned(piece), stage),
         content_type="text/calendar; charset=utf-8",
         headers={"Content-Disposition": f'attachment; filename="{name}.ics"'},
     )

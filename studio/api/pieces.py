@@ -10,10 +10,15 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Status
 
 from coldcradle.document.piece import load_json
+from coldcradle.errors import DocumentError, Fault
 from coldcradle.glass.kinds import forms
+from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import Message, say, show
+from studio.actions import history
 from studio.actions import pieces as actions
+from studio.actions.firings import next_firing_revision
 from studio.api.schemas import (
+    Change,
     ChangeIn,
     ConflictOut,
     ErrorOut,
@@ -24,32 +29,42 @@ from studio.api.schemas import (
     VersionIn,
 )
 from studio.errors import Stale
-from studio.models import Cradle, GlassKind, Kiln, Piece
+from studio.models import Cradle, Firing, GlassKind, Kiln, Piece
 from studio.planning import PlannedPiece, planned, summary_of
-from studio.starters import starting_cradle
+from studio.starters import starting_cradle, starting_layup, typed_layup
 
-__all__ = ["answer_piece", "conflict", "router"]
+__all__ = ["answer_piece", "conflict", "full_paths", "router", "told_by_stage"]
 
 router = Router(tags=["pieces"])
 _PAGE = 40
 _LONGEST_NAME = 120
 
 
-def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
-    stage = piece.stages.select_related("firing", "glass_kind").first()
-    reservations = stage.reservations.select_related("item__kind")
-    after = actions.next_revision(piece)
+def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str, Any]:
+    """A piece as seen from one of its stages, the first where that one is not there."""
+    at = found.at(stage)
+    plan, written = found.plan.stages[at], found.document["stages"][at]
+    row = piece.stages.select_related("firing__head", "glass_kind").get(key=plan.key)
+    reservations = row.reservations.select_related("item__kind")
+    prefix = f"stages.{at}."
     return {
         "id": piece.pk,
         "version": piece.version,
         "name": piece.name,
-        "document": found.document,
-        "entries": found.entries,
-        "kind_id": stage.glass_kind_id,
-        "kind_version": stage.glass_kind.version,
-        "kiln_id": stage.firing.kiln_id,
-        "cradle_id": stage.cradle_id,
-        "plan": found.plan,
+        "stage_key": plan.key,
+        "stage": written,
+        "entries": {
+            f"stage.{path.removeprefix(prefix)}": entry
+            for path, entry in found.entries.items()
+            if path.startswith(prefix)
+        },
+        "kind_id": row.glass_kind_id,
+        "kind_version": row.glass_kind.version,
+        "kiln_id": row.firing.kiln_id,
+        "cradle_id": row.cradle_id,
+        "firing": _firing(row.firing, piece),
+        "plan": plan,
+        "chain": found.plan.chain,
         "reservations": [
             {
                 "item_id": t.item_id,
@@ -60,19 +75,31 @@ def answer_piece(piece: Piece, found: PlannedPiece) -> dict[str, Any]:
             }
             for t in reservations
         ],
-        "reservations_gap": _gap([t.mass_kg for t in reservations], found),
-        "undoes": piece.head.label if piece.head and piece.head.parent_id else None,
-        "redoes": after.label if after else None,
+        "reservations_gap": _gap([t.mass_kg for t in reservations], plan),
+        "undoes": history.undo_label(piece),
+        "redoes": history.next_label(piece),
         "label": piece.head.label if piece.head else "",
         "updated_at": piece.updated_at,
         "is_put_away": piece.is_put_away,
     }
 
 
-def _gap(takes_kg: list[float], found: PlannedPiece) -> Message | None:
+def _firing(firing: Firing, piece: Piece) -> dict[str, Any]:
+    others = Piece.objects.filter(stages__firing=firing).exclude(pk=piece.pk).distinct()
+    names = list(others.values_list("name", flat=True))
+    after = next_firing_revision(firing)
+    return {
+        "id": firing.pk,
+        "shared_with": names,
+        "undoes": firing.head.label if names and firing.head and firing.head.parent_id else None,
+        "redoes": after.label if names and after else None,
+    }
+
+
+def _gap(aside_kg: list[float], plan: StagePlan) -> Message | None:
     """What is to be said when what was set aside is no longer what the plan asks for."""
-    aside, wanted = sum(takes_kg), found.plan.figures["charge_mass"].value
-    if not takes_kg or abs(aside - wanted) < max(5e-4, 0.005 * wanted):
+    aside, wanted = sum(aside_kg), plan.figures["charge_mass"].value
+    if not aside_kg or abs(aside - wanted) < max(5e-4, 0.005 * wanted):
         return None
     return say(
         "Set aside are {a}; the plan now asks for **{b}**. Set it aside anew.",
@@ -81,9 +108,11 @@ def _gap(takes_kg: list[float], found: PlannedPiece) -> Message | None:
     )
 
 
-def conflict(error: Stale) -> Status:
-    message = f"Changed in another window meanwhile ({error.row.head.label}). Nothing of yours is lost."
-    return Status(409, {"message": message, "theirs": answer_piece(error.row, planned(error.row))})
+def conflict(error: Stale, stage: str = "") -> Status:
+    """What a 409 says: what was done elsewhere last, and how the piece stands there."""
+    label = error.row.head.label if error.row.head else "changed"
+    message = f"Changed in another window meanwhile ({label}). Nothing of yours is lost."
+    return Status(409, {"message": message, "theirs": answer_piece(error.row, planned(error.row), stage)})
 
 
 def _one(request: HttpRequest, piece_id: int) -> Piece:
@@ -107,16 +136,22 @@ def list_pieces(request: HttpRequest, search: str = "", offset: int = Query(0, g
     }
 
 
+def _on_what(request: HttpRequest, cradle_id: int | None, shape: str, process: str) -> tuple[Cradle | None, dict]:
+    shelved = Cradle.objects.one(request.user, cradle_id, "cradle") if cradle_id else None
+    return shelved, (shelved.document if shelved else starting_cradle(process, shape))
+
+
 @router.post("", response={201: PieceOut, 404: ErrorOut, 422: ErrorOut})
 def create_piece(request: HttpRequest, body: NewPieceIn):
     kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
     kiln = Kiln.objects.one(request.user, body.kiln_id, "kiln")
-    shelved = Cradle.objects.one(request.user, body.cradle_id, "cradle") if body.cradle_id else None
-    cradle = shelved.document if shelved else starting_cradle(body.shape)
+    shelved, cradle = _on_what(request, body.cradle_id, body.shape, body.process)
     piece = actions.create_piece(
         request.user,
         name=body.name,
+        process=body.process,
         cradle=cradle,
+        layup=typed_layup(body.layup, body.system) or starting_layup(body.process, cradle),
         kind=kind,
         kiln=kiln,
         starts_at=body.starts_at,
@@ -133,44 +168,56 @@ def import_piece(request: HttpRequest):
 
 
 @router.get("/{piece_id}", response={200: PieceOut, 404: ErrorOut})
-def show_piece(request: HttpRequest, piece_id: Id):
+def show_piece(request: HttpRequest, piece_id: Id, stage: str = ""):
     piece = _one(request, piece_id)
-    return answer_piece(piece, planned(piece))
+    return answer_piece(piece, planned(piece), stage)
+
+
+def full_paths(piece: Piece, stage: str, changes: list[Change]) -> tuple[list[tuple[str, Any]], str]:
+    """Changes by their path in the document, and what `stage.` stands for there."""
+    keys = list(piece.stages.values_list("key", flat=True))
+    at = keys.index(stage) if stage in keys else 0
+    prefix = f"stages.{at}"
+    return [(re.sub(r"^stage(?=\.)", prefix, change.path), change.value) for change in changes], prefix
+
+
+def told_by_stage(error: DocumentError, prefix: str) -> DocumentError:
+    """The same faults, told by the paths that were sent."""
+    told = [Fault(re.sub(rf"^{re.escape(prefix)}(?=\.)", "stage", f.path), f.message, f.typed) for f in error.faults]
+    return DocumentError(told)
 
 
 @router.patch("/{piece_id}", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
 def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn):
     piece = _one(request, piece_id)
+    changes, prefix = full_paths(piece, body.stage, body.changes)
+    label = body.label or body.changes[0].path.rpartition(".")[2]
     try:
-        found = actions.change_piece(
-            piece,
-            version=body.version,
-            changes=[(change.path, change.value) for change in body.changes],
-            system=body.system,
-            label=body.label or body.changes[0].path.rpartition(".")[2],
-        )
+        found = actions.change_piece(piece, version=body.version, changes=changes, system=body.system, label=label)
     except Stale as error:
-        return conflict(error)
-    return answer_piece(piece, found)
+        return conflict(error, body.stage)
+    except DocumentError as error:
+        raise told_by_stage(error, prefix) from None
+    return answer_piece(piece, found, body.stage)
 
 
-def _step(request: HttpRequest, piece_id: int, version: int, action: Any) -> Any:
+def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> Any:
     piece = _one(request, piece_id)
     try:
-        found = action(piece, version=version)
+        found = action(piece, version=body.version)
     except Stale as error:
-        return conflict(error)
-    return answer_piece(piece, found or planned(piece))
+        return conflict(error, body.stage)
+    return answer_piece(piece, found or planned(piece), body.stage)
 
 
 @router.post("/{piece_id}/undo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
 def undo_piece(request: HttpRequest, piece_id: Id, body: VersionIn):
-    return _step(request, piece_id, body.version, actions.undo_piece)
+    return _step(request, piece_id, body, history.undo_piece)
 
 
 @router.post("/{piece_id}/redo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
 def redo_piece(request: HttpRequest, piece_id: Id, body: VersionIn):
-    return _step(request, piece_id, body.version, actions.redo_piece)
+    return _step(request, piece_id, body, history.redo_piece)
 
 
 @router.post("/{piece_id}/away", response={204: None, 404: ErrorOut})
@@ -180,7 +227,7 @@ def put_piece_away(request: HttpRequest, piece_id: Id, away: bool = True):
 
 
 @router.get("/{piece_id}/document", response={404: ErrorOut})
-def copy_pieceanswer_piece(request: HttpRequest, piece_id: Id):
+def copy_piece(request: HttpRequest, piece_id: Id):
     piece = _one(request, piece_id)
     name = re.sub(r"[^a-z0-9]+", "-", piece.name.lower()).strip("-") or "piece"
     text = json.dumps(planned(piece).document, ensure_ascii=False, indent=2) + "\n"

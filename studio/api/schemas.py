@@ -9,9 +9,12 @@ from ninja import Schema
 from pydantic import Field
 
 from coldcradle.glass.landmarks import Landmark
-from coldcradle.piece.result import PiecePlan, ThreadItem
+from coldcradle.layup.sketch import Sketch
+from coldcradle.piece.chain import ChainPlan
+from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.graph import Graph
+from coldcradle.report.thread import Bead
 
 __all__ = [
     "CareIn",
@@ -25,14 +28,17 @@ __all__ = [
     "EntryOut",
     "ErrorOut",
     "FillIn",
+    "FiringOut",
     "FitOut",
     "GlassIn",
     "GlassOut",
     "Id",
     "KilnIn",
     "KilnOut",
+    "MoveStageIn",
     "NewGlassIn",
     "NewPieceIn",
+    "NewStageIn",
     "Outline",
     "PieceListOut",
     "PieceOut",
@@ -80,19 +86,36 @@ class ReservationOut(Schema):
     is_used: bool
 
 
+class FiringOut(Schema):
+    """The firing of a stage, and who else is in it; its own undo and redo where it is shared."""
+
+    id: int
+    shared_with: list[str]
+    undoes: str | None
+    redoes: str | None
+
+
 class PieceOut(Schema):
+    """A piece as seen from one of its stages: that stage whole, the others as links of the chain.
+
+    `stage` is the stage's document, `entries` its quantities by their path under `stage`.
+    """
+
     id: int
     version: int
     name: str
-    document: dict[str, Any]
+    stage_key: str
+    stage: dict[str, Any]
     entries: dict[str, EntryOut]
     kind_id: int
     kind_version: int
     kiln_id: int
     cradle_id: int | None
+    firing: FiringOut
     reservations: list[ReservationOut]
     reservations_gap: Message | None
-    plan: PiecePlan
+    plan: StagePlan
+    chain: ChainPlan
     undoes: str | None
     redoes: str | None
     label: str
@@ -115,10 +138,16 @@ class Outline(Schema):
     outer_half_m: float
 
 
-class PieceRowOut(Outline):
+class PieceRowOut(Schema):
+    """A piece in a list, seen from the stage it waits at; `outline` or `sketch` is its drawing."""
+
     id: int
     name: str
-    thread: list[ThreadItem]
+    thread: list[Bead]
+    stage: str
+    stages: int
+    process: str
+    family: str
     waits_at: str
     waits_word: str
     cradle: str
@@ -126,6 +155,8 @@ class PieceRowOut(Outline):
     kiln: str
     opens_at: str
     updated_at: datetime
+    outline: Outline | None
+    sketch: Sketch | None
 
 
 class PieceListOut(Schema):
@@ -135,17 +166,41 @@ class PieceListOut(Schema):
 
 
 class NewPieceIn(Schema):
+    """What is done, on what (a cradle of the shelf, or a shape to be measured), from what glass, where and when."""
+
     name: Line
+    process: Line = "cast"
     cradle_id: Id | None = None
-    shape: Line = "cylinder"
+    shape: Line = ""
     kind_id: Id
     kiln_id: Id
     starts_at: Line
     zone: Line = "UTC"
+    system: Literal["metric", "us"] = "metric"
+    layup: dict[str, Any] = {}
+
+
+class NewStageIn(Schema):
+    """A further stage that takes in what the stage `after` gives."""
+
+    version: int
+    after: Line
+    process: Line
+    name: Line = ""
+    cradle_id: Id | None = None
+    shape: Line = ""
+    kiln_id: Id | None = None
+    layup: dict[str, Any] = {}
+
+
+class MoveStageIn(Schema):
+    version: int
+    by: Annotated[int, Field(ge=-12, le=12)]
 
 
 class VersionIn(Schema):
     version: int
+    stage: Line = ""
 
 
 class Change(Schema):
@@ -156,24 +211,31 @@ class Change(Schema):
 
 
 class ChangeIn(Schema):
+    """Paths begin with `stage.` for the stage named, or are `name` for the piece."""
+
     version: int
+    stage: Line = ""
     system: Literal["metric", "us"] = "metric"
     label: Line = ""
     changes: Annotated[list[Change], Field(min_length=1, max_length=50)]
 
 
 class CradleIn(Schema):
-    """Put the cradle of a piece on the shelf."""
+    """Put the cradle of a piece's stage on the shelf."""
 
     piece_id: Id
+    stage: Line = ""
 
 
-class CradleOut(Outline):
+class CradleOut(Schema):
     id: int
     version: int
     name: str
     material: str
     material_key: str
+    shapes: list[str]
+    families: list[str]
+    outline: Outline
     holds: DualQuantity
     method: str
     line: DualQuantity
@@ -193,6 +255,7 @@ class CradleOut(Outline):
 
 class CradleListOut(Schema):
     rows: list[CradleOut]
+    count: int
     all: int
 
 
@@ -208,6 +271,7 @@ class CareIn(Schema):
 class FillIn(Schema):
     how: Literal["fitted", "short", "over"]
     on: Line
+    stage: Line = ""
 
 
 class GlassIn(Schema):

@@ -148,13 +148,13 @@ def import_stock(request: HttpRequest):
     return {"count": actions.import_csv(request.user, text)}
 
 
-def _take(request: HttpRequest, piece_id: int, version: int, action: Any) -> Any:
+def _take(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> Any:
     piece = Piece.objects.select_related("head").one(request.user, piece_id, "piece")
     try:
-        found = action(piece, version=version)
+        found = action(piece, version=body.version, key=body.stage)
     except Stale as error:
-        return conflict(error)
-    return answer_piece(piece, found)
+        return conflict(error, body.stage)
+    return answer_piece(piece, found, body.stage)
 
 
 _ANSWERS = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
@@ -162,14 +162,14 @@ _ANSWERS = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
 
 @router.post("/pieces/{piece_id}/glass/aside", response=_ANSWERS)
 def set_glass_aside(request: HttpRequest, piece_id: Id, body: VersionIn):
-    return _take(request, piece_id, body.version, reservations.set_glass_aside)
+    return _take(request, piece_id, body, reservations.set_glass_aside)
 
 
 @router.post("/pieces/{piece_id}/glass/used", response=_ANSWERS)
 def use_glass(request: HttpRequest, piece_id: Id, body: VersionIn):
-    return _take(request, piece_id, body.version, reservations.use_glass)
+    return _take(request, piece_id, body, reservations.use_glass)
 
 
 @router.post("/pieces/{piece_id}/glass/back", response=_ANSWERS)
 def give_glass_back(request: HttpRequest, piece_id: Id, body: VersionIn):
-    return _take(request, piece_id, body.version, reservations.give_back)
+    return _take(request, piece_id, body, reservations.give_back)

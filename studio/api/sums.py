@@ -11,7 +11,8 @@ from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.document.piece import read_kind
 from coldcradle.glass.kinds import GlassKind as Kind
 from coldcradle.glass.kinds import forms
-from coldcradle.piece.plan import compute_stage
+from coldcradle.piece.plan import staged_of
+from coldcradle.piece.stage import compute_stage
 from coldcradle.quantity.format import DualQuantity, Message, show
 from coldcradle.quantity.parse import System
 from coldcradle.report.figure import Figure
@@ -19,7 +20,7 @@ from coldcradle.report.finding import Finding
 from coldcradle.sums import SUMS, evaluate
 from studio.api.schemas import EntryOut, ErrorOut, Id, Line
 from studio.models import GlassKind, Piece
-from studio.planning import planned
+from studio.planning import planned, stage_at
 
 router = Router(tags=["sums"])
 
@@ -131,28 +132,32 @@ def work_sum(request: HttpRequest, key: Line, body: TypedIn):
 
 
 @router.get("/{key}/from/{piece_id}", response={200: FilledOut, 404: ErrorOut, 422: ErrorOut})
-def fill_sum(request: HttpRequest, key: Line, piece_id: Id):
-    """What a piece knows of a sum's fields."""
+def fill_sum(request: HttpRequest, key: Line, piece_id: Id, stage: str = ""):
+    """What a stage of a piece knows of a sum's fields."""
     one = _one(key)
     piece = Piece.objects.one(request.user, piece_id, "piece")
     found = planned(piece)
-    worked = compute_stage(found.piece)
-    cradle, figures = found.piece.cradle, found.plan.figures
+    at = found.at(stage)
+    staged = staged_of(found.piece, found.piece.stages[at].key)
+    laid = compute_stage(staged.stage, staged.incoming).laid
+    cradle, glass, figures = staged.stage.cradle, staged.stage.glass, found.plan.stages[at].figures
+    level = min(laid.load.sheet_m, cradle.room.height_m) if laid.charged is None else laid.charged.thickness.value
     prices = [
         i.details["price"]
-        for i in piece.stages.first().glass_kind.items.filter(is_archived=False)
+        for i in stage_at(piece, staged.stage.key).glass_kind.items.filter(is_archived=False)
         if i.details.get("price")
     ]
+    each = laid.charged.each if laid.charged else figures["piece_mass" if "piece_mass" in figures else "pile"]
     words = {
-        "glass.kind": found.piece.glass.kind.key,
-        "glass.form": found.piece.glass.form.key,
+        "glass.kind": glass.kind.key,
+        "glass.form": glass.form.key,
         "across": show(cradle.room.span_m[0], "length").metric.text,
         "brim": show(cradle.room.height_m, "length").metric.text,
-        "area": show(cradle.room.area_m2(worked.thickness.value), "area").metric.text,
-        "foot": show(cradle.room.narrow_m(worked.thickness.value), "length").metric.text,
+        "area": show(cradle.room.area_m2(level), "area").metric.text,
+        "foot": show(cradle.room.narrow_m(level), "length").metric.text,
         "price": prices[0] if prices else "",
         "cavities": "\n".join(
-            [f"{cradle.name} {worked.each.shown.metric.text} x {cradle.count}"]
+            [f"{cradle.name} {each.shown.metric.text} x {cradle.count}"]
             + [f"{o.name} {show(o.fill_kg, 'mass').metric.text} x {o.count}" for o in cradle.others]
         ),
     }

@@ -70,17 +70,24 @@ def load_demo(today: datetime) -> Any:
     kilns = {kiln.name: kiln for kiln in Kiln.objects.of(user)}
     for document in demo_documents():
         whole = copy.deepcopy(document)
-        stage = whole["stages"][0]
-        kind, kiln = kinds[stage["glass"]["kind"]], kilns[stage["heat"]["kiln"]]
-        stage["glass"] |= {"kind": kind.document, "rack": rack_of(kind)}
-        stage["heat"] |= {"kiln": kiln.document, "starts_at": _start(today, stage["heat"]["starts_at"])}
-        if isinstance(stage["cradle"].get("solid"), str):
-            stage["cradle"]["solid"] = _solid(user, stage["cradle"]["solid"])
-        cradle = shelve_cradle(import_piece(user, whole))
-        care = studio["care"].get(cradle.name)
-        if care:
-            care_for(cradle, version=cradle.version, changes=_dated(today, care), system="metric")
+        for stage in whole["stages"]:
+            kind, kiln = kinds[stage["glass"]["kind"]], kilns[stage["heat"]["kiln"]]
+            stage["glass"] |= {"kind": kind.document, "rack": rack_of(kind)}
+            stage["heat"] |= {"kiln": kiln.document, "starts_at": _start(today, stage["heat"]["starts_at"])}
+            if isinstance(stage["cradle"].get("solid"), str):
+                stage["cradle"]["solid"] = _solid(user, stage["cradle"]["solid"])
+        piece = import_piece(user, whole)
+        for stage in whole["stages"]:
+            if not stage["cradle"]["name"].startswith("Kiln shelf"):
+                _shelve(piece, stage["key"], studio["care"], today)
     return user
+
+
+def _shelve(piece: Any, key: str, care: dict[str, Any], today: datetime) -> None:
+    """A demo piece's cradle goes to the shelf, with what is known of it."""
+    cradle = shelve_cradle(piece, key)
+    if cradle.name in care and not cradle.care:
+        care_for(cradle, version=cradle.version, changes=_dated(today, care[cradle.name]), system="metric")
 
 
 def _dated(today: datetime, care: dict[str, Any]) -> dict[str, Any]:
@@ -108,7 +115,7 @@ def load_many(owner: Any, count: int) -> None:
         create_piece(
             owner,
             name=f"Trial tile {number + 1:03d}",
-            cradle=starting_cradle("box"),
+            cradle=starting_cradle("cast", "box"),
             kind=kind,
             kiln=kiln,
             starts_at="2026-12-01T08:00",

@@ -3,22 +3,13 @@
 from __future__ import annotations
 
 from django.db import models
+from django.utils import timezone
 
+from studio.models.firing import Firing
 from studio.models.owned import Owned
-from studio.models.shelf import Cradle, GlassKind, Kiln, StockItem
+from studio.models.shelf import Cradle, GlassKind, StockItem
 
-__all__ = ["Firing", "Piece", "Reservation", "Revision", "Stage"]
-
-
-class Firing(Owned):
-    """One run of one kiln: stages of one or several pieces share it."""
-
-    kiln = models.ForeignKey(Kiln, on_delete=models.PROTECT, related_name="firings")
-    starts_at = models.CharField(max_length=40)
-    zone = models.CharField(max_length=60)
-
-    def __str__(self) -> str:
-        return f"{self.kiln} {self.starts_at}"
+__all__ = ["Piece", "Reservation", "Revision", "Stage"]
 
 
 class Piece(Owned):
@@ -37,10 +28,15 @@ class Piece(Owned):
 
 
 class Stage(models.Model):
-    """One stage: its inputs as typed, without the glass and the kiln, which are rows of their own."""
+    """One stage: its inputs as typed, without the glass, the cradle's care and the firing, which are rows of their own.
+
+    `process` repeats what its inputs say, so that lists can ask for it.
+    """
 
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="stages")
+    key = models.CharField(max_length=40)
     order = models.PositiveSmallIntegerField()
+    process = models.CharField(max_length=20)
     inputs = models.JSONField()
     glass_kind = models.ForeignKey(GlassKind, on_delete=models.PROTECT, related_name="stages")
     firing = models.ForeignKey(Firing, on_delete=models.PROTECT, related_name="stages")
@@ -48,7 +44,7 @@ class Stage(models.Model):
 
     class Meta:
         ordering = ["order"]
-        constraints = [models.UniqueConstraint(fields=["piece", "order"], name="one_stage_per_place")]
+        constraints = [models.UniqueConstraint(fields=["piece", "key"], name="one_stage_per_key")]
 
     def __str__(self) -> str:
         return f"{self.piece}, stage {self.order + 1}"
@@ -76,7 +72,7 @@ class Revision(models.Model):
     parent = models.ForeignKey("self", on_delete=models.CASCADE, null=True, related_name="children")
     label = models.CharField(max_length=120)
     snapshot = models.JSONField()
-    created_at = models.DateTimeField(auto_now_add=True)
+    created_at = models.DateTimeField(default=timezone.now)
 
     class Meta:
         ordering = ["pk"]

@@ -46,7 +46,7 @@ class Line(BrowserTest):
     def test_a_step_is_set_in_words_and_let_go(self) -> None:
         page = self.at_piece("heat")
         page.get_by_role("button", name="Slow cooling", exact=True).click()
-        rate = self.field(page, "heat.own_steps.anneal.rate")
+        rate = self.field(page, "heat.segments.anneal.rate")
         rate.fill("40 C/h")
         rate.press("Enter")
         expect(page.locator(".answer").first).to_contain_text("more strain stays in the glass")

@@ -15,11 +15,11 @@ class Heat(BrowserTest):
         self.field(page, "heat.own_target").fill("100 psi")
         page.keyboard.press("Enter")
         expect(self.field(page, "heat.own_target")).to_have_value("0.69 MPa")
-        self.field(page, "heat.cast_at").fill("1400 F")
+        self.field(page, "heat.peak_at").fill("1400 F")
         page.keyboard.press("Enter")
         expect(page.locator(".steps")).to_contain_text("760 °C")
         expect(page.locator(".steps")).to_contain_text("your choice")
-        self.field(page, "heat.cast_at").fill("")
+        self.field(page, "heat.peak_at").fill("")
         page.keyboard.press("Enter")
         expect(page.locator(".steps")).to_contain_text("822 °C")
         self.field(page, "heat.bubble_hold").fill("0 min")
@@ -28,11 +28,11 @@ class Heat(BrowserTest):
 
     def test_a_temperature_beyond_all_is_a_stop_and_the_answer(self) -> None:
         page = self.at_piece("heat")
-        self.field(page, "heat.cast_at").fill("960 C")
+        self.field(page, "heat.peak_at").fill("960 C")
         page.keyboard.press("Enter")
         expect(page.locator(".answer")).to_contain_text("Not like this.")
         expect(page.get_by_text("■ Stop").first).to_be_visible()
-        self.field(page, "heat.cast_at").fill("9000 C")
+        self.field(page, "heat.peak_at").fill("9000 C")
         page.keyboard.press("Enter")
         expect(page.get_by_role("alert")).to_contain_text("expected a peak temperature of at most 1400 °C, got 9000 C")
 

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from datetime import datetime
-from typing import Any
+from collections.abc import Sequence
+from dataclasses import replace
+from datetime import datetime, timedelta
+from typing import Any, NamedTuple
 from zoneinfo import ZoneInfo
 
 from django.test import SimpleTestCase
@@ -18,9 +20,10 @@ from coldcradle.heat.schedule.attendance import is_awake
 from coldcradle.heat.schedule.power_steps import power_ladder
 from coldcradle.heat.schedule.processes import process
 from coldcradle.piece.chain import ChainPlan, Link, plan_chain
-from coldcradle.piece.compare import chain_of
 from coldcradle.piece.plan import plan
-from tests.core.test_firing import fired
+from coldcradle.piece.stage import plan_stage
+from coldcradle.quantity.format import say
+from tests.core.test_firing import fired, written
 from tests.core.test_heat import kiln
 from tests.documents import KILN
 
@@ -28,30 +31,57 @@ NINETY = shipped_kinds()["fusing-90-clear"]
 START = datetime(2026, 11, 23, 8, 0, tzinfo=ZoneInfo("Europe/London"))
 
 
-def link(
-    name: str,
-    key: str,
-    peak: float,
-    part: str = "",
-    joins: tuple[str, ...] = (),
-    thick: float = 0.006,
-    hours: float = 14,
-) -> Link:
-    return Link(
-        name=name,
-        process=process(key),
-        part=part,
-        joins=joins,
-        peak_c=peak,
-        hold_s=900.0,
-        total_s=hours * 3600,
-        thickness_m=thick,
-        is_this=False,
-    )
+class Row(NamedTuple):
+    """A stage of a chain under test: stages of one part, and those a stage joins, are made from one another."""
+
+    name: str
+    key: str
+    peak: float
+    part: str = ""
+    joins: tuple[str, ...] = ()
+    thick: float = 0.006
+    hours: float = 14
+    stiffer_k: float = 0.0
 
 
-def chained(*links: Link) -> ChainPlan:
-    return plan_chain(NINETY, links, starts_at=START, awake=(7.0, 22.0))
+link = Row
+
+
+def links_of(rows: Sequence[Row]) -> list[Link]:
+    found: list[Link] = []
+    for i, row in enumerate(rows):
+        mine = {row.part, *row.joins}
+        related = [f"s{n}" for n, other in enumerate(rows[:i]) if {other.part, *other.joins} & mine]
+        found.append(
+            Link(
+                key=f"s{i}",
+                name=row.name,
+                process=process(row.key),
+                kind=NINETY,
+                peak_c=row.peak,
+                hold_s=900.0,
+                total_s=row.hours * 3600,
+                thickness_m=row.thick,
+                starts_at=START,
+                awake=(7.0, 22.0),
+                ancestors=frozenset(related),
+                joins=frozenset(f"s{n}" for n, other in enumerate(rows[:i]) if other.part in row.joins and other.part),
+                travels=(),
+                kiln="Tern",
+                line=(),
+                gives=say("a plate"),
+                state="planned",
+                stiffer_k=row.stiffer_k,
+            )
+        )
+    return found
+
+
+def chained(*rows: Row) -> ChainPlan:
+    """The chain with every stage at the start proposed for it."""
+    links = links_of(rows)
+    starts = [datetime.fromisoformat(each.proposed) for each in plan_chain(links).links]
+    return plan_chain([replace(each, starts_at=start) for each, start in zip(links, starts, strict=True)])
 
 
 def said(found: ChainPlan) -> str:
@@ -104,21 +134,28 @@ class Chains(SimpleTestCase):
             {"name": "Dots", "process": "full", "part": "dots", "before": True},
             {"name": "Plate", "process": "full", "part": "plate", "joins": ["dots"], "before": True},
         ]
-        found = chain_of(fired("slump", thick="5 mm", heat__chain=chain, heat__kiln=KILN, heat__enters="relief"))
-        self.assertEqual([each.name for each in found.links], ["Dots", "Plate", "Lamp-room prism"])
-        self.assertEqual([each.is_this for each in found.links], [False, False, True])
+        found = plan(written("slump", thick="5 mm", heat__chain=chain, heat__kiln=KILN, heat__enters="relief")).chain
+        self.assertEqual([each.name for each in found.links], ["Dots", "Plate", "Slump"])
+        self.assertEqual([[t.from_name for t in each.travels] for each in found.links], [[], ["Dots"], ["Plate"]])
+        self.assertEqual([each.day for each in found.links], [1, 2, 3])
         self.assertEqual(found.links[2].remarks, [])
         self.assertTrue(all(each.peak_c > 780 for each in found.links[:2]))
 
-    def test_a_bad_link_is_refused_in_its_place(self) -> None:
-        for bad in (
-            {"name": "x", "process": "boil"},
-            {"name": "", "process": "full"},
-            {"name": "x", "process": "full", "joins": "dots"},
+    def test_a_bad_link_of_old_is_refused_in_its_place(self) -> None:
+        for bad, where in (
+            ({"name": "x", "process": "boil"}, "stages.1.process"),
+            ({"name": "x", "process": "full", "relief": "steep"}, "stages.1.layup.relief"),
         ):
             with self.assertRaises(DocumentError) as caught:
-                fired("full", heat__chain=[bad])
-            self.assertIn("heat.chain.0", caught.exception.faults[0].path)
+                written("full", heat__chain=[bad])
+            self.assertIn(where, [f.path for f in caught.exception.faults])
+
+    def test_a_stage_may_not_start_before_what_it_is_made_from_is_open(self) -> None:
+        links = links_of([link("plate", "full", 805, hours=16), link("dish", "slump", 660)])
+        early = plan_chain([links[0], replace(links[1], starts_at=START + timedelta(hours=15, minutes=59))])
+        self.assertIn("“dish” is set to start", said(early))
+        late = plan_chain([links[0], replace(links[1], starts_at=START + timedelta(hours=16))])
+        self.assertNotIn("is set to start", said(late))
 
     @settings(max_examples=30)
     @given(
@@ -132,7 +169,7 @@ class Chains(SimpleTestCase):
         links = [link(f"n{i}", key, sum(process(key).window_c(NINETY)) / 2, part) for i, (key, part) in enumerate(rows)]
         found = chained(*links)
         self.assertTrue(1 <= found.firings <= len(rows))
-        self.assertEqual([each.day for each in found.links], sorted(each.day for each in found.links))
+        self.assertTrue(all(each.starts_at <= each.proposed or each.proposed for each in found.links))
 
 
 class Awake(SimpleTestCase):
@@ -145,7 +182,7 @@ class Awake(SimpleTestCase):
 
 
 def told(most: int = 0, **changes: Any) -> ControllerProgram:
-    heat = plan(fired("cast", thick="40 mm", cradle__material="plaster-silica")).heat
+    heat = plan_stage(fired("cast", thick="40 mm", cradle__material="plaster-silica")).heat
     assert heat is not None
     controller = Controller(steps=most, **changes)
     return tell_controller(heat.steps, kiln(controller=controller, sensor_k=0.0), start_c=18.0)  # type: ignore[arg-type]
@@ -183,7 +220,7 @@ class ControllerWords(SimpleTestCase):
                 self.assertLessEqual(float(step.rate), 200)
 
     def test_a_rate_it_cannot_hold_is_said(self) -> None:
-        heat = plan(fired("cast", thick="120 mm", side="300 mm")).heat
+        heat = plan_stage(fired("cast", thick="120 mm", side="300 mm")).heat
         assert heat is not None
         found = tell_controller(heat.steps, kiln(controller=Controller(finest=1.0)), start_c=18.0)  # type: ignore[arg-type]
         self.assertTrue(any("slower than this controller" in n.metric for n in found.notes))
@@ -191,7 +228,7 @@ class ControllerWords(SimpleTestCase):
         self.assertIn("by hand", [s.rate for s in found.steps])
 
     def test_it_is_never_told_faster_than_was_meant(self) -> None:
-        heat = plan(fired("cast", thick="60 mm", side="300 mm")).heat
+        heat = plan_stage(fired("cast", thick="60 mm", side="300 mm")).heat
         assert heat is not None
         for unit, factor in (("degC", 1.0), ("degF", 1.8)):
             for finest in (0.1, 1.0, 5.0, 25.0):
@@ -202,7 +239,7 @@ class ControllerWords(SimpleTestCase):
                         self.assertLessEqual(float(told_step.rate), (meant.rate_k_per_h or 0) * factor * (1 + 1e-6))
 
     def test_thermometer_and_place_shift_the_targets(self) -> None:
-        heat = plan(fired("full")).heat
+        heat = plan_stage(fired("full")).heat
         assert heat is not None
         known = kiln(sensor_k=4.0, zones=(Zone(name="front", offset_k=-9.0),))  # type: ignore[arg-type]
         found = tell_controller(heat.steps, known, start_c=18.0, offset_k=known.zone_offset_k("front"))

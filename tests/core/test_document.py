@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import copy
 import json
 from dataclasses import asdict
 from pathlib import Path
@@ -13,8 +14,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from coldcradle.document.piece import load_json, read_piece
+from coldcradle.document.upgrade import upgrade
 from coldcradle.errors import DocumentError
-from coldcradle.piece.plan import plan
+from coldcradle.piece.stage import plan_stage
 from studio.demo.load import demo_documents
 from tests.documents import document, planned
 
@@ -34,7 +36,7 @@ class ReadContext(SimpleTestCase):
         read = read_piece(document())
         self.assertEqual(read.piece.name, "Lamp-room prism")
         self.assertEqual(read.entries["stages.0.cradle.level.bore"].shown.us.text, "2.91 in")  # type: ignore[union-attr]
-        jsonschema.validate(document(), SCHEMA)
+        jsonschema.validate(upgrade(document()), SCHEMA)
 
     def test_every_entry_of_the_heat_fits_the_schema_and_is_read(self) -> None:
         whole = document(
@@ -76,10 +78,12 @@ class ReadContext(SimpleTestCase):
             heat__kiln__price="0.3",
         )
         whole["stages"][0]["process"] = "slump"
-        jsonschema.validate(whole, SCHEMA)
-        heat = read_piece(whole).piece.heat
+        jsonschema.validate(upgrade(whole), SCHEMA)
+        stages = read_piece(whole).piece.stages
+        heat = stages[1].heat
         self.assertEqual(
-            (heat.process.key, heat.awake, heat.own[0].to_c, heat.later[0].joins), ("slump", (6.5, 23.0), 700.0, ("x",))
+            (heat.process.key, heat.awake, heat.overrides[0].to_c, stages[1].takes[0].key),
+            ("slump", (6.5, 23.0), 700.0, "before-1"),
         )
         self.assertEqual((heat.kiln.controller.steps, heat.kiln.zone_offset_k("front")), (8, -9.0))
 
@@ -89,21 +93,25 @@ class ReadContext(SimpleTestCase):
             document(cradle__parts=[]),
             document(heat__target="hasty"),
             document(cradle__colour="blue"),
-            {**document(), "version": 2},
+            {**document(), "version": 3},
             {},
         ):
             with self.assertRaises(jsonschema.ValidationError):
-                jsonschema.validate(bad, SCHEMA)
+                jsonschema.validate(upgrade(bad), SCHEMA)
             self.assertTrue(faults(bad))
 
     def test_demo_pieces_are_documents_but_for_their_rows(self) -> None:
+        """Kinds and kilns are named in them, a mesh is a file beside them, and a start is days from today."""
         for whole in demo_documents():
-            bent = document()
-            stage = whole["stages"][0]
-            bent["stages"][0]["cradle"] = {k: v for k, v in stage["cradle"].items() if k != "solid"}
-            bent["stages"][0]["cradle"]["parts"] = stage["cradle"]["parts"]
+            self.assertEqual(whole["version"], 2)
+            bent = copy.deepcopy(whole)
+            plain = upgrade(document())["stages"][0]
+            for stage in bent["stages"]:
+                stage["glass"] |= {"kind": plain["glass"]["kind"], "rack": {}}
+                stage["heat"] |= {"kiln": plain["heat"]["kiln"], "starts_at": "2026-11-23T16:00"}
+                stage["cradle"].pop("solid", None)
             jsonschema.validate(bent, SCHEMA)
-            self.assertTrue(read_piece(bent).piece.cradle.measured)
+            self.assertEqual(len(read_piece(bent).piece.stages), len(whole["stages"]))
 
     def test_every_fault_is_told_at_its_place(self) -> None:
         found = faults(
@@ -122,7 +130,7 @@ class ReadContext(SimpleTestCase):
         self.assertIn("cannot be read as a length", found[at + "cradle.level.bore"])
         self.assertIn("nothing is written here", found[at + "cradle.line"])
         self.assertIn("expected one of powder", found[at + "glass.form"])
-        self.assertIn("Mars/Base", found[at + "heat.zone"])
+        self.assertIn("Mars/Base", found[at + "heat.time_zone"])
         self.assertIn("yesterday", found[at + "heat.starts_at"])
         self.assertIn("below softening point", found[at + "glass.kind.annealing"])
 
@@ -150,13 +158,13 @@ class ReadContext(SimpleTestCase):
         self.assertIn("stages.0.glass.rack.lumps", faults(document(glass__rack={"lumps": "1 kg"})))
 
     def test_what_is_left_empty_is_worked_out(self) -> None:
-        entry = read_piece(document()).entries["stages.0.heat.cast_at"]
+        entry = read_piece(document()).entries["stages.0.heat.peak_at"]
         self.assertEqual((entry.typed, entry.value), ("", None))
 
     def test_bare_numbers_take_the_unit_of_the_screen_they_were_typed_on(self) -> None:
         whole = document(cradle__line="2 1/2")
         read = read_piece(whole, systems={"stages.0.cradle.line": "us"})
-        self.assertAlmostEqual(read.piece.cradle.line_m, 0.0635)
+        self.assertAlmostEqual(read.piece.stages[0].cradle.line_m, 0.0635)
         self.assertEqual(read.entries["stages.0.cradle.line"].typed, "2 1/2 in")
 
     def test_another_kind_or_edition_of_file_is_named_as_such(self) -> None:
@@ -164,10 +172,19 @@ class ReadContext(SimpleTestCase):
         self.assertIn("another edition", faults({**document(), "version": 7})["version"])
         self.assertIn("expected a piece document as an object, got list", faults([1, 2])[""])
 
-    def test_more_than_one_stage_is_refused_for_now(self) -> None:
-        whole = document()
-        whole["stages"] *= 2
-        self.assertIn("expected a list of 1 to 1, got 2", faults(whole)["stages"])
+    def test_stages_stand_after_what_they_take_and_have_keys_of_their_own(self) -> None:
+        first = upgrade(document())
+        second = copy.deepcopy(first["stages"][0]) | {"key": "then", "takes": [{"from": "main", "count": 1}]}
+        good = {**first, "stages": [first["stages"][0], second]}
+        self.assertEqual([s.key for s in read_piece(good).piece.stages], ["main", "then"])
+        for bad, path in (
+            ({**first, "stages": [second, first["stages"][0]]}, "stages.0.takes.0.from"),
+            ({**first, "stages": [first["stages"][0]] * 2}, "stages.1.key"),
+            ({**first, "stages": [{**first["stages"][0], "key": "A b"}]}, "stages.0.key"),
+            ({**first, "stages": [first["stages"][0], second | {"takes": second["takes"] * 2}]}, "stages.1.takes"),
+            ({**first, "stages": [first["stages"][0] | {"key": f"s{i}"} for i in range(13)]}, "stages"),
+        ):
+            self.assertIn(path, faults(bad))
 
 
 class Files(SimpleTestCase):
@@ -221,7 +238,7 @@ class Fuzz(SimpleTestCase):
             at = at[int(step) if step.isdigit() else step]
         at[last] = value
         try:
-            plan(read_piece(whole).piece)
+            plan_stage(read_piece(whole).piece.stages[0])
         except DocumentError as error:
             self.assertTrue(all(fault.message for fault in error.faults))
 

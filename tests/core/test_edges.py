@@ -16,11 +16,13 @@ from coldcradle.heat.kiln.kiln import Controller
 from coldcradle.heat.limits import TARGETS_PA, is_over
 from coldcradle.heat.schedule.segments import PlannedSegment, run_programme
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
-from coldcradle.piece.compare import assess_schedule, chain_of
-from coldcradle.piece.plan import compute_stage, plan
+from coldcradle.piece.chain import plan_chain
+from coldcradle.piece.compare import assess_schedule
+from coldcradle.piece.plan import plan
+from coldcradle.piece.stage import Staged, compute_stage, plan_stage
 from coldcradle.quantity.format import say
-from tests.core.test_chains import chained, link, said
-from tests.core.test_firing import fired
+from tests.core.test_chains import chained, link, links_of, said
+from tests.core.test_firing import fired, written
 from tests.core.test_heat import kiln
 from tests.documents import piece
 
@@ -49,8 +51,8 @@ class Strain(SimpleTestCase):
     def test_the_cold_and_the_warm_room_are_winters_and_summers(self) -> None:
         self.assertEqual((WINTER_C, SUMMER_C), (12.0, 30.0))
         worked = compute_stage(fired("full", thick="12 mm"))
-        assert worked.firing is not None
-        rooms = coasting(worked.firing, worked.load, worked.piece.heat).rooms
+        assert worked.heated.firing is not None
+        rooms = coasting(worked.heated.firing, worked.heated.load, worked.heated.heat).rooms
         self.assertEqual([r.room.metric.text for r in rooms], ["18 °C", "12 °C", "30 °C"])
 
 
@@ -96,10 +98,11 @@ class Chains(SimpleTestCase):
     def test_windows_that_miss_by_12_k_may_still_share(self) -> None:
         a = link("a", "full", 805, "x")
         for stiff, firings in ((4.955, 1), (4.985, 2)):  # the window of b ends so much stiffer than that of a begins
-            b = replace(link("b", "full", 780, "y"), process=replace(a.process, stiff=stiff + 0.3, runny=stiff))
-            gap = a.process.window_c(NINETY)[0] - b.process.window_c(NINETY)[1]
+            first, second = links_of([a, link("b", "full", 780, "y")])
+            second = replace(second, process=replace(first.process, stiff=stiff + 0.3, runny=stiff))
+            gap = first.process.window_c(NINETY)[0] - second.process.window_c(NINETY)[1]
             self.assertAlmostEqual(gap, 12, delta=4)
-            self.assertEqual(chained(a, b).firings, firings, gap)
+            self.assertEqual(plan_chain([first, second]).firings, firings, gap)
 
     def test_the_next_firing_starts_an_hour_after_the_lid_may_be_opened(self) -> None:
         found = chained(link("a", "full", 805, hours=2), link("b", "slump", 660, hours=2))
@@ -109,7 +112,7 @@ class Chains(SimpleTestCase):
     def test_a_stiff_glass_is_fired_hot_and_long_first(self) -> None:
         later = link("plate", "full", 800, "plate", joins=("dots",))
         for stiffer, hot in ((4.0, False), (12.0, True)):
-            dots = replace(link("dots", "full", 815, "dots"), stiffer_k=stiffer)
+            dots = link("dots", "full", 815, "dots", stiffer_k=stiffer)
             text = said(chained(dots, later))
             self.assertEqual("hot and long first" in text, hot, text)
             self.assertEqual("is enough for now" in text, not hot, text)
@@ -117,7 +120,8 @@ class Chains(SimpleTestCase):
     def test_a_stiffer_part_gets_a_hotter_plan(self) -> None:
         dots = {"name": "Dots", "process": "full", "part": "dots", "before": True}
         plain, stiff = (
-            chain_of(fired("slump", heat__chain=[dots | more])).links[0].peak_c for more in ({}, {"stiffer": "15 K"})
+            plan(written("slump", heat__chain=[dots | more])).chain.links[0].peak_c
+            for more in ({}, {"stiffer": "15 K"})
         )
         self.assertAlmostEqual(stiff - plain, 15, delta=1.1)
 
@@ -125,22 +129,22 @@ class Chains(SimpleTestCase):
 class Kilns(SimpleTestCase):
     def test_shelves_and_weights_count_in_the_pace_of_the_kiln(self) -> None:
         light, shelved = compute_stage(piece()), compute_stage(piece(heat__shelves="20 kg"))
-        gain = shelved.load.heat_capacity_j_per_k - light.load.heat_capacity_j_per_k
+        gain = shelved.heated.load.heat_capacity_j_per_k - light.heated.load.heat_capacity_j_per_k
         self.assertAlmostEqual(gain, 20 * 1000.0, delta=1.0)
-        assert light.firing
-        assert shelved.firing
-        self.assertGreater(shelved.firing.run.total_s, light.firing.run.total_s)
+        assert light.heated.firing
+        assert shelved.heated.firing
+        self.assertGreater(shelved.heated.firing.run.total_s, light.heated.firing.run.total_s)
         pressed = compute_stage(fired("press", heat__weight="12 kg", heat__on="shelf"))
-        self.assertAlmostEqual(pressed.load.furniture_kg, 12.0)
+        self.assertAlmostEqual(pressed.heated.load.furniture_kg, 12.0)
 
     def test_from_soft_to_the_peak_twice_what_the_mould_likes(self) -> None:
         worked = compute_stage(piece())
-        likes = worked.load.material.warm_up_k_per_h
-        self.assertAlmostEqual(top_rate_k_per_h(worked.load, worked.piece.heat), min(150.0, 2 * likes))
+        likes = worked.heated.load.material.warm_up_k_per_h
+        self.assertAlmostEqual(top_rate_k_per_h(worked.heated.load, worked.heated.heat), min(150.0, 2 * likes))
         schedule = "{} C/h to 663 C hold 1 h\n150 C/h to 822 C hold 2 h\nfull to 480 C hold 10 h\n2 C/h to 425 C"
         for times, warned in ((1.15, False), (1.25, True)):
             found = assess_schedule(
-                piece(heat__schedule=schedule.format(round(likes * times, 1)), heat__wet="dry")
+                Staged(piece(heat__schedule=schedule.format(round(likes * times, 1)), heat__wet="dry"))
             ).programme
             assert found is not None
             self.assertEqual(any(r.key == "mould" for r in found.remarks), warned, times)
@@ -177,7 +181,7 @@ class Kilns(SimpleTestCase):
 
     def test_what_was_typed_in_fahrenheit_is_shown_again_as_typed(self) -> None:
         for typed in ("1500F", "1465 °F", "1333F"):
-            found = plan(fired("full", heat__cast_at=typed)).heat
+            found = plan_stage(fired("full", heat__cast_at=typed)).heat
             assert found is not None
             step = next(s for s in found.steps if s.key == "cast")
             self.assertEqual(step.to.us.value, typed[:4])
@@ -186,7 +190,7 @@ class Kilns(SimpleTestCase):
             )
 
     def test_a_quarter_of_an_hour_is_the_least_a_start_is_moved_by(self) -> None:
-        found = plan(fired("ring", heat__starts_at="2026-11-23T21:00"))
+        found = plan_stage(fired("ring", heat__starts_at="2026-11-23T21:00"))
         assert found.heat is not None
         assert found.heat.visit_help is not None
         self.assertRegex(found.heat.visit_help.metric, r"\d\d:(00|15|30|45) instead")

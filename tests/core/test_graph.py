@@ -78,7 +78,7 @@ class KilnCurves(SimpleTestCase):
         self.assertGreater(winter[100.0], summer[100.0])
 
     def test_a_kiln_for_low_heat_has_a_graph_too(self) -> None:
-        low = read_piece(document(heat__kiln=BIG_KILN | {"highest": "300 °C"})).piece.heat.kiln
+        low = read_piece(document(heat__kiln=BIG_KILN | {"highest": "300 °C"})).piece.stages[0].heat.kiln
         graph = kiln_graph(low)
         self.assertEqual(graph.across.high, 500.0)
         self.assertTrue(graph.lines[1].points)

@@ -7,11 +7,12 @@ from collections.abc import Iterator
 from django.test import SimpleTestCase
 
 from coldcradle.heat.schedule.processes import PROCESSES
-from coldcradle.piece.compare import assess_schedule, chain_of, coasting_of, compare
+from coldcradle.piece.compare import assess_schedule, coasting_of, compare
 from coldcradle.piece.plan import plan
+from coldcradle.piece.stage import Staged, plan_stage
 from coldcradle.quantity.format import Message
 from coldcradle.sums import SUMS, evaluate
-from tests.core.test_firing import fired
+from tests.core.test_firing import fired, written
 from tests.core.test_heat_sums import KINDS
 from tests.core.test_schedules import FOUR_RAMPS
 from tests.documents import KILN, piece
@@ -31,7 +32,7 @@ ODD = {
 def said_of_plans() -> Iterator[Message]:
     for process in PROCESSES:
         for changes in ({}, ODD, {"heat__starts_at": "2026-11-23T18:30", "heat__there": "pour"}):
-            found = plan(fired(process, thick="19 mm", heat__span="300 mm", heat__depth="30 mm", **changes))
+            found = plan_stage(fired(process, thick="19 mm", heat__span="300 mm", heat__depth="30 mm", **changes))
             yield found.answers["heat"]
             for finding in found.findings:
                 yield from (finding.says, finding.reason)
@@ -51,18 +52,18 @@ def said_of_plans() -> Iterator[Message]:
 def said_of_looks() -> Iterator[Message]:
     for schedule in (FOUR_RAMPS, "2000 F/h to 1700 F\nfull to 700 F hold 6", "150 C/h to 600 C hold 10"):
         for whole in (fired("spread", thick="30 mm", heat__schedule=schedule), piece(heat__schedule=schedule)):
-            found = assess_schedule(whole)
+            found = assess_schedule(Staged(whole))
             yield found.schedule.count
             yield from (said for line in found.schedule.lines for said in line.says)
             yield from (r.says for r in (found.programme.remarks if found.programme else []))
     for thick in ("6 mm", "40 mm"):
-        coasted = coasting_of(fired("full", thick=thick, heat__kiln=KILN))
+        coasted = coasting_of(Staged(fired("full", thick=thick, heat__kiln=KILN)))
         yield from (coasted.answer, coasted.lined)
         yield from (r.says for r in coasted.rooms)
-    chained = chain_of(fired("slump", heat__chain=CHAIN))
+    chained = plan(written("slump", heat__chain=CHAIN)).chain
     yield from chained.findings
     yield from (remark for link in chained.links for remark in link.remarks)
-    yield compare(fired("full", thick="30 mm"), "gentle", "quick").answer
+    yield compare(Staged(fired("full", thick="30 mm")), "gentle", "quick").answer
 
 
 class Formatted(SimpleTestCase):

@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 
 from coldcradle.document.piece import read_piece
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.piece.plan import plan
 from coldcradle.piece.result import PiecePlan
+from coldcradle.piece.stage import plan_stage
 from tests.documents import document, planned
 
 
@@ -70,7 +70,7 @@ class AnyPiece(SimpleTestCase):
     @settings(max_examples=80)
     @given(documents())
     def test_is_planned_and_hangs_together(self, whole: dict[str, Any]) -> None:
-        found = plan(read_piece(whole).piece)
+        found = plan_stage(read_piece(whole).piece.stages[0])
         section = found.section
         self.assertLessEqual(section.line_m, section.brim_m * (1 + 1e-9))
         self.assertAlmostEqual(value(found, "thickness"), section.line_m, delta=1e-6)
@@ -101,8 +101,8 @@ class AnyPiece(SimpleTestCase):
         metric = read_piece(whole)
         typed: Any = document()
         typed["stages"] = [_in_us(stage, metric.entries, f"stages.{i}") for i, stage in enumerate(whole["stages"])]
-        us = plan(read_piece(typed).piece)
-        first = plan(metric.piece)
+        us = plan_stage(read_piece(typed).piece.stages[0])
+        first = plan_stage(metric.piece.stages[0])
         for key in ("cradle_volume", "charge_mass", "thickness"):
             self.assertAlmostEqual(value(us, key) / value(first, key), 1.0, delta=0.03, msg=key)
 
@@ -141,7 +141,7 @@ class WholeChain(SimpleTestCase):
                 ],
             )
             whole["stages"][0]["glass"]["kind"]["density"] = f"{density:.3f} kg/m³"
-            found = plan(read_piece(whole).piece)
+            found = plan_stage(read_piece(whole).piece.stages[0])
             for key, kept in draws.items():
                 kept.append(value(found, key))
         self.assertAlmostEqual(base.figures["glass_mass"].u / float(np.std(draws["glass_mass"])), 1.0, delta=0.12)

@@ -11,9 +11,11 @@ from django.test import SimpleTestCase
 
 import coldcradle
 from coldcradle.document.piece import read_piece
-from coldcradle.piece.plan import plan
+from coldcradle.document.upgrade import upgrade
 from coldcradle.piece.rule_samples import SAMPLES
-from tests.documents import document, slab_of
+from coldcradle.piece.stage import plan_stage
+from studio.starters import starting_cradle, starting_layup
+from tests.documents import BIG_KILN, document, slab_of
 
 # rules that speak of a sum or of a pair, a release log or a charge beside others: each has its own test on both sides
 ELSEWHERE = {
@@ -32,8 +34,22 @@ ELSEWHERE = {
 }
 
 
+def begun(process: str) -> dict[str, Any]:
+    """What a new stage of a process begins with, in a kiln that is large enough."""
+    whole = upgrade(document("fusing-90-clear", heat__kiln=BIG_KILN, glass__rack={"sheet": "9 kg", "coarse": "9 kg"}))
+    stage = whole["stages"][0]
+    stage["process"], stage["cradle"] = process, starting_cradle(process)
+    stage["layup"] = starting_layup(process, stage["cradle"])
+    stage["glass"]["form"] = "sheet"
+    return whole
+
+
 def changed(base: str, process: str, changes: dict[str, Any]) -> dict[str, Any]:
-    whole = document() if base == "prism" else document("fusing-90-clear", **slab_of("6 mm"))
+    whole = {
+        "prism": lambda: document(),
+        "slab": lambda: document("fusing-90-clear", **slab_of("6 mm")),
+        "flat": lambda: begun(process),
+    }[base]()
     whole["stages"][0]["process"] = process
     for path, value in changes.items():
         at: Any = whole["stages"][0]
@@ -45,7 +61,7 @@ def changed(base: str, process: str, changes: dict[str, Any]) -> dict[str, Any]:
 
 
 def rules_of(base: str, process: str, changes: dict[str, Any]) -> set[str]:
-    return {f.rule for f in plan(read_piece(changed(base, process, changes)).piece).findings}
+    return {f.rule for f in plan_stage(read_piece(changed(base, process, changes)).piece.stages[0]).findings}
 
 
 class Samples(SimpleTestCase):
@@ -60,6 +76,6 @@ class Samples(SimpleTestCase):
         source = "".join(
             p.read_text("utf-8") for p in Path(coldcradle.__file__).parent.rglob("*.py") if "rule_samples" not in p.name
         )
-        named = set(re.findall(r'[Ff]inding\(\s*f?"((?:cradle|glass|heat)\.[a-z-]+)"', source))
+        named = set(re.findall(r'[Ff]inding\(\s*f?"((?:cradle|glass|layup|heat)\.[a-z-]+)"', source))
         self.assertGreater(len(named), 40)
         self.assertEqual(named - {s.rule for s in SAMPLES} - ELSEWHERE, set())

@@ -83,11 +83,11 @@ class Answers(SimpleTestCase):
 class States(SimpleTestCase):
     def test_each_station_says_in_a_word_what_it_still_lacks(self) -> None:
         cases = (
-            ({}, ("measured", "enough", "planned")),
-            ({"cradle__measured": False}, ("not measured yet", "enough", "planned")),
-            ({"glass__rack": {}}, ("measured", "none on the rack", "planned")),
-            ({"heat__cast_at": "920 °C"}, ("measured", "enough", "look again")),
-            ({"glass__charge": "1100 g"}, ("measured", "top up", "planned")),
+            ({}, ("measured", "enough", "laid", "planned")),
+            ({"cradle__measured": False}, ("not measured yet", "enough", "laid", "planned")),
+            ({"glass__rack": {}}, ("measured", "none on the rack", "laid", "planned")),
+            ({"heat__cast_at": "920 °C"}, ("measured", "enough", "laid", "look again")),
+            ({"glass__charge": "1100 g"}, ("measured", "top up", "laid", "planned")),
         )
         for changes, words in cases:
             with self.subTest(changes):

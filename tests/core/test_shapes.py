@@ -198,7 +198,7 @@ class Formulas(SimpleTestCase):
             height = parse(part["height"], "length")
             for share in (0.33, 0.8, 1.0):
                 whole = document(cradle__parts=[part | more], cradle__line=f"{height * share * 1e3:.1f} mm")
-                cradle = read_piece(whole).piece.cradle
+                cradle = read_piece(whole).piece.stages[0].cradle
                 with self.subTest(shape=shape, more=more, share=share):
                     check_formula(by_shape(cradle.room, line_m=cradle.line_m, reading_m=0.0005))
 
@@ -209,7 +209,7 @@ class Formulas(SimpleTestCase):
         ]
         core = {"shape": "cylinder", "bore": "40 mm", "height": "60 mm", "as": "core"}
         whole = document(cradle__parts=[*parts, core], cradle__line="41 mm")
-        cradle = read_piece(whole).piece.cradle
+        cradle = read_piece(whole).piece.stages[0].cradle
         figure = by_shape(cradle.room, line_m=cradle.line_m, reading_m=0.0005)
         self.assertEqual(figure.formula, "V = V₁ + V₂ − V₃")
         check_formula(figure)
@@ -220,7 +220,7 @@ class Formulas(SimpleTestCase):
             core = {"shape": "box", "length": length, "width": width, "height": "30 mm", "as": "core"}
             whole = document(cradle__parts=[room, core], cradle__line="30 mm")
             if fits:
-                self.assertGreater(read_piece(whole).piece.cradle.room.height_m, 0)
+                self.assertGreater(read_piece(whole).piece.stages[0].cradle.room.height_m, 0)
                 continue
             with self.assertRaises(DocumentError) as caught:
                 read_piece(whole)

@@ -22,7 +22,7 @@ from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D, f
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.present import glass_points, profile_of, start_of, ticks
 from coldcradle.heat.schedule.anneal import SECOND_TIMES
-from coldcradle.piece.plan import compute_stage, plan
+from coldcradle.piece.stage import compute_stage, plan_stage
 from tests.core.test_firing import fired, step
 from tests.core.test_heat import kiln
 from tests.documents import BIG_KILN, piece
@@ -111,7 +111,7 @@ class Layers(SimpleTestCase):
 
 class Sections(SimpleTestCase):
     def test_which_slab_stands_for_a_piece(self) -> None:
-        load = compute_stage(piece()).load
+        load = compute_stage(piece()).heated.load
         words = {
             (restraint, support): section_of(load, restraint, support, 0.03)  # type: ignore[arg-type]
             for restraint in ("bow", "held", "block", "free")
@@ -129,7 +129,7 @@ class Sections(SimpleTestCase):
         self.assertIn("shelf", bare.words)
 
     def test_a_peak_of_pull_has_a_time_and_a_place(self) -> None:
-        section = section_of(replace(compute_stage(piece()).load, breadth_m=1.0), "held", "shelf", 0.03)
+        section = section_of(replace(compute_stage(piece()).heated.load, breadth_m=1.0), "held", "shelf", 0.03)
         inside = simulate(section, [(0.0, 20.0), (2 * H, 500.0), (40 * H, 500.0), (44 * H, 30.0)])
         warm, at_s, _ = inside.peak(0.0, 2 * H)
         self.assertGreater(warm, 1e6)
@@ -142,11 +142,11 @@ class Sections(SimpleTestCase):
 class Drawn(SimpleTestCase):
     def test_points_are_in_order_and_few(self) -> None:
         found = compute_stage(fired("cast", thick="40 mm"))
-        assert found.firing is not None
-        points = glass_points(found.firing.inside, found.firing.run.total_s)
+        assert found.heated.firing is not None
+        points = glass_points(found.heated.firing.inside, found.heated.firing.run.total_s)
         self.assertLess(len(points), 230)
         self.assertTrue(all(a.at_s <= b.at_s for a, b in itertools.pairwise(points)))
-        profile = profile_of(found.firing.inside)
+        profile = profile_of(found.heated.firing.inside)
         self.assertTrue(all(a[0] < b[0] for a, b in itertools.pairwise(profile)))
 
     def test_ticks_are_round_in_both_systems(self) -> None:
@@ -168,14 +168,14 @@ class Drawn(SimpleTestCase):
             ("press", {"heat__weight": "12 kg", "glass__charge": "100 g"}, 0.0012, 0.003),
             ("spread", {"heat__thick": "20 mm"}, 0.1, 1.0),
         ):
-            found = plan(fired(process, thick="6 mm", **changes))
+            found = plan_stage(fired(process, thick="6 mm", **changes))
             key = "spread_size" if process == "spread" else "moved"
             with self.subTest(process):
                 self.assertTrue(low <= found.figures[key].value <= high, found.figures[key].value)
                 self.assertGreaterEqual(found.figures[key].u, 0)
-        worked = compute_stage(fired("slump"))
-        assert worked.firing is not None
-        self.assertIsNone(moved(worked.load, worked.piece.heat, worked.firing.run.line))
+        worked = compute_stage(fired("polish"))
+        assert worked.heated.firing is not None
+        self.assertIsNone(moved(worked.heated.load, worked.heated.heat, worked.heated.firing.run.line))
 
 
 class Laws(SimpleTestCase):
@@ -184,7 +184,7 @@ class Laws(SimpleTestCase):
     def test_thicker_is_never_cooled_faster_even_after_mending(self, mm: float, more: float, leaves: str) -> None:
         """The first slow rate, and the whole time, for a slab on a shelf in a big kiln."""
         thin, thick = (
-            plan(
+            plan_stage(
                 fired(
                     "cast", thick=f"{t} mm", side="400 mm", heat__on="shelf", heat__leaves=leaves, heat__kiln=BIG_KILN
                 )
@@ -203,7 +203,7 @@ class Laws(SimpleTestCase):
     @given(st.floats(8, 60))
     def test_more_insulation_below_is_never_faster(self, mm: float) -> None:
         def slow(material: str, wall: str) -> float:
-            heat = plan(
+            heat = plan_stage(
                 fired(
                     "cast",
                     thick=f"{mm} mm",
@@ -253,14 +253,14 @@ class Laws(SimpleTestCase):
     def test_scaling_by_one_over_the_thickness_squared_survives_the_run(self) -> None:
         rates = []
         for mm in ("20 mm", "40 mm"):
-            heat = plan(fired("cast", thick=mm, side="400 mm", heat__on="shelf", heat__kiln=BIG_KILN)).heat
+            heat = plan_stage(fired("cast", thick=mm, side="400 mm", heat__on="shelf", heat__kiln=BIG_KILN)).heat
             assert heat is not None
             rates.append(step(heat, "anneal").rate_k_per_h)
         self.assertAlmostEqual(rates[0] / rates[1], 4.0, delta=0.35)
 
     def test_every_material_can_hold_every_firing_or_says_what_is_wrong(self) -> None:
         for key, material in materials().items():
-            found = plan(fired("full", cradle__material=key, cradle__wall="10 mm"))
+            found = plan_stage(fired("full", cradle__material=key, cradle__wall="10 mm"))
             rules = {f.rule for f in found.findings}
             if material.rated_c < 800:
                 self.assertIn("heat.above-mould-rating", rules, key)
@@ -274,10 +274,12 @@ class Joined(SimpleTestCase):
         """
         for whole in (fired("cast", thick="40 mm"), fired("polish", thick="12 mm", heat__on="shelf"), piece()):
             found = compute_stage(whole)
-            assert found.firing is not None
-            firing, load = found.firing, found.load
+            assert found.heated.firing is not None
+            firing, load = found.heated.firing, found.heated.load
             solid_s = (
-                0.0 if whole.heat.entering == "slab" else next(s.ends_s for s in firing.run.steps if s.key == "cast")
+                0.0
+                if found.heated.load.entering == "slab"
+                else next(s.ends_s for s in firing.run.steps if s.key == "cast")
             )
             again = simulate(firing.soaked.section, firing.run.line, solid_from_s=solid_s, structure=True)
             self.assertAlmostEqual(firing.inside.residual_pa / again.residual_pa, 1.0, delta=0.05)

@@ -18,7 +18,7 @@ from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.physics.structure import MEAN_TIME_S
 from coldcradle.heat.schedule.anneal import HANDBOOK_THIRD, SECOND_TIMES, handbook_rate_k_per_h, handbook_soak_s
 from coldcradle.heat.schedule.bare_anneal import bare_anneal, by_handbook
-from coldcradle.piece.plan import plan
+from coldcradle.piece.stage import plan_stage
 from tests.core.test_firing import fired
 from tests.documents import BIG_KILN
 
@@ -90,14 +90,14 @@ class Plans(SimpleTestCase):
         """Hours for the usual target in fusing 90: 73, 127, 200 and under 440 by an independent program; ours warm
         loose sheet and not a solid slab, which is up to a day shorter."""
         for mm, hours in ((50, 73), (75, 127), (100, 200), (150, 420)):
-            found = plan(fired("cast", thick=f"{mm} mm", side="700 mm", heat__kiln=STRONG, heat__wet="dry"))
+            found = plan_stage(fired("cast", thick=f"{mm} mm", side="700 mm", heat__kiln=STRONG, heat__wet="dry"))
             assert found.heat is not None
             self.assertAlmostEqual(found.heat.total_s / 3600 / hours, 1.0, delta=0.15, msg=str(mm))
             self.assertLess(found.figures["residual_stress"].value, 1.09 * TARGETS_PA["usual"])
 
     def test_the_table_can_be_chosen_and_is_not_mended(self) -> None:
         for mm in (25, 75):
-            found = plan(fired("cast", thick=f"{mm} mm", side="400 mm", heat__kiln=STRONG, heat__target="table"))
+            found = plan_stage(fired("cast", thick=f"{mm} mm", side="400 mm", heat__kiln=STRONG, heat__target="table"))
             assert found.heat is not None
             slow = next(s for s in found.heat.steps if s.key == "anneal")
             self.assertAlmostEqual(slow.rate_k_per_h / handbook_rate_k_per_h(mm / 1e3), 1.0, delta=0.08)  # type: ignore[operator]
@@ -107,12 +107,12 @@ class Plans(SimpleTestCase):
     def test_five_days_for_a_panel_of_100_mm_lie_beyond_quick_and_that_is_said(self) -> None:
         """The five days that are told of such a panel (common practice, no source) leave 1.1 to 1.7 MPa."""
         panel = {"thick": "100 mm", "side": "700 mm", "heat__kiln": STRONG, "heat__target": "own"}
-        found = plan(fired("cast", heat__own_target="1.5 MPa", **panel))
+        found = plan_stage(fired("cast", heat__own_target="1.5 MPa", **panel))
         assert found.heat is not None
         self.assertAlmostEqual(found.heat.total_s / 86400, 5.0, delta=0.5)
         said = next(f for f in found.findings if f.rule == "heat.beyond-quick")
         self.assertIn("five days", said.reason.metric)
-        within = plan(fired("cast", heat__own_target="1 MPa", **panel))
+        within = plan_stage(fired("cast", heat__own_target="1 MPa", **panel))
         self.assertNotIn("heat.beyond-quick", {f.rule for f in within.findings})
         self.assertIn("five days", left_remark(1.3e6, 0.45e6).says.metric)
         self.assertNotIn("five days", left_remark(0.9e6, 0.45e6).says.metric)
@@ -140,7 +140,7 @@ class Bowing(SimpleTestCase):
     def test_wider_glass_counts_as_held_flat_and_says_why(self) -> None:
         """6 mm on a shelf: 600 mm bows, 650 mm does not, and is cooled four times slower."""
         edge = [
-            plan(
+            plan_stage(
                 fired(
                     "slump",
                     thick="6 mm",
@@ -157,5 +157,5 @@ class Bowing(SimpleTestCase):
         self.assertAlmostEqual(free.figures["anneal_rate"].value / wide.figures["anneal_rate"].value, 4.0, delta=0.01)
         said = " ".join(a.metric for a in wide.figures["effective_thickness"].assumptions)
         self.assertIn("its own weight holds it flat", said)
-        posts = plan(fired("slump", thick="6 mm", side="900 mm", heat__on="posts", heat__kiln=STRONG))
+        posts = plan_stage(fired("slump", thick="6 mm", side="900 mm", heat__on="posts", heat__kiln=STRONG))
         self.assertAlmostEqual(posts.figures["effective_thickness"].value, 0.006, delta=1e-6)

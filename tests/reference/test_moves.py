@@ -16,7 +16,7 @@ from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_
 from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
 from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.spread import GRAVITY
-from coldcradle.piece.plan import compute_stage
+from coldcradle.piece.stage import compute_stage
 from tests.documents import piece, slab_of
 
 NINETY = shipped_kinds()["fusing-90-clear"]
@@ -201,9 +201,11 @@ class Shock(SimpleTestCase):
                 worked = compute_stage(
                     piece(kind, **slab_of(f"{mm} mm", "300 mm", heat__on="shelf", heat__leaves="held"))
                 )
-                assert worked.firing is not None
-                opens_c = worked.firing.figures["opening_temperature"].value
-                shock = open_lid(worked.load.kind, thickness_m=mm / 1e3, glass_c=opens_c, air_c=18.0, for_s=8 * 3600.0)
+                assert worked.heated.firing is not None
+                opens_c = worked.heated.firing.figures["opening_temperature"].value
+                shock = open_lid(
+                    worked.heated.load.kind, thickness_m=mm / 1e3, glass_c=opens_c, air_c=18.0, for_s=8 * 3600.0
+                )
                 self.assertTrue(0.1e6 < shock.tension_pa < 2.55e6, (mm, kind, shock.tension_pa))
 
     def test_no_time_and_no_thickness_are_refused(self) -> None:

@@ -82,10 +82,10 @@ class Soak(SimpleTestCase):
         self.assertLess(plan.figures["soak_physics"].value, plan.figures["soak_thumb"].value)
 
     def test_a_longer_fall_never_shortens_it(self) -> None:
-        from coldcradle.piece.plan import compute_stage
+        from coldcradle.piece.stage import compute_stage
         from tests.documents import piece
 
-        load = compute_stage(piece()).load
+        load = compute_stage(piece()).heated.load
         soaks = [soak_by_physics(load, drop_k=drop, fall_k_per_h=200.0).value for drop in (0.0, 5.0, 50.0, 500.0)]
         self.assertEqual(soaks, sorted(soaks))
         self.assertGreaterEqual(soaks[0], 5 * 60)

@@ -15,7 +15,7 @@ from studio.actions.welcome import welcome
 from studio.models import GlassKind, Kiln, Piece
 from tests.documents import KILN, document
 
-AT = "stages.0."
+AT = "stage."
 
 
 class StudioTest(TestCase):

@@ -106,7 +106,7 @@ class Script(SimpleTestCase):
             file.flush()
             good = self.run_script("plan", file.name)
         self.assertEqual(good.returncode, 0, good.stderr)
-        self.assertEqual(json.loads(good.stdout)["states"]["glass"], "enough")
+        self.assertEqual(json.loads(good.stdout)["stages"][0]["states"]["glass"], "enough")
         with tempfile.NamedTemporaryFile("w", suffix=".json", encoding="utf-8") as file:
             json.dump(document(cradle__line="9 m"), file)
             file.flush()

@@ -55,7 +55,7 @@ class Outlines(StudioTest):
             answer = self.change({AT + "cradle.line": line})
         self.assertEqual(Drawing.objects.count(), 1)
         self.assertLess(max(len(json.dumps(r.snapshot)) for r in Revision.objects.filter(piece=self.piece)), 4000)
-        rings = answer.json()["document"]["stages"][0]["cradle"]["parts"][0]["outline"]["rings"]
+        rings = answer.json()["stage"]["cradle"]["parts"][0]["outline"]["rings"]
         self.assertEqual(len(rings[0]), 5002)
         self.ask("POST", f"/pieces/{self.piece.pk}/undo", {"version": answer.json()["version"]})
         copy = self.ask("POST", "/pieces/import", self.ask("GET", f"/pieces/{self.piece.pk}/document").json())
@@ -123,7 +123,7 @@ class Meshes(StudioTest):
         out = self.ask("GET", f"/pieces/{self.piece.pk}/document").json()
         self.client.force_login(self.new_owner("Plover"))
         theirs = self.ask("POST", "/pieces/import", out).json()
-        self.assertNotIn("solid_id", theirs["document"]["stages"][0]["cradle"]["solid"])
+        self.assertNotIn("solid_id", theirs["stage"]["cradle"]["solid"])
         self.assertEqual(theirs["plan"]["figures"]["cradle_volume"], plan["figures"]["cradle_volume"])
         self.assertEqual(self.client.get(f"/api/solids/{kept['id']}/view").status_code, 404)
         self.assertEqual(

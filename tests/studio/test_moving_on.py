@@ -55,14 +55,14 @@ class FirstEditionDocuments(TransactionTestCase):
     def test_a_document_without_anything_new_is_planned_as_before(self) -> None:
         """The first edition's entries are enough: no care, no tilt, no count, no mix."""
         from coldcradle.document.piece import read_piece
-        from coldcradle.piece.plan import plan
+        from coldcradle.piece.stage import plan_stage
 
         whole = document()
-        piece = read_piece(whole).piece
+        piece = read_piece(whole).piece.stages[0]
         self.assertEqual(
             (piece.cradle.count, piece.cradle.tilt, piece.glass.mix, piece.glass.extras), (1, None, None, ())
         )
-        found = plan(piece)
+        found = plan_stage(piece)
         self.assertNotIn("charge_each", found.figures)
         self.assertEqual(len(found.weigh), 1)
         self.assertTrue(import_module("coldcradle.sums").SUMS)

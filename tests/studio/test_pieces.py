@@ -52,7 +52,7 @@ class Changing(StudioTest):
 
     def test_a_bare_number_keeps_the_unit_of_the_screen(self) -> None:
         answer = self.change({AT + "cradle.line": "2 1/2"}, system="us").json()
-        self.assertEqual(answer["document"]["stages"][0]["cradle"]["line"], "2 1/2 in")
+        self.assertEqual(answer["stage"]["cradle"]["line"], "2 1/2 in")
         again = self.ask("GET", f"/pieces/{self.piece.pk}").json()
         self.assertEqual(again["entries"][AT + "cradle.line"]["shown"]["metric"]["text"], "63.5 mm")
 
@@ -78,7 +78,7 @@ class Changing(StudioTest):
         answer = self.change({AT + "cradle.wall": "20 mm", AT + "cradle.line": "9 m"})
         self.assertEqual(answer.status_code, 422)
         stands = self.ask("GET", f"/pieces/{self.piece.pk}").json()
-        self.assertEqual(stands["document"]["stages"][0]["cradle"]["wall"], "30 mm")
+        self.assertEqual(stands["stage"]["cradle"]["wall"], "30 mm")
 
     def test_odd_paths_and_values_are_refused_never_an_error_of_ours(self) -> None:
         for path, value in (
@@ -110,7 +110,7 @@ class Changing(StudioTest):
 
     def test_another_glass_and_kiln_are_chosen_by_number(self) -> None:
         answer = self.change({AT + "kind_id": self.kind("borosilicate").pk})
-        self.assertEqual(answer.json()["document"]["stages"][0]["glass"]["kind"]["name"], "borosilicate 3.3")
+        self.assertEqual(answer.json()["stage"]["glass"]["kind"]["name"], "borosilicate 3.3")
         self.assertEqual(answer.json()["kind_id"], self.kind("borosilicate").pk)
 
     def test_names_in_any_writing_are_kept(self) -> None:
@@ -148,7 +148,7 @@ class UndoAndRedo(StudioTest):
         return answer.json()  # type: ignore[no-any-return]
 
     def wall(self, got: dict[str, object]) -> str:
-        return got["document"]["stages"][0]["cradle"]["wall"]  # type: ignore[index, no-any-return]
+        return got["stage"]["cradle"]["wall"]  # type: ignore[index, no-any-return]
 
     def test_there_and_back(self) -> None:
         self.change({AT + "cradle.wall": "20 mm"})
@@ -164,7 +164,7 @@ class UndoAndRedo(StudioTest):
             {AT + "kind_id": self.kind("float-clear").pk, "name": "Other", AT + "heat.starts_at": "2027-01-01T09:00"}
         )
         got = self.step("undo")
-        stage = got["document"]["stages"][0]  # type: ignore[index]
+        stage = got["stage"]  # type: ignore[index]
         self.assertEqual(
             (got["name"], stage["glass"]["kind"]["key"], stage["heat"]["starts_at"]),
             ("Lamp-room prism", "casting-crystal", "2026-11-23T16:00"),
@@ -223,7 +223,7 @@ class MakingAndCopying(StudioTest):
         shelved = self.ask("POST", "/cradles", {"piece_id": self.piece.pk}).json()
         self.assertEqual(shelved["holds"]["metric"]["text"], "311 mL")
         got = self.ask("POST", "/pieces", self.new(cradle_id=shelved["id"])).json()
-        self.assertEqual(got["document"]["stages"][0]["cradle"]["name"], "Plaster cone")
+        self.assertEqual(got["stage"]["cradle"]["name"], "Plaster cone")
         self.ask("POST", "/cradles", {"piece_id": self.piece.pk})
         self.assertEqual(Cradle.objects.of(self.owner).count(), 1)
         self.assertEqual(self.ask("POST", f"/cradles/{shelved['id']}/away").status_code, 200)
@@ -240,7 +240,8 @@ class MakingAndCopying(StudioTest):
         out = self.client.get(f"/api/pieces/{self.piece.pk}/document")
         self.assertIn('filename="lamp-room-prism.piece.json"', out["Content-Disposition"])
         came = self.ask("POST", "/pieces/import", json.loads(out.content)).json()
-        self.assertEqual(came["document"], json.loads(out.content))
+        again = self.ask("GET", f"/pieces/{came['id']}/document").json()
+        self.assertEqual(again, json.loads(out.content))
         self.assertEqual(came["kiln_id"], self.kiln.pk)
 
     def test_an_import_elsewhere_brings_its_glass_and_kiln_along(self) -> None:

@@ -149,10 +149,10 @@ class Settings(SimpleTestCase):
 class Demo(TestCase):
     def test_three_pieces_at_different_points_two_kilns_and_a_rack(self) -> None:
         user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC))
-        states = {p.name: planned(p).plan.states for p in Piece.objects.of(user)}
+        states = {p.name: planned(p).stage().states for p in Piece.objects.of(user)}
         self.assertEqual(states["Lamp-room prism"]["glass"], "enough")
         self.assertEqual(states["Harbour-mark paperweight"]["glass"], "not enough")
-        block = planned(Piece.objects.get(name="Leading-light block")).plan
+        block = planned(Piece.objects.get(name="Leading-light block")).stage()
         assert block.heat is not None
         self.assertGreater(block.heat.total_s, 5 * 86400)
         self.assertEqual(Kiln.objects.of(user).count(), 2)
@@ -195,7 +195,7 @@ class Commands(TestCase):
     def test_a_document_is_planned_without_a_database(self) -> None:
         with self.assertNumQueries(0):
             found = json.loads(self.plan(json.dumps(document())))
-        self.assertEqual(found["thread"][2]["shown"]["metric"]["text"], "810 g")
+        self.assertEqual(found["stages"][0]["thread"][2]["shown"]["metric"]["text"], "810 g")
 
     def test_bad_input_is_one_clear_line(self) -> None:
         with self.assertRaisesRegex(CommandError, "cradle.wall: expected a wall of at least 0 mm") as caught:

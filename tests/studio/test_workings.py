@@ -32,7 +32,9 @@ class Workings(TestCase):
 
     def test_of_every_figure_of_the_demo(self) -> None:
         user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC))
-        found = [(p.name, f) for p in Piece.objects.of(user) for f in planned(p).plan.figures.values()]
+        found = [
+            (p.name, f) for p in Piece.objects.of(user) for s in planned(p).plan.stages for f in s.figures.values()
+        ]
         self.assertGreater(len(found), 200)
         self.check(found)
 
@@ -46,9 +48,9 @@ class Workings(TestCase):
 
     def test_a_number_that_was_changed_is_noticed(self) -> None:
         """The check itself has teeth: one input a tenth off, or one figure of the answer, does not pass."""
-        from coldcradle.piece.plan import plan
+        from coldcradle.piece.stage import plan_stage
 
-        figures = plan(piece()).figures
+        figures = plan_stage(piece()).figures
         for key in ("glass_mass", "anneal_rate", "cast_temperature", "opening_temperature", "thickness"):
             figure = figures[key]
             check_formula(figure)
@@ -60,7 +62,7 @@ class Workings(TestCase):
                 check_formula(replace(figure, shown=show(figure.value * 1.1, figure.kind)))
 
     def test_of_every_way_of_forming(self) -> None:
-        from coldcradle.piece.plan import plan
+        from coldcradle.piece.stage import plan_stage
 
         found = []
         for process in ("full", "slump", "ring", "drape", "hang", "press", "spread", "polish"):
@@ -71,6 +73,8 @@ class Workings(TestCase):
                 {"heat__target": "table", "heat__on": "shelf"},
             ):
                 way = {"heat__span": "60 mm", "heat__depth": "40 mm", "heat__weight": "12 kg"}
-                found += [(process, f) for f in plan(fired(process, thick="9 mm", **way, **changes)).figures.values()]
+                found += [
+                    (process, f) for f in plan_stage(fired(process, thick="9 mm", **way, **changes)).figures.values()
+                ]
         self.check(found)
         self.assertEqual(parse("1 h", "duration"), 3600)

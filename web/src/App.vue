@@ -45,7 +45,7 @@ useShortcuts({
         v-else-if="session.data.value.is_signed_in || route.name === 'sign-in'"
         :key="
           route.name === 'piece'
-            ? `piece-${route.params.id}`
+            ? `piece-${route.params.id}-${route.query.stage ?? ''}`
             : route.name === 'sum'
               ? `sum-${route.params.sum}`
               : String(route.name)

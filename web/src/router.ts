@@ -1,4 +1,4 @@
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
 import PiecesPlace from './places/pieces/PiecesPlace.vue'
 
@@ -10,6 +10,9 @@ export const PLACES = [
   { name: 'sums', path: '/sums', title: 'Sums' },
 ] as const
 
+/** The stage of a piece one is on; empty for the first. */
+const stageOf = (route: Pick<RouteLocationNormalized, 'query'>) => String(route.query.stage ?? '')
+
 export const router = createRouter({
   history: createWebHistory('/'),
   scrollBehavior: (to, from) => (to.path.split('/')[2] === from.path.split('/')[2] ? false : { top: 0 }),
@@ -20,31 +23,39 @@ export const router = createRouter({
       path: '/pieces/:id(\\d+)/card',
       name: 'card',
       component: () => import('./places/piece/PrintCard.vue'),
-      props: (route) => ({ id: Number(route.params.id) }),
+      props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
     },
     {
-      path: '/pieces/:id(\\d+)/:station(cradle|glass|heat)?',
+      path: '/pieces/:id(\\d+)/:station(cradle|glass|layup|heat)?',
       name: 'piece',
       component: () => import('./places/piece/PiecePage.vue'),
-      props: (route) => ({ id: Number(route.params.id), station: route.params.station || 'cradle' }),
+      props: (route) => ({
+        id: Number(route.params.id),
+        station: route.params.station || 'cradle',
+        stage: stageOf(route),
+      }),
     },
     {
       path: '/pieces/:id(\\d+)/compare',
       name: 'compare',
       component: () => import('./places/piece/ComparePage.vue'),
-      props: (route) => ({ id: Number(route.params.id) }),
+      props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
     },
     {
       path: '/pieces/:id(\\d+)/bench',
       name: 'bench',
       component: () => import('./places/piece/BenchPage.vue'),
-      props: (route) => ({ id: Number(route.params.id) }),
+      props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
     },
     {
       path: '/pieces/:id(\\d+)/pattern/:part(\\d+)',
       name: 'pattern',
       component: () => import('./places/piece/PatternPage.vue'),
-      props: (route) => ({ id: Number(route.params.id), part: Number(route.params.part) }),
+      props: (route) => ({
+        id: Number(route.params.id),
+        part: Number(route.params.part),
+        stage: stageOf(route),
+      }),
     },
     { path: '/sums', name: 'sums', component: () => import('./places/sums/SumsPlace.vue') },
     {
@@ -59,4 +70,12 @@ export const router = createRouter({
     { path: '/sign-in', name: 'sign-in', component: () => import('./places/SignIn.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/Nowhere.vue') },
   ],
+})
+
+// inside a piece every way leads on at the stage one is on, unless it names another
+router.beforeEach((to, from) => {
+  const stays = to.params.id !== undefined && to.params.id === from.params.id
+  if (stays && from.query.stage && to.query.stage === undefined)
+    return { ...to, query: { ...to.query, stage: from.query.stage } }
+  return true
 })

@@ -10,10 +10,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.glass.kinds import GlassKind
-from coldcradle.heat.inputs import Load, Restraint, Support
+from coldcradle.heat.inputs import Restraint
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k
 from coldcradle.heat.physics.slab import INSULATED, KILN, Layer, Line, Slab1D, SlabRun, run_slab
 from coldcradle.heat.physics.strain import StressRun, run_strain
+from coldcradle.layup.inputs import Support
+from coldcradle.layup.load import Load
 
 __all__ = [
     "Section1D",

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import ANNEALING_LOG
-from coldcradle.heat.inputs import Load, Restraint, Support
+from coldcradle.heat.inputs import Restraint
 from coldcradle.heat.limits import BREAK_K, CLOSED_SHARE, RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA
 from coldcradle.heat.physics.conduction import (
     DIFFUSIVITY_M2_S,
@@ -19,6 +19,8 @@ from coldcradle.heat.physics.conduction import (
     time_constant_s,
 )
 from coldcradle.heat.physics.structure import MEAN_TIME_S
+from coldcradle.layup.inputs import Support
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import PRACTICE, Figure, Given, derive, given, memory, published
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.heat.inputs import HeatInput, Load, SegmentOverride
+from coldcradle.heat.inputs import HeatInput, SegmentOverride
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.simulate import (
@@ -32,6 +32,7 @@ from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooli
 from coldcradle.heat.schedule.opening import opening_temperature
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h, warm_up
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say
 from coldcradle.report.figure import Figure
 
@@ -100,9 +101,9 @@ def own_steps(steps: Iterable[PlannedSegment], own: Iterable[SegmentOverride]) -
     return found
 
 
-def solid_from(run: Run, heat: HeatInput) -> float:
+def solid_from(run: Run, load: Load) -> float:
     """When loose pieces have become one: at the end of the peak; a slab is one from the start."""
-    if heat.entering in ("slab", "relief"):
+    if load.entering in ("slab", "relief"):
         return 0.0
     return next((s.ends_s for s in run.steps if s.key == "cast"), 0.0)
 
@@ -113,7 +114,7 @@ def _warmed(
     """The warm-up; that of a solid slab is run through it, and slowed where it pulls harder than is allowed."""
     slower = 1.0
     warm = warm_up(load, heat, figures, peak_c=peak_c)
-    if heat.entering in ("slab", "relief"):
+    if load.entering in ("slab", "relief"):
         for _ in range(_TRIES):
             stress = run_strain(run_slab(section.slab, run_programme(warm, kiln).line), is_held=section.is_held)
             pull = float(stress.worst_tension_pa.max())
@@ -121,7 +122,7 @@ def _warmed(
                 break
             slower *= 0.97 * SURFACE_STRESS_PA / pull
             warm = warm_up(load, heat, figures, peak_c=peak_c, slower=slower)
-    return own_steps(warm, heat.own)
+    return own_steps(warm, heat.overrides)
 
 
 def _peak(
@@ -170,7 +171,7 @@ def _peak(
 def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure]) -> Soaked:
     """Everything up to the end of the soak, which lasts by the school chosen."""
     warm, peak = _peak(load, heat, kiln, section, figures)
-    (peak,) = own_steps([peak], heat.own)
+    (peak,) = own_steps([peak], heat.overrides)
     soak_c = float(round(load.kind.annealing_c))
     thumb = figures["soak_thumb"]
     closed = anneal.soak_by_physics(
@@ -187,7 +188,7 @@ def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, f
         figures=("soak_thumb", "soak_physics"),
         why=say(""),
     )
-    (fall,) = own_steps([fall], (replace(o, hold_s=None) for o in heat.own))
+    (fall,) = own_steps([fall], (replace(o, hold_s=None) for o in heat.overrides))
     trial = run_programme([*warm, peak, fall], kiln)
     inside = run_slab(section.slab, trial.line)
     arrives = trial.steps[-1].arrives_s
@@ -205,7 +206,7 @@ def _soaked(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, f
     fall = replace(
         fall, hold_s=_up_to(chosen.value), why=say("{how}, at this glass's annealing point.", how=chosen.name)
     )
-    (fall,) = own_steps([fall], heat.own)
+    (fall,) = own_steps([fall], heat.overrides)
     return Soaked([*warm, peak, fall], kiln, section, until(inside, arrives + fall.hold_s), fall.to_c)
 
 
@@ -253,13 +254,13 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
     """The programme of one firing; raises ImpossibleInput when the kiln cannot do it at all."""
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
     kind = load.kind
-    section = section_of(load, heat.restraint, heat.support, effective.value)
+    section = section_of(load, heat.restraint, load.support, effective.value)
     found = [
         effective,
         forming.chunk_rate(load),
-        forming.slab_rate(load, both_faces=heat.support == "posts" or heat.restraint == "free"),
+        forming.slab_rate(load, both_faces=load.support == "posts" or heat.restraint == "free"),
         forming.bubble_temperature(load),
-        forming.drying_hold(load.wall_m, heat.wet),
+        forming.drying_hold(load.wall_m, load.wet),
         forming.peak_temperature(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat)),
         anneal.handbook_figure(effective) if heat.is_by_table else anneal.anneal_rate(kind, effective, stress_pa),
         anneal.surface_rate(kind, effective),
@@ -267,17 +268,17 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
             kind,
             effective,
             room_c=heat.room_c,
-            both_faces=heat.support == "posts" or heat.restraint in ("free", "block"),
+            both_faces=load.support == "posts" or heat.restraint in ("free", "block"),
         ),
         anneal.soak_by_thumb(load.thickness),
     ]
     figures = {figure.key: figure for figure in found}
     soaked = _soaked(load, heat, kiln, section, figures)
     cooling = cool(kiln, _wish(soaked, load, figures, target=heat.target, stress_pa=stress_pa), section)
-    wanted = [*soaked.steps, *own_steps(cooling.steps, heat.own)]
+    wanted = [*soaked.steps, *own_steps(cooling.steps, heat.overrides)]
     run = run_programme(wanted, kiln)
-    solid_s = solid_from(run, heat)
-    if any(o.key == s.key for o in heat.own for s in cooling.steps):
+    solid_s = solid_from(run, load)
+    if any(o.key == s.key for o in heat.overrides for s in cooling.steps):
         inside = simulate(section, run.line, solid_from_s=solid_s, structure=True)
     else:  # both parts have been run already
         inside = joined(strained(soaked.heat, is_held=section.is_held, solid_from_s=solid_s), cooling.inside)

@@ -6,20 +6,22 @@ import math
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.inputs import WETNESS, HeatInput, Load
+from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_per_h, time_constant_s
 from coldcradle.heat.schedule.anneal import PASSING
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.spread import GRAVITY
+from coldcradle.layup.families.press import PILE_M, PRESSED_M
+from coldcradle.layup.inputs import WETNESS
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, Given, derive, given, published
 
 __all__ = [
     "BUBBLE_LOG",
     "LAG_K",
-    "PILE_M",
     "bubble_temperature",
     "chunk_rate",
     "curve_inputs",
@@ -34,8 +36,6 @@ __all__ = [
 
 BUBBLE_LOG = 6.9  # soft enough to settle, too stiff to close over air; common practice, no source
 LAG_K = 10.0
-PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
-_PRESSED_M = 0.002
 _LEAST_DRYING_S, _DRYING_S_PER_M = 2 * 3600.0, 3600.0 / 0.010
 _MOST_HOLD_S, _LEAST_HOLD_S = 12 * 3600.0, 300.0
 _FALL_K_PER_H = 250.0  # from the peak, about, as kilns fall
@@ -68,20 +68,20 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
     The sheet's own thickness bends; relief on it does not stiffen it.
     """
     density, thick = load.kind.density_kg_m3, load.sheet_m
-    span, depth = heat.span_m, heat.depth_m
+    span, depth = load.span_m, load.depth_m
     match heat.process.moves:
         case "sag" if span and depth:
             return laws.sag_work(depth_m=depth, density_kg_m3=density, span_m=span, thickness_m=thick)
         case "arm" if span and depth:
             return laws.arm_work(depth_m=depth, density_kg_m3=density, arm_m=span, thickness_m=thick)
         case "hang" if span and depth:
-            return laws.hang_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
-        case "press" if heat.weight_kg > 0 and load.glass_kg > 0:
-            to_m = heat.thickness_m or _PRESSED_M
+            return laws.thread_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
+        case "press" if load.press_kg > 0 and load.glass_kg > 0:
+            to_m = load.press_to_m or PRESSED_M
             if to_m >= PILE_M:  # nothing is left to be pressed
                 return None
             return laws.press_work(
-                from_m=PILE_M, to_m=to_m, volume_m3=load.glass_kg / density, force_n=heat.weight_kg * GRAVITY
+                from_m=PILE_M, to_m=to_m, volume_m3=load.glass_kg / density, force_n=load.press_kg * GRAVITY
             )
     return None
 

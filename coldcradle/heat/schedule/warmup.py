@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from coldcradle.heat.inputs import WETNESS, HeatInput, Load
+from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.schedule.segments import Limit, PlannedSegment, round_rate
+from coldcradle.layup.inputs import WETNESS
+from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure
 
@@ -17,16 +19,16 @@ PACK_RATE_K_PER_H = 100.0  # kiln shelves as plates of a press keep up with this
 
 def top_rate_k_per_h(load: Load, heat: HeatInput) -> float:
     """From where the glass is soft to the peak: twice what the mould likes, 150 K/h at most."""
-    rate = min(_TOP_RATE_K_PER_H, 2 * load.material.warm_up_k_per_h) if heat.support == "cradle" else _TOP_RATE_K_PER_H
-    return min(rate, PACK_RATE_K_PER_H) if heat.entering == "pack" else rate
+    rate = min(_TOP_RATE_K_PER_H, 2 * load.material.warm_up_k_per_h) if load.support == "cradle" else _TOP_RATE_K_PER_H
+    return min(rate, PACK_RATE_K_PER_H) if load.entering == "pack" else rate
 
 
 def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[float, Limit, Message, str]:
     """The rate for cold glass, what limits it, why, and the figure behind it."""
-    entering = heat.entering
+    entering = load.entering
     solid = entering in ("slab", "relief")
     glass = figures["slab_rate" if solid else "chunk_rate"]
-    mould = load.material.warm_up_k_per_h if heat.support == "cradle" else 400.0
+    mould = load.material.warm_up_k_per_h if load.support == "cradle" else 400.0
     if entering == "pack" and min(glass.value, mould) > PACK_RATE_K_PER_H:
         return (
             PACK_RATE_K_PER_H,
@@ -49,7 +51,7 @@ def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[flo
         mould=load.material.name.capitalize(),
         rate=show(mould, "rate"),
     )
-    if heat.support != "cradle":
+    if load.support != "cradle":
         return (
             mould,
             "choice",
@@ -77,10 +79,10 @@ def warm_up(
             ),
         )
     settle_c = min(float(round(figures["bubble_temperature"].value)), peak_c)
-    wet = load.material.holds_water and heat.support == "cradle"
-    solid = heat.entering in ("slab", "relief")
+    wet = load.material.holds_water and load.support == "cradle"
+    solid = load.entering in ("slab", "relief")
     steps: list[PlannedSegment] = []
-    if wet and WETNESS[heat.wet] > 0:
+    if wet and WETNESS[load.wet] > 0:
         hold = max(300.0, -(-figures["drying_hold"].value // 300) * 300.0)
         steps.append(
             PlannedSegment(

@@ -13,7 +13,18 @@ from scipy.optimize import brentq
 from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.deform.spread import GRAVITY
 
-__all__ = ["arm_work", "hang_length", "hang_work", "press_thickness", "press_work", "sag_depth", "sag_work"]
+__all__ = [
+    "arm_work",
+    "hang_length",
+    "hang_work",
+    "parting_work",
+    "press_thickness",
+    "press_work",
+    "sag_depth",
+    "sag_work",
+    "thread_length",
+    "thread_work",
+]
 
 # Viscous plate and beam by analogy with the elastic ones, incompressible: E/(1-v²) → 4η, E → 3η (Timoshenko, Plates).
 _DISC, _STRIP, _ARM = 11 / 64, 5 / 96, 1 / 2
@@ -66,6 +77,35 @@ def hang_length(*, work_per_pa: float, length_m: float, density_kg_m3: float) ->
     """The length after so much heat work; infinite where it would run away, which is a puddle."""
     left = 1 / length_m - work_per_pa * density_kg_m3 * GRAVITY / 6
     return 1 / left if left > 0 else math.inf
+
+
+def parting_work(*, length_m: float, density_kg_m3: float) -> float:
+    """Heat work at which the neck of a hung thread parts, 1/Pa: W = 3/(ρgL₀)."""
+    _positive(length=length_m, density=density_kg_m3)
+    return 3 / (density_kg_m3 * GRAVITY * length_m)
+
+
+def thread_length(*, work_per_pa: float, length_m: float, density_kg_m3: float) -> float:
+    """Length of a thread hung by its end after so much heat work, m; infinite once its neck has parted.
+
+    Each height carries what hangs below it, so L = -(3/(ρgW))·ln(1 - ρgL₀W/3); exact for an even viscous thread.
+    """
+    share = work_per_pa / parting_work(length_m=length_m, density_kg_m3=density_kg_m3)
+    if share <= 0:
+        return length_m
+    return -length_m / share * math.log1p(-share) if share < 1 else math.inf
+
+
+def thread_work(*, length_m: float, stretched_m: float, density_kg_m3: float) -> float:
+    """Heat work at which a hung thread has drawn out to a length, 1/Pa. Raises ImpossibleInput when it is no longer."""
+    if stretched_m <= length_m:
+        raise ImpossibleInput(f"expected a length above {length_m * 1e3:g} mm, got {stretched_m * 1e3:g} mm")
+    most = parting_work(length_m=length_m, density_kg_m3=density_kg_m3)
+
+    def missing(share: float) -> float:
+        return -math.log1p(-share) / share - stretched_m / length_m
+
+    return most * float(brentq(missing, 1e-12, 1 - 1e-15)) if missing(1 - 1e-15) > 0 else most
 
 
 def press_work(*, from_m: float, to_m: float, volume_m3: float, force_n: float) -> float:

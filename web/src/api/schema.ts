@@ -107,6 +107,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/firings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Firings */
+        get: operations["studio_api_firings_list_firings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/glass": {
         parameters: {
             query?: never;
@@ -386,6 +403,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put On The Clock */
+        post: operations["studio_api_stages_put_on_the_clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/document": {
         parameters: {
             query?: never;
@@ -393,10 +427,61 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Copy Pieceanswer Piece */
-        get: operations["studio_api_pieces_copy_pieceanswer_piece"];
+        /** Copy Piece */
+        get: operations["studio_api_pieces_copy_piece"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/firing/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Join Firing */
+        post: operations["studio_api_firings_join_firing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/firing/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Redo Firing */
+        post: operations["studio_api_firings_redo_firing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/firing/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo Firing */
+        post: operations["studio_api_firings_undo_firing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -488,23 +573,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/pieces/{piece_id}/heat/chain": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Show Chain */
-        get: operations["studio_api_heat_show_chain"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/pieces/{piece_id}/heat/coasting": {
         parameters: {
             query?: never;
@@ -566,8 +634,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Show Judged */
-        get: operations["studio_api_heat_show_judged"];
+        /** Show Assessed */
+        get: operations["studio_api_heat_show_assessed"];
         put?: never;
         post?: never;
         delete?: never;
@@ -610,6 +678,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/stages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Stage */
+        post: operations["studio_api_stages_add_stage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/stages/{key}/double": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Duplicate Stage */
+        post: operations["studio_api_stages_duplicate_stage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/stages/{key}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Move Stage */
+        post: operations["studio_api_stages_move_stage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/stages/{key}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Remove Stage */
+        post: operations["studio_api_stages_remove_stage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/undo": {
         parameters: {
             query?: never;
@@ -621,23 +757,6 @@ export interface paths {
         put?: never;
         /** Undo Piece */
         post: operations["studio_api_pieces_undo_piece"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/processes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** List Processes */
-        get: operations["studio_api_heat_list_processes"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -870,7 +989,7 @@ export interface paths {
         };
         /**
          * Fill Sum
-         * @description What a piece knows of a sum's fields.
+         * @description What a stage of a piece knows of a sum's fields.
          */
         get: operations["studio_api_sums_fill_sum"];
         put?: never;
@@ -912,6 +1031,39 @@ export interface components {
             us: components["schemas"]["Mark"][];
         };
         /**
+         * Bead
+         * @description One bead of the thread; `figure` is the key of the working behind it, or "".
+         */
+        Bead: {
+            /** Figure */
+            figure: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            shown: components["schemas"]["DualQuantity"];
+            /** Station */
+            station: string;
+        };
+        /**
+         * Body
+         * @description Something of one material as closed rings (x, z); what lies in an odd number of them is solid.
+         */
+        Body: {
+            /**
+             * Matter
+             * @enum {string}
+             */
+            matter: "glass" | "after" | "refractory" | "steel" | "shelf" | "fibre";
+            /** Name */
+            name: string;
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+        };
+        /**
          * CareIn
          * @description Entries of a cradle's care, or another name for it.
          */
@@ -948,19 +1100,28 @@ export interface components {
         };
         /**
          * ChainLink
-         * @description A firing in its place: when it starts and opens, at how many degrees, and what it does to what is there
-         *     already.
+         * @description A stage in its place: when it starts and opens, how hot, what goes into it, and what it does to what is there.
+         *
+         *     `proposed` is the start that puts it after what it is made from; `line` its real programme, (s, °C).
          */
         ChainLink: {
             /** Day */
             day: number;
-            /** Is This */
-            is_this: boolean;
+            /** Family */
+            family: string;
+            gives: components["schemas"]["Message"];
+            /** Key */
+            key: string;
+            /** Kiln */
+            kiln: string;
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
             /** Name */
             name: string;
             opens: components["schemas"]["DualQuantity"];
-            /** Part */
-            part: string;
             peak: components["schemas"]["DualQuantity"];
             /** Peak C */
             peak_c: number;
@@ -968,10 +1129,18 @@ export interface components {
             process: string;
             /** Process Name */
             process_name: string;
+            /** Proposed */
+            proposed: string;
             /** Remarks */
             remarks: components["schemas"]["Message"][];
             starts: components["schemas"]["DualQuantity"];
+            /** Starts At */
+            starts_at: string;
+            /** State */
+            state: string;
             total: components["schemas"]["DualQuantity"];
+            /** Travels */
+            travels: components["schemas"]["Travel"][];
         };
         /**
          * ChainPlan
@@ -996,7 +1165,10 @@ export interface components {
             /** Value */
             value?: unknown;
         };
-        /** ChangeIn */
+        /**
+         * ChangeIn
+         * @description Paths begin with `stage.` for the stage named, or are `name` for the piece.
+         */
         ChangeIn: {
             /** Changes */
             changes: components["schemas"]["Change"][];
@@ -1005,6 +1177,11 @@ export interface components {
              * @default
              */
             label: string;
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
             /**
              * System
              * @default metric
@@ -1023,12 +1200,18 @@ export interface components {
         };
         /** ChoicesOut */
         ChoicesOut: {
+            /** Families */
+            families: components["schemas"]["FamilyOut"][];
             /** Forms */
             forms: components["schemas"]["Choice"][];
             /** Materials */
             materials: components["schemas"]["Choice"][];
             /** Methods */
             methods: components["schemas"]["Choice"][];
+            /** Outlines */
+            outlines: components["schemas"]["Choice"][];
+            /** Processes */
+            processes: components["schemas"]["ProcessOut"][];
             /** Releases */
             releases: components["schemas"]["ReleaseOut"][];
             /** Shapes */
@@ -1105,31 +1288,36 @@ export interface components {
         };
         /**
          * CradleIn
-         * @description Put the cradle of a piece on the shelf.
+         * @description Put the cradle of a piece's stage on the shelf.
          */
         CradleIn: {
             /** Piece Id */
             piece_id: number;
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
         };
         /** CradleListOut */
         CradleListOut: {
             /** All */
             all: number;
+            /** Count */
+            count: number;
             /** Rows */
             rows: components["schemas"]["CradleOut"][];
         };
         /** CradleOut */
         CradleOut: {
-            /** Brim M */
-            brim_m: number;
             /** Care */
             care: {
                 [key: string]: unknown;
             };
             /** Dry At */
             dry_at: string | null;
-            /** Glass M */
-            glass_m: number;
+            /** Families */
+            families: string[];
             holds: components["schemas"]["DualQuantity"];
             /** Id */
             id: number;
@@ -1147,8 +1335,7 @@ export interface components {
             mould: components["schemas"]["DualQuantity"];
             /** Name */
             name: string;
-            /** Outer Half M */
-            outer_half_m: number;
+            outline: components["schemas"]["Outline"];
             /** Photo Id */
             photo_id: number | null;
             /** Pieces */
@@ -1156,11 +1343,8 @@ export interface components {
             rated: components["schemas"]["DualQuantity"];
             /** Remarks */
             remarks: string[];
-            /** Rings */
-            rings: [
-                number,
-                number
-            ][][];
+            /** Shapes */
+            shapes: string[];
             /** Solid Id */
             solid_id: number | null;
             /**
@@ -1171,8 +1355,6 @@ export interface components {
             /** Version */
             version: number;
             wall: components["schemas"]["DualQuantity"];
-            /** Wall M */
-            wall_m: number;
         };
         /**
          * DayMark
@@ -1243,6 +1425,26 @@ export interface components {
             /** Message */
             message: string;
         };
+        /**
+         * FamilyOut
+         * @description A family of processes: what is done, what the thing is called that shapes it, and what shapes suit.
+         */
+        FamilyOut: {
+            /** Cradle */
+            cradle: string;
+            /** Is Filled */
+            is_filled: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Shapes */
+            shapes: string[];
+            /** Sizes */
+            sizes: components["schemas"]["SizeWord"][];
+        };
         /** FaultOut */
         FaultOut: {
             /** Message */
@@ -1312,6 +1514,11 @@ export interface components {
             how: "fitted" | "short" | "over";
             /** On */
             on: string;
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
         };
         /**
          * FilledOut
@@ -1339,6 +1546,40 @@ export interface components {
             severity: "stop" | "think" | "note";
             /** Station */
             station: string;
+        };
+        /** FiringListOut */
+        FiringListOut: {
+            /** Count */
+            count: number;
+            /** Rows */
+            rows: components["schemas"]["FiringRowOut"][];
+        };
+        /**
+         * FiringOut
+         * @description The firing of a stage, and who else is in it; its own undo and redo where it is shared.
+         */
+        FiringOut: {
+            /** Id */
+            id: number;
+            /** Redoes */
+            redoes: string | null;
+            /** Shared With */
+            shared_with: string[];
+            /** Undoes */
+            undoes: string | null;
+        };
+        /**
+         * FiringRowOut
+         * @description A firing with the stages in it, by the names of their pieces.
+         */
+        FiringRowOut: {
+            /** Id */
+            id: number;
+            /** Kiln */
+            kiln: string;
+            /** Pieces */
+            pieces: string[];
+            starts: components["schemas"]["DualQuantity"];
         };
         /**
          * FitOut
@@ -1602,6 +1843,21 @@ export interface components {
             components["schemas"]["DualQuantity"]
         ];
         /**
+         * JoinIn
+         * @description `firing_id` None: alone, in a firing of its own.
+         */
+        JoinIn: {
+            /** Firing Id */
+            firing_id?: number | null;
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * KilnFit
          * @description The kiln in its owner's terms, from a log. A time is None where the log does not show it.
          *
@@ -1731,6 +1987,13 @@ export interface components {
             /** Us */
             us: string;
         };
+        /** MoveStageIn */
+        MoveStageIn: {
+            /** By */
+            by: number;
+            /** Version */
+            version: number;
+        };
         /**
          * NewGlassIn
          * @description A new kind of glass: its entries as typed.
@@ -1747,7 +2010,10 @@ export interface components {
              */
             system: "metric" | "us";
         };
-        /** NewPieceIn */
+        /**
+         * NewPieceIn
+         * @description What is done, on what (a cradle of the shelf, or a shape to be measured), from what glass, where and when.
+         */
         NewPieceIn: {
             /** Cradle Id */
             cradle_id?: number | null;
@@ -1755,20 +2021,71 @@ export interface components {
             kiln_id: number;
             /** Kind Id */
             kind_id: number;
+            /**
+             * Layup
+             * @default {}
+             */
+            layup: {
+                [key: string]: unknown;
+            };
             /** Name */
             name: string;
             /**
+             * Process
+             * @default cast
+             */
+            process: string;
+            /**
              * Shape
-             * @default cylinder
+             * @default
              */
             shape: string;
             /** Starts At */
             starts_at: string;
             /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
+            /**
              * Zone
              * @default UTC
              */
             zone: string;
+        };
+        /**
+         * NewStageIn
+         * @description A further stage that takes in what the stage `after` gives.
+         */
+        NewStageIn: {
+            /** After */
+            after: string;
+            /** Cradle Id */
+            cradle_id?: number | null;
+            /** Kiln Id */
+            kiln_id?: number | null;
+            /**
+             * Layup
+             * @default {}
+             */
+            layup: {
+                [key: string]: unknown;
+            };
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Process */
+            process: string;
+            /**
+             * Shape
+             * @default
+             */
+            shape: string;
+            /** Version */
+            version: number;
         };
         /**
          * Note
@@ -1789,6 +2106,41 @@ export interface components {
             method: string;
             shown: components["schemas"]["DualQuantity"];
         };
+        /**
+         * Outcome
+         * @description One of the pieces a stage gives: its outline seen from above, thickness, weight (m, kg), and how it is shaped.
+         *
+         *     `pieces` alike come out. `kind_key` names the glass that most of it is.
+         */
+        Outcome: {
+            /** Kind Key */
+            kind_key: string;
+            /** Length M */
+            length_m: number;
+            /**
+             * Outline
+             * @enum {string}
+             */
+            outline: "round" | "square" | "oblong";
+            /** Pieces */
+            pieces: number;
+            /**
+             * Relief
+             * @enum {string}
+             */
+            relief: "none" | "soft" | "sharp";
+            /**
+             * Shaped
+             * @enum {string}
+             */
+            shaped: "flat" | "cast" | "slumped" | "draped" | "pressed" | "stretched";
+            /** Thickness M */
+            thickness_m: number;
+            /** Weight Kg */
+            weight_kg: number;
+            /** Width M */
+            width_m: number;
+        };
         /** OutcomeOut */
         OutcomeOut: {
             /** Entries */
@@ -1798,6 +2150,22 @@ export interface components {
             /** Faults */
             faults: components["schemas"]["FaultOut"][];
             result: components["schemas"]["ResultOut"] | null;
+        };
+        /** Outline */
+        Outline: {
+            /** Brim M */
+            brim_m: number;
+            /** Glass M */
+            glass_m: number;
+            /** Outer Half M */
+            outer_half_m: number;
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /** Wall M */
+            wall_m: number;
         };
         /**
          * OutlineOut
@@ -1883,18 +2251,21 @@ export interface components {
             /** Rows */
             rows: components["schemas"]["PieceRowOut"][];
         };
-        /** PieceOut */
+        /**
+         * PieceOut
+         * @description A piece as seen from one of its stages: that stage whole, the others as links of the chain.
+         *
+         *     `stage` is the stage's document, `entries` its quantities by their path under `stage`.
+         */
         PieceOut: {
+            chain: components["schemas"]["ChainPlan"];
             /** Cradle Id */
             cradle_id: number | null;
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
             /** Entries */
             entries: {
                 [key: string]: components["schemas"]["EntryOut"];
             };
+            firing: components["schemas"]["FiringOut"];
             /** Id */
             id: number;
             /** Is Put Away */
@@ -1909,12 +2280,18 @@ export interface components {
             label: string;
             /** Name */
             name: string;
-            plan: components["schemas"]["PiecePlan"];
+            plan: components["schemas"]["StagePlan"];
             /** Redoes */
             redoes: string | null;
             /** Reservations */
             reservations: components["schemas"]["ReservationOut"][];
             reservations_gap: components["schemas"]["Message"] | null;
+            /** Stage */
+            stage: {
+                [key: string]: unknown;
+            };
+            /** Stage Key */
+            stage_key: string;
             /** Undoes */
             undoes: string | null;
             /**
@@ -1926,50 +2303,16 @@ export interface components {
             version: number;
         };
         /**
-         * PiecePlan
-         * @description All that follows from a piece. `heat` is None when the kiln cannot do it; a finding then says why.
+         * PieceRowOut
+         * @description A piece in a list, seen from the stage it waits at; `outline` or `sketch` is its drawing.
          */
-        PiecePlan: {
-            /** Answers */
-            answers: {
-                [key: string]: components["schemas"]["Message"];
-            };
-            /** Appearance */
-            appearance: components["schemas"]["Note"][];
-            /** Cautions */
-            cautions: components["schemas"]["Caution"][];
-            compared: components["schemas"]["Message"] | null;
-            /** Figures */
-            figures: {
-                [key: string]: components["schemas"]["Figure"];
-            };
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
-            heat: components["schemas"]["HeatPlan"] | null;
-            /** Landmarks */
-            landmarks: components["schemas"]["Landmark"][];
-            /** Measured */
-            measured: components["schemas"]["OtherWay"][];
-            section: components["schemas"]["Section"];
-            /** States */
-            states: {
-                [key: string]: string;
-            };
-            /** Thread */
-            thread: components["schemas"]["ThreadItem"][];
-            /** Weigh */
-            weigh: components["schemas"]["Weighing"][];
-        };
-        /** PieceRowOut */
         PieceRowOut: {
-            /** Brim M */
-            brim_m: number;
             /** Cradle */
             cradle: string;
+            /** Family */
+            family: string;
             /** Glass */
             glass: string;
-            /** Glass M */
-            glass_m: number;
             /** Id */
             id: number;
             /** Kiln */
@@ -1978,15 +2321,16 @@ export interface components {
             name: string;
             /** Opens At */
             opens_at: string;
-            /** Outer Half M */
-            outer_half_m: number;
-            /** Rings */
-            rings: [
-                number,
-                number
-            ][][];
+            outline: components["schemas"]["Outline"] | null;
+            /** Process */
+            process: string;
+            sketch: components["schemas"]["Sketch"] | null;
+            /** Stage */
+            stage: string;
+            /** Stages */
+            stages: number;
             /** Thread */
-            thread: components["schemas"]["ThreadItem"][];
+            thread: components["schemas"]["Bead"][];
             /**
              * Updated At
              * Format: date-time
@@ -1996,8 +2340,6 @@ export interface components {
             waits_at: string;
             /** Waits Word */
             waits_word: string;
-            /** Wall M */
-            wall_m: number;
         };
         /**
          * PointsIn
@@ -2017,15 +2359,21 @@ export interface components {
         };
         /**
          * ProcessOut
-         * @description A process of the trade, and what it asks for besides.
+         * @description A process of the trade: its family, the law it moves by, and why somebody should look.
          */
         ProcessOut: {
+            /** Enters */
+            enters: string;
+            /** Family */
+            family: string;
             /** Key */
             key: string;
             /** Moves */
             moves: string;
             /** Name */
             name: string;
+            /** Step */
+            step: string;
             /** Watch */
             watch: string;
         };
@@ -2336,6 +2684,30 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** SizeWord */
+        SizeWord: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Sketch
+         * @description All that is drawn, and the box it lies in: left, low, right, high.
+         */
+        Sketch: {
+            /** Bodies */
+            bodies: components["schemas"]["Body"][];
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Dimensions */
+            dimensions: components["schemas"]["Dimension"][];
+        };
         /** SolidOut */
         SolidOut: {
             found: components["schemas"]["Found"];
@@ -2372,6 +2744,56 @@ export interface components {
             kind: "published" | "practice" | "memory" | "choice";
             /** Text */
             text: string;
+        };
+        /**
+         * StagePlan
+         * @description All that follows from one stage. `heat` is None when the kiln cannot do it; a finding then says why.
+         *
+         *     `section` is drawn where a room is filled, `sketch` everywhere else. `gives` tells the outcome in words.
+         */
+        StagePlan: {
+            /** Answers */
+            answers: {
+                [key: string]: components["schemas"]["Message"];
+            };
+            /** Appearance */
+            appearance: components["schemas"]["Note"][];
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+            compared: components["schemas"]["Message"] | null;
+            /** Family */
+            family: string;
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            gives: components["schemas"]["Message"];
+            heat: components["schemas"]["HeatPlan"] | null;
+            /** Key */
+            key: string;
+            /** Landmarks */
+            landmarks: components["schemas"]["Landmark"][];
+            /** Measured */
+            measured: components["schemas"]["OtherWay"][];
+            /** Name */
+            name: string;
+            outcome: components["schemas"]["Outcome"];
+            /** Process */
+            process: string;
+            /** Process Name */
+            process_name: string;
+            section: components["schemas"]["Section"] | null;
+            sketch: components["schemas"]["Sketch"] | null;
+            /** States */
+            states: {
+                [key: string]: string;
+            };
+            /** Thread */
+            thread: components["schemas"]["Bead"][];
+            /** Weigh */
+            weigh: components["schemas"]["Weighing"][];
         };
         /**
          * StockIn
@@ -2483,21 +2905,6 @@ export interface components {
             total_s: number;
         };
         /**
-         * ThreadItem
-         * @description One bead of the thread; `figure` is the key of the working behind it, or "".
-         */
-        ThreadItem: {
-            /** Figure */
-            figure: string;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            shown: components["schemas"]["DualQuantity"];
-            /** Station */
-            station: string;
-        };
-        /**
          * Tick
          * @description A round temperature on the scale of a unit system, and where it lies.
          */
@@ -2532,12 +2939,30 @@ export interface components {
             system: "metric" | "us";
         };
         /**
+         * Travel
+         * @description What goes from one stage into another: so many of what it gave.
+         */
+        Travel: {
+            /** Count */
+            count: number;
+            /** From Key */
+            from_key: string;
+            /** From Name */
+            from_name: string;
+            words: components["schemas"]["Message"];
+        };
+        /**
          * TryIn
          * @description Changes to be looked at, not to be kept.
          */
         TryIn: {
             /** Changes */
             changes: components["schemas"]["Change"][];
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
             /**
              * System
              * @default metric
@@ -2571,6 +2996,11 @@ export interface components {
         };
         /** VersionIn */
         VersionIn: {
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
             /** Version */
             version: number;
         };
@@ -2591,7 +3021,7 @@ export interface components {
         };
         /**
          * Weighing
-         * @description One line for the scale.
+         * @description One line for the scale, or one sheet to cut: `size` is how large, where it is cut.
          */
         Weighing: {
             /** Key */
@@ -2599,6 +3029,7 @@ export interface components {
             /** Name */
             name: string;
             shown: components["schemas"]["DualQuantity"];
+            size?: components["schemas"]["DualQuantity"] | null;
         };
         /**
          * ZoneOut
@@ -2654,6 +3085,7 @@ export interface operations {
                 material?: string;
                 archived?: boolean;
                 sort?: "name" | "recent";
+                offset?: number;
             };
             header?: never;
             path?: never;
@@ -2877,6 +3309,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_firings_list_firings: {
+        parameters: {
+            query?: {
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringListOut"];
                 };
             };
         };
@@ -3498,7 +3952,9 @@ export interface operations {
     };
     studio_api_pieces_show_piece: {
         parameters: {
-            query?: never;
+            query?: {
+                stage?: string;
+            };
             header?: never;
             path: {
                 piece_id: number;
@@ -3611,7 +4067,60 @@ export interface operations {
             };
         };
     };
-    studio_api_pieces_copy_pieceanswer_piece: {
+    studio_api_stages_put_on_the_clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_pieces_copy_piece: {
         parameters: {
             query?: never;
             header?: never;
@@ -3624,6 +4133,165 @@ export interface operations {
         responses: {
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_firings_join_firing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_firings_redo_firing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_firings_undo_firing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3829,7 +4497,9 @@ export interface operations {
     };
     studio_api_heat_show_calendar: {
         parameters: {
-            query?: never;
+            query?: {
+                stage?: string;
+            };
             header?: never;
             path: {
                 piece_id: number;
@@ -3838,46 +4508,6 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-        };
-    };
-    studio_api_heat_show_chain: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                piece_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChainPlan"];
-                };
-            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -3900,7 +4530,9 @@ export interface operations {
     };
     studio_api_heat_show_coasting: {
         parameters: {
-            query?: never;
+            query?: {
+                stage?: string;
+            };
             header?: never;
             path: {
                 piece_id: number;
@@ -3943,6 +4575,7 @@ export interface operations {
             query?: {
                 a?: "ours" | "gentle" | "usual" | "quick" | "typed" | "before";
                 b?: "ours" | "gentle" | "usual" | "quick" | "typed" | "before";
+                stage?: string;
             };
             header?: never;
             path: {
@@ -3983,7 +4616,9 @@ export interface operations {
     };
     studio_api_heat_show_hours: {
         parameters: {
-            query?: never;
+            query?: {
+                stage?: string;
+            };
             header?: never;
             path: {
                 piece_id: number;
@@ -4021,9 +4656,11 @@ export interface operations {
             };
         };
     };
-    studio_api_heat_show_judged: {
+    studio_api_heat_show_assessed: {
         parameters: {
-            query?: never;
+            query?: {
+                stage?: string;
+            };
             header?: never;
             path: {
                 piece_id: number;
@@ -4158,6 +4795,239 @@ export interface operations {
             };
         };
     };
+    studio_api_stages_add_stage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStageIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stages_duplicate_stage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stages_move_stage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveStageIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stages_remove_stage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     studio_api_pieces_undo_piece: {
         parameters: {
             query?: never;
@@ -4207,26 +5077,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-        };
-    };
-    studio_api_heat_list_processes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProcessOut"][];
                 };
             };
         };
@@ -4776,7 +5626,9 @@ export interface operations {
     };
     studio_api_sums_fill_sum: {
         parameters: {
-            query?: never;
+            query?: {
+                stage?: string;
+            };
             header?: never;
             path: {
                 key: string;

@@ -5,7 +5,8 @@ const shown = defineModel<boolean>({ required: true })
 const KEYS = [
   ['/', 'find a piece'],
   ['n', 'new piece'],
-  ['1 2 3', 'Cradle, Glass, Heat'],
+  ['1 2 3 4', 'Cradle, Glass, Lay-up, Heat'],
+  ['[ ]', 'the stage before, the stage after'],
   ['w', 'working of the figure you are on'],
   ['u', 'flip units'],
   ['Ctrl+Z', 'undo an edit of the piece'],

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { useRoute } from 'vue-router'
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, asked } from '../api/client'
 
 /** Single calculations that belong here, opened with the values of this piece. */
+const route = useRoute()
 const props = defineProps<{ pieceId: number; keys: string[] }>()
 const sums = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/sums')), staleTime: 60_000 })
 const shown = computed(() => (sums.data.value ?? []).filter((one) => props.keys.includes(one.key)))
@@ -16,7 +18,7 @@ const shown = computed(() => (sums.data.value ?? []).filter((one) => props.keys.
     <RouterLink
       v-for="one in shown"
       :key="one.key"
-      :to="{ name: 'sum', params: { sum: one.key }, query: { piece: pieceId } }"
+      :to="{ name: 'sum', params: { sum: one.key }, query: { piece: pieceId, stage: route.query.stage } }"
       >{{ one.name[0]!.toLowerCase() + one.name.slice(1) }}</RouterLink
     >
   </p>

@@ -9,7 +9,7 @@ import MessageText from './MessageText.vue'
 
 const props = defineProps<{ figures: { [key: string]: Figure }; profile?: HeatPlan['profile'] }>()
 // where the strain through the glass is what limits a figure, it is drawn beside the working
-const STRAINED = ['anneal_rate', 'residual_stress', 'thickness_counts', 'soak_physics', 'surface_rate']
+const STRAINED = ['anneal_rate', 'residual_stress', 'effective_thickness', 'soak_physics', 'surface_rate']
 const open = defineModel<string>({ required: true })
 const preferences = usePreferences()
 

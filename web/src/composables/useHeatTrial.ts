@@ -8,7 +8,7 @@ import { usePreferences } from './usePreferences'
 
 /** The changes of the piece's document that a hand's pull at a step means. */
 export function changesOf(pull: Pull): Change[] {
-  const at = `${STAGE}.heat.own_steps.${pull.key}`
+  const at = `${STAGE}.heat.segments.${pull.key}`
   const list: Change[] = []
   if (pull.to_c !== undefined) list.push({ path: `${at}.to`, value: `${pull.to_c} °C` })
   if (pull.rate_k_per_h !== undefined) list.push({ path: `${at}.rate`, value: `${pull.rate_k_per_h} °C/h` })
@@ -35,7 +35,7 @@ export function useHeatTrial() {
         const found = await asked(
           api.POST('/api/pieces/{piece_id}/heat/try', {
             params: { path: { piece_id: context.id } },
-            body: { system: preferences.system, changes },
+            body: { system: preferences.system, stage: context.stage, changes },
           }),
         )
         if (isPulling.value) trial.value = found as typeof trial.value
@@ -60,6 +60,6 @@ export function useHeatTrial() {
     () => (trial.value = null),
   )
   const release = (key: string) =>
-    context.change([{ path: `${STAGE}.heat.own_steps.${key}`, value: null }], 'step worked out again')
+    context.change([{ path: `${STAGE}.heat.segments.${key}`, value: null }], 'step worked out again')
   return { trial: computed(() => trial.value), isPulling, pull, release }
 }

@@ -7,19 +7,22 @@ import { edits, readDrafts, writeDrafts, type Draft } from '../logic/drafts'
 import { ripple } from '../logic/ripple'
 import { usePreferences } from './usePreferences'
 
-export const STAGE = 'stages.0'
+/** Paths of the stage one is on begin with this. */
+export const STAGE = 'stage'
 
-/** One piece: as it stands, what is typed and not saved, and every way to change it. Changes go one after another. */
-function createPiece(id: number) {
+/** One stage of a piece: as it stands, what is typed and not saved, and every way to change it, one after another. */
+function createPiece(id: number, stage: string) {
   const preferences = usePreferences()
   const queries = useQueryClient()
-  const key = ['piece', id]
+  const key = ['piece', id, stage]
+  const kept = stage ? `${id}-${stage}` : id
   const query = useQuery({
     queryKey: key,
-    queryFn: () => asked(api.GET('/api/pieces/{piece_id}', { params: { path: { piece_id: id } } })),
+    queryFn: () =>
+      asked(api.GET('/api/pieces/{piece_id}', { params: { path: { piece_id: id }, query: { stage } } })),
   })
   const piece = computed(() => query.data.value as Piece | undefined)
-  const drafts = reactive<Record<string, Draft>>(readDrafts(id))
+  const drafts = reactive<Record<string, Draft>>(readDrafts(kept))
   const changed = ref<{ old: Record<string, string>; why: string }>({ old: {}, why: '' })
   const conflict = ref<{ message: string; theirs: Piece } | null>(null)
   const trouble = ref('')
@@ -31,6 +34,10 @@ function createPiece(id: number) {
     const before = piece.value
     queries.setQueryData(key, next)
     void queries.invalidateQueries({ queryKey: ['pieces'] })
+    // what was looked up of other stages stood on how this one was
+    void queries.invalidateQueries({
+      predicate: ({ queryKey: [what, of, at] }) => what === 'piece' && of === id && at !== stage,
+    })
     trouble.value = ''
     if (!before) return
     changed.value = { old: ripple(before.plan.thread, next.plan.thread, preferences.system), why }
@@ -57,7 +64,7 @@ function createPiece(id: number) {
           : 'Not saved yet.'
       drafts[change.path] = { ...change, label, message: fault, system }
     }
-    writeDrafts(id, drafts)
+    writeDrafts(kept, drafts)
   }
 
   async function send(changes: Change[], label: string, system: System): Promise<boolean> {
@@ -69,11 +76,11 @@ function createPiece(id: number) {
       const next = await asked(
         api.PATCH('/api/pieces/{piece_id}', {
           params: { path: { piece_id: id } },
-          body: { version: standing.version, system, label, changes },
+          body: { version: standing.version, stage, system, label, changes },
         }),
       )
       for (const change of changes) delete drafts[change.path]
-      writeDrafts(id, drafts)
+      writeDrafts(kept, drafts)
       accept(next, label)
       return true
     } catch (error) {
@@ -95,7 +102,7 @@ function createPiece(id: number) {
 
   function forget(path: string) {
     delete drafts[path]
-    writeDrafts(id, drafts)
+    writeDrafts(kept, drafts)
   }
 
   /** Send again all that is typed and not saved. */
@@ -113,7 +120,7 @@ function createPiece(id: number) {
         const next = await asked(
           api.POST(`/api/pieces/{piece_id}/${which}`, {
             params: { path: { piece_id: id } },
-            body: { version: standing.version },
+            body: { version: standing.version, stage },
           }),
         )
         accept(next, `${which === 'undo' ? 'undone' : 'done again'}: ${label}`)
@@ -146,6 +153,7 @@ function createPiece(id: number) {
   const entry = (path: string): Entry | undefined => piece.value?.entries[path]
   return {
     id,
+    stage,
     piece,
     query,
     drafts,
@@ -166,8 +174,8 @@ function createPiece(id: number) {
 export type PieceContext = ReturnType<typeof createPiece>
 const KEY: InjectionKey<PieceContext> = Symbol('piece')
 
-export function providePiece(id: number): PieceContext {
-  const context = createPiece(id)
+export function providePiece(id: number, stage = ''): PieceContext {
+  const context = createPiece(id, stage)
   provide(KEY, context)
   return context
 }
@@ -179,10 +187,10 @@ export function usePiece(): PieceContext {
   return context
 }
 
-/** A part of the piece's document by dotted path, as plain data. */
+/** A part of the stage's document by dotted path under `stage`, as plain data. */
 export function useDocument<T>(context: PieceContext, path: string): Ref<T | undefined> {
   return computed(() => {
-    let at: unknown = context.piece.value?.document
+    let at: unknown = context.piece.value
     for (const step of path.split('.')) at = (at as Record<string, unknown> | undefined)?.[step]
     return at as T | undefined
   })

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watchEffect } from 'vue'
 
-import type { DualQuantity, System, Formatted } from '../api/types'
+import type { DualQuantity, Formatted, Message, System } from '../api/types'
 
 function kept(key: string): string | null {
   try {
@@ -39,6 +39,7 @@ export const usePreferences = defineStore('preferences', () => {
 
   const pick = (shown: DualQuantity): Formatted => shown[system.value]
   const other = (shown: DualQuantity): Formatted => shown[system.value === 'metric' ? 'us' : 'metric']
+  const said = (message: Message): string => message[system.value].replaceAll('**', '')
   const flip = () => (system.value = system.value === 'metric' ? 'us' : 'metric')
-  return { system, isDark, pick, other, flip }
+  return { system, isDark, pick, other, said, flip }
 })

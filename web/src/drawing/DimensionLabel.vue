@@ -11,10 +11,14 @@ const props = defineProps<{
   x: number
   y: number
   alongside?: { path: string; value: unknown }[]
+  /** Its path is that of the stage, not of the cradle. */
+  isOfStage?: boolean
 }>()
 const piece = usePiece()
 const preferences = usePreferences()
-const path = computed(() => (props.dimension.path ? `${STAGE}.cradle.${props.dimension.path}` : ''))
+const path = computed(() =>
+  props.dimension.path ? `${STAGE}.${props.isOfStage ? '' : 'cradle.'}${props.dimension.path}` : '',
+)
 const draft = computed(() => (path.value ? piece.drafts[path.value] : undefined))
 const words = computed(() => preferences.pick(props.dimension.shown).text)
 const isOpen = ref(false)

@@ -21,7 +21,9 @@ const width = useWidth(box, 1108)
 const id = useId()
 const isNarrow = computed(() => width.value < 560)
 const lane = computed(() => (props.isStill ? 34 : 46))
-const height = computed(() => props.tall ?? (isNarrow.value ? 250 : 262))
+// on a low screen the steps below are to be seen with the line
+const isLowScreen = window.innerHeight < 860
+const height = computed(() => props.tall ?? (isNarrow.value ? 250 : isLowScreen ? 206 : 262))
 const span = ref<Span>([0, props.heat.total_s])
 const spans = computed(() => spansOf(props.heat))
 const shown = ref('whole')

@@ -8,10 +8,10 @@ export interface Draft extends Change {
   system: System
 }
 
-const key = (pieceId: number) => `drafts-${pieceId}`
+const key = (pieceId: number | string) => `drafts-${pieceId}`
 
 export function readDrafts(
-  pieceId: number,
+  pieceId: number | string,
   storage: Pick<Storage, 'getItem'> = localStorage,
 ): Record<string, Draft> {
   try {
@@ -23,7 +23,7 @@ export function readDrafts(
 }
 
 export function writeDrafts(
-  pieceId: number,
+  pieceId: number | string,
   drafts: Record<string, Draft>,
   storage: Pick<Storage, 'setItem' | 'removeItem'> = localStorage,
 ): void {

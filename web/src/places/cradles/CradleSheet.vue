@@ -122,7 +122,7 @@ async function photograph(event: Event) {
         </li>
       </ul>
       <template v-if="cradle.solid_id">
-        <MeshView :solid-id="cradle.solid_id" :level-m="cradle.brim_m * level" />
+        <MeshView :solid-id="cradle.solid_id" :level-m="cradle.outline.brim_m * level" />
         <label class="small"
           >Fill <input v-model.number="level" type="range" min="0" max="1" step="0.01" aria-label="Fill"
         /></label>

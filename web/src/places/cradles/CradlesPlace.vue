@@ -127,7 +127,7 @@ const away = (cradle: Cradle) =>
             :src="`/api/photos/${cradle.photo_id}`"
             :alt="`Photograph of ${cradle.name}`"
           />
-          <Thumbnail v-else :outline="cradle" />
+          <Thumbnail v-else :outline="cradle.outline" />
           <button
             type="button"
             class="plain-button name"

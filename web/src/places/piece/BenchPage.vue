@@ -14,13 +14,11 @@ import WaysList from '../../stations/cradle/WaysList.vue'
 import { BENCH_STEPS } from './benchSteps'
 
 /** Measuring with wet hands: one thing at a time, in large type. */
-const props = defineProps<{ id: number }>()
-const context = providePiece(props.id)
+const props = defineProps<{ id: number; stage: string }>()
+const context = providePiece(props.id, props.stage)
 const { piece, query } = context
 const at = ref(0)
-const cradle = computed(
-  () => (piece.value?.document as { stages: { cradle: CradleDocument }[] } | undefined)?.stages[0]?.cradle,
-)
+const cradle = computed(() => (piece.value?.stage as { cradle: CradleDocument } | undefined)?.cradle)
 const steps = computed(() => BENCH_STEPS[cradle.value?.method ?? ''] ?? BENCH_STEPS.level!)
 const step = computed(() => steps.value[at.value]!)
 const isLast = computed(() => at.value === steps.value.length - 1)

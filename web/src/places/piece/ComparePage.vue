@@ -13,7 +13,7 @@ import LineGraph from '../../drawing/LineGraph.vue'
 import RemarkList from '../../stations/heat/RemarkList.vue'
 
 /** Two programmes for one piece on one sheet: their lines, what they leave, what each does. */
-const props = defineProps<{ id: number }>()
+const props = defineProps<{ id: number; stage: string }>()
 const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
@@ -33,15 +33,20 @@ const b = computed(() => sideOf('b', 'quick'))
 const choose = (name: 'a' | 'b', key: Side) => router.replace({ query: { ...route.query, [name]: key } })
 
 const piece = useQuery({
-  queryKey: ['piece', props.id],
-  queryFn: () => asked(api.GET('/api/pieces/{piece_id}', { params: { path: { piece_id: props.id } } })),
+  queryKey: ['piece', props.id, props.stage],
+  queryFn: () =>
+    asked(
+      api.GET('/api/pieces/{piece_id}', {
+        params: { path: { piece_id: props.id }, query: { stage: props.stage } },
+      }),
+    ),
 })
 const found = useQuery({
-  queryKey: computed(() => ['piece', props.id, 'compare', a.value, b.value]),
+  queryKey: computed(() => ['piece', props.id, props.stage, 'compare', a.value, b.value]),
   queryFn: () =>
     asked(
       api.GET('/api/pieces/{piece_id}/heat/compare', {
-        params: { path: { piece_id: props.id }, query: { a: a.value, b: b.value } },
+        params: { path: { piece_id: props.id }, query: { a: a.value, b: b.value, stage: props.stage } },
       }),
     ),
 })

@@ -15,14 +15,12 @@ import type { CradleDocument } from '../../stations/cradle/methods'
 import PatternSheet from './PatternSheet.vue'
 
 /** An outline over sheets of paper at 1 : 1, to print or to save. */
-const props = defineProps<{ id: number; part: number }>()
-const { piece, query } = providePiece(props.id)
+const props = defineProps<{ id: number; stage: string; part: number }>()
+const { piece, query } = providePiece(props.id, props.stage)
 const preferences = usePreferences()
 const paper = ref<'A4' | 'Letter'>('A4')
 const enlarged = ref('')
-const cradle = computed(
-  () => (piece.value?.document as { stages: { cradle: CradleDocument }[] } | undefined)?.stages[0]?.cradle,
-)
+const cradle = computed(() => (piece.value?.stage as { cradle: CradleDocument } | undefined)?.cradle)
 const part = computed(() => cradle.value?.parts[props.part])
 const scale = computed(() => enlarged.value.trim() || String(part.value?.scale ?? '100 %'))
 const body = computed(() => ({

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
-import { computed, nextTick, ref } from 'vue'
+import { nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, asked } from '../../api/client'
@@ -16,16 +16,6 @@ const isNaming = ref(false)
 const name = ref('')
 let began = ''
 const field = ref<InstanceType<typeof InputText> | null>(null)
-
-type Link = { name: string; before?: boolean }
-const links = computed(() => {
-  const stage = (props.piece.document as { stages: { heat: { chain?: Link[] } }[] }).stages[0]!
-  const chain = stage.heat.chain ?? []
-  const peak = props.piece.plan.heat?.steps.find((s) => s.key === 'cast')
-  const others = (before: boolean) =>
-    chain.filter((l) => !!l.before === before).map((l) => ({ name: l.name, isThis: false }))
-  return [...others(true), { name: peak?.name ?? 'Firing', isThis: true }, ...others(false)]
-})
 
 async function rename() {
   name.value = began = String(context.drafts.name?.value ?? props.piece.name)
@@ -78,12 +68,6 @@ async function putAway() {
     </h1>
     <span v-if="context.drafts.name && !isNaming" class="fault" role="alert"
       >✕ {{ context.drafts.name.message }}</span
-    >
-    <span class="chain"
-      ><template v-for="(link, i) in links" :key="i"
-        ><b v-if="link.isThis">{{ i + 1 }} {{ link.name }}</b
-        ><span v-else>{{ i + 1 }} {{ link.name }}</span></template
-      ></span
     >
     <div class="actions">
       <button
@@ -140,18 +124,6 @@ h1 button:hover {
   font-size: 1.3rem;
   font-weight: 650;
   min-width: min(22rem, 90vw);
-}
-
-.chain {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 14px;
-  font-size: 0.95rem;
-}
-
-.chain b {
-  border-bottom: 2px solid var(--ink);
-  font-size: 0.95rem;
 }
 
 .actions {

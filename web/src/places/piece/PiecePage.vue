@@ -1,40 +1,37 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, asked } from '../../api/client'
 import LoadState from '../../components/LoadState.vue'
 import WorkingDrawer from '../../components/WorkingDrawer.vue'
+import { useChoices } from '../../composables/useChoices'
 import { providePiece } from '../../composables/usePiece'
 import { useShortcuts } from '../../composables/useShortcuts'
 import CradleStation from '../../stations/cradle/CradleStation.vue'
+import LayupStation from '../../stations/layup/LayupStation.vue'
 import GlassStation from '../../stations/glass/GlassStation.vue'
 import HeatStation from '../../stations/heat/HeatStation.vue'
+import ChainStrip from './ChainStrip.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import PieceHeader from './PieceHeader.vue'
 import SectionSheet from './SectionSheet.vue'
 import StationPath from './StationPath.vue'
 import ThreadBar from './ThreadBar.vue'
 
-const props = defineProps<{ id: number; station: string }>()
+const props = defineProps<{ id: number; station: string; stage: string }>()
 const router = useRouter()
-const context = providePiece(props.id)
+const context = providePiece(props.id, props.stage)
 const { piece, query, trouble, drafts } = context
 const working = ref('')
 
-const choices = useQuery({
-  queryKey: ['choices'],
-  queryFn: () => asked(api.GET('/api/choices')),
-  staleTime: Infinity,
-})
+const { query: choices } = useChoices()
 const stations = computed(() => choices.data.value?.stations ?? [])
 const unsaved = computed(() => Object.values(drafts).filter((d) => d.message === 'Not saved yet.').length)
-const MAIN: Record<string, string> = { cradle: 'cradle_volume', glass: 'charge_mass', heat: 'firing_time' }
 
 function showWorking() {
   const focused = document.activeElement?.closest<HTMLElement>('[data-figure]')?.dataset.figure
-  working.value = focused ?? MAIN[props.station] ?? ''
+  const bead = piece.value?.plan.thread.find((item) => item.station === props.station && item.figure)
+  working.value = focused ?? (props.station === 'heat' ? 'firing_time' : bead?.figure) ?? ''
 }
 
 const goTo = (index: number) => {
@@ -43,10 +40,24 @@ const goTo = (index: number) => {
   void router.push({ name: 'piece', params: { id: props.id, station: place.key } })
 }
 
+function alongChain(by: number) {
+  const links = piece.value?.chain.links ?? []
+  const to = links[links.findIndex((l) => l.key === piece.value?.stage_key) + by]
+  if (!to) return false
+  void router.push({
+    name: 'piece',
+    params: { id: props.id, station: props.station },
+    query: { stage: to.key },
+  })
+}
+
 useShortcuts({
   1: () => goTo(0),
   2: () => goTo(1),
   3: () => goTo(2),
+  4: () => goTo(3),
+  '[': () => alongChain(-1),
+  ']': () => alongChain(1),
   w: showWorking,
   p: () => router.push({ name: 'card', params: { id: props.id } }),
   'Ctrl+z': () => context.step('undo'),
@@ -65,6 +76,7 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
   />
   <article v-else class="piece">
     <PieceHeader :piece="piece" />
+    <ChainStrip :piece="piece" :station="station" />
     <div v-if="trouble || unsaved" class="trouble" role="alert">
       <span>{{ trouble || 'Some of what you typed is not saved yet. It is kept on this machine.' }}</span>
       <button type="button" class="text-button" @click="context.retry()">Send it again</button>
@@ -76,6 +88,12 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
       <div class="work">
         <CradleStation
           v-if="station === 'cradle'"
+          :piece="piece"
+          :choices="choices.data.value"
+          @working="(key: string) => (working = key)"
+        />
+        <LayupStation
+          v-else-if="station === 'layup'"
           :piece="piece"
           :choices="choices.data.value"
           @working="(key: string) => (working = key)"

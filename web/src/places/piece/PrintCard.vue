@@ -13,19 +13,18 @@ import StepList from '../../stations/heat/StepList.vue'
 import SectionSheet from './SectionSheet.vue'
 
 /** One sheet for the bench: what goes in, what the kiln must do, when it may be opened, and room to write. */
-const props = defineProps<{ id: number }>()
+const props = defineProps<{ id: number; stage: string }>()
 const router = useRouter()
 const preferences = usePreferences()
-const { piece, query } = providePiece(props.id)
+const { piece, query } = providePiece(props.id, props.stage)
 const print = () => window.print()
 const back = () => router.push({ name: 'piece', params: { id: props.id } })
-const stage = computed(
+const written = computed(
   () =>
-    (
-      piece.value?.document as {
-        stages: { glass: { kind: { name: string }; form: string }; heat: { kiln: { name: string } } }[]
-      }
-    ).stages[0]!,
+    piece.value?.stage as {
+      glass: { kind: { name: string }; form: string }
+      heat: { kiln: { name: string } }
+    },
 )
 useShortcuts({ p: print, Escape: back, u: preferences.flip })
 watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 'Cold Cradle'))
@@ -47,7 +46,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
     <article class="card">
       <header>
         <h1>{{ piece.name }}</h1>
-        <p>{{ stage.glass.kind.name }} · {{ stage.heat.kiln.name }} · revision {{ piece.version }}</p>
+        <p>{{ written.glass.kind.name }} · {{ written.heat.kiln.name }} · revision {{ piece.version }}</p>
       </header>
       <ul class="findings">
         <template v-for="finding in piece.plan.findings" :key="finding.rule">

@@ -4,8 +4,10 @@ import { computed, ref } from 'vue'
 import type { Piece } from '../../api/types'
 import { STAGE } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import { useStage } from '../../composables/useStage'
 import PlanView from '../../drawing/PlanView.vue'
 import SectionDrawing from '../../drawing/SectionDrawing.vue'
+import SketchDrawing from '../../drawing/SketchDrawing.vue'
 import TitleBlock from '../../drawing/TitleBlock.vue'
 
 const props = defineProps<{ piece: Piece; isStill?: boolean }>()
@@ -13,12 +15,13 @@ const preferences = usePreferences()
 const scale = ref(1)
 const CSS_PIXELS_PER_METRE = 96 / 0.0254
 
-const cradle = computed(
-  () =>
-    (props.piece.document as { stages: { cradle: { name: string; measured?: boolean } }[] }).stages[0]!
-      .cradle,
-)
-const dimension = (name: string) => props.piece.plan.section.dimensions.find((d) => d.name === name)
+const cradle = computed(() => (props.piece.stage as { cradle: { name: string; measured?: boolean } }).cradle)
+const { family } = useStage(() => props.piece)
+const cradleWord = computed(() => {
+  const word = props.piece.plan.section ? 'cradle' : (family.value?.cradle ?? 'cradle')
+  return word[0]!.toUpperCase() + word.slice(1)
+})
+const dimension = (name: string) => props.piece.plan.section?.dimensions.find((d) => d.name === name)
 const notes = computed(() => {
   const reserve = dimension('reserve')
   const bulk = props.piece.plan.figures.bulk_volume
@@ -33,7 +36,7 @@ const ratio = computed(() => {
 })
 const cells = computed(() => [
   ...(props.isStill ? [] : [{ name: 'Piece', value: props.piece.name }]), // the card's heading has it
-  { name: 'Cradle', value: cradle.value.name },
+  { name: cradleWord.value, value: cradle.value.name },
   { name: 'Scale', value: ratio.value },
   { name: 'Revision', value: String(props.piece.version) },
   {
@@ -47,7 +50,15 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
 
 <template>
   <figure class="sheet-of-paper">
+    <SketchDrawing
+      v-if="piece.plan.sketch"
+      :sketch="piece.plan.sketch"
+      :alongside="alongside"
+      :is-still="isStill"
+      @scaled="(found: number) => (scale = found)"
+    />
     <SectionDrawing
+      v-else-if="piece.plan.section"
       :section="piece.plan.section"
       :notes="notes"
       :alongside="alongside"
@@ -55,7 +66,7 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
       @scaled="(found) => (scale = found)"
     />
     <PlanView
-      v-if="!isStill && piece.plan.section.plan_rings.length"
+      v-if="!isStill && piece.plan.section?.plan_rings.length"
       :rings="piece.plan.section.plan_rings"
     />
     <TitleBlock :cells="cells" />

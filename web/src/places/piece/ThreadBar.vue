@@ -1,22 +1,27 @@
 <script setup lang="ts">
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
-import type { ThreadItem } from '../../api/types'
+import type { Bead } from '../../api/types'
 
-defineProps<{ thread: ThreadItem[] }>()
+defineProps<{ thread: Bead[] }>()
 const emit = defineEmits<{ working: [key: string] }>()
 const piece = usePiece()
 const preferences = usePreferences()
 
 /** The error and the unit; an error with a unit of its own is left to the working. */
-function rest(item: ThreadItem): string {
+function rest(item: Bead): string {
   const { unit, plus_minus: error } = preferences.pick(item.shown)
   return error && !/[a-z]/.test(error) ? `±${error} ${unit}` : unit
 }
 </script>
 
 <template>
-  <ol class="thread" aria-label="Thread of figures">
+  <ol
+    class="thread"
+    :class="{ long: thread.length > 7 }"
+    aria-label="Thread of figures"
+    :style="{ '--many': thread.length, '--half': Math.ceil(thread.length / 2) }"
+  >
     <li
       v-for="item in thread"
       :key="item.key"
@@ -52,7 +57,7 @@ function rest(item: ThreadItem): string {
   margin: 0;
   padding: 8px 0 2px;
   display: grid;
-  grid-template-columns: repeat(7, auto);
+  grid-template-columns: repeat(var(--many), auto);
   justify-content: space-between;
   border-bottom: 1px solid var(--rule);
   position: relative;
@@ -69,7 +74,19 @@ function rest(item: ThreadItem): string {
 
 button {
   display: grid;
-  min-width: 84px;
+  min-width: 72px;
+}
+
+.long .amount b {
+  font-size: 1.16rem;
+}
+
+.long .unit {
+  font-size: 0.74rem;
+}
+
+.long .amount {
+  gap: 4px;
 }
 
 button:disabled {
@@ -127,8 +144,9 @@ button:hover:enabled b {
 
 .was {
   display: block;
-  min-height: 20px;
-  font-size: 0.75rem;
+  min-height: 15px;
+  line-height: 15px;
+  font-size: 0.72rem;
   color: var(--note);
   max-width: 150px;
   white-space: nowrap;
@@ -157,8 +175,8 @@ button:hover:enabled b {
 
 @media (max-width: 720px) {
   .thread {
-    grid-template-columns: repeat(auto-fill, minmax(104px, 1fr));
-    gap: 2px 8px;
+    grid-template-columns: repeat(var(--half), minmax(0, 1fr));
+    gap: 2px 6px;
   }
 
   .bead {
@@ -183,8 +201,17 @@ button:hover:enabled b {
     gap: 0 6px;
   }
 
-  .amount b {
-    font-size: 1.08rem;
+  .amount b,
+  .long .amount b {
+    font-size: 0.98rem;
+  }
+
+  .name {
+    font-size: 0.74rem;
+  }
+
+  button {
+    min-width: 0;
   }
 
   .amount .unit {

@@ -8,40 +8,25 @@ import { useRouter } from 'vue-router'
 
 import { api, asked } from '../../api/client'
 import ChoiceField from '../../components/ChoiceField.vue'
+import CradlePicker from '../../components/CradlePicker.vue'
+import ProcessPicker from '../../components/ProcessPicker.vue'
 import { localZone, nextHour } from '../../logic/localTime'
 
+/** What is done, then on what, from what, where. */
 const shown = defineModel<boolean>({ required: true })
 const router = useRouter()
 const queries = useQueryClient()
 const name = ref('')
-const cradle = ref('new-cylinder')
+const process = ref('cast')
+const cradle = ref('new-')
 const kindId = ref<number | null>(null)
 const kilnId = ref<number | null>(null)
 const trouble = ref('')
 const isBusy = ref(false)
-
 const wants = { enabled: shown }
-const choices = useQuery({
-  queryKey: ['choices'],
-  queryFn: () => asked(api.GET('/api/choices')),
-  staleTime: Infinity,
-  ...wants,
-})
-const cradles = useQuery({
-  queryKey: ['cradles', 'all'],
-  queryFn: () => asked(api.GET('/api/cradles')),
-  ...wants,
-})
 const kinds = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api/glass')), ...wants })
 const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')), ...wants })
 
-const cradleOptions = computed(() => [
-  ...(choices.data.value?.shapes ?? []).map((s) => ({
-    key: `new-${s.key}`,
-    name: `measure a new one: ${s.name.toLowerCase()}`,
-  })),
-  ...(cradles.data.value?.rows ?? []).map((c) => ({ key: String(c.id), name: c.name })),
-])
 const stocked = computed(() =>
   [...(kinds.data.value ?? [])].sort((a, b) => Object.keys(b.rack).length - Object.keys(a.rack).length),
 )
@@ -78,12 +63,15 @@ async function make() {
       api.POST('/api/pieces', {
         body: {
           name: name.value,
-          shape: isNew ? cradle.value.slice(4) : 'cylinder',
+          process: process.value,
+          shape: isNew ? cradle.value.slice(4) : '',
           cradle_id: isNew ? null : Number(cradle.value),
           kind_id: kindId.value,
           kiln_id: kilnId.value,
           starts_at: nextHour(new Date()),
           zone: localZone(),
+          system: 'metric',
+          layup: {},
         },
       }),
     )
@@ -100,17 +88,13 @@ async function make() {
 </script>
 
 <template>
-  <Dialog v-model:visible="shown" modal header="New piece" :style="{ width: '34rem', maxWidth: '96vw' }">
+  <Dialog v-model:visible="shown" modal header="New piece" :style="{ width: '46rem', maxWidth: '96vw' }">
     <form class="new" @submit.prevent="make">
+      <ProcessPicker v-model="process" />
       <label class="name"
         >Name <InputText v-model="name" autofocus maxlength="80" autocomplete="off"
       /></label>
-      <ChoiceField
-        label="Cradle"
-        :value="cradle"
-        :options="cradleOptions"
-        @choose="(key: string) => (cradle = key)"
-      />
+      <CradlePicker v-model="cradle" :process="process" />
       <ChoiceField
         label="Glass"
         :value="kindId"
@@ -129,7 +113,7 @@ async function make() {
       </p>
       <p v-if="trouble" class="trouble" role="alert">✕ {{ trouble }}</p>
       <div class="go">
-        <Button type="submit" label="Measure the cradle" :loading="isBusy" :disabled="hasNoKiln" />
+        <Button type="submit" label="Begin" :loading="isBusy" :disabled="hasNoKiln" />
         <Button type="button" label="Leave it" variant="outlined" @click="shown = false" />
       </div>
     </form>

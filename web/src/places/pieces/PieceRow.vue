@@ -3,21 +3,34 @@ import { computed } from 'vue'
 
 import type { PieceRow } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import SketchThumbnail from '../../drawing/SketchThumbnail.vue'
 import Thumbnail from '../../drawing/Thumbnail.vue'
 
 const props = defineProps<{ row: PieceRow }>()
 const preferences = usePreferences()
-const SHORT = ['charge_mass', 'thickness', 'firing_time', 'opens_at']
+// the one figure that says most of what is done, then what all stages have
+const FIRST = ['charge_mass', 'piece_mass', 'pile']
+const SHORT = [...FIRST, 'thickness', 'firing_time', 'opens_at']
 const thread = computed(() => props.row.thread.filter((item) => SHORT.includes(item.key)))
 </script>
 
 <template>
   <li>
-    <RouterLink :to="{ name: 'piece', params: { id: row.id, station: row.waits_at || undefined } }">
-      <Thumbnail :outline="row" />
+    <RouterLink
+      :to="{
+        name: 'piece',
+        params: { id: row.id, station: row.waits_at || undefined },
+        query: row.stages > 1 ? { stage: row.stage } : {},
+      }"
+    >
+      <SketchThumbnail v-if="row.sketch" :sketch="row.sketch" />
+      <Thumbnail v-else-if="row.outline" :outline="row.outline" />
       <span class="name"
         ><b>{{ row.name }}</b>
-        <span class="quiet small">{{ row.cradle }} · {{ row.glass }} · {{ row.kiln }}</span>
+        <span class="quiet small"
+          >{{ row.stages > 1 ? `${row.stages} stages · ` : '' }}{{ row.process }} · {{ row.cradle }} ·
+          {{ row.glass }} · {{ row.kiln }}</span
+        >
         <span :class="row.waits_at ? 'waits' : 'quiet small'">{{
           row.waits_at ? `waits at ${row.waits_at}: ${row.waits_word}` : 'planned'
         }}</span></span

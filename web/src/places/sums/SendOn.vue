@@ -6,10 +6,15 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, asked } from '../../api/client'
+import { STAGE } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 
 /** Send what came out into a piece, as an edit like any other. */
-const props = defineProps<{ sends: { label: string; changes: unknown[][] }[]; pieceId: number | null }>()
+const props = defineProps<{
+  sends: { label: string; changes: unknown[][] }[]
+  pieceId: number | null
+  stage: string
+}>()
 const preferences = usePreferences()
 const router = useRouter()
 const queries = useQueryClient()
@@ -39,15 +44,20 @@ async function send(which: number) {
         body: {
           version: piece.version,
           system: preferences.system,
+          stage: id === props.pieceId ? props.stage : '',
           label: one.label,
-          changes: one.changes.map(([to, value]) => ({ path: `stages.0.${to}`, value })),
+          changes: one.changes.map(([to, value]) => ({ path: `${STAGE}.${to}`, value })),
         },
       }),
     )
     queries.removeQueries({ queryKey: ['piece', id] })
     void queries.invalidateQueries({ queryKey: ['pieces'] })
     const station = String(one.changes[0]?.[0]).split('.')[0]
-    await router.push({ name: 'piece', params: { id, station } })
+    await router.push({
+      name: 'piece',
+      params: { id, station },
+      query: id === props.pieceId && props.stage ? { stage: props.stage } : {},
+    })
   } catch (error) {
     said.value = (error as Error).message
   }

@@ -25,6 +25,7 @@ const working = ref('')
 const list = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/sums')), staleTime: 60_000 })
 const one = computed(() => list.data.value?.find((s) => s.key === props.sum) as Sum | undefined)
 const pieceId = computed(() => Number(route.query.piece) || null)
+const stage = computed(() => String(route.query.stage ?? ''))
 const typed = computed(() => {
   const found: Record<string, string> = {}
   for (const field of one.value?.fields ?? []) {
@@ -43,7 +44,9 @@ watch(
     filled.value = true
     try {
       const from = await asked(
-        api.GET('/api/sums/{key}/from/{piece_id}', { params: { path: { key: props.sum, piece_id: id } } }),
+        api.GET('/api/sums/{key}/from/{piece_id}', {
+          params: { path: { key: props.sum, piece_id: id }, query: { stage: stage.value } },
+        }),
       )
       await router.replace({ query: { ...route.query, ...from.typed } })
     } catch {
@@ -141,7 +144,12 @@ useShortcuts({ w: () => (working.value = found.value?.result?.figures[0]?.key ??
             :station="one.station"
             @working="(key: string) => (working = key)"
           />
-          <SendOn v-if="found?.result?.sends.length" :sends="found.result.sends" :piece-id="pieceId" />
+          <SendOn
+            v-if="found?.result?.sends.length"
+            :sends="found.result.sends"
+            :piece-id="pieceId"
+            :stage="stage"
+          />
         </div>
       </div>
       <WorkingDrawer v-model="working" :figures="figures" />

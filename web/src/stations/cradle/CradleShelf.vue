@@ -27,7 +27,8 @@ function run(work: () => Promise<Cradle>, done: (cradle: Cradle) => string) {
 }
 const shelve = () =>
   run(
-    () => asked(api.POST('/api/cradles', { body: { piece_id: props.piece.id } })),
+    () =>
+      asked(api.POST('/api/cradles', { body: { piece_id: props.piece.id, stage: props.piece.stage_key } })),
     (found) => `${found.name} is on the shelf.`,
   )
 const remember = (how: 'fitted' | 'short' | 'over') =>
@@ -36,7 +37,7 @@ const remember = (how: 'fitted' | 'short' | 'over') =>
       asked(
         api.POST('/api/pieces/{piece_id}/fitted', {
           params: { path: { piece_id: props.piece.id } },
-          body: { how, on: localNow(new Date()).slice(0, 10) },
+          body: { how, on: localNow(new Date()).slice(0, 10), stage: props.piece.stage_key },
         }),
       ),
     () => 'Written down with this cradle.',
@@ -47,13 +48,13 @@ const remember = (how: 'fitted' | 'short' | 'over') =>
   <section class="shelf" aria-label="Shelf">
     <p>
       <button type="button" class="text-button" @click="shelve">
-        {{ shelved ? 'Bring the shelf up to date' : 'Keep this cradle on the shelf' }}
+        {{ shelved ? 'Bring the shelf up to date' : 'Keep it on the shelf' }}
       </button>
       <RouterLink v-if="shelved" class="text-button" :to="{ name: 'cradles', query: { open: shelved.id } }"
         >Release, fillings, photograph</RouterLink
       >
     </p>
-    <p>
+    <p v-if="piece.plan.family === 'fill'">
       <span class="small">This charge</span>
       <button type="button" class="text-button" @click="remember('fitted')">fitted</button>
       <button type="button" class="text-button" @click="remember('short')">was short</button>

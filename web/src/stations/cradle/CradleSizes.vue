@@ -71,7 +71,7 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
       :label="hasMesh ? 'Surface is true to' : 'Sizes are read to'"
       figure="cradle_volume"
     />
-    <PieceField path="cradle.wall" label="Wall" hint="thickness of the mould" figure="thickness_counts" />
+    <PieceField path="cradle.wall" label="Wall" hint="thickness of the mould" figure="effective_thickness" />
     <ChoiceField
       label="Made of"
       :value="cradle.material"

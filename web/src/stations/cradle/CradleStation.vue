@@ -11,6 +11,8 @@ import CautionList from '../../components/CautionList.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import SumLinks from '../../components/SumLinks.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import { useStage } from '../../composables/useStage'
+import FormedCradle from './FormedCradle.vue'
 import CradleShelf from './CradleShelf.vue'
 import CradleSizes from './CradleSizes.vue'
 import ErrorBudget from './ErrorBudget.vue'
@@ -23,14 +25,13 @@ const props = defineProps<{ piece: Piece; choices: Choices }>()
 const emit = defineEmits<{ working: [key: string] }>()
 
 const context = usePiece()
-const cradle = computed(
-  () => (props.piece.document as { stages: { cradle: CradleDocument }[] }).stages[0]!.cradle,
-)
+const cradle = computed(() => (props.piece.stage as { cradle: CradleDocument }).cradle)
 const shelf = useQuery({
   queryKey: ['cradles', 'all'],
   queryFn: () => asked(api.GET('/api/cradles')),
 })
 const shelved = computed(() => shelf.data.value?.rows.find((row) => row.id === props.piece.cradle_id))
+const { isFilled } = useStage(() => props.piece)
 const isBench = computed(() => ['level', 'drained', 'trial'].includes(cradle.value.method))
 
 function choose(method: string | null) {
@@ -47,7 +48,8 @@ function choose(method: string | null) {
 <template>
   <section class="station">
     <Answer class="first" :said="piece.plan.answers.cradle" />
-    <div class="rest">
+    <FormedCradle v-if="!isFilled" :piece="piece" :cradle="cradle" :choices="choices" :shelved="shelved" />
+    <div v-else class="rest">
       <SelectButton
         class="methods"
         :model-value="cradle.method"

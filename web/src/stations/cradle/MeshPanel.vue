@@ -90,8 +90,10 @@ async function use() {
   }
   done.value = null
 }
+// a mesh is always a room that is filled, and so has a section
+const section = computed(() => props.piece.plan.section!)
 const slid = (event: Event) =>
-  (Number((event.target as HTMLInputElement).value) / 1000) * props.piece.plan.section.brim_m
+  (Number((event.target as HTMLInputElement).value) / 1000) * section.value.brim_m
 const slide = (event: Event) => (preview.value = slid(event))
 async function fillTo(event: Event) {
   const line = Math.floor(slid(event) * 1e5) / 100
@@ -115,7 +117,7 @@ const leave = () =>
       v-if="solid?.solid_id"
       :key="solid.solid_id"
       :solid-id="solid.solid_id"
-      :level-m="preview ?? piece.plan.section.glass_m"
+      :level-m="preview ?? section.glass_m"
     />
     <label v-if="solid?.solid_id" class="slider small"
       >Casting line
@@ -123,7 +125,7 @@ const leave = () =>
         type="range"
         min="1"
         :max="1000"
-        :value="Math.round(((preview ?? piece.plan.section.line_m) / piece.plan.section.brim_m) * 1000)"
+        :value="Math.round(((preview ?? section.line_m) / section.brim_m) * 1000)"
         aria-label="Casting line"
         @input="slide"
         @change="fillTo"

@@ -10,6 +10,10 @@ import OutlineDialog from './outline/OutlineDialog.vue'
 
 /** One shape of the stack, or a core that stands in it: what it is and its sizes. */
 const props = defineProps<{
+  /** What its sizes are called in this family, and what shapes there are; of a room that is filled where left out. */
+  words?: { key: string; name: string }[]
+  shapes?: string[]
+  figure?: string
   part: CradlePart
   index: number
   parts: CradlePart[]
@@ -28,7 +32,9 @@ const sizes = computed(() => {
 })
 const size = (key: string) => props.choices.sizes.find((s) => s.key === key)
 const options = computed(() =>
-  props.choices.shapes.filter((s) => (isCore.value ? s.can_be_core : props.index === 0 || !s.only_lowest)),
+  props.choices.shapes
+    .filter((s) => !props.shapes || props.shapes.includes(s.key))
+    .filter((s) => (isCore.value ? s.can_be_core : props.index === 0 || !s.only_lowest)),
 )
 const label = computed(() =>
   isCore.value ? 'Core, a' : props.parts.length > 1 ? `Shape of part ${props.index + 1}` : 'Shape',
@@ -67,9 +73,9 @@ function reshape(shape: string) {
       v-for="key in sizes"
       :key="key"
       :path="`cradle.parts.${index}.${key}`"
-      :label="size(key)?.name ?? key"
+      :label="words?.find((w) => w.key === key)?.name ?? size(key)?.name ?? key"
       :placeholder="size(key)?.default ?? undefined"
-      figure="cradle_volume"
+      :figure="figure ?? 'cradle_volume'"
       :alongside="measured"
     />
     <PieceField

@@ -14,6 +14,7 @@ import PieceField from '../../components/PieceField.vue'
 import SumLinks from '../../components/SumLinks.vue'
 import TypedField from '../../components/TypedField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import { useStage } from '../../composables/useStage'
 import { usePreferences } from '../../composables/usePreferences'
 import LooksNotes from './LooksNotes.vue'
 import MixFields from './MixFields.vue'
@@ -30,19 +31,21 @@ const kinds = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api
 // a kind that was put away since is still this piece's glass
 const options = computed(() => {
   const all = (kinds.data.value ?? []).map((k) => ({ key: k.id, name: k.name }))
-  const standing = (props.piece.document as { stages: { glass: { kind: { name: string } } }[] }).stages[0]!
+  const standing = props.piece.stage as { glass: { kind: { name: string } } }
   return all.some((k) => k.key === props.piece.kind_id)
     ? all
     : [{ key: props.piece.kind_id, name: standing.glass.kind.name }, ...all]
 })
 const kind = computed(() => kinds.data.value?.find((k) => k.id === props.piece.kind_id))
-const glass = computed(
-  () => (props.piece.document as { stages: { glass: { form: string } }[] }).stages[0]!.glass,
-)
+const glass = computed(() => (props.piece.stage as { glass: { form: string } }).glass)
 const form = computed(() => props.choices.forms.find((f) => f.key === glass.value.form))
 const onRack = computed(() => props.piece.entries[`${STAGE}.glass.rack.${glass.value.form}`]?.shown)
 const rackDraft = ref<{ typed: string; fault: string } | null>(null)
 const figures = computed(() => props.piece.plan.figures)
+const { isFilled } = useStage(() => props.piece)
+const FILLED_SUMS = ['thickness', 'swap', 'share', 'top-up', 'match', 'dam', 'topple', 'cost']
+const FLAT_SUMS = ['thickness', 'match', 'spread', 'cost']
+const FLAT_ROWS = ['charge_mass', 'piece_mass', 'pile'] as const
 const rows = [
   'charge_mass',
   'charge_each',
@@ -90,12 +93,14 @@ async function weigh(typed: string) {
           @choose="(value: number) => context.change([{ path: `${STAGE}.kind_id`, value }], 'glass')"
         />
         <ChoiceField
+          v-if="isFilled || piece.plan.family === 'press'"
           label="Form"
           :value="glass.form"
           :options="choices.forms"
           @choose="(value: string) => context.change([{ path: `${STAGE}.glass.form`, value }], 'form')"
         />
         <TypedField
+          v-if="isFilled"
           label="On the rack"
           :hint="form?.name"
           :shown="onRack ?? null"
@@ -106,8 +111,21 @@ async function weigh(typed: string) {
           @commit="weigh"
           @forget="rackDraft = null"
         />
-        <PieceField path="glass.loss" label="Loss" hint="stays in jar and bench" figure="charge_mass" />
         <PieceField
+          path="glass.stiffer"
+          label="Stiffer than its family by"
+          hint="opal white: 10 to 20 K"
+          placeholder="0 K"
+        />
+        <PieceField
+          v-if="isFilled"
+          path="glass.loss"
+          label="Loss"
+          hint="stays in jar and bench"
+          figure="charge_mass"
+        />
+        <PieceField
+          v-if="isFilled"
           path="glass.charge"
           label="Put in your own weight"
           hint="or leave it empty"
@@ -117,7 +135,7 @@ async function weigh(typed: string) {
       </div>
       <div>
         <FigureRow
-          v-for="key in rows"
+          v-for="key in isFilled ? rows : FLAT_ROWS"
           :key="key"
           :figure="figures[key]"
           @working="(found: string) => emit('working', found)"
@@ -128,20 +146,19 @@ async function weigh(typed: string) {
       <div class="go">
         <Button
           as="router-link"
-          :to="{ name: 'piece', params: { id: piece.id, station: 'heat' } }"
-          label="Go on to the heat"
+          :to="{ name: 'piece', params: { id: piece.id, station: 'layup' } }"
+          label="Go on to the lay-up"
         />
-        <Button variant="outlined" @click="emit('working', 'charge_mass')"
+        <Button
+          variant="outlined"
+          @click="emit('working', isFilled ? 'charge_mass' : figures.piece_mass ? 'piece_mass' : 'pile')"
           >Show the working&nbsp;<kbd>w</kbd></Button
         >
       </div>
-      <MixFields :piece="piece" :choices="choices" />
+      <MixFields v-if="isFilled" :piece="piece" :choices="choices" />
       <OtherGlasses :piece="piece" :kinds="(kinds.data.value ?? []) as Glass[]" :choices="choices" />
-      <LooksNotes :piece="piece" />
-      <SumLinks
-        :piece-id="piece.id"
-        :keys="['thickness', 'swap', 'share', 'top-up', 'match', 'spread', 'dam', 'topple', 'hang', 'cost']"
-      />
+      <LooksNotes v-if="isFilled" :piece="piece" />
+      <SumLinks :piece-id="piece.id" :keys="isFilled ? FILLED_SUMS : FLAT_SUMS" />
       <section aria-labelledby="marks-heading">
         <h2 id="marks-heading">Temperatures of this glass</h2>
         <table>

@@ -10,9 +10,7 @@ type Mix = { parts: { form: string; parts: string }[]; powder: string; powder_we
 /** A recipe of grains, scaled to the charge: frit by parts, powder as a share of the frit's weight. */
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 const context = usePiece()
-const mix = computed(
-  () => (props.piece.document as { stages: { glass: { mix?: Mix | null } }[] }).stages[0]!.glass.mix ?? null,
-)
+const mix = computed(() => (props.piece.stage as { glass: { mix?: Mix | null } }).glass.mix ?? null)
 const name = (key: string) => props.choices.forms.find((f) => f.key === key)?.name ?? key
 const set = (value: Mix | null, label: string) =>
   context.change([{ path: `${STAGE}.glass.mix`, value }], label)

@@ -12,9 +12,7 @@ type Extra = { kind_id: number; form: string; mass: string }
 const props = defineProps<{ piece: Piece; kinds: Glass[]; choices: Choices }>()
 const context = usePiece()
 const extras = computed(
-  () =>
-    ((props.piece.document as { stages: { glass: { with?: Extra[] } }[] }).stages[0]!.glass.with ??
-      []) as Extra[],
+  () => ((props.piece.stage as { glass: { with?: Extra[] } }).glass.with ?? []) as Extra[],
 )
 const plain = (extra: Extra) => ({ kind_id: extra.kind_id, form: extra.form, mass: extra.mass })
 const set = (to: Extra[], label: string) =>

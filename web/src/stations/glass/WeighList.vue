@@ -21,7 +21,7 @@ async function rack(what: 'aside' | 'used' | 'back') {
     const next = await asked(
       api.POST(`/api/pieces/{piece_id}/glass/${what}`, {
         params: { path: { piece_id: props.piece.id } },
-        body: { version: props.piece.version },
+        body: { version: props.piece.version, stage: props.piece.stage_key },
       }),
     )
     await context.take(next, { aside: 'glass set aside', used: 'glass used', back: 'glass given back' }[what])
@@ -34,10 +34,13 @@ async function rack(what: 'aside' | 'used' | 'back') {
 
 <template>
   <section aria-labelledby="weigh-heading">
-    <h2 id="weigh-heading">On the scale</h2>
+    <h2 id="weigh-heading">{{ piece.plan.family === 'fill' ? 'On the scale' : 'To cut and to take' }}</h2>
     <ul>
       <li v-for="(line, i) in piece.plan.weigh" :key="i" :class="line.key">
-        <span>{{ line.name }}</span>
+        <span
+          >{{ line.name }}
+          <span v-if="line.size" class="figures">{{ preferences.pick(line.size).text }}</span></span
+        >
         <span class="figures"
           ><b>{{ preferences.pick(line.shown).text }}</b>
           <span class="quiet small other">{{ preferences.other(line.shown).text }}</span></span

@@ -13,10 +13,12 @@ import LineGraph from '../../drawing/LineGraph.vue'
 const props = defineProps<{ piece: Piece }>()
 const preferences = usePreferences()
 const found = useQuery({
-  queryKey: computed(() => ['piece', props.piece.id, 'coasting', props.piece.version]),
+  queryKey: computed(() => ['piece', props.piece.id, props.piece.stage_key, 'coasting', props.piece.version]),
   queryFn: () =>
     asked(
-      api.GET('/api/pieces/{piece_id}/heat/coasting', { params: { path: { piece_id: props.piece.id } } }),
+      api.GET('/api/pieces/{piece_id}/heat/coasting', {
+        params: { path: { piece_id: props.piece.id }, query: { stage: props.piece.stage_key } },
+      }),
     ),
 })
 const LOOKS = ['steel', 'ink', 'heat', 'limit'] as const

@@ -6,17 +6,21 @@ import { api, asked } from '../../api/client'
 import type { Piece } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
-import PieceText from '../../components/PieceText.vue'
+import { useChoices } from '../../composables/useChoices'
 import { STAGE, usePiece } from '../../composables/usePiece'
-import { ENTERS, LEAVES, RELIEFS, SOAKS, SUPPORTS, THERE, useProcesses, WETS } from './processes'
+import { useStage } from '../../composables/useStage'
+import HeatByHand from './HeatByHand.vue'
+import SharedFiring from './SharedFiring.vue'
 import StartField from './StartField.vue'
+import { ATTENDANCES, RESTRAINTS, SOAKS } from './words'
+import PieceText from '../../components/PieceText.vue'
 
+/** The few choices of a firing that are often made; the rest folds away. */
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
-type Heat = Record<string, string | undefined>
-type Stage = { process: string; cradle: { material: string }; heat: Heat }
-const stage = computed(() => (props.piece.document as { stages: Stage[] }).stages[0]!)
+const { stage } = useStage(() => props.piece)
 const heat = computed(() => stage.value.heat)
+const { all } = useChoices()
 const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')) })
 const options = computed(() => (kilns.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
 const kiln = computed(() => (kilns.data.value ?? []).find((k) => k.id === props.piece.kiln_id))
@@ -24,17 +28,12 @@ const places = computed(() => [
   { key: 'middle', name: 'the middle' },
   ...(kiln.value?.zones ?? []).map((z) => ({ key: z.name, name: z.name })),
 ])
-const { all, options: processes } = useProcesses()
-const done = computed(() => all.value.find((p) => p.key === stage.value.process))
-const ways = computed(
-  () =>
-    ({
-      sag: ['Across the mould', 'It shall go down'],
-      arm: ['Overhang', 'Its end shall come down'],
-      hang: ['It hangs', 'It shall stretch by'],
-    })[done.value?.moves ?? ''],
+// other processes of the same family: another family is another stage
+const processes = computed(() =>
+  (all.value?.processes ?? [])
+    .filter((p) => p.family === props.piece.plan.family)
+    .map((p) => ({ key: p.key, name: p.name })),
 )
-const isSolid = computed(() => stage.value.process !== 'cast')
 const set = (name: string, value: unknown, label: string) =>
   context.change([{ path: `${STAGE}.heat.${name}`, value }], label)
 </script>
@@ -42,6 +41,7 @@ const set = (name: string, value: unknown, label: string) =>
 <template>
   <section aria-label="Choices for the firing">
     <ChoiceField
+      v-if="processes.length > 1"
       label="What is done"
       :value="stage.process"
       :options="processes"
@@ -54,81 +54,46 @@ const set = (name: string, value: unknown, label: string) =>
       @choose="(value: number) => context.change([{ path: `${STAGE}.kiln_id`, value }], 'kiln')"
     />
     <StartField :piece="piece" />
-    <PieceField path="heat.room" label="Room" figure="opening_temperature" />
-    <PieceField path="heat.cast_at" label="Peak" placeholder="worked out" figure="cast_temperature" />
-    <PieceField path="heat.cast_hold" label="Hold there" placeholder="worked out" figure="cast_hold" />
-    <template v-if="ways">
-      <PieceField path="heat.span" :label="ways[0]!" figure="cast_temperature" />
-      <PieceField path="heat.depth" :label="ways[1]!" figure="moved" />
-    </template>
-    <PieceField path="heat.bubble_hold" label="Bubble soak" figure="bubble_temperature" />
-    <ChoiceField
-      label="Soak by"
-      :value="heat.soak"
-      :options="SOAKS"
-      @choose="(v: string) => set('soak', v, 'soak school')"
-    />
-    <ChoiceField
-      label="The glass is"
-      :value="heat.leaves"
-      :options="LEAVES"
-      @choose="(v: string) => set('leaves', v, 'how heat leaves')"
-    />
-    <details :open="isSolid">
-      <summary>How it goes in, and what else is in the kiln</summary>
+    <PieceField path="heat.peak_at" label="Peak" placeholder="worked out" figure="cast_temperature" />
+    <PieceField path="heat.peak_hold" label="Hold there" placeholder="worked out" figure="cast_hold" />
+    <SharedFiring :piece="piece" />
+    <details>
+      <summary>Room, soak, and how heat leaves</summary>
+      <PieceField path="heat.room" label="Room" figure="opening_temperature" />
+      <PieceField path="heat.bubble_hold" label="Bubble soak" figure="bubble_temperature" />
       <ChoiceField
-        label="Goes in as"
-        :value="heat.enters ?? 'auto'"
-        :options="ENTERS"
-        @choose="(v: string) => set('enters', v, 'how it goes in')"
+        label="Soak by"
+        :value="heat.soak_method ?? 'longer'"
+        :options="SOAKS"
+        @choose="(v: string) => set('soak_method', v, 'soak school')"
       />
       <ChoiceField
-        label="Lies"
-        :value="heat.on ?? 'cradle'"
-        :options="SUPPORTS"
-        @choose="(v: string) => set('on', v, 'what it lies on')"
+        label="The glass is"
+        :value="heat.restraint ?? 'bow'"
+        :options="RESTRAINTS"
+        @choose="(v: string) => set('restraint', v, 'how heat leaves')"
       />
-      <PieceField
-        path="heat.thick"
-        :label="stage.process === 'press' ? 'Press to' : 'Thickest'"
-        hint="or as it fills"
-        placeholder="worked out"
-        figure="thickness_counts"
-      />
-      <ChoiceField
-        label="Its face is"
-        :value="heat.relief ?? 'none'"
-        :options="RELIEFS"
-        @choose="(v: string) => set('relief', v, 'relief')"
-      />
-      <ChoiceField
-        v-if="stage.cradle.material === 'plaster-silica'"
-        label="The mould is"
-        :value="heat.wet ?? 'wet'"
-        :options="WETS"
-        @choose="(v: string) => set('wet', v, 'how wet the mould is')"
-      />
-      <PieceField path="heat.weight" label="Weighs on it" hint="shelves, posts" figure="moved" />
-      <PieceField path="heat.shelves" label="More in the kiln" hint="shelves, moulds" figure="energy" />
+      <PieceField path="heat.furniture" label="More in the kiln" hint="shelves, moulds" figure="energy" />
       <ChoiceField
         v-if="places.length > 1"
         label="Stands in"
-        :value="heat.place || 'middle'"
+        :value="heat.kiln_zone || 'middle'"
         :options="places"
-        @choose="(v: string) => set('place', v === 'middle' ? '' : v, 'place in the kiln')"
+        @choose="(v: string) => set('kiln_zone', v === 'middle' ? '' : v, 'place in the kiln')"
       />
     </details>
     <details>
       <summary>Who is there, and when</summary>
       <ChoiceField
         label="At the peak"
-        :value="heat.there ?? 'auto'"
-        :options="THERE"
-        @choose="(v: string) => set('there', v, 'who is there')"
+        :value="heat.attendance ?? 'auto'"
+        :options="ATTENDANCES"
+        @choose="(v: string) => set('attendance', v, 'who is there')"
       />
       <PieceText path="heat.wakes" label="Awake from" usual="07:00" :most="8" />
       <PieceText path="heat.sleeps" label="until" usual="22:00" :most="8" />
     </details>
+    <HeatByHand :piece="piece" />
   </section>
 </template>
 

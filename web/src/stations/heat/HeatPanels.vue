@@ -2,7 +2,6 @@
 import { ref } from 'vue'
 
 import type { Piece } from '../../api/types'
-import ChainPanel from './ChainPanel.vue'
 import CoastingPanel from './CoastingPanel.vue'
 import ControllerPanel from './ControllerPanel.vue'
 import HeatTable from './HeatTable.vue'
@@ -15,7 +14,6 @@ const PANELS = [
   { key: 'coasting', name: 'May I switch it off?' },
   { key: 'schedule', name: 'Somebody else’s schedule' },
   { key: 'controller', name: 'For the controller' },
-  { key: 'chain', name: 'Chain of firings' },
   { key: 'table', name: 'Hours in a table' },
 ] as const
 const toggle = (key: string) => (open.value = open.value === key ? '' : key)
@@ -45,7 +43,6 @@ const toggle = (key: string) => (open.value = open.value === key ? '' : key)
       <CoastingPanel v-if="open === 'coasting' && piece.plan.heat" :piece="piece" />
       <SchedulePanel v-else-if="open === 'schedule'" :piece="piece" />
       <ControllerPanel v-else-if="open === 'controller'" :piece="piece" />
-      <ChainPanel v-else-if="open === 'chain'" :piece="piece" />
       <HeatTable v-else-if="open === 'table' && piece.plan.heat" :piece="piece" />
     </div>
   </section>

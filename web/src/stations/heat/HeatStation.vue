@@ -9,7 +9,6 @@ import SumLinks from '../../components/SumLinks.vue'
 import { useHeatTrial } from '../../composables/useHeatTrial'
 import type { Pull } from '../../drawing/HeatHandles.vue'
 import HeatLine from '../../drawing/HeatLine.vue'
-import ChainStrip from './ChainStrip.vue'
 import HeatChoices from './HeatChoices.vue'
 import HeatPanels from './HeatPanels.vue'
 import HeatTarget from './HeatTarget.vue'
@@ -23,16 +22,11 @@ const { trial, isPulling, pull, release } = useHeatTrial()
 const heat = computed(() => props.piece.plan.heat)
 const shown = computed(() => trial.value?.heat ?? heat.value)
 const step = computed(() => (chosen.value === null ? undefined : heat.value?.steps[chosen.value]))
-const hasChain = computed(
-  () =>
-    !!(props.piece.document as { stages: { heat: { chain?: unknown[] } }[] }).stages[0]!.heat.chain?.length,
-)
 </script>
 
 <template>
   <section class="heat">
     <Answer :said="trial?.answer ?? piece.plan.answers.heat" />
-    <ChainStrip v-if="hasChain" :piece="piece" />
     <HeatLine
       v-if="heat && shown"
       v-model="chosen"

@@ -11,9 +11,13 @@ import { usePreferences } from '../../composables/usePreferences'
 const props = defineProps<{ piece: Piece }>()
 const preferences = usePreferences()
 const found = useQuery({
-  queryKey: computed(() => ['piece', props.piece.id, 'hours', props.piece.version]),
+  queryKey: computed(() => ['piece', props.piece.id, props.piece.stage_key, 'hours', props.piece.version]),
   queryFn: () =>
-    asked(api.GET('/api/pieces/{piece_id}/heat/hours', { params: { path: { piece_id: props.piece.id } } })),
+    asked(
+      api.GET('/api/pieces/{piece_id}/heat/hours', {
+        params: { path: { piece_id: props.piece.id }, query: { stage: props.piece.stage_key } },
+      }),
+    ),
 })
 const HEADS = ['Clock', 'After', 'Skin', 'Heart', 'Apart', 'Pull, face', 'Pull, heart'] as const
 </script>

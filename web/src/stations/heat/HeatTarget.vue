@@ -13,9 +13,7 @@ const props = defineProps<{ piece: Piece }>()
 const emit = defineEmits<{ working: [key: string] }>()
 const context = usePiece()
 const preferences = usePreferences()
-const heat = computed(
-  () => (props.piece.document as { stages: { heat: { target: string } }[] }).stages[0]!.heat,
-)
+const heat = computed(() => (props.piece.stage as { heat: { target: string } }).heat)
 const targets = computed(() => props.piece.plan.heat?.targets ?? [])
 const ROWS = ['soak_thumb', 'soak_physics', 'residual_stress', 'moved', 'energy'] as const
 // those not chosen are not run through the glass for themselves

@@ -27,9 +27,13 @@ watch(
 )
 const isThere = computed(() => !!standing.value?.trim())
 const judged = useQuery({
-  queryKey: computed(() => ['piece', props.piece.id, 'judged', props.piece.version]),
+  queryKey: computed(() => ['piece', props.piece.id, props.piece.stage_key, 'judged', props.piece.version]),
   queryFn: () =>
-    asked(api.GET('/api/pieces/{piece_id}/heat/judged', { params: { path: { piece_id: props.piece.id } } })),
+    asked(
+      api.GET('/api/pieces/{piece_id}/heat/judged', {
+        params: { path: { piece_id: props.piece.id }, query: { stage: props.piece.stage_key } },
+      }),
+    ),
   enabled: isThere,
 })
 const keep = () => {

@@ -14,8 +14,8 @@ const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const preferences = usePreferences()
 const id = useId()
-type Heat = { starts_at: string; zone: string; ready_by?: boolean }
-const heat = computed(() => (props.piece.document as { stages: { heat: Heat }[] }).stages[0]!.heat)
+type Heat = { starts_at: string; time_zone: string; ready_by?: boolean }
+const heat = computed(() => (props.piece.stage as { heat: Heat }).heat)
 const moment = ref('')
 watch(
   () => heat.value.starts_at,
@@ -37,7 +37,7 @@ const startNow = () =>
     [
       { path: `${STAGE}.heat.ready_by`, value: false },
       { path: `${STAGE}.heat.starts_at`, value: localNow(new Date()) },
-      { path: `${STAGE}.heat.zone`, value: localZone() },
+      { path: `${STAGE}.heat.time_zone`, value: localZone() },
     ],
     'start',
   )
@@ -63,7 +63,7 @@ const WAYS = [
       v-model="moment"
       type="datetime-local"
       class="figures"
-      :aria-label="heat.ready_by ? `Ready by, ${heat.zone}` : `Starts, ${heat.zone}`"
+      :aria-label="heat.ready_by ? `Ready by, ${heat.time_zone}` : `Starts, ${heat.time_zone}`"
       @blur="keep"
       @keydown.enter="($event.target as HTMLInputElement).blur()"
     />
@@ -81,7 +81,12 @@ const WAYS = [
   </p>
   <p class="now">
     <button type="button" class="text-button" @click="startNow">Start now</button>
-    <a v-if="plan" :href="`/api/pieces/${piece.id}/heat/calendar`" class="text-button">Calendar file</a>
+    <a
+      v-if="plan"
+      :href="`/api/pieces/${piece.id}/heat/calendar?stage=${piece.stage_key}`"
+      class="text-button"
+      >Calendar file</a
+    >
   </p>
 </template>
 

@@ -10,7 +10,7 @@ import { STAGE, usePiece } from '../../composables/usePiece'
 const props = defineProps<{ piece: Piece; step: SimulatedSegment; number: number }>()
 const emit = defineEmits<{ release: [key: string]; working: [key: string] }>()
 const context = usePiece()
-const at = computed(() => `${STAGE}.heat.own_steps.${props.step.key}`)
+const at = computed(() => `${STAGE}.heat.segments.${props.step.key}`)
 const isOwn = computed(() => props.piece.plan.heat?.changed.includes(props.step.key))
 const FIELDS = computed(() => {
   const list = [
@@ -40,7 +40,7 @@ const write = (name: string, value: string) =>
         :shown="field.shown"
         :draft="draft(field.name) && String(draft(field.name)!.value)"
         :fault="draft(field.name)?.message"
-        :path="`heat.own_steps.${step.key}.${field.name}`"
+        :path="`heat.segments.${step.key}.${field.name}`"
         @commit="(typed: string) => write(field.name, typed)"
         @forget="context.forget(`${at}.${field.name}`)"
       />

@@ -1,0 +1,51 @@
+"""The lay-up of a piece document: what lies how on what. All of it may be left out."""
+
+from __future__ import annotations
+
+from typing import get_args
+
+from coldcradle.document.fields import FieldReader
+from coldcradle.layup.inputs import OUTLINES, RELIEF, WETNESS, Entering, Layer, LayupInput, Support
+
+__all__ = ["read_layup"]
+
+_MOST_LAYERS = 24
+
+
+def _layers(reader: FieldReader) -> tuple[Layer, ...]:
+    found = []
+    for r in reader.children("layers", "a layer", _MOST_LAYERS) if reader.data.get("layers") else []:
+        thick = r.quantity("thick", "length", called="a sheet's thickness", low=0.0, high=0.2, above=True)
+        found.append(Layer(thickness_m=thick, count=r.whole("count", low=1, high=200, default=1)))
+        r.close()
+    reader.skip("layers")
+    return tuple(found)
+
+
+def read_layup(reader: FieldReader) -> LayupInput:
+    """The lay-up of a stage."""
+
+    def length(name: str, called: str, high: float) -> float | None:
+        return reader.optional(name, "length", called=called, low=0.0, high=high, above=True)
+
+    layup = LayupInput(
+        support=reader.choice("on", ("auto", *get_args(Support)), default="auto"),  # type: ignore[arg-type]  # one of them
+        enters=reader.choice("enters", get_args(Entering), default="auto"),  # type: ignore[arg-type]  # one of them
+        relief=reader.choice("relief", RELIEF, default="none"),  # type: ignore[arg-type]  # one of them
+        wet=reader.choice("wet", WETNESS, default="wet"),  # type: ignore[arg-type]  # one of them
+        outline=reader.choice("outline", OUTLINES, default="round"),  # type: ignore[arg-type]  # one of them
+        length_m=length("length", "a blank's size", 5.0),
+        width_m=length("width", "a blank's width", 5.0),
+        layers=_layers(reader),
+        pieces=reader.whole("pieces", low=1, high=1000, default=1),
+        weight_kg=reader.quantity("weight", "mass", called="a weight on it", low=0.0, high=1000.0, default="0 kg"),
+        to_m=length("to", "a pressed thickness", 0.1),
+        posts_m=reader.quantity("posts", "length", called="posts", low=0.0, high=1.0, default="0 mm"),
+        lining_m=reader.quantity("lining", "length", called="a lining", low=0.0, high=0.05, default="0 mm"),
+        thickness_m=length("thick", "a thickness", 0.6),
+        breadth_m=length("breadth", "a breadth", 5.0),
+        span_m=length("span", "a span", 5.0),
+        depth_m=length("depth", "a way down", 3.0),
+    )
+    reader.close()
+    return layup

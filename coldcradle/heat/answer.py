@@ -1,0 +1,54 @@
+"""The sentence of a firing: how long, why, when it may be switched off and opened."""
+
+from __future__ import annotations
+
+from coldcradle.heat.coasting import verdict_of
+from coldcradle.heat.result import HeatPlan, HeatResult
+from coldcradle.quantity.format import Message, say, show
+from coldcradle.report.finding import Finding
+
+__all__ = ["heat_answer"]
+
+
+def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Finding]) -> Message:
+    if heat is None:
+        return say(
+            "**{name} cannot do this firing.** {why}.",
+            name=worked.heat.kiln.name,
+            why=worked.refusal[:1].upper() + worked.refusal[1:],
+        )
+    stop = next((f for f in findings if f.station == "heat" and f.severity == "stop"), None)
+    if stop is not None:
+        return Message(
+            f"**Not like this.** {stop.says.metric} {stop.reason.metric}",
+            f"**Not like this.** {stop.says.us} {stop.reason.us}",
+        )
+    effective, thick = worked.effective, worked.load.thickness
+    if abs(effective.value - thick.value) < 5e-4:
+        because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
+    else:
+        because = say(
+            "because the glass is {d} thick and cools like a free slab of {c}.",
+            d=show(thick.value, "length"),
+            c=show(round(effective.value, 3), "length"),
+        )
+    shown = {"t": show(heat.total_s, "duration"), "off": heat.coast_from, "open": heat.opens}
+    off = _off(worked)
+    metric = say("**{t},** " + because.metric + off + " Open the lid **{open}**.", **shown)
+    us = say("**{t},** " + because.us + off + " Open the lid **{open}**.", **shown)
+    return Message(metric.metric, us.us)
+
+
+def _off(worked: HeatResult) -> str:
+    """When it may be switched off; near its limit that is never plainly safe, as kilns and glass are known only
+    so well.
+    """
+    firing = worked.firing
+    assert firing is not None
+    if firing.coast_from_c < firing.soak_c:
+        return " Switch off at **{off}**, not before."
+    pull, _, _ = firing.inside.peak(firing.soaked.total_s, firing.run.total_s)
+    found = verdict_of(left_pa=firing.inside.residual_pa, target_pa=worked.heat.stress_pa, pull_pa=pull)
+    if found == "safe":
+        return " Safe to switch off after the soak, at **{off}**."
+    return " Off after the soak, at **{off}**, is close to the limit: watch how far it falls in the first hour."

@@ -1,0 +1,189 @@
+"""The blank of a stage: its outline, how many sheets lie on one another, what earlier stages gave, and its weight."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.inputs import GlassInput
+from coldcradle.layup.inputs import BlankOutline, Layer, LayupInput
+from coldcradle.layup.outcome import Incoming
+from coldcradle.quantity.format import Message, say, show
+from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
+
+__all__ = ["Blank", "blank_across", "blank_area_m2", "blank_words", "lay_blank"]
+
+_USUAL = (Layer(thickness_m=0.006, count=1),)
+_SHEET_ERROR = 0.03  # rolled sheet is as thick as it is called within some 3 %; common practice, no source
+_CUT_M = 0.001  # a blank is cut to about a millimetre
+
+
+@dataclass(frozen=True, slots=True)
+class Blank:
+    """Glass as it goes in, each of `pieces` alike: sizes m, areas m², masses kg.
+
+    `thickness` is that of its sheets (of what came in where nothing new is laid), relief and parts left out. `new` is
+    the glass to be cut for all pieces, `mass` what one piece weighs with all that was taken in.
+    """
+
+    outline: BlankOutline
+    length_m: float
+    width_m: float
+    area_m2: float
+    thickness: Figure
+    mass: Figure
+    new: Figure
+    layers: tuple[Layer, ...]
+    base: Incoming | None
+    parts: tuple[Incoming, ...]
+    pieces: int
+
+
+def blank_area_m2(outline: BlankOutline, *, length_m: float, width_m: float) -> float:
+    """Area of an outline: a disc by its diameter, a square by its side, an oblong by both."""
+    if not (length_m > 0 and width_m > 0):
+        raise ImpossibleInput(f"expected a blank above 0 mm, got {length_m * 1e3:g} by {width_m * 1e3:g} mm")
+    return {"round": math.pi / 4 * length_m**2, "square": length_m**2}.get(outline, length_m * width_m)
+
+
+def _base(layup: LayupInput, incoming: Sequence[Incoming]) -> Incoming | None:
+    """What came in is the blank itself when nothing new is laid: the one that comes alone, or the heaviest."""
+    if layup.layers or not incoming:
+        return None
+    alone = [i for i in incoming if i.count == 1]
+    return max(alone or list(incoming), key=lambda i: i.outcome.weight_kg)
+
+
+def _thickness(layers: Sequence[Layer], base: Incoming | None) -> Figure:
+    if base is not None:
+        return derive(
+            "blank_thickness",
+            "Blank, thick",
+            "length",
+            lambda d: d,
+            [given(f"as it came out of “{base.name}”", "d", base.outcome.thickness_m, "length")],
+            words="The thickness that the stage before gives it.",
+            formula="d",
+            source=published("the plan of the stage it is taken from"),
+        )
+    inputs = []
+    for i, layer in enumerate(layers, 1):
+        inputs.append(given("sheet", f"d{i}", layer.thickness_m, "length", _SHEET_ERROR * layer.thickness_m))
+        inputs.append(given("so many of them", f"n{i}", float(layer.count), "count"))
+    return derive(
+        "blank_thickness",
+        "Blank, thick",
+        "length",
+        lambda *v: sum(d * n for d, n in zip(v[::2], v[1::2], strict=True)),
+        inputs,
+        words="All sheets on one another.",
+        formula=" + ".join(f"n{i}·d{i}" for i in range(1, len(layers) + 1)),
+        source=PRACTICE,
+        assumptions=["rolled sheet is as thick as it is called within 3 %"],
+    )
+
+
+def _new_glass(glass: GlassInput, area_m2: float, thickness: Figure, pieces: int, is_new: bool) -> Figure:
+    """What must be cut or weighed out for all pieces."""
+    if glass.own_charge_kg is not None:
+        return derive(
+            "charge_mass",
+            "New glass",
+            "mass",
+            lambda m: m,
+            [given("weighed", "m", glass.own_charge_kg, "mass", 0.0005)],
+            words="The weight you gave.",
+            formula="m",
+            source=CHOICE,
+        )
+    kind = glass.kind
+    return derive(
+        "charge_mass",
+        "New glass",
+        "mass",
+        lambda a, d, rho, n: a * d * rho * n,
+        [
+            given("area of the blank", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
+            thickness.given("d") if is_new else given("nothing new is laid", "d", 0.0, "length"),
+            given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
+            given("pieces alike", "n", float(pieces), "count"),
+        ],
+        words="Area times thickness times density." if is_new else "All of it comes from the stages before.",
+        formula="m = A·d·ρ·n",
+        source=published("geometry"),
+        assumptions=["cut to about a millimetre"],
+    )
+
+
+def lay_blank(
+    layup: LayupInput,
+    glass: GlassInput,
+    incoming: Sequence[Incoming],
+    *,
+    outline: BlankOutline | None = None,
+    length_m: float,
+    width_m: float,
+) -> Blank:
+    """The blank of a stage. `length_m` and `width_m` are what it usually measures here, where nothing is said.
+
+    Raises ImpossibleInput for a blank without an area.
+    """
+    base = _base(layup, incoming)
+    parts = tuple(i for i in incoming if i is not base)
+    layers = () if base else (layup.layers or _USUAL)
+    pieces = layup.pieces
+    if base is not None:
+        form, length, width = base.outcome.outline, base.outcome.length_m, base.outcome.width_m
+        length, width = layup.length_m or length, layup.width_m or layup.length_m or width
+    else:
+        form = layup.outline if layup.length_m is not None or outline is None else outline
+        length = layup.length_m or length_m
+        width = (layup.width_m or width_m) if form == "oblong" else length
+    area = blank_area_m2(form, length_m=length, width_m=width)
+    thickness = _thickness(layers, base)
+    new = _new_glass(glass, area, thickness, pieces, is_new=base is None)
+    taken_kg = sum(part.weight_kg for part in parts) + (base.outcome.weight_kg if base else 0.0)
+    mass = derive(
+        "piece_mass",
+        "Weighs",
+        "mass",
+        lambda m, n, taken: m / n + taken,
+        [
+            new.given("m"),
+            given("pieces alike", "n", float(pieces), "count"),
+            given("taken from the stages before", "t", taken_kg, "mass", 0.02 * taken_kg),
+        ],
+        words="New glass and what earlier stages gave, for one piece.",
+        formula="m/n + t",
+        source=published("sum of the parts"),
+    )
+    return Blank(form, length, width, area, thickness, mass, new, layers, base, parts, pieces)
+
+
+def blank_words(blank: Blank) -> Message:
+    """The blank in a few words: “330 mm round, 6 mm”."""
+    size = "{l} {o}" if blank.outline != "oblong" else "{l} by {w}"
+    return say(
+        f"{size}, {{d}} thick",
+        l=show(blank.length_m, "length"),
+        w=show(blank.width_m, "length"),
+        o=blank.outline,
+        d=show(round(blank.thickness.value, 4), "length"),
+    )
+
+
+def blank_across(blank: Blank) -> Figure:
+    """The blank as it is cut: its diameter, side or longer side."""
+    return derive(
+        "blank",
+        "Blank",
+        "length",
+        lambda d: d,
+        [given("across", "D", blank.length_m, "length", _CUT_M)],
+        words="The blank as it is cut, across.",
+        formula="D",
+        source=PRACTICE,
+        assumptions=["cut to about a millimetre"],
+    )

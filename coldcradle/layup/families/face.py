@@ -1,0 +1,250 @@
+"""The one face of a family, and what the flat ones share."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+
+from coldcradle.cradle.inputs import CradleInput
+from coldcradle.cradle.section import Section
+from coldcradle.glass.inputs import GlassInput
+from coldcradle.glass.kinds import GlassKind, forms
+from coldcradle.glass.result import Charged, Weighing
+from coldcradle.layup.blank import Blank
+from coldcradle.layup.inputs import RELIEF, Entering, LayupInput, Support
+from coldcradle.layup.load import Load, thickness_said, with_relief
+from coldcradle.layup.outcome import Incoming, Outcome, outcome_words
+from coldcradle.layup.sketch import Sketch
+from coldcradle.quantity.format import DualQuantity, Message, say, show
+from coldcradle.report.figure import Figure
+from coldcradle.report.finding import Finding, finding
+from coldcradle.report.thread import Bead
+
+__all__ = [
+    "Family",
+    "FiringLine",
+    "Laying",
+    "LayupResult",
+    "bead",
+    "cut_list",
+    "flat_answer",
+    "flat_load",
+    "flat_states",
+    "kept_outcome",
+    "mass_of_walls_kg",
+    "outcome_sentence",
+    "rack_findings",
+]
+
+FiringLine = Sequence[tuple[float, float]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Laying:
+    """All that a family is told: what is done, in or on what, with which glass, laid up how, from what.
+
+    `enters` is how the glass goes in, "auto" settled. `usual_work_per_pa` is the heat work the process usually does,
+    for what has to be known of the end before the firing is planned.
+    """
+
+    process: str
+    does: str
+    cradle: CradleInput
+    glass: GlassInput
+    layup: LayupInput
+    incoming: tuple[Incoming, ...]
+    enters: Entering
+    usual_work_per_pa: float
+
+    def support(self, usual: Support) -> Support:
+        return usual if self.layup.support == "auto" else self.layup.support
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LayupResult:
+    """What a family found before the heat; `section` is drawn where a room is filled, `sketch` elsewhere.
+
+    `answers` and `states` stand by station; a state of "" is settled by the findings. `charged` is what only filling
+    has.
+    """
+
+    load: Load
+    beads: tuple[Bead, ...]
+    figures: tuple[Figure, ...]
+    answers: Mapping[str, Message]
+    states: Mapping[str, str]
+    findings: tuple[Finding, ...]
+    weigh: tuple[Weighing, ...]
+    outcome: Outcome
+    section: Section | None = None
+    sketch: Sketch | None = None
+    charged: Charged | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Family:
+    """A family of processes. `says` is what is done in one line; `cradle` what the thing is called that shapes it.
+
+    `sizes` rename the sizes of a cradle's shape for this family. `finish` adds what only the firing tells; its line is
+    None where the kiln cannot do it.
+    """
+
+    key: str
+    name: str
+    says: str
+    cradle: str
+    shapes: tuple[str, ...]
+    sizes: Mapping[str, str]
+    lay_up: Callable[[Laying], LayupResult]
+    finish: Callable[[LayupResult, Laying, FiringLine | None], LayupResult]
+
+
+def bead(key: str, name: str, station: str, figure: Figure) -> Bead:
+    """A bead that shows a figure and opens its working."""
+    return Bead(key, name, station, figure.shown, figure.key)
+
+
+def flat_load(
+    laying: Laying,
+    blank: Blank,
+    thickness: Figure,
+    *,
+    support: Support,
+    top_m: float,
+    outer_m: float,
+    mould_kg: float,
+    span_m: float | None = None,
+    depth_m: float | None = None,
+    press_kg: float = 0.0,
+    press_to_m: float | None = None,
+) -> Load:
+    """The load of a flat blank: `top_m` how high all of it stands, `outer_m` how wide (m), `mould_kg` what shapes it.
+
+    Thickness, breadth, span and way down give way to what somebody has said instead.
+    """
+    layup, cradle = laying.layup, laying.cradle
+    said = thickness if layup.thickness_m is None else thickness_said(layup.thickness_m)
+    counted = with_relief(said, layup.relief)
+    breadth = layup.breadth_m or min(blank.length_m, blank.width_m)
+    return Load(
+        kind=laying.glass.kind,
+        form=forms()["sheet"],
+        material=cradle.material,
+        rated_c=cradle.rated_c,
+        wall_m=cradle.wall_m if support == "cradle" else 0.0,
+        thickness=counted,
+        sheet_m=counted.value / RELIEF[layup.relief],
+        breadth_m=max(1e-4, breadth),
+        widest_m=max(blank.length_m, blank.width_m, breadth),
+        glass_kg=blank.mass.value * blank.pieces,
+        mould_kg=mould_kg,
+        mould_m3=(0.0, 0.0),
+        outer_width_m=outer_m,
+        outer_height_m=top_m,
+        top_m=top_m,
+        support=support,
+        entering=laying.enters,
+        wet=layup.wet,
+        span_m=layup.span_m or span_m,
+        depth_m=layup.depth_m or depth_m,
+        press_kg=press_kg,
+        press_to_m=press_to_m,
+    )
+
+
+def _on_rack(glass: GlassInput) -> float:
+    return sum(glass.rack_kg.values())
+
+
+def rack_findings(laying: Laying, blank: Blank) -> list[Finding]:
+    """Whether the rack holds the new glass, by weight."""
+    have, need = _on_rack(laying.glass), blank.new.value
+    if need <= 0 or have >= need:
+        return []
+    if have <= 0:
+        return [
+            finding(
+                "glass.none-to-cut",
+                "think",
+                "None of this glass is on the rack.",
+                "Write what you have on the rack, or take what an earlier stage gives.",
+            )
+        ]
+    return [
+        finding(
+            "glass.too-little-to-cut",
+            "stop",
+            "{short} of glass is missing.",
+            "{have} on the rack in all, {need} needed.",
+            short=show(need - have, "mass"),
+            have=show(have, "mass"),
+            need=show(need, "mass"),
+        )
+    ]
+
+
+def flat_answer(laying: Laying, blank: Blank) -> Message:
+    """The glass of a blank: enough, or what is missing, and that a weight is not yet a sheet one can cut from."""
+    have, need = _on_rack(laying.glass), blank.new.value
+    shown: dict[str, DualQuantity | str] = {
+        "need": show(need, "mass"),
+        "have": show(have, "mass"),
+        "kind": laying.glass.kind.name,
+        "all": show(blank.mass.value * blank.pieces, "mass"),
+    }
+    if need <= 0:
+        return say("**Nothing new is needed:** {all} come from the stages before.", **shown)
+    taken = " With what earlier stages give it weighs {all}." if blank.parts or blank.base else ""
+    if have < need:
+        return say("**Not enough:** {have} of {kind} on the rack, **{need}** needed." + taken, **shown)
+    return say("**Enough by weight:** {have} of {kind} on the rack, **{need}** needed." + taken, **shown)
+
+
+def cut_list(laying: Laying, blank: Blank) -> tuple[Weighing, ...]:
+    """What to cut and what to take, line by line."""
+    rows = []
+    for layer in blank.layers:
+        many, across = layer.count * blank.pieces, show(blank.length_m, "length")
+        name = f"{many} × {laying.glass.kind.name}, {blank.outline}, of sheet this thick:"
+        rows.append(Weighing("sheet", name, show(layer.thickness_m, "length"), across))
+    for taken in (*([blank.base] if blank.base else []), *blank.parts):
+        rows.append(Weighing("taken", f"{taken.count} × from “{taken.name}”", show(taken.weight_kg, "mass")))
+    if blank.new.value > 0:
+        rows.append(Weighing("main", "new glass, all together", blank.new.shown))
+    return tuple(rows)
+
+
+def flat_states(laying: Laying) -> dict[str, str]:
+    """Words for the stations of a blank; findings may change them."""
+    return {"cradle": "measured" if laying.cradle.measured else "not measured yet", "glass": "enough", "layup": "laid"}
+
+
+def mass_of_walls_kg(cradle: CradleInput) -> float:
+    """What shapes the glass, as a shell of its wall round its room, kg."""
+    room, wall = cradle.room, cradle.wall_m
+    outer = (math.sqrt(room.widest_m2) + 2 * wall) ** 2 * (room.height_m + wall)
+    inner = float(room.volume_m3(room.height_m))
+    return max(0.0, outer - inner) * cradle.material.density_kg_m3
+
+
+def kept_outcome(kind: GlassKind, blank: Blank, **changed: object) -> Outcome:
+    """The blank as it went in, changed by what the stage does to it."""
+    plain: dict[str, object] = {
+        "outline": blank.outline,
+        "length_m": blank.length_m,
+        "width_m": blank.width_m,
+        "thickness_m": blank.thickness.value,
+        "weight_kg": blank.mass.value,
+        "pieces": blank.pieces,
+        "kind_key": kind.key,
+        "relief": "none",
+        "shaped": "flat",
+    }
+    return Outcome(**{**plain, **changed})  # type: ignore[arg-type]
+
+
+def outcome_sentence(outcome: Outcome) -> Message:
+    """What comes out, as the lay-up's sentence ends."""
+    words = outcome_words(outcome)
+    return Message(f"Out comes **{words.metric}**.", f"Out comes **{words.us}**.")

@@ -1,0 +1,162 @@
+"""Filling a room: cast into a mould, frit in a reusable one, glass inside a dam."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from coldcradle.cradle.level import slope_of
+from coldcradle.cradle.section import draw_section
+from coldcradle.glass.batch import batch_figures, weigh_list
+from coldcradle.glass.charge import thermal_mass
+from coldcradle.glass.filling import fill_cradle
+from coldcradle.glass.result import Charged
+from coldcradle.layup.families.face import Family, FiringLine, Laying, LayupResult, bead
+from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
+from coldcradle.layup.families.fill_rules import fill_findings
+from coldcradle.layup.inputs import RELIEF
+from coldcradle.layup.load import Load, thickness_said, with_relief
+from coldcradle.layup.outcome import Outcome
+
+__all__ = ["FILL"]
+
+
+def _load(laying: Laying, charged: Charged) -> Load:
+    cradle, room, layup = laying.cradle, laying.cradle.room, laying.layup
+    said = charged.thickness if layup.thickness_m is None else thickness_said(layup.thickness_m)
+    counted = with_relief(said, layup.relief)
+    support = laying.support("cradle")
+    outer_height = room.height_m + cradle.wall_m
+    # the outside keeps the plan of the inside: a wall all round grows the area by its perimeter's share
+    outer_area = (math.sqrt(room.widest_m2) + 2 * cradle.wall_m) ** 2
+    mould_m3 = (outer_area * outer_height * cradle.count, float(room.volume_m3(room.height_m)) * cradle.count)
+    solid = max(0.0, mould_m3[0] - mould_m3[1])
+    breadth = layup.breadth_m or max(1e-4, room.breadth_m(min(charged.thickness.value, room.height_m)))
+    return Load(
+        kind=laying.glass.kind,
+        form=laying.glass.form,
+        material=cradle.material,
+        rated_c=cradle.rated_c,
+        wall_m=cradle.wall_m,
+        thickness=counted,
+        sheet_m=counted.value / RELIEF[layup.relief],
+        breadth_m=breadth,
+        widest_m=max(breadth, layup.breadth_m or max(room.span_m)),
+        glass_kg=charged.charge.value,
+        mould_kg=solid * cradle.material.density_kg_m3 if support == "cradle" else 0.0,
+        mould_m3=mould_m3,
+        outer_width_m=2 * (room.half_width_m + cradle.wall_m),
+        outer_height_m=outer_height,
+        top_m=charged.heap.top_m,
+        support=support,
+        entering=laying.enters,
+        wet=layup.wet,
+    )
+
+
+def _outcome(laying: Laying, charged: Charged) -> Outcome:
+    room, layup = laying.cradle.room, laying.layup
+    across, into = room.span_m
+    outline = "round" if room.plan in ("circle", "round") else "square" if abs(across - into) < 1e-6 else "oblong"
+    return Outcome(
+        outline=outline,  # type: ignore[arg-type]  # one of the three
+        length_m=across,
+        width_m=into,
+        thickness_m=charged.thickness.value,
+        weight_kg=charged.each.value / (1 + laying.glass.loss),
+        pieces=laying.cradle.count + sum(other.count for other in laying.cradle.others),
+        kind_key=laying.glass.kind.key,
+        relief=layup.relief,
+        shaped="cast",
+    )
+
+
+def _state(charged: Charged, rules: set[str], stops: set[str]) -> str:
+    if "glass.not-enough" in rules:
+        return "not enough"
+    if "glass.none-on-rack" in rules:
+        return "none on the rack"
+    if "glass.heap-too-high" in rules:
+        return "top up"
+    return "look again" if "glass" in stops else "enough"
+
+
+def _lay_up(laying: Laying) -> LayupResult:
+    cradle = laying.cradle
+    charged = fill_cradle(cradle, laying.glass)
+    load = _load(laying, charged)
+    figures = [
+        charged.volume,
+        charged.mass,
+        charged.charge,
+        charged.bulk,
+        charged.heap.room,
+        charged.thickness,
+        *batch_figures(charged),
+        load.thickness,
+    ]
+    if load.mould_kg > 0:
+        figures.append(thermal_mass(*load.mould_m3, cradle.material))
+    findings = tuple(fill_findings(charged))
+    rules, stops = {f.rule for f in findings}, {f.station for f in findings if f.severity == "stop"}
+    return LayupResult(
+        load=load,
+        beads=(
+            bead("cradle_volume", "Cradle holds", "cradle", charged.volume),
+            bead("glass_mass", "Glass", "glass", charged.mass),
+            bead("charge_mass", "Weigh out", "glass", charged.charge),
+            bead("thickness", "Thickest", "glass", load.thickness),
+        ),
+        figures=tuple(figures),
+        answers={
+            "cradle": cradle_answer(charged),
+            "glass": glass_answer(charged),
+            "layup": layup_answer(charged, load),
+        },
+        states={
+            "cradle": "measured" if cradle.measured else "not measured yet",
+            "glass": _state(charged, rules, stops),
+            "layup": "laid",
+        },
+        findings=findings,
+        weigh=tuple(weigh_list(charged)),
+        outcome=_outcome(laying, charged),
+        section=draw_section(
+            cradle.room,
+            line_m=cradle.line_m,
+            glass_m=charged.thickness.value,
+            heap_m=charged.heap.top_m,
+            wall_m=cradle.wall_m,
+            lean=slope_of(cradle.tilt) if cradle.tilt else 0.0,
+        ),
+        charged=charged,
+    )
+
+
+def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
+    """The room decides how a casting ends, not the firing."""
+    return replace(result)
+
+
+FILL = Family(
+    key="fill",
+    name="Fill a room",
+    says="Glass melts down into a mould or a dam and takes its shape.",
+    cradle="mould or dam",
+    shapes=(
+        "cylinder",
+        "frustum",
+        "box",
+        "cap",
+        "oval",
+        "barrel",
+        "ring",
+        "gutter",
+        "wave",
+        "bend",
+        "prism",
+    ),
+    sizes={},
+    lay_up=_lay_up,
+    finish=_finish,
+)

@@ -1,0 +1,236 @@
+"""Laying flat: layers and parts on a shelf, fused, tacked, textured, polished, stuck or spread."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from coldcradle.cradle.section import Dimension
+from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
+from coldcradle.layup.deform.spread import heat_work, rest_thickness, spread
+from coldcradle.layup.families.face import (
+    Family,
+    FiringLine,
+    Laying,
+    LayupResult,
+    bead,
+    cut_list,
+    flat_answer,
+    flat_load,
+    flat_states,
+    kept_outcome,
+    outcome_sentence,
+    rack_findings,
+)
+from coldcradle.layup.sketch import Body, Sketch, block, draw
+from coldcradle.quantity.format import Message, say, show
+from coldcradle.report.figure import Figure, derive, given, published
+from coldcradle.report.finding import Finding, finding
+from coldcradle.report.thread import Bead
+
+__all__ = ["LAY"]
+
+_RUNS = ("full", "spread")  # hot and long enough for layers to become one pool
+_KEEPS = 1.02  # growth that nobody sees
+_FILLS = 0.95  # of a dam: what is left beside the blank is a gap, not room
+
+
+def _melted(laying: Laying, blank: Blank) -> Figure:
+    """How thick all of it is once parts have sunk in, m; only where it becomes one pool."""
+    if laying.process not in _RUNS or not blank.parts:
+        return blank.thickness
+    rho = laying.glass.kind.density_kg_m3
+    return derive(
+        "blank_thickness",
+        "Blank, thick",
+        "length",
+        lambda m, a, density: m / a / density,
+        [
+            blank.mass.given("m"),
+            given("area of the blank", "A", blank.area_m2, "area"),
+            given("density of the glass", "ρ", rho, "density", 0.01 * rho),
+        ],
+        words="Parts sink in and become one with the sheet: all the glass over the area.",
+        formula="m/(A·ρ)",
+        source=published("volume is kept"),
+    )
+
+
+def _is_dammed(laying: Laying, blank: Blank, thick: Figure) -> bool:
+    """Walls as near and as high as the glass hold it: inside a dam nothing spreads."""
+    room = laying.cradle.room
+    is_filled = blank.area_m2 >= _FILLS * room.area_m2(min(thick.value, room.height_m))
+    return is_filled and room.height_m >= _FILLS * thick.value
+
+
+def _grown(laying: Laying, blank: Blank, thick: Figure, work: float) -> tuple[Figure, Figure] | None:
+    if laying.process not in _RUNS or _is_dammed(laying, blank, thick):
+        return None
+    return spread(laying.glass.kind, area_m2=blank.area_m2, thickness_m=thick.value, work_per_pa=work)
+
+
+def _scale(grown: tuple[Figure, Figure] | None, blank: Blank) -> float:
+    """How much larger across it becomes."""
+    return 1.0 if grown is None else grown[0].value / math.sqrt(4 * blank.area_m2 / math.pi)
+
+
+def _size_after(blank: Blank, times: float, of: Figure | None) -> Figure:
+    return derive(
+        "grows_to",
+        "Grows to",
+        "length",
+        lambda d, k: d * k,
+        [given("blank across", "D", blank.length_m, "length", 0.001), given("grows by", "k", times, "ratio")],
+        words="A pool deeper than it would rest runs out; corners go round." if of else "It keeps its outline.",
+        formula="D·k",
+        source=of.source if of else published("at this heat it does not run"),
+        assumptions=list(of.assumptions) if of else [],
+        extra=[("the estimate itself", of.u * blank.length_m / max(1e-9, of.value) if of else 0.0)],
+    )
+
+
+def _layup_findings(laying: Laying, blank: Blank, thick: Figure, times: float) -> list[Finding]:
+    rest = rest_thickness(laying.glass.kind).value
+    room = laying.cradle.room
+    found = []
+    after = blank.length_m * times
+    if after > max(room.span_m) + 1e-4:
+        found.append(
+            finding(
+                "layup.off-the-shelf",
+                "stop",
+                "It ends {d} across; the shelf is {s}.",
+                "Glass that runs off a shelf welds to it. Take a larger one, less glass, or a dam.",
+                d=show(after, "length"),
+                s=show(max(room.span_m), "length"),
+            )
+        )
+    if laying.process == "full" and thick.value < 0.75 * rest:
+        found.append(
+            finding(
+                "layup.draws-in",
+                "note",
+                "At {d} it is thinner than free glass likes to be, {r}: its edges draw in and thicken.",
+                "Two layers keep their outline; a single one needles and pulls holes.",
+                d=show(round(thick.value, 4), "length"),
+                r=show(round(rest, 4), "length"),
+            )
+        )
+    return found
+
+
+def _sketch(laying: Laying, blank: Blank, after_m: float, after_thick: float) -> Sketch:
+    half, thick = blank.length_m / 2, blank.thickness.value
+    reach = max(half, after_m / 2) + 0.03
+    layers, low = [], 0.0
+    for layer in blank.layers:
+        for _ in range(min(layer.count, 12)):
+            layers.append(block(-half, low, half, low + layer.thickness_m))
+            low += layer.thickness_m
+    if not layers:
+        layers, low = [block(-half, 0.0, half, thick)], thick
+    dots = sum(min(part.count, 9) for part in blank.parts)
+    if dots:
+        part = blank.parts[0].outcome
+        pitch = 2 * half / (dots + 1)
+        wide = min(part.length_m, 0.8 * pitch)
+        for i in range(dots):
+            at = -half + pitch * (i + 1)
+            layers.append(block(at - wide / 2, low, at + wide / 2, low + part.thickness_m))
+    bodies = [
+        Body("shelf", laying.cradle.name, [block(-reach, -0.012, reach, 0.0)]),
+        Body("after", "after the firing", [block(-after_m / 2, 0.0, after_m / 2, after_thick)]),
+        Body("glass", "as it goes in", layers),
+    ]
+    return draw(
+        bodies,
+        [
+            Dimension("layup.length", "blank", "x", low, -half, half, 1, show(blank.length_m, "length")),
+            Dimension("", "after", "x", 0.0, -after_m / 2, after_m / 2, -1, show(after_m, "length")),
+            Dimension("", "thick", "z", -reach, 0.0, low, 1, show(thick, "length")),
+        ],
+    )
+
+
+def _beads(laying: Laying, blank: Blank, size: Figure, load_thickness: Figure) -> tuple[Bead, ...]:
+    return (
+        bead("blank", "Size", "layup", blank_across(blank)),
+        bead("piece_mass", "Weighs", "glass", blank.mass),
+        bead("thickness", "Thickest", "layup", load_thickness),
+        bead("grows_to", "Grows to", "layup", size),
+    )
+
+
+def _lay_up(laying: Laying) -> LayupResult:
+    return _laid(laying, laying.usual_work_per_pa)
+
+
+def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
+    room = laying.cradle.room
+    usual = 0.7 * min(room.span_m)
+    blank = lay_blank(laying.layup, laying.glass, laying.incoming, outline="square", length_m=usual, width_m=usual)
+    cold = _melted(laying, blank)
+    grown = _grown(laying, blank, cold, work_per_pa)
+    times = _scale(grown, blank)
+    size = _size_after(blank, times, grown[0] if grown else None)
+    final = grown[1] if grown else cold
+    usual_grown = _grown(laying, blank, cold, laying.usual_work_per_pa)
+    load = flat_load(
+        laying,
+        blank,
+        usual_grown[1] if usual_grown else cold,
+        support=laying.support("shelf"),
+        top_m=0.015 + blank.thickness.value,
+        outer_m=max(min(room.span_m), blank.length_m),
+        mould_kg=0.0,
+    )
+    after_m, after_thick = size.value, final.value
+    figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, size, final, load.thickness]
+    words = blank_words(blank)
+    told = say("It runs out to about **{d}**.", d=size.shown) if times > _KEEPS else say("It keeps its outline.")
+    outcome = kept_outcome(
+        laying.glass.kind,
+        blank,
+        length_m=after_m,
+        width_m=blank.width_m * times,
+        thickness_m=after_thick,
+        relief=laying.layup.relief if laying.process not in _RUNS else "none",
+    )
+    end = outcome_sentence(outcome)
+    return LayupResult(
+        load=load,
+        beads=_beads(laying, blank, size, load.thickness),
+        figures=tuple(figures),
+        answers={
+            "cradle": say(
+                "A shelf of **{l}** by **{w}**.", l=show(room.span_m[0], "length"), w=show(room.span_m[1], "length")
+            ),
+            "glass": flat_answer(laying, blank),
+            "layup": Message(f"**{words.metric}.** {told.metric} {end.metric}", f"**{words.us}.** {told.us} {end.us}"),
+        },
+        states=flat_states(laying),
+        findings=(*rack_findings(laying, blank), *_layup_findings(laying, blank, cold, times)),
+        weigh=cut_list(laying, blank),
+        outcome=outcome,
+        sketch=_sketch(laying, blank, after_m, after_thick),
+    )
+
+
+def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
+    """The size after comes from the heat work of this firing, where it can be done."""
+    if line is None or laying.process not in _RUNS:
+        return result
+    after = _laid(laying, heat_work(laying.glass.kind, line))
+    return replace(after, load=result.load)
+
+
+LAY = Family(
+    key="lay",
+    name="Lay flat",
+    says="Layers and parts lie on a shelf and become one, or take a texture or a shine.",
+    cradle="shelf",
+    shapes=("box", "cylinder"),
+    sizes={"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"},
+    lay_up=_lay_up,
+    finish=_finish,
+)

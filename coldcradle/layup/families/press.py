@@ -1,0 +1,265 @@
+"""Pressing: a pile between two shelves, with weight on it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from coldcradle.cradle.section import Dimension
+from coldcradle.glass.charge import charge_mass
+from coldcradle.glass.result import Weighing
+from coldcradle.layup.families.face import Family, FiringLine, Laying, LayupResult, bead, flat_states, outcome_sentence
+from coldcradle.layup.inputs import RELIEF
+from coldcradle.layup.load import Load, with_relief
+from coldcradle.layup.outcome import Outcome
+from coldcradle.layup.sketch import Body, Sketch, block, draw
+from coldcradle.quantity.format import Message, plural, say, show
+from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
+from coldcradle.report.finding import Finding, finding
+
+__all__ = ["PILE_M", "PRESS", "PRESSED_M"]
+
+PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
+PRESSED_M = 0.002  # where pressed work usually ends; common practice, no source
+_USUAL_PILE_KG = 0.1
+_SHELF_M = 0.015
+
+
+def _pile(laying: Laying) -> tuple[Figure, Figure]:
+    """One pile's weight, and that of all of them, kg."""
+    glass, pieces = laying.glass, laying.layup.pieces
+    own = glass.own_charge_kg
+    taken = sum(i.weight_kg for i in laying.incoming)
+    whole = own if own is not None else taken or _USUAL_PILE_KG * pieces
+    if own is not None:
+        total = charge_mass(_plain(whole), loss=0.0, own_kg=own)
+    else:
+        total = replace(_plain(whole), key="charge_mass", name="Weigh out")
+    each = derive(
+        "pile",
+        "Each pile",
+        "mass",
+        lambda m, n: m / n,
+        [total.given("m"), given("piles alike", "n", float(pieces), "count")],
+        words="All the glass over the piles.",
+        formula="m/n",
+        source=published("sum of the parts"),
+    )
+    return each, total
+
+
+def _plain(kg: float) -> Figure:
+    return derive(
+        "pile_all",
+        "All piles",
+        "mass",
+        lambda m: m,
+        [given("a usual pile", "m", kg, "mass")],
+        words="100 g a pile, where nothing else is said.",
+        formula="m",
+        source=PRACTICE,
+    )
+
+
+def _pressed(laying: Laying) -> Figure:
+    to_m = laying.layup.to_m
+    return derive(
+        "thickness_said",
+        "Pressed to",
+        "length",
+        lambda d: d,
+        [given("pressed to", "d", to_m or PRESSED_M, "length")],
+        words="What lies between the shelves in the end." if to_m is None else "As you said, or as the spacers are.",
+        formula="d",
+        source=PRACTICE if to_m is None else CHOICE,
+    )
+
+
+def _size(laying: Laying, pile: Figure, pressed: Figure) -> Figure:
+    rho = laying.glass.kind.density_kg_m3
+    return derive(
+        "pressed_size",
+        "Size",
+        "length",
+        lambda m, d, density: 2 * math.sqrt(m / density / d / math.pi),
+        [pile.given("m"), pressed.given("d"), given("density of the glass", "ρ", rho, "density", 0.01 * rho)],
+        words="The glass of a pile as a disc of that thickness; its edges come out round.",
+        formula="2·√(m/(ρ·d·π))",
+        source=published("volume is kept"),
+        assumptions=["one round pile; gaps in it close", "good to about a tenth"],
+        extra=[("piles are not round", 0.05 * 2 * math.sqrt(pile.value / rho / pressed.value / math.pi))],
+    )
+
+
+def _columns(pieces: int) -> int:
+    return math.ceil(math.sqrt(pieces))
+
+
+def _findings(laying: Laying, size: Figure, total: Figure) -> list[Finding]:
+    room, pieces = laying.cradle.room, laying.layup.pieces
+    across, into = room.span_m
+    columns = _columns(pieces)
+    pitch = min(across / columns, into / math.ceil(pieces / columns))
+    found = []
+    if size.value > min(across, into):
+        found.append(
+            finding(
+                "layup.runs-out",
+                "stop",
+                "Pressed it is {d} across; the shelf is {s}.",
+                "It runs out over the edge. Take less glass, or a larger shelf.",
+                d=size.shown,
+                s=show(min(across, into), "length"),
+            )
+        )
+    elif pieces > 1 and size.value > pitch:
+        found.append(
+            finding(
+                "layup.neighbours-touch",
+                "think",
+                "Pressed they are {d} across, and lie {p} apart: neighbours touch.",
+                "Press fewer at a time, or take less glass for each.",
+                d=size.shown,
+                p=show(pitch, "length"),
+            )
+        )
+    have = sum(laying.glass.rack_kg.values())
+    if 0 < have < total.value:
+        found.append(
+            finding(
+                "glass.pile-too-small",
+                "stop",
+                "{short} of glass is missing.",
+                "{have} on the rack in all, {need} needed.",
+                short=show(total.value - have, "mass"),
+                have=show(have, "mass"),
+                need=total.shown,
+            )
+        )
+    return found
+
+
+def _sketch(laying: Laying, size: Figure, pressed: Figure) -> Sketch:
+    room, pieces = laying.cradle.room, laying.layup.pieces
+    half = room.span_m[0] / 2
+    columns = _columns(pieces)
+    pitch = 2 * half / columns
+    at = [-half + pitch * (i + 0.5) for i in range(columns)]
+    pile = math.sqrt((size.value**2 * pressed.value) / PILE_M) / 2
+    top = pressed.value
+    bodies = [
+        Body("shelf", "lower shelf", [block(-half, -_SHELF_M, half, 0.0)]),
+        Body("glass", "as it goes in", [block(x - pile, 0.0, x + pile, PILE_M) for x in at]),
+        Body("after", "after the firing", [block(x - size.value / 2, 0.0, x + size.value / 2, top) for x in at]),
+        Body("shelf", "upper shelf, cold", [block(-half, PILE_M, half, PILE_M + _SHELF_M)]),
+    ]
+    x = at[0]
+    dimensions = [
+        Dimension("", "pressed", "x", 0.0, x - size.value / 2, x + size.value / 2, -1, size.shown),
+        Dimension("layup.to", "pressed to", "z", -half, 0.0, top, 1, pressed.shown),
+    ]
+    return draw(bodies, dimensions)
+
+
+def _lay_up(laying: Laying) -> LayupResult:
+    layup, room = laying.layup, laying.cradle.room
+    pile, total = _pile(laying)
+    pressed = _pressed(laying)
+    size = _size(laying, pile, pressed)
+    counted = with_relief(pressed, layup.relief)
+    shelf_kg = room.span_m[0] * room.span_m[1] * _SHELF_M * laying.cradle.material.density_kg_m3
+    load = Load(
+        kind=laying.glass.kind,
+        form=laying.glass.form,
+        material=laying.cradle.material,
+        rated_c=laying.cradle.rated_c,
+        wall_m=laying.cradle.wall_m,
+        thickness=counted,
+        sheet_m=counted.value / RELIEF[layup.relief],
+        breadth_m=layup.breadth_m or size.value,
+        widest_m=size.value,
+        glass_kg=total.value,
+        mould_kg=2 * shelf_kg,
+        mould_m3=(0.0, 0.0),
+        outer_width_m=min(room.span_m),
+        outer_height_m=2 * _SHELF_M + PILE_M,
+        top_m=2 * _SHELF_M + PILE_M,
+        support=laying.support("shelf"),
+        entering=laying.enters,
+        wet=layup.wet,
+        press_kg=layup.weight_kg,
+        press_to_m=layup.to_m or PRESSED_M,
+    )
+    weight = derive(
+        "press_weight",
+        "Weight on it",
+        "mass",
+        lambda m: m,
+        [given("shelf and posts on it", "m", layup.weight_kg, "mass")],
+        words="What presses: shelf, posts and whatever else lies on it.",
+        formula="m",
+        source=CHOICE,
+    )
+    outcome = Outcome(
+        outline="round",
+        length_m=size.value,
+        width_m=size.value,
+        thickness_m=pressed.value,
+        weight_kg=pile.value,
+        pieces=layup.pieces,
+        kind_key=laying.glass.kind.key,
+        relief=layup.relief,
+        shaped="pressed",
+    )
+    end = outcome_sentence(outcome)
+    told = say("**{n}** under **{w}** between two washed shelves.", n=_piles(pile, layup.pieces).metric, w=weight.shown)
+    us = say("**{n}** under **{w}** between two washed shelves.", n=_piles(pile, layup.pieces).us, w=weight.shown)
+    return LayupResult(
+        load=load,
+        beads=(
+            bead("pile", "Each pile", "glass", pile),
+            bead("press_weight", "Weight on it", "layup", weight),
+            bead("thickness", "Pressed to", "layup", load.thickness),
+            bead("pressed_size", "Size", "layup", size),
+        ),
+        figures=(pile, total, pressed, size, weight, load.thickness),
+        answers={
+            "cradle": say(
+                "Two shelves of **{l}** by **{w}**, washed on both faces, with plenty of posts under the lower.",
+                l=show(room.span_m[0], "length"),
+                w=show(room.span_m[1], "length"),
+            ),
+            "glass": say("**{m}** in all, in {n}.", m=total.shown, n=plural(layup.pieces, "pile")),
+            "layup": Message(f"{told.metric} {end.metric}", f"{us.us} {end.us}"),
+        },
+        states=flat_states(laying),
+        findings=tuple(_findings(laying, size, total)),
+        weigh=(
+            Weighing("main", f"{laying.glass.kind.name}, {laying.glass.form.name}", total.shown),
+            *([Weighing("each", "each pile", pile.shown)] if layup.pieces > 1 else []),
+        ),
+        outcome=outcome,
+        sketch=_sketch(laying, size, pressed),
+    )
+
+
+def _piles(pile: Figure, pieces: int) -> Message:
+    if pieces == 1:
+        return say("A pile of {m}", m=pile.shown)
+    return say("{n} piles of {m}", n=str(pieces), m=pile.shown)
+
+
+def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
+    return result
+
+
+PRESS = Family(
+    key="press",
+    name="Press between shelves",
+    says="A pile is pressed flat between two shelves under weight.",
+    cradle="shelves",
+    shapes=("box", "cylinder"),
+    sizes={"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"},
+    lay_up=_lay_up,
+    finish=_finish,
+)

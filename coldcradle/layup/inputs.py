@@ -1,0 +1,66 @@
+"""What the lay-up station is told: what lies how on what, before the lid closes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+__all__ = [
+    "OUTLINES",
+    "RELIEF",
+    "WETNESS",
+    "BlankOutline",
+    "Entering",
+    "Layer",
+    "LayupInput",
+    "Relief",
+    "Support",
+    "Wet",
+]
+
+Support = Literal["cradle", "shelf", "posts"]
+Relief = Literal["none", "soft", "sharp"]
+Wet = Literal["wet", "damp", "dry"]
+Entering = Literal["auto", "loose", "frit", "slab", "relief", "pack"]
+BlankOutline = Literal["round", "square", "oblong"]
+
+# Relief counts as so much more thickness, and a damp mould dries in half the time; common practice, no source.
+RELIEF: dict[str, float] = {"none": 1.0, "soft": 1.5, "sharp": 2.0}
+WETNESS: dict[str, float] = {"wet": 1.0, "damp": 0.5, "dry": 0.0}
+OUTLINES: dict[BlankOutline, str] = {"round": "round", "square": "square", "oblong": "oblong"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Layer:
+    """So many sheets of one thickness, all of the blank's outline."""
+
+    thickness_m: float
+    count: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LayupInput:
+    """The choices at lay-up; None means "as the family usually has it".
+
+    `support` and `enters` may be "auto". `length_m` is a blank's diameter, side or longer side, and what hangs of a
+    hung piece; `pieces` are made alike. `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a
+    former. The last four stand for what was worked out where somebody knows better.
+    """
+
+    support: Support | Literal["auto"]
+    enters: Entering
+    relief: Relief
+    wet: Wet
+    outline: BlankOutline
+    length_m: float | None
+    width_m: float | None
+    layers: tuple[Layer, ...]
+    pieces: int
+    weight_kg: float
+    to_m: float | None
+    posts_m: float
+    lining_m: float
+    thickness_m: float | None
+    breadth_m: float | None
+    span_m: float | None
+    depth_m: float | None

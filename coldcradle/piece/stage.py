@@ -1,0 +1,167 @@
+"""One stage planned: what goes in, laid up, fired, and what comes out. Pure: the same input gives the same plan."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from coldcradle.cradle.answer import compare_ways
+from coldcradle.cradle.result import OtherWay
+from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.appearance import appearance
+from coldcradle.glass.landmarks import landmarks
+from coldcradle.heat.answer import heat_answer
+from coldcradle.heat.bowing import bow_figure, settled_heat
+from coldcradle.heat.present import heat_plan, timing_figures
+from coldcradle.heat.result import HeatPlan, HeatResult
+from coldcradle.heat.schedule.anneal import effective_thickness
+from coldcradle.heat.schedule.firing import plan_firing
+from coldcradle.heat.schedule.processes import Process
+from coldcradle.layup.families import FAMILIES, Laying, LayupResult
+from coldcradle.layup.outcome import Incoming, outcome_words
+from coldcradle.piece.cautions import cautions
+from coldcradle.piece.inputs import StageInput
+from coldcradle.piece.result import StagePlan
+from coldcradle.piece.rules import stage_findings
+from coldcradle.quantity.format import show
+from coldcradle.report.figure import Figure
+from coldcradle.report.finding import Finding
+from coldcradle.report.thread import Bead
+
+__all__ = ["StageResult", "Staged", "compute_stage", "plan_stage"]
+
+_COMING_AND_GOING_S = 600.0
+
+
+@dataclass(frozen=True, slots=True)
+class Staged:
+    """A stage with what goes into it: all there is to know of it."""
+
+    stage: StageInput
+    incoming: tuple[Incoming, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class StageResult:
+    """What the stations of a stage worked out, before it is put into words."""
+
+    stage: StageInput
+    laying: Laying
+    laid: LayupResult
+    heated: HeatResult
+
+
+def _usual_work_per_pa(process: Process) -> float:
+    """Heat work a process usually does, 1/Pa: its hold where it aims, and some minutes' worth of coming and going."""
+    return float((process.hold_s + _COMING_AND_GOING_S) * 10.0**-process.aim)
+
+
+def _laying(stage: StageInput, incoming: Sequence[Incoming]) -> Laying:
+    process = stage.heat.process
+    return Laying(
+        process=process.key,
+        does=process.name,
+        cradle=stage.cradle,
+        glass=stage.glass,
+        layup=stage.layup,
+        incoming=tuple(incoming),
+        enters=process.entering(stage.layup.enters),
+        usual_work_per_pa=_usual_work_per_pa(process),
+    )
+
+
+def compute_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StageResult:
+    """Every station's computation, in order. Raises ImpossibleInput where a size or a weight cannot be."""
+    laying = _laying(stage, incoming)
+    laid = FAMILIES[stage.heat.process.family].lay_up(laying)
+    load = replace(laid.load, furniture_kg=laid.load.press_kg + stage.heat.furniture_kg)
+    heat = settled_heat(stage.heat, load)
+    effective = effective_thickness(load, heat.restraint, load.support, by_weight=heat.is_held_by_weight)
+    firing, refusal = None, ""
+    try:
+        firing = plan_firing(load, heat, effective, stress_pa=heat.stress_pa)
+    except ImpossibleInput as error:
+        refusal = str(error)
+    finished = FAMILIES[heat.process.family].finish(laid, laying, firing.run.line if firing else None)
+    heated = HeatResult(heat, load, effective, firing, refusal)
+    return StageResult(replace(stage, heat=heat), laying, replace(finished, load=load), heated)
+
+
+def _thread(laid: LayupResult, figures: dict[str, Figure], heat: HeatPlan | None) -> list[Bead]:
+    unknown = show(math.nan, "length")
+    timed = [
+        Bead(key, name, "heat", figures[key].shown if key in figures else unknown, key if key in figures else "")
+        for key, name in (("soak", "Anneal soak"), ("firing_time", "Firing"))
+    ]
+    opens = heat.opens if heat else unknown
+    return [*laid.beads, *timed, Bead("opens_at", "Open the lid", "heat", opens, "firing_time" if heat else "")]
+
+
+def _states(laid: LayupResult, findings: Sequence[Finding]) -> dict[str, str]:
+    """A word for each station: what it has, or what it still lacks."""
+    stops = {f.station for f in findings if f.severity == "stop"}
+    thinks = {f.rule for f in findings}
+    words = dict(laid.states)
+    if "glass.none-to-cut" in thinks:
+        words["glass"] = "none on the rack"
+    elif thinks & {"glass.too-little-to-cut", "glass.pile-too-small"}:
+        words["glass"] = "not enough"
+    for station in ("cradle", "layup"):
+        if station in stops:
+            words[station] = "look again"
+    if "glass" in stops and words["glass"] == "enough":
+        words["glass"] = "look again"
+    return {**words, "heat": "look again" if "heat" in stops else "planned"}
+
+
+def _figures(result: StageResult) -> dict[str, Figure]:
+    laid, heated = result.laid, result.heated
+    mine = [bow_figure(heated.load), *laid.figures, heated.effective]
+    figures = {f.key: f for f in mine}
+    if heated.firing is not None:
+        figures |= heated.firing.figures | timing_figures(heated.firing, heated.load, heated.heat)
+    return figures | {laid.load.thickness.key: laid.load.thickness}
+
+
+def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePlan:
+    """The plan of one stage, taking in what earlier stages gave; nothing else is read or written."""
+    result = compute_stage(stage, incoming)
+    laid, heated, process = result.laid, result.heated, result.stage.heat.process
+    heat = heat_plan(heated.firing, heated.load, heated.heat) if heated.firing is not None else None
+    figures = _figures(result)
+    findings = stage_findings(result.stage, laid, heated, heat)
+    cradle, glass, measured = stage.cradle, stage.glass, laid.charged.measured if laid.charged else None
+    return StagePlan(
+        key=stage.key,
+        name=stage.name,
+        process=process.key,
+        process_name=process.name,
+        family=process.family,
+        thread=_thread(laid, figures, heat),
+        answers={**laid.answers, "heat": heat_answer(heated, heat, findings)},
+        states=_states(laid, findings),
+        section=laid.section,
+        sketch=laid.sketch,
+        figures=figures,
+        measured=[OtherWay(w.method, w.figure.shown, w.method == cradle.method) for w in measured.ways]
+        if measured
+        else [],
+        compared=compare_ways(measured) if measured else None,
+        landmarks=landmarks(glass.kind),
+        appearance=appearance(
+            glass.form,
+            thickness_m=laid.load.thickness.value,
+            mix=glass.mix,
+            touches_walls=cradle.wall_m > 0,
+            has_colour=bool(glass.extras),
+        )
+        if laid.charged
+        else [],
+        weigh=list(laid.weigh),
+        heat=heat,
+        findings=findings,
+        cautions=cautions(result.stage, heated.load),
+        outcome=laid.outcome,
+        gives=outcome_words(laid.outcome),
+    )

@@ -1,0 +1,82 @@
+"""Firings: begin one, change one with a revision of its own, undo and redo, and tell the pieces that share it."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from django.db.models import F
+
+from studio.models import Firing, FiringRevision, Kiln, Piece
+
+__all__ = ["begin_firing", "firing_snapshot", "is_shared", "next_firing_revision", "restore_firing", "save_firing"]
+
+
+def firing_snapshot(firing: Firing) -> dict[str, Any]:
+    """What a revision of a firing keeps."""
+    return {
+        "kiln_id": firing.kiln_id,
+        "starts_at": firing.starts_at.isoformat(),
+        "time_zone": firing.time_zone,
+        "inputs": firing.inputs,
+    }
+
+
+def begin_firing(owner: Any, kiln: Kiln, elsewhere: dict[str, Any], *, label: str, when: datetime) -> Firing:
+    """A new firing from what `split_stage` parted off, with its first revision."""
+    firing = Firing(
+        owner=owner,
+        kiln=kiln,
+        starts_at=elsewhere["starts_at"],
+        time_zone=elsewhere["time_zone"],
+        inputs=elsewhere["firing"],
+    )
+    firing.save()
+    _record(firing, label, when)
+    return firing
+
+
+def _record(firing: Firing, label: str, when: datetime) -> None:
+    firing.head = FiringRevision.objects.create(
+        firing=firing, parent=firing.head, label=label[:120], snapshot=firing_snapshot(firing), created_at=when
+    )
+    firing.save(update_fields=["head", "updated_at"])
+
+
+def is_shared(firing: Firing) -> bool:
+    """Whether stages of several pieces are in it."""
+    return firing.stages.values("piece").distinct().count() > 1
+
+
+def _tell_others(firing: Firing, piece: Piece | None) -> None:
+    """Other pieces in it stand differently now: edits of what they were are refused, lists worked out anew."""
+    others = Piece.objects.filter(stages__firing=firing).exclude(pk=piece.pk if piece else None)
+    ids = list(others.values_list("pk", flat=True).distinct())
+    Piece.objects.filter(pk__in=ids).update(version=F("version") + 1, summary=None)
+
+
+def save_firing(firing: Firing, piece: Piece | None, *, label: str, when: datetime) -> bool:
+    """Keep a changed firing as a revision of its own; False when nothing of it was changed."""
+    if firing.head is not None and firing.head.snapshot == firing_snapshot(firing):
+        return False
+    firing.version += 1
+    firing.save()
+    _record(firing, label, when)
+    _tell_others(firing, piece)
+    return True
+
+
+def restore_firing(firing: Firing, revision: FiringRevision, piece: Piece | None) -> None:
+    """Make a firing what a revision of it says."""
+    kept = revision.snapshot
+    firing.kiln_id, firing.inputs = kept["kiln_id"], kept["inputs"]
+    firing.starts_at, firing.time_zone = datetime.fromisoformat(kept["starts_at"]), kept["time_zone"]
+    firing.head = revision
+    firing.version += 1
+    firing.save()
+    _tell_others(firing, piece)
+
+
+def next_firing_revision(firing: Firing) -> FiringRevision | None:
+    """What redo would bring back."""
+    return firing.head.children.last() if firing.head else None

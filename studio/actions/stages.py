@@ -1,0 +1,169 @@
+"""The chain of a piece: put a stage in, take one out, double one, move one, and put all of them on the clock."""
+
+from __future__ import annotations
+
+import copy
+from datetime import datetime
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from coldcradle.document.piece import MOST_STAGES
+from coldcradle.errors import DocumentError, Fault
+from studio.actions.firings import begin_firing, save_firing
+from studio.actions.pieces import keep_stage, locked, new_stage, record, save_piece
+from studio.models import Cradle, Kiln, Piece, Stage
+from studio.planning import PlannedPiece, assemble, plan_document, planned, stages_of
+from studio.reservations import settle_reservations
+
+__all__ = ["add_stage", "duplicate_stage", "move_stage", "put_on_the_clock", "remove_stage"]
+
+
+def _free_key(stages: list[Stage], wanted: str) -> str:
+    taken = {stage.key for stage in stages}
+    return next(key for n in range(1, 99) if (key := wanted if n == 1 else f"{wanted}-{n}") not in taken)
+
+
+def _place(stages: list[Stage], key: str) -> int:
+    for i, stage in enumerate(stages):
+        if stage.key == key:
+            return i
+    raise DocumentError([Fault("stage", f"expected a stage of this piece, got {key[:40]}", key[:40])])
+
+
+def _put_in(
+    piece: Piece, stages: list[Stage], made: Stage, written: dict[str, Any], at: int, kiln: Kiln, label: str
+) -> PlannedPiece:
+    """Put a new stage in at a place, with a firing of its own; refused as a whole when the piece is not one then."""
+    documents = assemble(piece, stages)
+    documents["stages"].insert(at, written)
+    if len(documents["stages"]) > MOST_STAGES:
+        raise DocumentError([Fault("stages", f"expected at most {MOST_STAGES} stages in a piece", "")])
+    plan_document(copy.deepcopy(documents))
+    elsewhere = keep_stage(made, written, at)
+    made.firing = begin_firing(piece.owner, kiln, elsewhere, label=label, when=timezone.now())
+    made.save()
+    for order, stage in enumerate([*stages[:at], made, *stages[at:]]):
+        Stage.objects.filter(pk=stage.pk).update(order=order)
+    return record(piece, label=label)
+
+
+@transaction.atomic
+def add_stage(
+    piece: Piece,
+    *,
+    version: int,
+    after: str,
+    process: str,
+    name: str,
+    cradle: dict[str, Any],
+    layup: dict[str, Any],
+    kiln: Kiln | None = None,
+    shelved: Cradle | None = None,
+) -> tuple[PlannedPiece, str]:
+    """A further stage that takes in what the stage `after` gives, and its key. Raises Stale and DocumentError."""
+    locked(piece, version)
+    stages = stages_of(piece)
+    before = stages[_place(stages, after)]
+    kiln = kiln or before.firing.kiln
+    key = _free_key(stages, process)
+    written = new_stage(key, process=process, cradle=cradle, layup=layup, kind=before.glass_kind, kiln=kiln)
+    found = planned(piece)
+    link = found.plan.chain.links[found.at(after)]
+    start = max(datetime.fromisoformat(link.starts_at), datetime.fromisoformat(_opened(found, after)))
+    written |= {"takes": [{"from": after, "count": 1}]} | ({"name": name.strip()} if name.strip() else {})
+    written["heat"] |= {"starts_at": start.strftime("%Y-%m-%dT%H:%M"), "time_zone": before.firing.time_zone}
+    made = Stage(piece=piece, glass_kind=before.glass_kind, cradle=shelved)
+    found = _put_in(piece, stages, made, written, _place(stages, after) + 1, kiln, f"then {process}")
+    return found, key
+
+
+def _opened(found: PlannedPiece, key: str) -> str:
+    """When the lid of a stage may be opened, on its own clock; its start where the kiln cannot do it."""
+    stage = found.stage(key)
+    return stage.heat.opens_at if stage.heat else found.plan.chain.links[found.at(key)].starts_at
+
+
+@transaction.atomic
+def duplicate_stage(piece: Piece, *, version: int, key: str) -> tuple[PlannedPiece, str]:
+    """The same stage once more, after itself, taking in what that one takes in."""
+    locked(piece, version)
+    stages = stages_of(piece)
+    at = _place(stages, key)
+    written = copy.deepcopy(assemble(piece, [stages[at]])["stages"][0])
+    written["key"] = _free_key(stages, stages[at].process)
+    written["name"] = f"{written.get('name', key)} again"[:80]
+    written["cradle"].pop("care", None)
+    made = Stage(piece=piece, glass_kind=stages[at].glass_kind, cradle=stages[at].cradle)
+    found = _put_in(piece, stages, made, written, at + 1, stages[at].firing.kiln, "stage doubled")
+    return found, written["key"]
+
+
+def _without(takes: list[dict[str, Any]], key: str, instead: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """What a stage takes in once another is gone: what that one took in goes on to it."""
+    if not any(taken["from"] == key for taken in takes):
+        return takes
+    kept = [taken for taken in takes if taken["from"] != key]
+    there = {taken["from"] for taken in kept}
+    return [*kept, *[taken for taken in instead if taken["from"] not in there]]
+
+
+@transaction.atomic
+def remove_stage(piece: Piece, *, version: int, key: str) -> PlannedPiece:
+    """Take a stage out; what it took in goes on to those that took from it. Undo brings it back."""
+    locked(piece, version)
+    stages = stages_of(piece)
+    at = _place(stages, key)
+    if len(stages) == 1:
+        raise DocumentError([Fault("stages", "expected a piece to keep one stage; put the piece away instead", "")])
+    gone = stages[at]
+    for stage in stages[at + 1 :]:
+        takes = _without(stage.inputs.get("takes") or [], key, gone.inputs.get("takes") or [])
+        if takes != (stage.inputs.get("takes") or []):
+            stage.inputs["takes"] = takes
+            stage.save()
+    settle_reservations(gone, [])
+    gone.delete()
+    for order, stage in enumerate(s for s in stages if s is not gone):
+        Stage.objects.filter(pk=stage.pk).update(order=order)
+    return record(piece, label="stage taken out")
+
+
+@transaction.atomic
+def move_stage(piece: Piece, *, version: int, key: str, by: int) -> PlannedPiece:
+    """Move a stage along the chain. Refused when it would stand before what it takes in."""
+    locked(piece, version)
+    stages = stages_of(piece)
+    at = _place(stages, key)
+    to = min(max(at + by, 0), len(stages) - 1)
+    stages.insert(to, stages.pop(at))
+    standing: set[str] = set()
+    for stage in stages:
+        for taken in stage.inputs.get("takes") or []:
+            if taken["from"] not in standing:
+                raise DocumentError(
+                    [
+                        Fault(
+                            "stages", "expected a stage to stand after what it takes in; change what it takes first", ""
+                        )
+                    ]
+                )
+        standing.add(stage.key)
+    for order, stage in enumerate(stages):
+        Stage.objects.filter(pk=stage.pk).update(order=order)
+    return record(piece, label="stages in another order")
+
+
+@transaction.atomic
+def put_on_the_clock(piece: Piece, *, version: int) -> PlannedPiece:
+    """Each stage starts when what it is made from is open and somebody is awake; one step to undo."""
+    locked(piece, version)
+    stages, when = stages_of(piece), timezone.now()
+    for stage, link in zip(stages, planned(piece).plan.chain.links, strict=True):
+        stage.firing.starts_at += datetime.fromisoformat(link.proposed) - datetime.fromisoformat(link.starts_at)
+        save_firing(stage.firing, piece, label="stages on the clock", when=when)
+    found = planned(piece)
+    piece.version += 1
+    save_piece(piece, found)
+    return found

@@ -1,0 +1,85 @@
+"""The chain of a piece: stages put in, doubled, moved, taken out, and put on the clock."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from ninja import Router, Status
+
+from studio.actions import stages as actions
+from studio.api.pieces import answer_piece, conflict
+from studio.api.schemas import ConflictOut, ErrorOut, Id, MoveStageIn, NewStageIn, PieceOut, VersionIn
+from studio.errors import Stale
+from studio.models import Cradle, Kiln, Piece
+from studio.starters import starting_cradle, starting_layup
+
+router = Router(tags=["stages"])
+_ANSWERS: dict[int, Any] = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
+
+
+def _one(request: HttpRequest, piece_id: int) -> Piece:
+    return Piece.objects.select_related("head").one(request.user, piece_id, "piece")
+
+
+@router.post("/{piece_id}/stages", response={**_ANSWERS, 201: PieceOut})
+def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn):
+    piece = _one(request, piece_id)
+    shelved = Cradle.objects.one(request.user, body.cradle_id, "cradle") if body.cradle_id else None
+    cradle = shelved.document if shelved else starting_cradle(body.process, body.shape)
+    kiln = Kiln.objects.one(request.user, body.kiln_id, "kiln") if body.kiln_id else None
+    try:
+        found, key = actions.add_stage(
+            piece,
+            version=body.version,
+            after=body.after,
+            process=body.process,
+            name=body.name,
+            cradle=cradle,
+            layup=body.layup or starting_layup(body.process, cradle, is_taking=True),
+            kiln=kiln,
+            shelved=shelved,
+        )
+    except Stale as error:
+        return conflict(error, body.after)
+    return Status(201, answer_piece(piece, found, key))
+
+
+@router.post("/{piece_id}/stages/{key}/double", response={**_ANSWERS, 201: PieceOut})
+def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn):
+    piece = _one(request, piece_id)
+    try:
+        found, made = actions.duplicate_stage(piece, version=body.version, key=key)
+    except Stale as error:
+        return conflict(error, key)
+    return Status(201, answer_piece(piece, found, made))
+
+
+@router.post("/{piece_id}/stages/{key}/move", response=_ANSWERS)
+def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn):
+    piece = _one(request, piece_id)
+    try:
+        found = actions.move_stage(piece, version=body.version, key=key, by=body.by)
+    except Stale as error:
+        return conflict(error, key)
+    return answer_piece(piece, found, key)
+
+
+@router.post("/{piece_id}/stages/{key}/out", response=_ANSWERS)
+def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn):
+    piece = _one(request, piece_id)
+    try:
+        found = actions.remove_stage(piece, version=body.version, key=key)
+    except Stale as error:
+        return conflict(error, key)
+    return answer_piece(piece, found, body.stage)
+
+
+@router.post("/{piece_id}/clock", response=_ANSWERS)
+def put_on_the_clock(request: HttpRequest, piece_id: Id, body: VersionIn):
+    piece = _one(request, piece_id)
+    try:
+        found = actions.put_on_the_clock(piece, version=body.version)
+    except Stale as error:
+        return conflict(error, body.stage)
+    return answer_piece(piece, found, body.stage)

@@ -1,0 +1,17 @@
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+
+import { api, asked } from '../api/client'
+
+/** The words to choose from, asked for once: stations, families, processes, shapes, materials, forms. */
+export function useChoices() {
+  const query = useQuery({
+    queryKey: ['choices'],
+    queryFn: () => asked(api.GET('/api/choices')),
+    staleTime: Infinity,
+  })
+  const all = computed(() => query.data.value)
+  const process = (key: string) => all.value?.processes.find((p) => p.key === key)
+  const family = (key: string) => all.value?.families.find((f) => f.key === key)
+  return { query, all, process, family }
+}

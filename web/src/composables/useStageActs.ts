@@ -1,0 +1,101 @@
+import { useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { api, asked, Refused } from '../api/client'
+import type { Piece } from '../api/types'
+import { usePiece } from './usePiece'
+
+/** What can be done with a stage of a piece; each leads on to the stage it leaves one at. */
+export function useStageActs(piece: () => Piece) {
+  const context = usePiece()
+  const queries = useQueryClient()
+  const route = useRoute()
+  const router = useRouter()
+  const trouble = ref('')
+  const at = () => ({ piece_id: piece().id, key: piece().stage_key })
+  const body = () => ({ version: piece().version, stage: piece().stage_key })
+
+  async function act(work: () => Promise<unknown>, why: string) {
+    trouble.value = ''
+    try {
+      const next = (await work()) as Piece
+      queries.setQueryData(['piece', next.id, next.stage_key], next)
+      await context.take(next, why)
+      if (next.stage_key !== piece().stage_key || next.stage_key !== context.stage)
+        await router.push({
+          name: 'piece',
+          params: { id: next.id, station: route.params.station || 'cradle' },
+          query: { stage: next.stage_key },
+        })
+      return true
+    } catch (error) {
+      trouble.value = (error as Error).message
+      if (error instanceof Refused && error.status === 409) await context.query.refetch()
+      return false
+    }
+  }
+
+  return {
+    trouble,
+    double: () =>
+      act(
+        () =>
+          asked(
+            api.POST('/api/pieces/{piece_id}/stages/{key}/double', { params: { path: at() }, body: body() }),
+          ),
+        'a stage doubled',
+      ),
+    move: (by: number) =>
+      act(
+        () =>
+          asked(
+            api.POST('/api/pieces/{piece_id}/stages/{key}/move', {
+              params: { path: at() },
+              body: { version: piece().version, by },
+            }),
+          ),
+        'stages in another order',
+      ),
+    takeOut: () =>
+      act(() => {
+        const links = piece().chain.links
+        const here = links.findIndex((l) => l.key === piece().stage_key)
+        const stage = links[here > 0 ? here - 1 : 1]?.key ?? ''
+        return asked(
+          api.POST('/api/pieces/{piece_id}/stages/{key}/out', {
+            params: { path: at() },
+            body: { version: piece().version, stage },
+          }),
+        )
+      }, 'a stage taken out'),
+    clock: () =>
+      act(
+        () =>
+          asked(
+            api.POST('/api/pieces/{piece_id}/clock', {
+              params: { path: { piece_id: piece().id } },
+              body: body(),
+            }),
+          ),
+        'stages on the clock',
+      ),
+    add: (wanted: {
+      process: string
+      name: string
+      cradle_id: number | null
+      shape: string
+      kiln_id: number | null
+    }) =>
+      act(
+        () =>
+          asked(
+            api.POST('/api/pieces/{piece_id}/stages', {
+              params: { path: { piece_id: piece().id } },
+              body: { version: piece().version, after: piece().stage_key, layup: {}, ...wanted },
+            }),
+          ),
+        'a further stage',
+      ),
+  }
+}

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { api, asked, Refused } from '../../api/client'
+import type { Piece } from '../../api/types'
+import ChoiceField from '../../components/ChoiceField.vue'
+import { usePreferences } from '../../composables/usePreferences'
+import { usePiece } from '../../composables/usePiece'
+
+/** Who else is in this firing; what is shared is undone here, so that undoing one piece never moves another. */
+const props = defineProps<{ piece: Piece }>()
+const context = usePiece()
+const trouble = ref('')
+const others = computed(() => props.piece.firing.shared_with)
+
+const preferences = usePreferences()
+const firings = useQuery({
+  queryKey: computed(() => ['firings', props.piece.version]),
+  queryFn: () => asked(api.GET('/api/firings')),
+})
+const options = computed(() => [
+  { key: 0, name: 'alone' },
+  ...(firings.data.value?.rows ?? [])
+    .filter((f) => f.id !== props.piece.firing.id || others.value.length)
+    .filter((f) => f.id === props.piece.firing.id || !f.pieces.includes(props.piece.name))
+    .map((f) => ({
+      key: f.id,
+      name: `with ${f.pieces.filter((n) => n !== props.piece.name).join(', ')}, ${f.kiln}, ${preferences.pick(f.starts).text}`,
+    })),
+])
+const at = () => ({ params: { path: { piece_id: props.piece.id } } })
+const body = () => ({ version: props.piece.version, stage: props.piece.stage_key })
+
+async function act(work: () => Promise<unknown>, why: string) {
+  trouble.value = ''
+  try {
+    await context.take(await work(), why)
+  } catch (error) {
+    trouble.value = (error as Error).message
+    if (error instanceof Refused && error.status === 409) await context.query.refetch()
+  }
+}
+const step = (which: 'undo' | 'redo') =>
+  act(
+    () => asked(api.POST(`/api/pieces/{piece_id}/firing/${which}`, { ...at(), body: body() })),
+    `${which === 'undo' ? 'undone' : 'done again'} for the firing`,
+  )
+const join = (id: number) =>
+  act(
+    () =>
+      asked(
+        api.POST('/api/pieces/{piece_id}/firing/join', {
+          ...at(),
+          body: { ...body(), firing_id: id || null },
+        }),
+      ),
+    id ? 'fired together' : 'fired alone',
+  )
+</script>
+
+<template>
+  <ChoiceField
+    v-if="options.length > 1"
+    label="Fired"
+    :value="others.length ? piece.firing.id : 0"
+    :options="options"
+    @choose="(id: number) => join(id)"
+  />
+  <div v-if="others.length" class="shared small">
+    <span>In the same firing: {{ others.join(', ') }}. Kiln, start and steps by hand hold for all.</span>
+    <span class="acts">
+      <button
+        type="button"
+        class="text-button"
+        :disabled="!piece.firing.undoes"
+        :title="piece.firing.undoes ?? 'Nothing to undo'"
+        @click="step('undo')"
+      >
+        Undo for the firing
+      </button>
+      <button
+        type="button"
+        class="text-button"
+        :disabled="!piece.firing.redoes"
+        :title="piece.firing.redoes ?? 'Nothing to redo'"
+        @click="step('redo')"
+      >
+        Redo
+      </button>
+    </span>
+    <span v-if="trouble" role="alert">✕ {{ trouble }}</span>
+  </div>
+</template>
+
+<style scoped>
+.shared {
+  display: grid;
+  gap: 4px;
+  border-left: 3px solid var(--ink);
+  padding-left: 10px;
+}
+
+.acts {
+  display: flex;
+  gap: 16px;
+}
+</style>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed } from 'vue'
+
+import type { Choices, Piece } from '../../api/types'
+import Answer from '../../components/Answer.vue'
+import CautionList from '../../components/CautionList.vue'
+import FigureRow from '../../components/FigureRow.vue'
+import FindingsList from '../../components/FindingsList.vue'
+import SumLinks from '../../components/SumLinks.vue'
+import { useStage } from '../../composables/useStage'
+import BlankFields from './BlankFields.vue'
+import FilledFields from './FilledFields.vue'
+import LyingFields from './LyingFields.vue'
+import PressFields from './PressFields.vue'
+import TakesFields from './TakesFields.vue'
+
+/** What lies how on what, before the lid closes; each family has its own words here. */
+const props = defineProps<{ piece: Piece; choices: Choices }>()
+const emit = defineEmits<{ working: [key: string] }>()
+const { stage, isFilled } = useStage(() => props.piece)
+const family = computed(() => props.piece.plan.family)
+const ROWS: Record<string, string[]> = {
+  fill: ['bulk_volume', 'heap_room', 'thickness'],
+  lay: ['piece_mass', 'blank_thickness', 'grows_to', 'spread_thickness'],
+  press: ['pile', 'press_weight', 'pressed_size'],
+  slump: ['piece_mass', 'blank_thickness', 'rim_after', 'form_depth'],
+  drape: ['piece_mass', 'blank_thickness', 'overhang', 'clearance'],
+  hang: ['piece_mass', 'hung', 'drop', 'touches_after', 'parts_after'],
+}
+const SUMS: Record<string, string[]> = {
+  fill: ['top-up', 'share'],
+  lay: ['spread', 'dam'],
+  press: ['press'],
+  slump: [],
+  drape: ['drape', 'topple'],
+  hang: ['hang'],
+}
+</script>
+
+<template>
+  <section class="station">
+    <Answer class="first" :said="piece.plan.answers.layup" />
+    <div class="rest">
+      <TakesFields v-if="piece.chain.links.length > 1" :piece="piece" :stage="stage" />
+      <FilledFields v-if="isFilled" :stage="stage" />
+      <PressFields v-else-if="family === 'press'" :stage="stage" />
+      <BlankFields v-else :stage="stage" :family="family" :choices="choices" :piece="piece" />
+      <div>
+        <FigureRow
+          v-for="key in ROWS[family] ?? []"
+          :key="key"
+          :figure="piece.plan.figures[key]"
+          @working="(found: string) => emit('working', found)"
+        />
+      </div>
+      <FindingsList :findings="piece.plan.findings" station="layup" />
+      <LyingFields :stage="stage" :family="family" />
+      <div class="go">
+        <Button
+          as="router-link"
+          :to="{ name: 'piece', params: { id: piece.id, station: 'heat' } }"
+          label="Go on to the heat"
+        />
+        <Button variant="outlined" @click="emit('working', piece.plan.thread[0]?.figure ?? '')"
+          >Show the working&nbsp;<kbd>w</kbd></Button
+        >
+      </div>
+      <SumLinks :piece-id="piece.id" :keys="SUMS[family] ?? []" />
+      <CautionList :cautions="piece.plan.cautions" station="layup" />
+    </div>
+  </section>
+</template>
+
+<style scoped src="../station.css"></style>
+<style scoped>
+kbd {
+  font-family: var(--mono);
+  font-size: 0.8rem;
+}
+</style>
