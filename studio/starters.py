@@ -95,21 +95,12 @@ def starting_cradle(process: str, shape: str = "") -> dict[str, Any]:
         name, material, wall, part = _BEGUN[key]
         if shape and shape != part["shape"]:
             part = SHAPES[shape][0]
-        line = str(part.get("height", "10 mm"))
+        line = ""
     part = copy.deepcopy(part)
     if part["shape"] == "box":
         part = {**part, **{name_: part.get(name_, value) for name_, value in _PLAIN.items()}}
-    return {
-        "name": name,
-        "material": material,
-        "wall": wall,
-        "measured": False,
-        "parts": [part],
-        "line": line,
-        "reading": "0.5 mm",
-        "method": "shape",
-        "soaked": True,
-    }
+    plain = {"name": name, "material": material, "wall": wall, "measured": False, "parts": [part], "reading": "0.5 mm"}
+    return plain | ({"line": line, "method": "shape", "soaked": True} if line else {})
 
 
 def _across(cradle: dict[str, Any]) -> tuple[str, str]:

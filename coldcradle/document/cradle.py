@@ -299,13 +299,11 @@ def read_care(reader: FieldReader, single_use: bool) -> Care:
     return care
 
 
-def read_cradle(reader: FieldReader) -> CradleInput:
-    """The cradle of a stage, or one on the shelf."""
-    stack = _stack(reader)
-    solid = read_solid(reader.child("solid", "a mesh's room")) if reader.has("solid") else None
-    reader.skip("solid")
-    room = solid or stack
-    method: Method = reader.choice("method", get_args(Method))  # type: ignore[assignment]  # choice returns one of them
+def _line(reader: FieldReader, room: Stack | Solid, is_filled: bool) -> float:
+    """The casting line, m; what is not filled has none, and is as deep as it is."""
+    if not is_filled:
+        reader.skip("line")
+        return room.height_m
     line = reader.quantity("line", "length", called="a casting line", low=0.0, high=10.0, above=True)
     if line > room.height_m * (1 + 1e-9) and reader.at("line") in reader.reading.entries:
         reader.fault(
@@ -313,13 +311,24 @@ def read_cradle(reader: FieldReader) -> CradleInput:
             f"expected a casting line no higher than the brim at {room.height_m * 1e3:g} mm, got {reader.data['line']}",
             reader.data["line"],
         )
+    return min(line, room.height_m)
+
+
+def read_cradle(reader: FieldReader, *, is_filled: bool = True) -> CradleInput:
+    """The cradle of a stage, or one on the shelf."""
+    stack = _stack(reader)
+    solid = read_solid(reader.child("solid", "a mesh's room")) if reader.has("solid") else None
+    reader.skip("solid")
+    room = solid or stack
+    method: Method = reader.choice("method", get_args(Method), default="shape")  # type: ignore[assignment]  # choice returns one of them
+    line = _line(reader, room, is_filled)
     material = materials()[reader.choice("material", materials())]
     cradle = CradleInput(
         name=reader.text("name", most=80),
         material=material,
         wall_m=reader.quantity("wall", "length", called="a wall", low=0.0, high=0.5),
         room=room,
-        line_m=min(line, room.height_m),
+        line_m=line,
         reading_m=reader.quantity("reading", "length", called="a reading error", low=0.0, high=0.05),
         measured=reader.flag("measured", default=True),
         method=method,

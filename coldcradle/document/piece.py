@@ -122,7 +122,7 @@ def _stage(reader: FieldReader, before: set[str]) -> StageInput:
         key=key,
         name=reader.text("name", default=done.step, most=80),
         takes=_takes(reader, before),
-        cradle=read_cradle(reader.child("cradle", "a cradle")),
+        cradle=read_cradle(reader.child("cradle", "a cradle"), is_filled=done.family == "fill"),
         glass=read_glass(reader.child("glass", "the glass")),
         layup=read_layup(reader.child("layup", "the lay-up") if reader.has("layup") else reader.empty("layup")),
         heat=read_heat(reader.child("heat", "the heat"), done),

@@ -6,10 +6,10 @@ import math
 
 import numpy as np
 
+from coldcradle.constants import GRAVITY
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Stack
 from coldcradle.errors import ImpossibleInput
-from coldcradle.layup.deform.spread import GRAVITY
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
 __all__ = ["HOOK_MARGIN", "centre_height", "hook_load", "piece_cost", "tipping_angle"]

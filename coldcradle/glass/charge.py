@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-
-from scipy.stats import norm
+from statistics import NormalDist
 
 from coldcradle.cradle.materials import Material
 from coldcradle.cradle.solid import Solid
@@ -29,7 +28,7 @@ __all__ = [
 REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
 _SUREST = 0.999
 _LEAST_TOP = 0.25  # sheet is stacked over at least this share of the widest place, whatever the opening
-_ONE_SIDED_95 = float(norm.ppf(0.95))
+_ONE_SIDED_95 = NormalDist().inv_cdf(0.95)
 _DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
 
 
@@ -130,7 +129,7 @@ def chance_of_enough(mass: Figure, *, loss: float, rack_kg: float) -> Figure:
         "enough_chance",
         "Chance that it is enough",
         "ratio",
-        lambda have, need, u: min(_SUREST, max(1 - _SUREST, float(norm.cdf((have - need) / max(u, 1e-9))))),
+        lambda have, need, u: min(_SUREST, max(1 - _SUREST, NormalDist().cdf((have - need) / max(u, 1e-9)))),
         [
             given("on the rack, less the loss", "g", usable, "mass"),
             given("glass to the line", "m", mass.value, "mass"),

@@ -10,7 +10,7 @@ from numpy.typing import ArrayLike, NDArray
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind
 
-__all__ = ["ANNEALING_LOG", "SOFTENING_LOG", "STRAIN_LOG", "Viscosity"]
+__all__ = ["ANNEALING_LOG", "SOFTENING_LOG", "STRAIN_LOG", "Viscosity", "softness"]
 
 # Fixed points by definition, log10 of Pa·s: ASTM C336 (strain, annealing) and C338 (softening).
 STRAIN_LOG = 13.5
@@ -60,3 +60,18 @@ class Viscosity:
         if log10_pa_s > ANNEALING_LOG:
             return self.annealing_c - (log10_pa_s - ANNEALING_LOG) / _ISO_SLOPE_PER_K
         return self.t0_c + self.b_k / (log10_pa_s - self.a)
+
+
+# From which log10 Pa·s down glass does what, as one sees it in the kiln; common practice, no source.
+_SOFTNESS = (
+    (10.0, "does not move"),
+    (8.0, "hardly moves in an hour"),
+    (6.7, "sags slowly under its own weight"),
+    (5.7, "sags fast, and its edges go round"),
+    (4.8, "sticks together and takes texture"),
+)
+
+
+def softness(log10_pa_s: float) -> str:
+    """What glass of a viscosity does, in words that follow “this glass”."""
+    return next((words for log, words in _SOFTNESS if log10_pa_s >= log), "runs like syrup")

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.viscosity import Viscosity
+from coldcradle.glass.viscosity import Viscosity, softness
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import (
     MEND_OVER,
@@ -110,23 +110,19 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
         low, high = curve.temperature_c(stiff), max(high, curve.temperature_c(load.form.cast_log_viscosity - 0.5))
     shown: dict[str, DualQuantity | str] = {
         "t": show(round(peak_c), "temperature"),
-        "log": f"{log:.1f}",
-        "glass": load.kind.name,
+        "does": softness(log),
         "what": done.name,
         "low": show(round(low), "temperature"),
         "high": show(round(high), "temperature"),
     }
     if low - _WINDOW_K <= peak_c <= high + _WINDOW_K:
-        inside = Remark("peak", "good", say("Its peak of {t} is 10^{log} Pa·s in {glass}: right to {what}.", **shown))
+        inside = Remark("peak", "good", say("At its peak of {t} this glass {does}: right to {what}.", **shown))
         return [inside, *([moved] if moved else [])]
     off = abs(peak_c - (low if peak_c < low else high))
     way = "cooler" if peak_c < low else "hotter"
     # held long enough a wide sheet moves below its window too: then the window is only a question
     word = "stop" if off > _FAR_K and not (moved is not None and moved.word == "good" and peak_c < low) else "think"
-    told = (
-        f"Its peak of {{t}} is 10^{{log}} Pa·s in {{glass}}, {{gap}} {way} than the window to {{what}}, {{low}} "
-        f"to {{high}}."
-    )
+    told = f"At its peak of {{t}} this glass {{does}}: {{gap}} {way} than the window to {{what}}, {{low}} to {{high}}."
     return [Remark("peak", word, say(told, gap=show(off, "difference"), **shown)), *([moved] if moved else [])]
 
 

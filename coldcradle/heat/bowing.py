@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from coldcradle.constants import GRAVITY
 from coldcradle.heat.inputs import HeatInput, Restraint
 from coldcradle.heat.limits import BREAK_K
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, USUAL_K_M2_PER_S, free_to_bow_m
-from coldcradle.layup.deform.spread import GRAVITY
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published

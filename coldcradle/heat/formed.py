@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from coldcradle.constants import GRAVITY
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.layup.deform import laws
-from coldcradle.layup.deform.spread import GRAVITY, heat_work, spread
+from coldcradle.layup.deform.spread import heat_work, spread
 from coldcradle.layup.families.press import PILE_M
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Formatted, say, show

@@ -163,12 +163,9 @@ def _attending(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
         )
 
 
-def heat_findings(worked: HeatResult, heat: HeatPlan | None) -> Iterator[Finding]:
+def _fit(worked: HeatResult) -> Iterator[Finding]:
+    """Whether it goes into the kiln at all."""
     kiln, load = worked.heat.kiln, worked.load
-    if worked.refusal:
-        yield finding(
-            "heat.kiln-cannot", "stop", "{kiln} cannot do this firing.", "{why}.", kiln=kiln.name, why=worked.refusal
-        )
     width, height = load.outer_width_m, load.outer_height_m
     high = max(height, load.top_m + load.wall_m)
     if width > min(kiln.width_m, kiln.depth_m) or high > kiln.height_m:
@@ -184,8 +181,11 @@ def heat_findings(worked: HeatResult, heat: HeatPlan | None) -> Iterator[Finding
             kd=show(kiln.depth_m, "length"),
             kh=show(kiln.height_m, "length"),
         )
-    if heat is None or worked.firing is None:
-        return
+
+
+def _ratings(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
+    """The peak against what kiln and mould are made for."""
+    kiln, load = worked.heat.kiln, worked.load
     if heat.highest_c > kiln.highest_c:
         yield finding(
             "heat.above-kiln-rating",
@@ -207,6 +207,18 @@ def heat_findings(worked: HeatResult, heat: HeatPlan | None) -> Iterator[Finding
             max=show(rated_c, "temperature"),
             mould=load.material.name,
         )
+
+
+def heat_findings(worked: HeatResult, heat: HeatPlan | None) -> Iterator[Finding]:
+    kiln = worked.heat.kiln
+    if worked.refusal:
+        yield finding(
+            "heat.kiln-cannot", "stop", "{kiln} cannot do this firing.", "{why}.", kiln=kiln.name, why=worked.refusal
+        )
+    yield from _fit(worked)
+    if heat is None or worked.firing is None:
+        return
+    yield from _ratings(worked, heat)
     yield from _window(worked, heat)
     yield from _law_and_window(worked)
     yield from _strain(worked, heat)

@@ -43,7 +43,8 @@ def _mould_kg(cradle: CradleInput) -> float:
 
 
 def _cradle(row: Cradle) -> dict[str, Any]:
-    cradle = read_cradle(FieldReader(row.document | {"care": row.care}, "", ReadContext(), "a cradle"))
+    reader = FieldReader(row.document | {"care": row.care}, "", ReadContext(), "a cradle")
+    cradle = read_cradle(reader, is_filled="line" in row.document)
     section = draw_section(cradle.room, line_m=cradle.line_m, glass_m=cradle.line_m, heap_m=0.0, wall_m=cradle.wall_m)
     worn = (
         []

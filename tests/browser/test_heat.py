@@ -11,7 +11,7 @@ from tests.core.test_kiln_logs import LOGS
 
 class Line(BrowserTest):
     def own(self) -> dict[str, dict[str, str]]:
-        return Piece.objects.get().stages.get().inputs["heat"].get("own_steps", {})
+        return Piece.objects.get().stages.get().firing.inputs.get("segments", {})
 
     def test_a_step_is_dragged_undone_and_moved_by_keys(self) -> None:
         page = self.at_piece("heat")
@@ -144,37 +144,13 @@ class Looks(BrowserTest):
         expect(page.locator("#heat-panel")).to_contain_text("not before")
         expect(page.locator("#heat-panel tbody tr")).to_have_count(3)
 
-    def test_a_chain_is_made_and_shown_above_the_line(self) -> None:
-        page = self.at_piece("heat")
-        page.get_by_role("button", name="Chain of firings").click()
-        page.get_by_role("button", name="A firing after").click()
-        expect(page.locator(".chain ol").first).to_contain_text("2. Next firing")
-        expect(page.locator("header, .head").first).to_be_visible()
-        page.locator("summary", has_text="Next firing").click()
-        page.get_by_role("button", name="Take it out").click()
-        expect(page.locator(".chain ol")).to_have_count(0)
-
-    def test_another_process_asks_what_it_needs(self) -> None:
-        page = self.at_piece("heat")
-        page.get_by_role("combobox", name="What is done").click()
-        page.get_by_role("option", name="slump into a mould").click()
-        self.field(page, "heat.span").fill("12 in")
-        page.keyboard.press("Enter")
-        self.field(page, "heat.depth").fill("30 mm")
-        page.keyboard.press("Enter")
-        self.field(page, "heat.thick").fill("1/4 in")
-        page.keyboard.press("Enter")
-        expect(page.get_by_role("button", name="It goes down")).to_contain_text("until it touches")
-        expect(page.locator(".steps")).to_contain_text("Slump")
-        expect(page.get_by_text("look in: whether it lies in").first).to_be_visible()
-
     def test_ready_by_starts_it_earlier(self) -> None:
         page = self.at_piece("heat")
         page.get_by_role("button", name="be ready by").click()
         expect(page.get_by_text("Start it")).to_be_visible()
         expect(self.bead(page, "opens_at")).to_contain_text("Mon 23 Nov")
         expect(page.get_by_role("link", name="Calendar file")).to_have_attribute(
-            "href", f"/api/pieces/{self.piece.pk}/heat/calendar"
+            "href", f"/api/pieces/{self.piece.pk}/heat/calendar?stage=main"
         )
 
 

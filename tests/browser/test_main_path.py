@@ -15,9 +15,9 @@ class ByMouse(BrowserTest):
         page = self.open("/pieces")
         page.get_by_role("button", name="New piece").click()
         page.get_by_label("Name").fill("Tide token")
-        page.get_by_role("combobox", name="Cradle").click()
-        page.get_by_role("option", name="measure a new one: cone").click()
-        page.get_by_role("button", name="Measure the cradle").click()
+        page.get_by_role("combobox", name="Mould or dam").click()
+        page.get_by_role("option", name="a new one: cone").click()
+        page.get_by_role("button", name="Begin").click()
         expect(page.get_by_role("heading", name="Tide token")).to_be_visible()
         expect(page.get_by_text("These are starting sizes.")).to_be_visible()
 
@@ -30,6 +30,8 @@ class ByMouse(BrowserTest):
 
         page.get_by_role("link", name="Go on to the glass").click()
         expect(page.locator(".answer")).to_contain_text("Enough")
+        page.get_by_role("link", name="Go on to the lay-up").click()
+        expect(page.locator(".answer")).to_contain_text("Melted it stands")
         page.get_by_role("link", name="Go on to the heat").click()
         expect(page.locator(".answer")).to_contain_text("Switch off at")
         page.get_by_role("button", name="Step 5: Fall, then soak").first.click()
@@ -66,7 +68,7 @@ class ByMouse(BrowserTest):
 
     def test_a_cradle_is_shelved_and_begins_the_next_piece(self) -> None:
         page = self.at_piece()
-        page.get_by_role("button", name="Keep this cradle on the shelf").click()
+        page.get_by_role("button", name="Keep it on the shelf").click()
         expect(page.get_by_text("Plaster cone is on the shelf.")).to_be_visible()
         page.get_by_role("link", name="Cradles").click()
         expect(page.get_by_text("311 mL")).to_be_visible()
@@ -144,7 +146,7 @@ class ByKeyboard(BrowserTest):
         expect(self.bead(page, "cradle_volume")).to_contain_text("214")
         page.keyboard.press("Escape")
         page.evaluate("document.activeElement.blur()")
-        page.keyboard.press("3")
+        page.keyboard.press("4")
         expect(page.locator(".heat-line")).to_be_visible()
         page.keyboard.press("w")
         expect(page.get_by_role("dialog")).to_contain_text("Working: Firing")

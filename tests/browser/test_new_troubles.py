@@ -110,7 +110,7 @@ class Troubles(BrowserTest):
 class Photographs(BrowserTest):
     def test_a_cradle_is_photographed_and_a_wrong_file_refused(self) -> None:
         page = self.at_piece()
-        page.get_by_role("button", name="Keep this cradle on the shelf").click()
+        page.get_by_role("button", name="Keep it on the shelf").click()
         page.get_by_role("link", name="Release, fillings, photograph").click()
         picker = page.locator('li input[type="file"]')
         with TemporaryDirectory() as folder:

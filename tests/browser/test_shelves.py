@@ -94,7 +94,7 @@ class SetAside(BrowserTest):
 class Shelf(BrowserTest):
     def test_release_condition_and_drying_are_written_down(self) -> None:
         page = self.at_piece()
-        page.get_by_role("button", name="Keep this cradle on the shelf").click()
+        page.get_by_role("button", name="Keep it on the shelf").click()
         page.get_by_role("button", name="fitted", exact=True).click()
         expect(page.get_by_text("Written down with this cradle.")).to_be_visible()
         page.get_by_role("link", name="Release, fillings, photograph").click()
@@ -118,7 +118,7 @@ class Shelf(BrowserTest):
     def test_the_last_filling_becomes_a_way_of_measuring(self) -> None:
         self.piece = import_piece(self.owner, document(glass__charge="700 g"))
         page = self.at_piece()
-        page.get_by_role("button", name="Keep this cradle on the shelf").click()
+        page.get_by_role("button", name="Keep it on the shelf").click()
         page.get_by_role("button", name="fitted", exact=True).click()
         expect(page.get_by_text("Written down with this cradle.")).to_be_visible()
         page.get_by_role("button", name="Last filling").click()

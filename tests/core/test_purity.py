@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import grimp
+import networkx
 from django.test import SimpleTestCase
 
 from coldcradle.quantity.format import show
@@ -21,3 +23,15 @@ class Remembering(SimpleTestCase):
         self.assertEqual(parse("2 h", "duration"), 7200.0)
         self.assertAlmostEqual(parse("2", "length", system="us"), 0.0508)
         self.assertNotEqual(show(1.0, "mass"), show(1.0, "length"))
+
+
+class Imports(SimpleTestCase):
+    def test_no_module_imports_itself_by_any_way_round(self) -> None:
+        """Type-checking imports count: what must know one another belongs together, or on something below both."""
+        graph = grimp.build_graph("coldcradle", "studio", exclude_type_checking_imports=False, cache_dir=None)
+        edges = networkx.DiGraph()
+        for module in graph.modules:
+            for imported in graph.find_modules_directly_imported_by(module):
+                edges.add_edge(module, imported)
+        circles = [sorted(part) for part in networkx.strongly_connected_components(edges) if len(part) > 1]
+        self.assertEqual(circles, [])

@@ -9,13 +9,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
+from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
 from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
 from coldcradle.layup.deform import laws
-from coldcradle.layup.deform.spread import GRAVITY
 from coldcradle.piece.stage import compute_stage
 from tests.documents import piece, slab_of
 

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from coldcradle.glass.viscosity import softness
 from coldcradle.heat.inputs import HeatInput, SegmentOverride
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import SURFACE_STRESS_PA
@@ -138,15 +139,9 @@ def _peak(
     why = (
         say("The temperature you chose.")
         if heat.cast_c is not None
-        else say(
-            "From {form}, this glass closes up and runs at 10^{log} Pa·s.",
-            form=load.form.name,
-            log=f"{load.form.cast_log_viscosity:g}",
-        )
+        else say("From {form}, this glass closes up and runs here.", form=load.form.name)
         if done.key == "cast"
-        else say(
-            "To {what}, glass wants 10^{a} to 10^{b} Pa·s.", what=done.name, a=f"{done.stiff:g}", b=f"{done.runny:g}"
-        )
+        else say("Here this glass {does}: what it takes to {what}.", does=softness(done.aim), what=done.name)
     )
     peak = PlannedSegment(
         key="cast",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from coldcradle.constants import GRAVITY
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.inputs import HeatInput
@@ -12,7 +13,6 @@ from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_
 from coldcradle.heat.schedule.anneal import PASSING
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform import laws
-from coldcradle.layup.deform.spread import GRAVITY
 from coldcradle.layup.families.press import PILE_M, PRESSED_M
 from coldcradle.layup.inputs import WETNESS
 from coldcradle.layup.load import Load

@@ -153,7 +153,7 @@ def warm_up(
                 hold_s=hold,
                 limited_by=limit,
                 figures=("bubble_temperature", figure),
-                why=say("Settles at 10^6.9 Pa·s, before the pieces close over their air.") if hold else why,
+                why=say("Soft enough to settle, before the pieces close over their air.") if hold else why,
             )
         )
     return steps

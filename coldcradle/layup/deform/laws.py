@@ -10,8 +10,8 @@ import math
 
 from scipy.optimize import brentq
 
+from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
-from coldcradle.layup.deform.spread import GRAVITY
 
 __all__ = [
     "arm_work",

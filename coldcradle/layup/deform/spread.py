@@ -8,14 +8,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
-__all__ = ["GRAVITY", "Board", "dam_boards", "dam_wall", "heat_work", "push_on_wall", "rest_thickness", "spread"]
+__all__ = ["Board", "dam_boards", "dam_wall", "heat_work", "push_on_wall", "rest_thickness", "spread"]
 
-GRAVITY = 9.80665
 _TENSION_N_M, _ANGLE = 0.30, math.radians(135)  # surface tension, and the angle at a washed shelf: 120° to 150°
 _HUPPERT = 0.894
 _FREEBOARD_M = 0.010  # wall above the cold stack; common practice, no source

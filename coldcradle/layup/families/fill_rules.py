@@ -18,7 +18,24 @@ def fill_findings(charged: Charged) -> Iterator[Finding]:
     """Findings of the cradle that speak of glass, then those of the glass."""
     yield from _vessel(charged)
     yield from _lean(charged)
-    glass, heap = charged.glass, charged.heap
+    yield from _rack(charged)
+    heap = charged.heap
+    if not heap.fits:
+        yield finding(
+            "glass.heap-too-high",
+            "think",
+            "The cold heap does not fit: {bulk} of pieces, room for {room}.",
+            "Put in {now} first; add the rest hot, or in a second firing, or build the reserve higher.",
+            bulk=charged.bulk.shown,
+            room=heap.room.shown,
+            now=show(heap.fits_now_kg, "mass"),
+        )
+    yield from _depth(charged)
+
+
+def _rack(charged: Charged) -> Iterator[Finding]:
+    """Whether the rack holds what is weighed out."""
+    glass = charged.glass
     have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(charged)
     if glass.mix is not None:
         short = [w for w in needs(charged) if w.short_kg > 0]
@@ -52,16 +69,10 @@ def fill_findings(charged: Charged) -> Iterator[Finding]:
             have=show(have, "mass"),
             need=show(need, "mass"),
         )
-    if not heap.fits:
-        yield finding(
-            "glass.heap-too-high",
-            "think",
-            "The cold heap does not fit: {bulk} of pieces, room for {room}.",
-            "Put in {now} first; add the rest hot, or in a second firing, or build the reserve higher.",
-            bulk=charged.bulk.shown,
-            room=heap.room.shown,
-            now=show(heap.fits_now_kg, "mass"),
-        )
+
+
+def _depth(charged: Charged) -> Iterator[Finding]:
+    """Where the glass stands once melted, against line and brim."""
     line, brim = charged.cradle.line_m, charged.cradle.room.height_m
     if charged.overflow_m3 > 1e-9:
         yield finding(
@@ -69,7 +80,7 @@ def fill_findings(charged: Charged) -> Iterator[Finding]:
             "stop",
             "{over} of glass would run over the brim.",
             "The charge melts to more than the cradle holds. Take glass out, or use a deeper cradle.",
-            over=show(charged.overflow_m3 * glass.kind.density_kg_m3, "mass"),
+            over=show(charged.overflow_m3 * charged.glass.kind.density_kg_m3, "mass"),
         )
     elif charged.thickness.value > line + 2 * charged.thickness.u and brim > line:
         yield finding(

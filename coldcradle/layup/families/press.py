@@ -161,14 +161,11 @@ def _sketch(laying: Laying, size: Figure, pressed: Figure) -> Sketch:
     return draw(bodies, dimensions)
 
 
-def _lay_up(laying: Laying) -> LayupResult:
+def _load(laying: Laying, total: Figure, pressed: Figure, size: Figure) -> Load:
     layup, room = laying.layup, laying.cradle.room
-    pile, total = _pile(laying)
-    pressed = _pressed(laying)
-    size = _size(laying, pile, pressed)
     counted = with_relief(pressed, layup.relief)
     shelf_kg = room.span_m[0] * room.span_m[1] * _SHELF_M * laying.cradle.material.density_kg_m3
-    load = Load(
+    return Load(
         kind=laying.glass.kind,
         form=laying.glass.form,
         material=laying.cradle.material,
@@ -190,16 +187,28 @@ def _lay_up(laying: Laying) -> LayupResult:
         press_kg=layup.weight_kg,
         press_to_m=layup.to_m or PRESSED_M,
     )
-    weight = derive(
+
+
+def _weight(laying: Laying) -> Figure:
+    return derive(
         "press_weight",
         "Weight on it",
         "mass",
         lambda m: m,
-        [given("shelf and posts on it", "m", layup.weight_kg, "mass")],
+        [given("shelf and posts on it", "m", laying.layup.weight_kg, "mass")],
         words="What presses: shelf, posts and whatever else lies on it.",
         formula="m",
         source=CHOICE,
     )
+
+
+def _lay_up(laying: Laying) -> LayupResult:
+    layup, room = laying.layup, laying.cradle.room
+    pile, total = _pile(laying)
+    pressed = _pressed(laying)
+    size = _size(laying, pile, pressed)
+    load = _load(laying, total, pressed, size)
+    weight = _weight(laying)
     outcome = Outcome(
         outline="round",
         length_m=size.value,

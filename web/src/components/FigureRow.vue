@@ -3,10 +3,11 @@ import { computed } from 'vue'
 
 import type { Figure } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
+import { useWorking } from '../composables/useWorking'
 
 /** A computed figure on a line of its own; a press opens its working. */
+const openWorking = useWorking()
 const props = defineProps<{ figure?: Figure; name?: string }>()
-defineEmits<{ working: [key: string] }>()
 const preferences = usePreferences()
 // a figure that does not arise, such as a chance without anything on the rack, has no row
 const words = computed(() => props.figure && preferences.pick(props.figure.shown))
@@ -19,7 +20,7 @@ const words = computed(() => props.figure && preferences.pick(props.figure.shown
     class="plain-button row"
     :data-figure="figure.key"
     :title="`Working of ${figure.name}`"
-    @click="$emit('working', figure.key)"
+    @click="openWorking(figure.key)"
   >
     <span>{{ name ?? figure.name }}</span>
     <span class="figures"

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, watchEffect } from 'vue'
+import { computed, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 
 import LoadState from '../../components/LoadState.vue'
 import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import { useChoices } from '../../composables/useChoices'
 import { providePiece } from '../../composables/usePiece'
+import { provideWorking } from '../../composables/useWorking'
 import { useShortcuts } from '../../composables/useShortcuts'
 import CradleStation from '../../stations/cradle/CradleStation.vue'
 import LayupStation from '../../stations/layup/LayupStation.vue'
@@ -22,7 +23,7 @@ const props = defineProps<{ id: number; station: string; stage: string }>()
 const router = useRouter()
 const context = providePiece(props.id, props.stage)
 const { piece, query, trouble, drafts } = context
-const working = ref('')
+const working = provideWorking()
 
 const { query: choices } = useChoices()
 const stations = computed(() => choices.data.value?.stations ?? [])
@@ -30,7 +31,8 @@ const unsaved = computed(() => Object.values(drafts).filter((d) => d.message ===
 
 function showWorking() {
   const focused = document.activeElement?.closest<HTMLElement>('[data-figure]')?.dataset.figure
-  const bead = piece.value?.plan.thread.find((item) => item.station === props.station && item.figure)
+  const beads = piece.value?.plan.thread.filter((b) => b.station === props.station && b.figure) ?? []
+  const bead = beads.find((b) => b.key === 'charge_mass') ?? beads[0]
   working.value = focused ?? (props.station === 'heat' ? 'firing_time' : bead?.figure) ?? ''
 }
 
@@ -81,29 +83,14 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
       <span>{{ trouble || 'Some of what you typed is not saved yet. It is kept on this machine.' }}</span>
       <button type="button" class="text-button" @click="context.retry()">Send it again</button>
     </div>
-    <ThreadBar :thread="piece.plan.thread" @working="(key) => (working = key)" />
+    <ThreadBar :thread="piece.plan.thread" />
     <StationPath :id="id" :station="station" :states="piece.plan.states" :stations="stations" />
-    <HeatStation v-if="station === 'heat'" :piece="piece" @working="(key: string) => (working = key)" />
+    <HeatStation v-if="station === 'heat'" :piece="piece" />
     <div v-else class="sheet">
       <div class="work">
-        <CradleStation
-          v-if="station === 'cradle'"
-          :piece="piece"
-          :choices="choices.data.value"
-          @working="(key: string) => (working = key)"
-        />
-        <LayupStation
-          v-else-if="station === 'layup'"
-          :piece="piece"
-          :choices="choices.data.value"
-          @working="(key: string) => (working = key)"
-        />
-        <GlassStation
-          v-else
-          :piece="piece"
-          :choices="choices.data.value"
-          @working="(key: string) => (working = key)"
-        />
+        <CradleStation v-if="station === 'cradle'" :piece="piece" :choices="choices.data.value" />
+        <LayupStation v-else-if="station === 'layup'" :piece="piece" :choices="choices.data.value" />
+        <GlassStation v-else :piece="piece" :choices="choices.data.value" />
       </div>
       <SectionSheet class="drawing" :piece="piece" />
     </div>

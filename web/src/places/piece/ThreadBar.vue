@@ -2,9 +2,10 @@
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import type { Bead } from '../../api/types'
+import { useWorking } from '../../composables/useWorking'
 
+const openWorking = useWorking()
 defineProps<{ thread: Bead[] }>()
-const emit = defineEmits<{ working: [key: string] }>()
 const piece = usePiece()
 const preferences = usePreferences()
 
@@ -33,7 +34,7 @@ function rest(item: Bead): string {
         :disabled="!item.figure"
         :data-figure="item.figure || undefined"
         :data-thread="item.key"
-        @click="emit('working', item.figure)"
+        @click="openWorking(item.figure)"
       >
         <span class="name">{{ item.name }}</span>
         <span class="bead" aria-hidden="true"></span>

@@ -10,6 +10,7 @@ import LoadState from '../../components/LoadState.vue'
 import TypedField from '../../components/TypedField.vue'
 import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import { provideWorking } from '../../composables/useWorking'
 import { useShortcuts } from '../../composables/useShortcuts'
 import LinesField from './LinesField.vue'
 import SendOn from './SendOn.vue'
@@ -20,7 +21,7 @@ const props = defineProps<{ sum: string }>()
 const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
-const working = ref('')
+const working = provideWorking()
 
 const list = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/sums')), staleTime: 60_000 })
 const one = computed(() => list.data.value?.find((s) => s.key === props.sum) as Sum | undefined)
@@ -138,12 +139,7 @@ useShortcuts({ w: () => (working.value = found.value?.result?.figures[0]?.key ??
         </div>
         <div class="out">
           <p v-if="general" class="margin-note" role="alert">{{ general }}</p>
-          <SumResult
-            v-if="found?.result"
-            :result="found.result"
-            :station="one.station"
-            @working="(key: string) => (working = key)"
-          />
+          <SumResult v-if="found?.result" :result="found.result" :station="one.station" />
           <SendOn
             v-if="found?.result?.sends.length"
             :sends="found.result.sends"

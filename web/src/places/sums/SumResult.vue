@@ -7,7 +7,6 @@ import { usePreferences } from '../../composables/usePreferences'
 
 /** What a sum came to: the answer first, then its table, its figures and what to mind. */
 defineProps<{ result: NonNullable<Outcome['result']>; station: string }>()
-const emit = defineEmits<{ working: [key: string] }>()
 const preferences = usePreferences()
 const text = (shown: DualQuantity) => preferences.pick(shown).text
 </script>
@@ -29,12 +28,7 @@ const text = (shown: DualQuantity) => preferences.pick(shown).text
     </tbody>
   </table>
   <div>
-    <FigureRow
-      v-for="figure in result.figures"
-      :key="figure.key"
-      :figure="figure as Figure"
-      @working="(key: string) => emit('working', key)"
-    />
+    <FigureRow v-for="figure in result.figures" :key="figure.key" :figure="figure as Figure" />
   </div>
   <FindingsList
     v-for="where in [...new Set(result.findings.map((f) => f.station))]"

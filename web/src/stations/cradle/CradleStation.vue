@@ -20,9 +20,10 @@ import LeanFields from './LeanFields.vue'
 import MethodFields from './MethodFields.vue'
 import { METHODS, startingReadings, type CradleDocument } from './methods'
 import WaysList from './WaysList.vue'
+import { useWorking } from '../../composables/useWorking'
 
+const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
-const emit = defineEmits<{ working: [key: string] }>()
 
 const context = usePiece()
 const cradle = computed(() => (props.piece.stage as { cradle: CradleDocument }).cradle)
@@ -69,7 +70,7 @@ function choose(method: string | null) {
           :to="{ name: 'piece', params: { id: piece.id, station: 'glass' } }"
           label="Go on to the glass"
         />
-        <Button variant="outlined" @click="emit('working', 'cradle_volume')"
+        <Button variant="outlined" @click="openWorking('cradle_volume')"
           >Show the working&nbsp;<kbd>w</kbd></Button
         >
         <Button
@@ -81,7 +82,7 @@ function choose(method: string | null) {
         />
       </div>
       <CradleSizes :cradle="cradle" :choices="choices" :piece="piece" />
-      <LeanFields :cradle="cradle" :piece="piece" @working="(key: string) => emit('working', key)" />
+      <LeanFields :cradle="cradle" :piece="piece" />
       <CradleShelf :piece="piece" :shelved="shelved" />
       <SumLinks :piece-id="piece.id" :keys="['vessel', 'model', 'level']" />
       <CautionList :cautions="piece.plan.cautions" station="cradle" />

@@ -9,7 +9,6 @@ import type { CradleDocument } from './methods'
 
 /** How level the cradle stands: a rise over a length, from a spirit level or from two heights. */
 const props = defineProps<{ piece: Piece; cradle: CradleDocument }>()
-const emit = defineEmits<{ working: [key: string] }>()
 const context = usePiece()
 const isKnown = computed(() => !!props.cradle.tilt)
 const set = (value: unknown, label: string) =>
@@ -26,7 +25,6 @@ const set = (value: unknown, label: string) =>
         v-for="key in ['run_off', 'thin_side', 'thick_side']"
         :key="key"
         :figure="piece.plan.figures[key]"
-        @working="(found: string) => emit('working', found)"
       />
       <button type="button" class="text-button" @click="set(null, 'level')">It stands level</button>
     </template>

@@ -20,9 +20,10 @@ import LooksNotes from './LooksNotes.vue'
 import MixFields from './MixFields.vue'
 import OtherGlasses from './OtherGlasses.vue'
 import WeighList from './WeighList.vue'
+import { useWorking } from '../../composables/useWorking'
 
+const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
-const emit = defineEmits<{ working: [key: string] }>()
 
 const context = usePiece()
 const preferences = usePreferences()
@@ -134,12 +135,7 @@ async function weigh(typed: string) {
         />
       </div>
       <div>
-        <FigureRow
-          v-for="key in isFilled ? rows : FLAT_ROWS"
-          :key="key"
-          :figure="figures[key]"
-          @working="(found: string) => emit('working', found)"
-        />
+        <FigureRow v-for="key in isFilled ? rows : FLAT_ROWS" :key="key" :figure="figures[key]" />
       </div>
       <WeighList :piece="piece" />
       <FindingsList :findings="piece.plan.findings" station="glass" />
@@ -151,7 +147,7 @@ async function weigh(typed: string) {
         />
         <Button
           variant="outlined"
-          @click="emit('working', isFilled ? 'charge_mass' : figures.piece_mass ? 'piece_mass' : 'pile')"
+          @click="openWorking(isFilled ? 'charge_mass' : figures.piece_mass ? 'piece_mass' : 'pile')"
           >Show the working&nbsp;<kbd>w</kbd></Button
         >
       </div>

@@ -16,7 +16,6 @@ import StepEditor from './StepEditor.vue'
 import StepList from './StepList.vue'
 
 const props = defineProps<{ piece: Piece }>()
-const emit = defineEmits<{ working: [key: string] }>()
 const chosen = ref<number | null>(null)
 const { trial, isPulling, pull, release } = useHeatTrial()
 const heat = computed(() => props.piece.plan.heat)
@@ -36,19 +35,13 @@ const step = computed(() => (chosen.value === null ? undefined : heat.value?.ste
     />
     <div class="below">
       <div class="left">
-        <StepList
-          v-if="heat && shown"
-          v-model="chosen"
-          :heat="shown"
-          @working="(key: string) => emit('working', key)"
-        />
+        <StepList v-if="heat && shown" v-model="chosen" :heat="shown" />
         <StepEditor
           v-if="step && heat"
           :piece="piece"
           :step="step"
           :number="chosen! + 1"
           @release="release"
-          @working="(key: string) => emit('working', key)"
         />
         <FindingsList :findings="piece.plan.findings" station="heat" />
         <HeatPanels :piece="piece" />
@@ -56,7 +49,7 @@ const step = computed(() => (chosen.value === null ? undefined : heat.value?.ste
         <CautionList :cautions="piece.plan.cautions" station="heat" />
       </div>
       <div class="right">
-        <HeatTarget :piece="piece" @working="(key: string) => emit('working', key)" />
+        <HeatTarget :piece="piece" />
         <HeatChoices :piece="piece" />
       </div>
     </div>

@@ -10,7 +10,6 @@ import { usePreferences } from '../../composables/usePreferences'
 
 /** How much strain may stay in the glass, what that costs in time, and the soak by both schools. */
 const props = defineProps<{ piece: Piece }>()
-const emit = defineEmits<{ working: [key: string] }>()
 const context = usePiece()
 const preferences = usePreferences()
 const heat = computed(() => (props.piece.stage as { heat: { target: string } }).heat)
@@ -52,12 +51,7 @@ function choose(value: string | null) {
       label="Tension left in the heart"
       figure="anneal_rate"
     />
-    <FigureRow
-      v-for="key in ROWS"
-      :key="key"
-      :figure="piece.plan.figures[key]"
-      @working="(k: string) => emit('working', k)"
-    />
+    <FigureRow v-for="key in ROWS" :key="key" :figure="piece.plan.figures[key]" />
   </section>
 </template>
 

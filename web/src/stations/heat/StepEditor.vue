@@ -5,10 +5,12 @@ import type { Piece, SimulatedSegment } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import TypedField from '../../components/TypedField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import { useWorking } from '../../composables/useWorking'
 
 /** One step set by hand, for keyboard and phone: what dragging does on the line. */
+const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; step: SimulatedSegment; number: number }>()
-const emit = defineEmits<{ release: [key: string]; working: [key: string] }>()
+const emit = defineEmits<{ release: [key: string] }>()
 const context = usePiece()
 const at = computed(() => `${STAGE}.heat.segments.${props.step.key}`)
 const isOwn = computed(() => props.piece.plan.heat?.changed.includes(props.step.key))
@@ -52,7 +54,7 @@ const write = (name: string, value: string) =>
         type="button"
         class="text-button"
         :data-figure="key"
-        @click="emit('working', key)"
+        @click="openWorking(key)"
       >
         Why: {{ piece.plan.figures[key]?.name.toLowerCase() }}
       </button>

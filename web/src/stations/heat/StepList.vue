@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { HeatPlan } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import { useWorking } from '../../composables/useWorking'
 
+const openWorking = useWorking()
 const props = defineProps<{ heat: HeatPlan; isStill?: boolean }>()
 const chosen = defineModel<number | null>()
-const emit = defineEmits<{ working: [key: string] }>()
 const preferences = usePreferences()
 const LIMITS = {
   cradle: 'cradle',
@@ -58,7 +59,7 @@ const changed = (key: string) => (props.heat.changed.includes(key) ? ' ✎' : ''
             class="plain-button dotted"
             :data-figure="step.figures[0]"
             :aria-label="`Held back by ${LIMITS[step.limited_by]}; working of ${step.name}`"
-            @click="emit('working', step.figures[0] ?? '')"
+            @click="openWorking(step.figures[0] ?? '')"
           >
             {{ LIMITS[step.limited_by] }}
           </button>

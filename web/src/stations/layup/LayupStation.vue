@@ -14,10 +14,11 @@ import FilledFields from './FilledFields.vue'
 import LyingFields from './LyingFields.vue'
 import PressFields from './PressFields.vue'
 import TakesFields from './TakesFields.vue'
+import { useWorking } from '../../composables/useWorking'
 
 /** What lies how on what, before the lid closes; each family has its own words here. */
+const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
-const emit = defineEmits<{ working: [key: string] }>()
 const { stage, isFilled } = useStage(() => props.piece)
 const family = computed(() => props.piece.plan.family)
 const ROWS: Record<string, string[]> = {
@@ -47,12 +48,7 @@ const SUMS: Record<string, string[]> = {
       <PressFields v-else-if="family === 'press'" :stage="stage" />
       <BlankFields v-else :stage="stage" :family="family" :choices="choices" :piece="piece" />
       <div>
-        <FigureRow
-          v-for="key in ROWS[family] ?? []"
-          :key="key"
-          :figure="piece.plan.figures[key]"
-          @working="(found: string) => emit('working', found)"
-        />
+        <FigureRow v-for="key in ROWS[family] ?? []" :key="key" :figure="piece.plan.figures[key]" />
       </div>
       <FindingsList :findings="piece.plan.findings" station="layup" />
       <LyingFields :stage="stage" :family="family" />
@@ -62,7 +58,7 @@ const SUMS: Record<string, string[]> = {
           :to="{ name: 'piece', params: { id: piece.id, station: 'heat' } }"
           label="Go on to the heat"
         />
-        <Button variant="outlined" @click="emit('working', piece.plan.thread[0]?.figure ?? '')"
+        <Button variant="outlined" @click="openWorking(piece.plan.thread[0]?.figure ?? '')"
           >Show the working&nbsp;<kbd>w</kbd></Button
         >
       </div>
