@@ -12,6 +12,7 @@ import tempfile
 import time
 from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 ROOT = Path(__file__).parent.parent
 COMMITTED = Path(__file__).parent / "committed.json"
@@ -63,6 +64,32 @@ def bench_core() -> Figures:
     }
 
 
+def _editor(client: Any, piece: Any, stage: str, path: str) -> Callable[[], None]:
+    """An edit that changes one length of a stage each time it is done."""
+    state = {"version": piece.version, "mm": 70.0}
+
+    def edit() -> None:
+        state["mm"] = 60 + (state["mm"] + 1.3) % 20
+        change = {"path": path, "value": f"{state['mm']:.1f} mm"}
+        body = {"version": state["version"], "stage": stage, "changes": [change]}
+        answer = client.patch(f"/api/pieces/{piece.pk}", json.dumps(body), content_type="application/json")
+        state["version"] = answer.json()["version"]
+
+    return edit
+
+
+def _six_stages() -> dict[str, Any]:
+    """A chain of six: fused, slumped, polished and again, each taking the one before."""
+    from tests.core.test_rule_samples import begun
+
+    whole = begun("full")
+    stages = []
+    for i, process in enumerate(("full", "tack", "full", "slump", "polish", "polish")):
+        stage = begun(process)["stages"][0] | {"key": f"s{i}"}
+        stages.append(stage | ({"takes": [{"from": f"s{i - 1}", "count": 1}]} if i else {}))
+    return {**whole, "name": "Six stages", "stages": stages}
+
+
 def bench_server() -> Figures:
     """Round trips of an edit through the whole server stack, with a durable database file."""
     from django.contrib.auth import get_user_model
@@ -80,25 +107,20 @@ def bench_server() -> Figures:
     piece = import_piece(owner, document())
     client = Client()
     client.force_login(owner)
-    state = {"version": piece.version, "fall": 70.0}
-
-    def edit() -> None:
-        state["fall"] = 60 + (state["fall"] + 1.3) % 20
-        change = {"path": "stages.0.cradle.level.fall", "value": f"{state['fall']:.1f} mm"}
-        answer = client.patch(
-            f"/api/pieces/{piece.pk}",
-            json.dumps({"version": state["version"], "changes": [change]}),
-            content_type="application/json",
-        )
-        state["version"] = answer.json()["version"]
-
-    edits = spread_ms(edit, 150)
+    edits = spread_ms(_editor(client, piece, "", "stage.cradle.level.fall"), 150)
+    six = import_piece(owner, _six_stages())
+    last = spread_ms(_editor(client, six, "s5", "stage.layup.length"), 150)
+    six.refresh_from_db()
+    middle = spread_ms(_editor(client, six, "s2", "stage.layup.length"), 60)
     load_many(owner, 500)
     lists = spread_ms(lambda: client.get("/api/pieces"), 30)
     searches = spread_ms(lambda: client.get("/api/pieces?search=499"), 30)
     return {
         "edit a piece (PATCH), p50 ms": statistics.median(edits),
         "edit a piece (PATCH), p95 ms": edits[int(0.95 * len(edits))],
+        "edit the last of six stages, p50 ms": statistics.median(last),
+        "edit the last of six stages, p95 ms": last[int(0.95 * len(last))],
+        "edit the third of six stages, four planned anew, p50 ms": statistics.median(middle),
         "list 40 of 501 pieces, median ms": statistics.median(lists),
         "search 501 pieces, median ms": statistics.median(searches),
     }

@@ -16,10 +16,12 @@ from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import PiecePlan, StagePlan
+from coldcradle.piece.sharing import sharer_of, sharing_findings
 from coldcradle.quantity.parse import System
+from coldcradle.report.finding import Finding
 from studio.content_store import drawings_in, expand
 from studio.models import Firing, GlassKind, Piece, Stage
-from studio.stock_levels import rack_for
+from studio.stock_levels import racks_for
 
 __all__ = [
     "FIRING_INPUTS",
@@ -29,6 +31,7 @@ __all__ = [
     "outline_of",
     "plan_document",
     "planned",
+    "sharing_of",
     "sketch_of",
     "snapshot_of",
     "split_stage",
@@ -67,7 +70,7 @@ def assemble(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
         "format": FORMAT,
         "version": VERSION,
         "name": piece.name,
-        "stages": [_stage_document(s, kept) for s in stages],
+        "stages": [_stage_document(s, kept, rack) for s, rack in zip(stages, racks_for(stages), strict=True)],
     }
 
 
@@ -76,10 +79,10 @@ def local_start(firing: Firing) -> datetime:
     return firing.starts_at.astimezone(ZoneInfo(firing.time_zone))
 
 
-def _stage_document(row: Stage, kept: dict[str, Any]) -> dict[str, Any]:
+def _stage_document(row: Stage, kept: dict[str, Any], rack: dict[str, str]) -> dict[str, Any]:
     stage: dict[str, Any] = expand(copy.deepcopy(row.inputs), kept)
     stage["key"] = row.key
-    stage["glass"] |= {"kind": row.glass_kind.document, "rack": rack_for(row)}
+    stage["glass"] |= {"kind": row.glass_kind.document, "rack": rack}
     with_ids = [entry["kind_id"] for entry in stage["glass"].get("with", [])]
     if with_ids:
         kinds = {k.pk: k.document for k in GlassKind.objects.filter(owner=row.glass_kind.owner_id, pk__in=with_ids)}
@@ -141,14 +144,28 @@ def plan_document(document: dict[str, Any], systems: Mapping[str, System] | None
 
 
 def stages_of(piece: Piece) -> list[Stage]:
-    """The stages with all that a document needs, in one query."""
-    return list(piece.stages.select_related("glass_kind", "firing__kiln", "cradle"))
+    """The stages with all that a document and a revision need, in two queries."""
+    rows = piece.stages.select_related("glass_kind", "firing__kiln", "firing__head", "cradle")
+    return list(rows.prefetch_related("reservations"))
 
 
 def stage_at(piece: Piece, key: str = "") -> Stage:
     """The stage of that key; the first where there is none."""
     stages = stages_of(piece)
     return next((stage for stage in stages if stage.key == key), stages[0])
+
+
+def sharing_of(found: PlannedPiece, key: str, others: Sequence[Piece], firing: Firing) -> list[Finding]:
+    """What is unwise about a stage's programme for the stages of other pieces that share its firing."""
+    at = found.at(key)
+    mine = sharer_of(found.piece.name, found.piece.stages[at], found.plan.stages[at])
+    asked = []
+    for other in others:
+        theirs = planned(other)
+        for row in other.stages.filter(firing=firing):
+            i = theirs.at(row.key)
+            asked.append(sharer_of(other.name, theirs.piece.stages[i], theirs.plan.stages[i]))
+    return list(sharing_findings(mine, [a for a in asked if a is not None])) if mine else []
 
 
 def planned(piece: Piece) -> PlannedPiece:

@@ -24,6 +24,7 @@ __all__ = ["read_cradle", "read_outline", "read_solid"]
 
 _MOST_READINGS = 9
 _MOST_COATS = 200
+_LEAST_M = 1e-5  # thinner than this is no glass
 
 
 def _harmless() -> Part:
@@ -305,6 +306,8 @@ def _line(reader: FieldReader, room: Stack | Solid, is_filled: bool) -> float:
         reader.skip("line")
         return room.height_m
     line = reader.quantity("line", "length", called="a casting line", low=0.0, high=10.0, above=True)
+    if 0 < line < _LEAST_M and reader.at("line") in reader.reading.entries:
+        reader.fault("line", "expected a casting line of at least 0.01 mm", reader.data["line"])
     if line > room.height_m * (1 + 1e-9) and reader.at("line") in reader.reading.entries:
         reader.fault(
             "line",

@@ -80,7 +80,7 @@ def read_glass(reader: FieldReader) -> GlassInput:
         form=forms()[reader.choice("form", forms())],
         loss=reader.quantity("loss", "ratio", called="a loss", low=0.0, high=0.5, default="2 %"),
         rack_kg=rack,
-        own_charge_kg=reader.optional("charge", "mass", called="a charge", low=0.0, high=500.0, above=True),
+        own_charge_kg=reader.optional("charge", "mass", called="a charge", low=1e-5, high=500.0),
     )
     reader.skip("mix")
     reader.close()

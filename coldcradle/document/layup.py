@@ -15,7 +15,7 @@ _MOST_LAYERS = 24
 def _layers(reader: FieldReader) -> tuple[Layer, ...]:
     found = []
     for r in reader.children("layers", "a layer", _MOST_LAYERS) if reader.data.get("layers") else []:
-        thick = r.quantity("thick", "length", called="a sheet's thickness", low=0.0, high=0.2, above=True)
+        thick = r.quantity("thick", "length", called="a sheet's thickness", low=1e-5, high=0.2)
         found.append(Layer(thickness_m=thick, count=r.whole("count", low=1, high=200, default=1)))
         r.close()
     reader.skip("layers")
@@ -26,7 +26,7 @@ def read_layup(reader: FieldReader) -> LayupInput:
     """The lay-up of a stage."""
 
     def length(name: str, called: str, high: float) -> float | None:
-        return reader.optional(name, "length", called=called, low=0.0, high=high, above=True)
+        return reader.optional(name, "length", called=called, low=1e-5, high=high)
 
     layup = LayupInput(
         support=reader.choice("on", ("auto", *get_args(Support)), default="auto"),  # type: ignore[arg-type]  # one of them

@@ -13,7 +13,7 @@ from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
-__all__ = ["ChainLink", "ChainPlan", "Link", "Travel", "plan_chain"]
+__all__ = ["ChainLink", "ChainPlan", "Link", "Travel", "next_start", "plan_chain"]
 
 _SOME, _MOST = 0.1, 0.5  # of the heat work that made a feature; more than that takes it back
 _LIKE_THICK = 1.35  # thicknesses that may share an anneal differ by no more than this
@@ -156,7 +156,7 @@ def _fewest(links: Sequence[Link]) -> list[list[int]]:
     return found
 
 
-def _next_start(after: datetime, awake: tuple[float, float]) -> datetime:
+def next_start(after: datetime, awake: tuple[float, float]) -> datetime:
     """The next whole quarter of an hour at which somebody is awake, an hour after the lid may be opened."""
     moment = at(after, 3600.0)
     moment += timedelta(minutes=-moment.minute % 15, seconds=-moment.second)
@@ -270,7 +270,7 @@ def _proposals(links: Sequence[Link]) -> list[datetime]:
     starts = []
     for link in links:
         before = [opens[key] for key in link.ancestors if key in opens]
-        start = link.starts_at if not before else max(link.starts_at, _next_start(max(before), link.awake))
+        start = link.starts_at if not before else max(link.starts_at, next_start(max(before), link.awake))
         opens[link.key] = at(start, link.total_s)
         starts.append(start)
     return starts

@@ -97,8 +97,8 @@ def _slope(function: Callable[..., float], values: Sequence[float], index: int, 
         moved[index] += offset
         try:
             return float(function(*moved))
-        except ImpossibleInput:
-            return None
+        except (ImpossibleInput, ValueError, ZeroDivisionError):
+            return None  # no such thing on that side: a thickness below nothing has no root
 
     for _ in range(4):
         high, low = at(step), at(-step)

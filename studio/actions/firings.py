@@ -9,7 +9,7 @@ from django.db.models import F
 
 from studio.models import Firing, FiringRevision, Kiln, Piece
 
-__all__ = ["begin_firing", "firing_snapshot", "is_shared", "next_firing_revision", "restore_firing", "save_firing"]
+__all__ = ["begin_firing", "firing_snapshot", "next_firing_revision", "restore_firing", "save_firing"]
 
 
 def firing_snapshot(firing: Firing) -> dict[str, Any]:
@@ -41,11 +41,6 @@ def _record(firing: Firing, label: str, when: datetime) -> None:
         firing=firing, parent=firing.head, label=label[:120], snapshot=firing_snapshot(firing), created_at=when
     )
     firing.save(update_fields=["head", "updated_at"])
-
-
-def is_shared(firing: Firing) -> bool:
-    """Whether stages of several pieces are in it."""
-    return firing.stages.values("piece").distinct().count() > 1
 
 
 def _tell_others(firing: Firing, piece: Piece | None) -> None:

@@ -5,18 +5,20 @@ A firing that other pieces share keeps its own history and is left alone here: u
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
+from django.db.models import Count
 
-from studio.actions.firings import is_shared, next_firing_revision, restore_firing
+from studio.actions.firings import restore_firing
 from studio.actions.pieces import locked
 from studio.models import Firing, FiringRevision, Piece, Revision, Stage
 from studio.planning import PlannedPiece, assemble, plan_document, stages_of, summary_of
 from studio.reservations import settle_reservations
 
-__all__ = ["next_label", "redo_piece", "undo_label", "undo_piece"]
+__all__ = ["labels", "redo_piece", "undo_piece"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,13 +33,14 @@ class _Move:
 
 def _own_firings(piece: Piece) -> list[Firing]:
     """Every firing this piece has alone, those of stages that are gone included as long as they have one."""
-    rows = Firing.objects.filter(stages__piece=piece).select_related("head").distinct()
-    return [firing for firing in rows if not is_shared(firing)]
+    mine = Stage.objects.filter(piece=piece).values("firing")
+    rows = Firing.objects.filter(pk__in=mine).annotate(pieces=Count("stages__piece", distinct=True))
+    return list(rows.filter(pieces=1).select_related("head__parent"))
 
 
-def _back(piece: Piece) -> list[_Move]:
+def _back(piece: Piece, firings: Sequence[Firing]) -> list[_Move]:
     moves = []
-    for row in (piece, *_own_firings(piece)):
+    for row in (piece, *firings):
         head = row.head
         if head is not None and head.parent is not None:
             moves.append(_Move(row, head.parent, head.created_at, head.label))
@@ -50,27 +53,25 @@ def next_revision(piece: Piece) -> Revision | None:
     return piece.head.children.last() if piece.head else None
 
 
-def _forth(piece: Piece) -> list[_Move]:
+def _forth(piece: Piece, firings: Sequence[Firing]) -> list[_Move]:
     moves = []
     after = next_revision(piece)
     if after is not None:
         moves.append(_Move(piece, after, after.created_at, after.label))
-    for firing in _own_firings(piece):
-        later = next_firing_revision(firing)
-        if later is not None:
-            moves.append(_Move(firing, later, later.created_at, later.label))
+    heads = {firing.head_id: firing for firing in firings if firing.head_id}
+    latest: dict[int, FiringRevision] = {}
+    for later in FiringRevision.objects.filter(parent__in=heads).order_by("pk"):
+        latest[later.parent_id] = later
+    moves += [_Move(heads[head], later, later.created_at, later.label) for head, later in latest.items()]
     first = min((m.at for m in moves), default=None)
     return [m for m in moves if m.at == first]
 
 
-def undo_label(piece: Piece) -> str | None:
-    """What undo would take back, or None."""
-    return next((m.label for m in _back(piece)), None)
-
-
-def next_label(piece: Piece) -> str | None:
-    """What redo would do again, or None."""
-    return next((m.label for m in _forth(piece)), None)
+def labels(piece: Piece) -> tuple[str | None, str | None]:
+    """What undo would take back and what redo would do again, None where there is nothing."""
+    firings = _own_firings(piece)
+    back, forth = _back(piece, firings), _forth(piece, firings)
+    return next((m.label for m in back), None), next((m.label for m in forth), None)
 
 
 def _restore_rows(piece: Piece, snapshot: dict[str, Any]) -> None:
@@ -108,11 +109,11 @@ def _move(piece: Piece, moves: list[_Move]) -> PlannedPiece | None:
 def undo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
     """Back to before what was done last; None when nothing was done."""
     locked(piece, version)
-    return _move(piece, _back(piece))
+    return _move(piece, _back(piece, _own_firings(piece)))
 
 
 @transaction.atomic
 def redo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
     """Forward again; None when nothing was undone."""
     locked(piece, version)
-    return _move(piece, _forth(piece))
+    return _move(piece, _forth(piece, _own_firings(piece)))

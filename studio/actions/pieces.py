@@ -270,6 +270,11 @@ def _changed(
     return document, plan_document(document, dict.fromkeys(plain, system))
 
 
+def _kept_of(stage: Stage) -> tuple[Any, ...]:
+    """What of a stage an edit may change in its own row."""
+    return stage.inputs, stage.order, stage.process, stage.glass_kind_id
+
+
 @transaction.atomic
 def change_piece(
     piece: Piece, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
@@ -279,6 +284,7 @@ def change_piece(
     """
     locked(piece, version)
     stages = stages_of(piece)
+    standing = [_kept_of(stage) for stage in stages]
     document, found = _changed(piece, stages, changes, system)
     piece.name = document["name"].strip()
     when = timezone.now()
@@ -289,8 +295,9 @@ def change_piece(
         firing.starts_at, firing.time_zone = elsewhere["starts_at"], elsewhere["time_zone"]
         firing.inputs = elsewhere["firing"]
         moved |= save_firing(firing, piece, label=label, when=when)
-        stage.save()
-    if piece.head is None or piece.head.snapshot != snapshot_of(piece, stages) or not moved:
+        if _kept_of(stage) != standing[order]:
+            stage.save()
+    if piece.head is None or not moved or piece.head.snapshot != snapshot_of(piece, stages):
         _record(piece, stages, label, when)
     piece.version += 1
     save_piece(piece, found)

@@ -11,10 +11,11 @@ from django.utils import timezone
 
 from coldcradle.document.piece import MOST_STAGES
 from coldcradle.errors import DocumentError, Fault
+from coldcradle.piece.chain import next_start
 from studio.actions.firings import begin_firing, save_firing
 from studio.actions.pieces import keep_stage, locked, new_stage, record, save_piece
 from studio.models import Cradle, Kiln, Piece, Stage
-from studio.planning import PlannedPiece, assemble, plan_document, planned, stages_of
+from studio.planning import PlannedPiece, assemble, local_start, plan_document, planned, stages_of
 from studio.reservations import settle_reservations
 
 __all__ = ["add_stage", "duplicate_stage", "move_stage", "put_on_the_clock", "remove_stage"]
@@ -71,7 +72,10 @@ def add_stage(
     written = new_stage(key, process=process, cradle=cradle, layup=layup, kind=before.glass_kind, kiln=kiln)
     found = planned(piece)
     link = found.plan.chain.links[found.at(after)]
-    start = max(datetime.fromisoformat(link.starts_at), datetime.fromisoformat(_opened(found, after)))
+    opens = max(datetime.fromisoformat(link.starts_at), datetime.fromisoformat(_opened(found, after)))
+    start = next_start(
+        opens.astimezone(local_start(before.firing).tzinfo), found.piece.stages[found.at(after)].heat.awake
+    )
     written |= {"takes": [{"from": after, "count": 1}]} | ({"name": name.strip()} if name.strip() else {})
     written["heat"] |= {"starts_at": start.strftime("%Y-%m-%dT%H:%M"), "time_zone": before.firing.time_zone}
     made = Stage(piece=piece, glass_kind=before.glass_kind, cradle=shelved)

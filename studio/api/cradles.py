@@ -43,9 +43,11 @@ def _mould_kg(cradle: CradleInput) -> float:
 
 
 def _cradle(row: Cradle) -> dict[str, Any]:
+    is_filled = "line" in row.document
     reader = FieldReader(row.document | {"care": row.care}, "", ReadContext(), "a cradle")
-    cradle = read_cradle(reader, is_filled="line" in row.document)
-    section = draw_section(cradle.room, line_m=cradle.line_m, glass_m=cradle.line_m, heap_m=0.0, wall_m=cradle.wall_m)
+    cradle = read_cradle(reader, is_filled=is_filled)
+    glass_m = cradle.line_m if is_filled else 0.0
+    section = draw_section(cradle.room, line_m=cradle.line_m, glass_m=glass_m, heap_m=0.0, wall_m=cradle.wall_m)
     worn = (
         []
         if cradle.care.is_single_use
@@ -62,6 +64,8 @@ def _cradle(row: Cradle) -> dict[str, Any]:
         "method": cradle.method,
         "holds": measure(cradle).chosen.shown,
         "line": show(cradle.line_m, "length"),
+        "is_filled": is_filled,
+        "across": show(cradle.room.span_m[0], "length"),
         "wall": show(cradle.wall_m, "length"),
         "mould": show(_mould_kg(cradle), "mass"),
         "rated": show(cradle.rated_c, "temperature"),
@@ -90,6 +94,7 @@ def list_cradles(
     archived: bool = False,
     sort: Literal["name", "recent"] = "name",
     offset: int = Query(0, ge=0, le=10**6),
+    limit: int = Query(_PAGE, ge=1, le=500),
 ):
     mine = Cradle.objects.of(request.user).filter(is_archived=archived)
     found = mine
@@ -97,8 +102,13 @@ def list_cradles(
         found = found.filter(Q(name__icontains=words) | Q(document__material__icontains=words))
     if material:
         found = found.filter(document__material=material[:40].replace("\0", ""))
-    rows = found.order_by("-updated_at" if sort == "recent" else "name", "pk")[offset : offset + _PAGE]
+    rows = found.order_by("-updated_at" if sort == "recent" else "name", "pk")[offset : offset + limit]
     return {"rows": [_cradle(row) for row in rows], "count": found.count(), "all": mine.count()}
+
+
+@router.get("/cradles/{cradle_id}", response={200: CradleOut, 404: ErrorOut})
+def show_cradle(request: HttpRequest, cradle_id: Id):
+    return _cradle(_one(request, cradle_id))
 
 
 @router.post("/cradles", response={201: CradleOut, 404: ErrorOut})

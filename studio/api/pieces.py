@@ -29,8 +29,8 @@ from studio.api.schemas import (
     VersionIn,
 )
 from studio.errors import Stale
-from studio.models import Cradle, Firing, GlassKind, Kiln, Piece
-from studio.planning import PlannedPiece, planned, summary_of
+from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
+from studio.planning import PlannedPiece, planned, sharing_of, summary_of
 from studio.starters import starting_cradle, starting_layup, typed_layup
 
 __all__ = ["answer_piece", "conflict", "full_paths", "router", "told_by_stage"]
@@ -47,6 +47,7 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
     row = piece.stages.select_related("firing__head", "glass_kind").get(key=plan.key)
     reservations = row.reservations.select_related("item__kind")
     prefix = f"stages.{at}."
+    undoes, redoes = history.labels(piece)
     return {
         "id": piece.pk,
         "version": piece.version,
@@ -62,7 +63,7 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
         "kind_version": row.glass_kind.version,
         "kiln_id": row.firing.kiln_id,
         "cradle_id": row.cradle_id,
-        "firing": _firing(row.firing, piece),
+        "firing": _firing(row, piece, found),
         "plan": plan,
         "chain": found.plan.chain,
         "reservations": [
@@ -76,21 +77,23 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
             for t in reservations
         ],
         "reservations_gap": _gap([t.mass_kg for t in reservations], plan),
-        "undoes": history.undo_label(piece),
-        "redoes": history.next_label(piece),
+        "undoes": undoes,
+        "redoes": redoes,
         "label": piece.head.label if piece.head else "",
         "updated_at": piece.updated_at,
         "is_put_away": piece.is_put_away,
     }
 
 
-def _firing(firing: Firing, piece: Piece) -> dict[str, Any]:
-    others = Piece.objects.filter(stages__firing=firing).exclude(pk=piece.pk).distinct()
-    names = list(others.values_list("name", flat=True))
+def _firing(stage: Stage, piece: Piece, found: PlannedPiece) -> dict[str, Any]:
+    firing = stage.firing
+    others = list(Piece.objects.filter(stages__firing=firing).exclude(pk=piece.pk).distinct())
+    names = [other.name for other in others]
     after = next_firing_revision(firing)
     return {
         "id": firing.pk,
         "shared_with": names,
+        "findings": sharing_of(found, stage.key, others, firing) if others else [],
         "undoes": firing.head.label if names and firing.head and firing.head.parent_id else None,
         "redoes": after.label if names and after else None,
     }

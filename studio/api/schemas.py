@@ -13,6 +13,7 @@ from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.chain import ChainPlan
 from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import DualQuantity, Message
+from coldcradle.report.finding import Finding
 from coldcradle.report.graph import Graph
 from coldcradle.report.thread import Bead
 
@@ -91,6 +92,7 @@ class FiringOut(Schema):
 
     id: int
     shared_with: list[str]
+    findings: list[Finding]
     undoes: str | None
     redoes: str | None
 
@@ -239,6 +241,8 @@ class CradleOut(Schema):
     holds: DualQuantity
     method: str
     line: DualQuantity
+    is_filled: bool
+    across: DualQuantity
     wall: DualQuantity
     mould: DualQuantity
     rated: DualQuantity

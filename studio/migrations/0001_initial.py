@@ -6,7 +6,6 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
@@ -15,116 +14,176 @@ class Migration(migrations.Migration):
 
     operations = [
         migrations.CreateModel(
-            name='Cradle',
+            name="Cradle",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('name', models.CharField(max_length=80)),
-                ('document', models.JSONField()),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("name", models.CharField(max_length=80)),
+                ("document", models.JSONField()),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
             ],
             options={
-                'ordering': ['name', 'pk'],
+                "ordering": ["name", "pk"],
             },
         ),
         migrations.CreateModel(
-            name='GlassKind',
+            name="GlassKind",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('key', models.CharField(max_length=60)),
-                ('name', models.CharField(max_length=80)),
-                ('document', models.JSONField()),
-                ('rack', models.JSONField(default=dict)),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("key", models.CharField(max_length=60)),
+                ("name", models.CharField(max_length=80)),
+                ("document", models.JSONField()),
+                ("rack", models.JSONField(default=dict)),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
             ],
             options={
-                'ordering': ['name', 'pk'],
+                "ordering": ["name", "pk"],
             },
         ),
         migrations.CreateModel(
-            name='Kiln',
+            name="Kiln",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('name', models.CharField(max_length=60)),
-                ('document', models.JSONField()),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("name", models.CharField(max_length=60)),
+                ("document", models.JSONField()),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
             ],
             options={
-                'ordering': ['name', 'pk'],
+                "ordering": ["name", "pk"],
             },
         ),
         migrations.CreateModel(
-            name='Firing',
+            name="Firing",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('starts_at', models.CharField(max_length=40)),
-                ('zone', models.CharField(max_length=60)),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('kiln', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='firings', to='studio.kiln')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("starts_at", models.CharField(max_length=40)),
+                ("zone", models.CharField(max_length=60)),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
+                (
+                    "kiln",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT, related_name="firings", to="studio.kiln"
+                    ),
+                ),
             ],
             options={
-                'abstract': False,
+                "abstract": False,
             },
         ),
         migrations.CreateModel(
-            name='Piece',
+            name="Piece",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('name', models.CharField(max_length=80)),
-                ('is_put_away', models.BooleanField(default=False)),
-                ('summary', models.JSONField(null=True)),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("name", models.CharField(max_length=80)),
+                ("is_put_away", models.BooleanField(default=False)),
+                ("summary", models.JSONField(null=True)),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
             ],
             options={
-                'ordering': ['-updated_at', '-pk'],
+                "ordering": ["-updated_at", "-pk"],
             },
         ),
         migrations.CreateModel(
-            name='Revision',
+            name="Revision",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('label', models.CharField(max_length=120)),
-                ('snapshot', models.JSONField()),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('parent', models.ForeignKey(null=True, on_delete=django.db.models.deletion.CASCADE, related_name='children', to='studio.revision')),
-                ('piece', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='revisions', to='studio.piece')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("label", models.CharField(max_length=120)),
+                ("snapshot", models.JSONField()),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                (
+                    "parent",
+                    models.ForeignKey(
+                        null=True,
+                        on_delete=django.db.models.deletion.CASCADE,
+                        related_name="children",
+                        to="studio.revision",
+                    ),
+                ),
+                (
+                    "piece",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="revisions", to="studio.piece"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['pk'],
+                "ordering": ["pk"],
             },
         ),
         migrations.AddField(
-            model_name='piece',
-            name='head',
-            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to='studio.revision'),
+            model_name="piece",
+            name="head",
+            field=models.ForeignKey(
+                null=True, on_delete=django.db.models.deletion.SET_NULL, related_name="+", to="studio.revision"
+            ),
         ),
         migrations.CreateModel(
-            name='Stage',
+            name="Stage",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('order', models.PositiveSmallIntegerField()),
-                ('inputs', models.JSONField()),
-                ('firing', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='stages', to='studio.firing')),
-                ('glass_kind', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='stages', to='studio.glasskind')),
-                ('piece', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='stages', to='studio.piece')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("order", models.PositiveSmallIntegerField()),
+                ("inputs", models.JSONField()),
+                (
+                    "firing",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT, related_name="stages", to="studio.firing"
+                    ),
+                ),
+                (
+                    "glass_kind",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT, related_name="stages", to="studio.glasskind"
+                    ),
+                ),
+                (
+                    "piece",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="stages", to="studio.piece"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['order'],
-                'constraints': [models.UniqueConstraint(fields=('piece', 'order'), name='one_stage_per_place')],
+                "ordering": ["order"],
+                "constraints": [models.UniqueConstraint(fields=("piece", "order"), name="one_stage_per_place")],
             },
         ),
     ]

@@ -29,126 +29,164 @@ def items_to_rack(apps, schema_editor):
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('studio', '0001_initial'),
+        ("studio", "0001_initial"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='cradle',
-            name='care',
+            model_name="cradle",
+            name="care",
             field=models.JSONField(default=dict),
         ),
         migrations.AddField(
-            model_name='cradle',
-            name='is_archived',
+            model_name="cradle",
+            name="is_archived",
             field=models.BooleanField(default=False),
         ),
         migrations.AddField(
-            model_name='glasskind',
-            name='is_archived',
+            model_name="glasskind",
+            name="is_archived",
             field=models.BooleanField(default=False),
         ),
         migrations.AddField(
-            model_name='stage',
-            name='cradle',
-            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='stages', to='studio.cradle'),
+            model_name="stage",
+            name="cradle",
+            field=models.ForeignKey(
+                null=True, on_delete=django.db.models.deletion.SET_NULL, related_name="stages", to="studio.cradle"
+            ),
         ),
         migrations.CreateModel(
-            name='Photo',
+            name="Photo",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('data', models.BinaryField()),
-                ('width', models.PositiveIntegerField()),
-                ('height', models.PositiveIntegerField()),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("data", models.BinaryField()),
+                ("width", models.PositiveIntegerField()),
+                ("height", models.PositiveIntegerField()),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
             ],
             options={
-                'abstract': False,
+                "abstract": False,
             },
         ),
         migrations.AddField(
-            model_name='cradle',
-            name='photo',
-            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='cradles', to='studio.photo'),
+            model_name="cradle",
+            name="photo",
+            field=models.ForeignKey(
+                null=True, on_delete=django.db.models.deletion.SET_NULL, related_name="cradles", to="studio.photo"
+            ),
         ),
         migrations.CreateModel(
-            name='Solid',
+            name="Solid",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('name', models.CharField(max_length=80)),
-                ('ending', models.CharField(max_length=8)),
-                ('file', models.FileField(upload_to='solids')),
-                ('found', models.JSONField()),
-                ('view', models.BinaryField(null=True)),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("name", models.CharField(max_length=80)),
+                ("ending", models.CharField(max_length=8)),
+                ("file", models.FileField(upload_to="solids")),
+                ("found", models.JSONField()),
+                ("view", models.BinaryField(null=True)),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
             ],
             options={
-                'ordering': ['-pk'],
+                "ordering": ["-pk"],
             },
         ),
         migrations.CreateModel(
-            name='StockItem',
+            name="StockItem",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('form', models.CharField(max_length=20)),
-                ('mass_kg', models.FloatField()),
-                ('details', models.JSONField(default=dict)),
-                ('words', models.CharField(default='', max_length=600)),
-                ('is_archived', models.BooleanField(default=False)),
-                ('kind', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='items', to='studio.glasskind')),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("form", models.CharField(max_length=20)),
+                ("mass_kg", models.FloatField()),
+                ("details", models.JSONField(default=dict)),
+                ("words", models.CharField(default="", max_length=600)),
+                ("is_archived", models.BooleanField(default=False)),
+                (
+                    "kind",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT, related_name="items", to="studio.glasskind"
+                    ),
+                ),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
             ],
             options={
-                'ordering': ['kind__name', 'form', 'pk'],
+                "ordering": ["kind__name", "form", "pk"],
             },
         ),
         migrations.CreateModel(
-            name='Take',
+            name="Take",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('mass_kg', models.FloatField()),
-                ('is_used', models.BooleanField(default=False)),
-                ('item', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='takes', to='studio.stockitem')),
-                ('stage', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='takes', to='studio.stage')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("mass_kg", models.FloatField()),
+                ("is_used", models.BooleanField(default=False)),
+                (
+                    "item",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.PROTECT, related_name="takes", to="studio.stockitem"
+                    ),
+                ),
+                (
+                    "stage",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="takes", to="studio.stage"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['pk'],
+                "ordering": ["pk"],
             },
         ),
         migrations.CreateModel(
-            name='Drawing',
+            name="Drawing",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
-                ('updated_at', models.DateTimeField(auto_now=True)),
-                ('version', models.PositiveIntegerField(default=1)),
-                ('digest', models.CharField(max_length=64)),
-                ('data', models.JSONField()),
-                ('owner', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='+', to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
+                ("updated_at", models.DateTimeField(auto_now=True)),
+                ("version", models.PositiveIntegerField(default=1)),
+                ("digest", models.CharField(max_length=64)),
+                ("data", models.JSONField()),
+                (
+                    "owner",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="+", to=settings.AUTH_USER_MODEL
+                    ),
+                ),
             ],
             options={
-                'constraints': [models.UniqueConstraint(fields=('owner', 'digest'), name='one_drawing_per_digest')],
+                "constraints": [models.UniqueConstraint(fields=("owner", "digest"), name="one_drawing_per_digest")],
             },
         ),
         migrations.AddIndex(
-            model_name='stockitem',
-            index=models.Index(fields=['owner', 'is_archived', 'kind', 'form'], name='stock_by_kind'),
+            model_name="stockitem",
+            index=models.Index(fields=["owner", "is_archived", "kind", "form"], name="stock_by_kind"),
         ),
         migrations.RunPython(rack_to_items, items_to_rack),
         migrations.RemoveField(
-            model_name='glasskind',
-            name='rack',
+            model_name="glasskind",
+            name="rack",
         ),
     ]

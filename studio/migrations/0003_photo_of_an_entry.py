@@ -5,15 +5,16 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('studio', '0002_stock_and_drawings'),
+        ("studio", "0002_stock_and_drawings"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='stockitem',
-            name='photo',
-            field=models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='items', to='studio.photo'),
+            model_name="stockitem",
+            name="photo",
+            field=models.ForeignKey(
+                null=True, on_delete=django.db.models.deletion.SET_NULL, related_name="items", to="studio.photo"
+            ),
         ),
     ]

@@ -12,7 +12,9 @@ class Migration(migrations.Migration):
         migrations.AlterField(
             "reservation",
             "stage",
-            models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name="reservations", to="studio.stage"),
+            models.ForeignKey(
+                on_delete=django.db.models.deletion.CASCADE, related_name="reservations", to="studio.stage"
+            ),
         ),
         migrations.AlterField(
             "reservation",

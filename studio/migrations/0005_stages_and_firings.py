@@ -57,7 +57,9 @@ class Forward:
     """One piece carried over: rows by key, and a snapshot of each revision."""
 
     def __init__(self, apps, piece):
-        self.models = {name: apps.get_model("studio", name) for name in ("Stage", "Firing", "FiringRevision", "Revision")}
+        self.models = {
+            name: apps.get_model("studio", name) for name in ("Stage", "Firing", "FiringRevision", "Revision")
+        }
         self.piece = piece
         self.row = self.models["Stage"].objects.filter(piece=piece).order_by("order").first()
         self.firings = {}
@@ -123,7 +125,11 @@ class Forward:
         }  # fmt: skip
         for order, stage in enumerate(self.snapshot(self.piece.name, old, None)["stages"]):
             stage_row = self.row if stage["key"] == "main" else self.models["Stage"](piece=self.piece)
-            stage_row.key, stage_row.order, stage_row.process = stage["key"], order, str(stage["inputs"]["process"])[:20]
+            stage_row.key, stage_row.order, stage_row.process = (
+                stage["key"],
+                order,
+                str(stage["inputs"]["process"])[:20],
+            )
             stage_row.inputs, stage_row.glass_kind_id = stage["inputs"], stage["glass_kind_id"]
             stage_row.firing_id, stage_row.cradle_id = stage["firing_id"], stage["cradle_id"]
             stage_row.save()
@@ -189,7 +195,8 @@ def backward(apps, schema_editor):
         main = next(r for r in rows if r.key == told["key"])
         for row in rows:
             if row is not main:
-                row.delete()
+                schema_editor.execute("DELETE FROM studio_reservation WHERE stage_id = %s", [row.pk])
+                schema_editor.execute("DELETE FROM studio_stage WHERE id = %s", [row.pk])
         main.order, main.inputs = 0, told["inputs"]
         main.save()
     models_["Piece"].objects.update(summary=None)
@@ -249,7 +256,5 @@ class Migration(migrations.Migration):
         migrations.AlterField("firing", "time_zone", models.CharField(max_length=60)),
         migrations.AlterField("stage", "key", models.CharField(max_length=40)),
         migrations.AlterField("stage", "process", models.CharField(max_length=20)),
-        migrations.AddConstraint(
-            "stage", models.UniqueConstraint(fields=["piece", "key"], name="one_stage_per_key")
-        ),
+        migrations.AddConstraint("stage", models.UniqueConstraint(fields=["piece", "key"], name="one_stage_per_key")),
     ]

@@ -29,6 +29,9 @@ ELSEWHERE = {
     "heat.trade-ladder",
     "heat.unusual-slump",
     "glass.not-tested",
+    "heat.shares-no-window",
+    "heat.shares-another-peak",
+    "heat.shares-a-slower-anneal",
     "glass.does-not-match",
     "glass.extras-exceed",
 }

@@ -30,6 +30,14 @@ class Propagation(SimpleTestCase):
         figure = product(given("a", "a", 3.0, "count"), given("b", "b", 5.0, "count"), extra=[("rest", 0.5)])
         self.assertAlmostEqual(figure.u, 0.5)
 
+    def test_an_error_larger_than_the_value_asks_for_no_root_of_less_than_nothing(self) -> None:
+        from coldcradle.report.figure import PRACTICE, derive
+
+        wide = given("thickness", "d", 0.004, "length", 0.02)
+        figure = derive("x", "X", "length", math.sqrt, [wide], words="", formula="√d", source=PRACTICE)
+        self.assertGreater(figure.u, 0)
+        self.assertTrue(math.isfinite(figure.u))
+
     def test_without_errors_there_is_no_plus_minus(self) -> None:
         figure = product(given("a", "a", 3.0, "count"), given("b", "b", 5.0, "count"))
         self.assertEqual((figure.u, figure.shares, figure.shown.metric.plus_minus), (0.0, (), ""))

@@ -19,7 +19,7 @@ KEPT = ROOT / "tests" / "data" / "release1.sqlite3.gz"
 LOOK = """
 import json, django
 django.setup()
-from studio.actions.history import undo_label
+from studio.actions.history import labels
 from studio.models import Piece
 from studio.planning import planned
 told = {}
@@ -30,7 +30,7 @@ for piece in Piece.objects.order_by("pk"):
         "thread": [b.shown.metric.text for b in found.plan.stages[0].thread],
         "starts": [s["heat"]["starts_at"] for s in found.document["stages"]],
         "heads": [f.firing.head_id is not None for f in piece.stages.select_related("firing")],
-        "undoes": undo_label(piece),
+        "undoes": labels(piece)[0],
     }
 print(json.dumps(told))
 """

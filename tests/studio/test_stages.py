@@ -165,6 +165,12 @@ class SharedFirings(StagesTest):
         self.change({"stage.heat.starts_at": "2026-12-02T08:00"})
         self.assertEqual(self.start_of(self.other), "2026-11-23T16:00")
 
+    def test_one_programme_that_does_not_serve_all_is_said(self) -> None:
+        alike = self.act("firing/join", "main", firing_id=self.firing.pk).json()
+        self.assertEqual(alike["firing"]["findings"], [])
+        hotter = self.change({"stage.glass.loss": "2 %", "stage.heat.peak_at": "950 °C"}).json()
+        self.assertEqual([f["rule"] for f in hotter["firing"]["findings"]], ["heat.shares-another-peak"])
+
     def test_stages_of_one_piece_do_not_share_and_another_owners_firing_is_not_there(self) -> None:
         self.then("polish")
         mine = Stage.objects.get(piece=self.piece, key="main").firing_id

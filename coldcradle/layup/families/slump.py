@@ -173,6 +173,7 @@ def _sketch(laying: Laying, blank: Blank, *, down: float) -> Sketch:
     brim, half = room.height_m, blank.length_m / 2
     outer = room.half_width_m + max(wall, 0.004)
     thick = blank.thickness.value
+    floor = 0.0 if laying.process == "ring" else -wall
     matter: Matter = "steel" if laying.cradle.material.key in ("stainless", "mild-steel") else "refractory"
     if laying.process == "ring":
         plate = max(wall, 0.006)
@@ -188,7 +189,7 @@ def _sketch(laying: Laying, blank: Blank, *, down: float) -> Sketch:
         line = [(x, brim + (z - brim) * down) for x, z in _lying(room.profile_m(), half)]
     bodies = [
         Body(matter, laying.cradle.name, form),
-        Body("shelf", "shelf", [block(-outer - 0.02, -wall - 0.008, outer + 0.02, -wall)]),
+        Body("shelf", "shelf", [block(-outer - 0.02, floor - 0.008, outer + 0.02, floor)]),
         Body("after", "after the firing", [offset_up(line, thick)]),
         Body("glass", "as it goes in", [block(-half, brim, half, brim + thick)]),
     ]

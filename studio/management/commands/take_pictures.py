@@ -19,15 +19,15 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("card", "Lamp-room prism/card", "", (840, 1180), {}),
     ("mesh", "Fog-bell stopper", "", (1280, 800), {}),
     ("outline", "Berth pennant slab", "Draw, read or trace the outline", (1280, 800), {}),
-    ("pattern", "Berth pennant slab/pattern/0", "", (1280, 800), {}),
-    ("mix", "Chart-room door pulls/glass", "", (1280, 800), {}),
     ("bench", "Lamp-room prism/bench", "", (390, 844), {}),
     ("sum", "/sums/mix?weighed=114%20g", "", (1280, 800), {}),
     ("cradles", "/cradles", "Door-pull tray", (1280, 800), {}),
     ("rack", "/glass", "", (1280, 800), {}),
     ("kilns", "/kilns", "", (1280, 1500), {}),
     ("compare", "Tide tokens/compare?a=ours&b=typed", "", (1280, 900), {}),
-    ("chain", "Chart-table dish/heat", "", (1280, 900), {}),
+    ("chain", "Chart-table dish/heat?stage=slump", "", (1280, 800), {}),
+    ("new-piece", "/pieces?new=1", "", (1280, 800), {}),
+    ("layup", "Drum shade/layup", "", (1280, 800), {}),
 ]
 
 

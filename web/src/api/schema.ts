@@ -46,7 +46,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Show Cradle */
+        get: operations["studio_api_cradles_show_cradle"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1310,6 +1311,7 @@ export interface components {
         };
         /** CradleOut */
         CradleOut: {
+            across: components["schemas"]["DualQuantity"];
             /** Care */
             care: {
                 [key: string]: unknown;
@@ -1323,6 +1325,8 @@ export interface components {
             id: number;
             /** Is Archived */
             is_archived: boolean;
+            /** Is Filled */
+            is_filled: boolean;
             /** Is Single Use */
             is_single_use: boolean;
             line: components["schemas"]["DualQuantity"];
@@ -1559,6 +1563,8 @@ export interface components {
          * @description The firing of a stage, and who else is in it; its own undo and redo where it is shared.
          */
         FiringOut: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
             /** Id */
             id: number;
             /** Redoes */
@@ -3086,6 +3092,7 @@ export interface operations {
                 archived?: boolean;
                 sort?: "name" | "recent";
                 offset?: number;
+                limit?: number;
             };
             header?: never;
             path?: never;
@@ -3119,6 +3126,37 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CradleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_cradles_show_cradle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cradle_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,11 +2,12 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 
 import { api, asked } from '../../api/client'
 import type { Cradle } from '../../api/types'
+import PageTurner from '../../components/PageTurner.vue'
 import LoadState from '../../components/LoadState.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import Thumbnail from '../../drawing/Thumbnail.vue'
@@ -27,8 +28,11 @@ const choices = useQuery({
   queryFn: () => asked(api.GET('/api/choices')),
   staleTime: Infinity,
 })
+const PAGE = 60
+const offset = ref(0)
+watch([search, material, archived, sort], () => (offset.value = 0))
 const list = useQuery({
-  queryKey: ['cradles', search, material, archived, sort],
+  queryKey: ['cradles', search, material, archived, sort, offset],
   queryFn: () =>
     asked(
       api.GET('/api/cradles', {
@@ -38,6 +42,8 @@ const list = useQuery({
             material: material.value === 'any' ? '' : material.value,
             archived: archived.value,
             sort: sort.value,
+            offset: offset.value,
+            limit: PAGE,
           },
         },
       }),
@@ -140,7 +146,17 @@ const away = (cradle: Cradle) =>
             >
             <span v-for="remark in cradle.remarks" :key="remark" class="remark">{{ remark }}</span>
           </button>
-          <span class="item"
+          <template v-if="!cradle.is_filled">
+            <span class="item"
+              ><span class="quiet small">Across</span
+              ><span class="figures">{{ preferences.pick(cradle.across).text }}</span></span
+            >
+            <span class="item"
+              ><span class="quiet small">Deep or high</span
+              ><span class="figures">{{ preferences.pick(cradle.line).text }}</span></span
+            >
+          </template>
+          <span v-if="cradle.is_filled" class="item"
             ><span class="quiet small">Holds, {{ METHODS[cradle.method] }}</span
             ><span class="figures"
               >{{ preferences.pick(cradle.holds).text }}
@@ -149,7 +165,7 @@ const away = (cradle: Cradle) =>
               }}</span></span
             ></span
           >
-          <span class="item"
+          <span v-if="cradle.is_filled" class="item"
             ><span class="quiet small">{{ fill(cradle) ? 'Fill weight' : 'Casting line at' }}</span
             ><span class="figures">{{ fill(cradle) ?? preferences.pick(cradle.line).text }}</span></span
           >
@@ -179,6 +195,13 @@ const away = (cradle: Cradle) =>
         />
       </li>
     </ul>
+    <PageTurner
+      v-model="offset"
+      :count="list.data.value?.count ?? 0"
+      :page="PAGE"
+      before="Before"
+      after="Further"
+    />
   </section>
 </template>
 

@@ -177,6 +177,12 @@ path {
   background: var(--chalk);
 }
 
+@media (max-width: 720px) {
+  .more {
+    position: static;
+  }
+}
+
 .trouble {
   color: var(--note);
 }

@@ -66,10 +66,12 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
         <div class="words">
           <p><MessageText :said="piece.plan.answers.cradle!" /></p>
           <p><MessageText :said="piece.plan.answers.glass!" /></p>
+          <p><MessageText :said="piece.plan.answers.layup!" /></p>
           <p v-if="piece.plan.weigh.length > 1">
-            On the scale:
+            {{ piece.plan.family === 'fill' ? 'On the scale' : 'To cut and to take' }}:
             <template v-for="(line, i) in piece.plan.weigh" :key="i"
               >{{ i ? ' · ' : '' }}{{ line.name }}
+              <span v-if="line.size" class="figures">{{ preferences.pick(line.size).text }}, </span>
               <b class="figures">{{ preferences.pick(line.shown).text }}</b></template
             >.
           </p>
@@ -101,7 +103,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
       <dl class="blanks">
         <div
           v-for="blank in [
-            'Weighed out',
+            piece.plan.family === 'fill' ? 'Weighed out' : 'Size before',
             'Lid shut at',
             'Looked at, when',
             'Opened at',

@@ -6,6 +6,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, asked, Refused } from '../../api/client'
+import PageTurner from '../../components/PageTurner.vue'
 import LoadState from '../../components/LoadState.vue'
 import NewPieceDialog from './NewPieceDialog.vue'
 import PieceRow from './PieceRow.vue'
@@ -131,22 +132,7 @@ async function bringIn(event: Event) {
       <ul v-else class="rows">
         <PieceRow v-for="row in shown.rows" :key="row.id" :row="row" />
       </ul>
-      <nav v-if="shown.count > PAGE" class="pages" aria-label="Pages">
-        <button type="button" class="text-button" :disabled="offset === 0" @click="offset -= PAGE">
-          Newer
-        </button>
-        <span class="quiet"
-          >{{ offset + 1 }} to {{ Math.min(offset + PAGE, shown.count) }} of {{ shown.count }}</span
-        >
-        <button
-          type="button"
-          class="text-button"
-          :disabled="offset + PAGE >= shown.count"
-          @click="offset += PAGE"
-        >
-          Older
-        </button>
-      </nav>
+      <PageTurner v-model="offset" :count="shown.count" :page="PAGE" before="Newer" after="Older" />
     </template>
     <NewPieceDialog v-model="isNew" />
   </section>
@@ -158,12 +144,6 @@ async function bringIn(event: Event) {
   list-style: none;
   margin: 0;
   padding: 0;
-}
-
-.pages {
-  display: flex;
-  gap: 20px;
-  align-items: baseline;
 }
 
 .find {

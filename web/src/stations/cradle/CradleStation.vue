@@ -28,10 +28,12 @@ const props = defineProps<{ piece: Piece; choices: Choices }>()
 const context = usePiece()
 const cradle = computed(() => (props.piece.stage as { cradle: CradleDocument }).cradle)
 const shelf = useQuery({
-  queryKey: ['cradles', 'all'],
-  queryFn: () => asked(api.GET('/api/cradles')),
+  queryKey: computed(() => ['cradles', 'one', props.piece.cradle_id]),
+  queryFn: () =>
+    asked(api.GET('/api/cradles/{cradle_id}', { params: { path: { cradle_id: props.piece.cradle_id! } } })),
+  enabled: computed(() => props.piece.cradle_id !== null),
 })
-const shelved = computed(() => shelf.data.value?.rows.find((row) => row.id === props.piece.cradle_id))
+const shelved = computed(() => (props.piece.cradle_id === null ? undefined : shelf.data.value))
 const { isFilled } = useStage(() => props.piece)
 const isBench = computed(() => ['level', 'drained', 'trial'].includes(cradle.value.method))
 

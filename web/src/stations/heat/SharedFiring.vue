@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { api, asked, Refused } from '../../api/client'
 import type { Piece } from '../../api/types'
+import FindingsList from '../../components/FindingsList.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { usePiece } from '../../composables/usePiece'
@@ -89,6 +90,7 @@ const join = (id: number) =>
         Redo
       </button>
     </span>
+    <FindingsList :findings="piece.firing.findings" station="heat" />
     <span v-if="trouble" role="alert">✕ {{ trouble }}</span>
   </div>
 </template>
