@@ -66,7 +66,7 @@ describe("the scale of the heat line", () => {
 describe("a pull at a step", () => {
   it("becomes changes of the document, only of what was pulled", () => {
     expect(changesOf({ key: "cast", to_c: 745 })).toEqual([
-      { path: "stages.0.heat.own_steps.cast.to", value: "745 °C" },
+      { path: "stage.heat.segments.cast.to", value: "745 °C" },
     ]);
     expect(
       changesOf({ key: "fall", hold_s: 5400 }).map((c) => c.value),
