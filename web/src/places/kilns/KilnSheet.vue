@@ -4,6 +4,7 @@ import type { Kiln } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
 import TypedField from '../../components/TypedField.vue'
+import { useInTurn } from '../../composables/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
 import { useRowEdits } from '../../composables/useRowEdits'
 import KilnCurves from './KilnCurves.vue'
@@ -14,14 +15,17 @@ import KilnZones from './KilnZones.vue'
 const props = defineProps<{ kiln: Kiln }>()
 const preferences = usePreferences()
 const { drafts, write, forget } = useRowEdits<Kiln>('kilns')
+const inTurn = useInTurn(() => props.kiln.version)
 
 const change = (name: string, typed: unknown) =>
   write(name, typeof typed === 'string' ? typed : '', () =>
-    asked(
-      api.PATCH('/api/kilns/{kiln_id}', {
-        params: { path: { kiln_id: props.kiln.id } },
-        body: { version: props.kiln.version, system: preferences.system, document: { [name]: typed } },
-      }),
+    inTurn((version) =>
+      asked(
+        api.PATCH('/api/kilns/{kiln_id}', {
+          params: { path: { kiln_id: props.kiln.id } },
+          body: { version, system: preferences.system, document: { [name]: typed } },
+        }),
+      ),
     ),
   )
 const READS = [

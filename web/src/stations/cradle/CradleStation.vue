@@ -37,13 +37,24 @@ const shelved = computed(() => (props.piece.cradle_id === null ? undefined : she
 const { isFilled } = useStage(() => props.piece)
 const isBench = computed(() => ['level', 'drained', 'trial'].includes(cradle.value.method))
 
-function choose(method: string | null) {
+/** The charge that last fitted, asked of the shelf at that moment: it may have been written down a blink ago. */
+async function lastFitted() {
+  if (props.piece.cradle_id === null) return undefined
+  const fills = ((await shelf.refetch()).data?.care.fills ?? []) as {
+    mass: string
+    density: string
+    how: string
+  }[]
+  return fills.find((fill) => fill.how === 'fitted')
+}
+
+async function choose(method: string | null) {
   if (!method || method === cradle.value.method) return
   const changes = [{ path: `${STAGE}.cradle.method`, value: method as unknown }]
-  const fills = (shelved.value?.care.fills ?? []) as { mass: string; density: string; how: string }[]
-  const fitted = fills.find((fill) => fill.how === 'fitted')
-  if (method !== 'shape' && !cradle.value[method])
+  if (method !== 'shape' && !cradle.value[method]) {
+    const fitted = method === 'last' ? await lastFitted() : undefined
     changes.push({ path: `${STAGE}.cradle.${method}`, value: startingReadings(method, props.piece, fitted) })
+  }
   void context.change(changes, 'way of measuring')
 }
 </script>
