@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from django.db import models
-from django.utils import timezone
 
 from studio.models.owned import Owned
 from studio.models.shelf import Kiln
+from studio.models.snapshot import Snapshot
 
 __all__ = ["Firing", "FiringRevision"]
 
@@ -25,17 +25,7 @@ class Firing(Owned):
         return f"{self.kiln} {self.starts_at:%Y-%m-%d %H:%M}"
 
 
-class FiringRevision(models.Model):
+class FiringRevision(Snapshot):
     """A whole snapshot of a firing; undo goes to the parent, redo to the newest child."""
 
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="revisions")
-    parent = models.ForeignKey("self", on_delete=models.CASCADE, null=True, related_name="children")
-    label = models.CharField(max_length=120)
-    snapshot = models.JSONField()
-    created_at = models.DateTimeField(default=timezone.now)
-
-    class Meta:
-        ordering = ["pk"]
-
-    def __str__(self) -> str:
-        return self.label

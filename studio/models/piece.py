@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from django.db import models
-from django.utils import timezone
 
 from studio.models.firing import Firing
 from studio.models.owned import Owned
 from studio.models.shelf import Cradle, GlassKind, StockItem
+from studio.models.snapshot import Snapshot
 
 __all__ = ["Piece", "Reservation", "Revision", "Stage"]
 
@@ -65,17 +65,7 @@ class Reservation(models.Model):
         return f"{self.mass_kg * 1e3:g} g of {self.item}"
 
 
-class Revision(models.Model):
+class Revision(Snapshot):
     """A whole snapshot of a piece; undo goes to the parent, redo to the newest child."""
 
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="revisions")
-    parent = models.ForeignKey("self", on_delete=models.CASCADE, null=True, related_name="children")
-    label = models.CharField(max_length=120)
-    snapshot = models.JSONField()
-    created_at = models.DateTimeField(default=timezone.now)
-
-    class Meta:
-        ordering = ["pk"]
-
-    def __str__(self) -> str:
-        return self.label

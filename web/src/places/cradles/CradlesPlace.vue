@@ -9,11 +9,9 @@ import { api, asked } from '../../api/client'
 import type { Cradle } from '../../api/types'
 import PageTurner from '../../components/PageTurner.vue'
 import LoadState from '../../components/LoadState.vue'
-import { usePreferences } from '../../composables/usePreferences'
-import Thumbnail from '../../drawing/Thumbnail.vue'
+import CradleRow from './CradleRow.vue'
 import CradleSheet from './CradleSheet.vue'
 
-const preferences = usePreferences()
 const queries = useQueryClient()
 const route = useRoute()
 const search = ref('')
@@ -59,16 +57,6 @@ const SORTS = [
   { key: 'name', name: 'by name' },
   { key: 'recent', name: 'last changed first' },
 ]
-const METHODS: Record<string, string> = {
-  shape: 'from its shape',
-  level: 'by the fall of a level',
-  drained: 'by weighing water',
-  trial: 'by trial glass',
-  model: 'by a model',
-  last: 'by the last filling',
-}
-const fill = (cradle: Cradle) =>
-  ((cradle.care.fills ?? []) as { mass: string; how: string }[]).find((f) => f.how === 'fitted')?.mass
 
 async function act(work: () => Promise<unknown>) {
   trouble.value = ''
@@ -122,72 +110,18 @@ const away = (cradle: Cradle) =>
           ? 'No cradle like that here.'
           : archived
             ? 'Nothing is put away.'
-            : 'The shelf is empty. Measure a cradle in a piece, then choose “Keep this cradle on the shelf” there.'
+            : 'The shelf is empty. Measure a cradle in a piece, then choose “Keep it on the shelf” there.'
       }}
     </p>
     <ul v-else class="rows">
       <li v-for="cradle in rows" :key="cradle.id">
-        <div class="line">
-          <img
-            v-if="cradle.photo_id"
-            :src="`/api/photos/${cradle.photo_id}`"
-            :alt="`Photograph of ${cradle.name}`"
-          />
-          <Thumbnail v-else :outline="cradle.outline" />
-          <button
-            type="button"
-            class="plain-button name"
-            :aria-expanded="open === cradle.id"
-            @click="open = open === cradle.id ? null : cradle.id"
-          >
-            <b>{{ cradle.name }}</b>
-            <span class="quiet small"
-              >{{ cradle.material }}, {{ preferences.pick(cradle.wall).text }} wall</span
-            >
-            <span v-for="remark in cradle.remarks" :key="remark" class="remark">{{ remark }}</span>
-          </button>
-          <template v-if="!cradle.is_filled">
-            <span class="item"
-              ><span class="quiet small">Across</span
-              ><span class="figures">{{ preferences.pick(cradle.across).text }}</span></span
-            >
-            <span class="item"
-              ><span class="quiet small">Deep or high</span
-              ><span class="figures">{{ preferences.pick(cradle.line).text }}</span></span
-            >
-          </template>
-          <span v-if="cradle.is_filled" class="item"
-            ><span class="quiet small">Holds, {{ METHODS[cradle.method] }}</span
-            ><span class="figures"
-              >{{ preferences.pick(cradle.holds).text }}
-              <span class="quiet">{{
-                preferences.pick(cradle.holds).plus_minus && `± ${preferences.pick(cradle.holds).plus_minus}`
-              }}</span></span
-            ></span
-          >
-          <span v-if="cradle.is_filled" class="item"
-            ><span class="quiet small">{{ fill(cradle) ? 'Fill weight' : 'Casting line at' }}</span
-            ><span class="figures">{{ fill(cradle) ?? preferences.pick(cradle.line).text }}</span></span
-          >
-          <span class="acts">
-            <button
-              type="button"
-              class="text-button"
-              :aria-label="`Copy ${cradle.name}`"
-              @click="copy(cradle)"
-            >
-              Copy
-            </button>
-            <button
-              type="button"
-              class="text-button"
-              :aria-label="`${cradle.is_archived ? 'Put back' : 'Put away'} ${cradle.name}`"
-              @click="away(cradle)"
-            >
-              {{ cradle.is_archived ? 'Put back' : 'Put away' }}
-            </button>
-          </span>
-        </div>
+        <CradleRow
+          :cradle="cradle"
+          :is-open="open === cradle.id"
+          @open="open = open === cradle.id ? null : cradle.id"
+          @copy="copy(cradle)"
+          @away="away(cradle)"
+        />
         <CradleSheet
           v-if="open === cradle.id && choices.data.value"
           :cradle="cradle"
@@ -215,54 +149,5 @@ const away = (cradle: Cradle) =>
 
 li {
   border-bottom: 1px solid var(--rule);
-}
-
-.line {
-  display: grid;
-  grid-template-columns: 80px minmax(0, 1.4fr) minmax(0, 1fr) minmax(0, 0.7fr) auto;
-  gap: 16px;
-  align-items: center;
-  padding: 10px 4px;
-}
-
-img {
-  width: 72px;
-  height: 72px;
-  object-fit: cover;
-}
-
-.name,
-.item {
-  display: grid;
-}
-
-.name b {
-  font-size: 1.08rem;
-}
-
-.name:hover b {
-  text-decoration: underline 1px dotted;
-  text-underline-offset: 4px;
-}
-
-.remark {
-  color: var(--note);
-  font-size: 0.85rem;
-}
-
-.acts {
-  display: flex;
-  gap: 14px;
-}
-
-@media (max-width: 720px) {
-  .line {
-    grid-template-columns: 76px minmax(0, 1fr);
-  }
-
-  .line > :nth-child(n + 3) {
-    grid-column: 2;
-    justify-self: start;
-  }
 }
 </style>
