@@ -48,7 +48,13 @@ const add = () => {
       <PieceField :path="`glass.with.${index}.mass`" label="Weight" figure="charge_mass" />
     </div>
     <p class="more">
-      <button v-if="extras.length < 8" type="button" class="text-button" @click="add">
+      <button
+        v-if="extras.length < 8"
+        type="button"
+        class="text-button"
+        :disabled="!kinds.length"
+        @click="add"
+      >
         Put another glass in
       </button>
       <button
