@@ -130,9 +130,9 @@ def starting_layup(process: str, cradle: dict[str, Any], *, is_taking: bool = Fa
     elif family == "lay":
         layup |= {"outline": "square", "length": "200 mm"}
     if process == "drape":
-        layup |= {"outline": "square", "length": "200 mm", "posts": "25 mm"}
+        layup |= {"outline": "square", "length": "200 mm", "posts": "25 mm", "lining": "3 mm"}
     if process == "bend":
-        layup |= {"outline": "oblong", "length": "160 mm", "width": into or "80 mm", "posts": "25 mm"}
+        layup |= {"outline": "oblong", "length": "160 mm", "width": into or "80 mm", "posts": "25 mm", "lining": "3 mm"}
     if family == "hang":
         layup |= {"outline": "oblong", "length": "200 mm", "width": "70 mm"}
     return layup

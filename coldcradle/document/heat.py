@@ -45,6 +45,7 @@ def read_kiln(reader: FieldReader) -> Kiln:
             fastest=reader.quantity("fastest", "count", called="a fastest rate", low=1.0, high=9999.0, default="9999"),
         ),
         price_per_kwh=reader.quantity("price", "count", called="a price", low=0.0, high=1e4, default="0"),
+        posts_m=tuple(reader.quantities("posts", "length", called="a post", low=0.0, high=1.0, most=12)),
         lining=_choice(reader, "lining", Lining, "unknown"),
         first_hour_k=reader.optional(
             "first_hour", "difference", called="a fall in the first hour", low=1.0, high=450.0

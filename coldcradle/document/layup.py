@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import get_args
 
 from coldcradle.document.fields import FieldReader
-from coldcradle.layup.inputs import OUTLINES, RELIEF, WETNESS, Entering, Layer, LayupInput, Support
+from coldcradle.layup.inputs import GRIPS, OUTLINES, RELIEF, WETNESS, Entering, Layer, LayupInput, Support
 
 __all__ = ["read_layup"]
 
@@ -42,6 +42,12 @@ def read_layup(reader: FieldReader) -> LayupInput:
         to_m=length("to", "a pressed thickness", 0.1),
         posts_m=reader.quantity("posts", "length", called="posts", low=0.0, high=1.0, default="0 mm"),
         lining_m=reader.quantity("lining", "length", called="a lining", low=0.0, high=0.05, default="0 mm"),
+        grip=reader.choice("grip", GRIPS, default="even"),  # type: ignore[arg-type]  # one of them
+        offset_m=reader.quantity("offset", "length", called="an offset", low=-2.0, high=2.0, default="0 mm"),
+        foot_m=reader.quantity("foot", "length", called="a foot's height", low=0.0, high=1.0, default="0 mm"),
+        foot_width_m=reader.quantity(
+            "foot_width", "length", called="a foot's width", low=0.0, high=2.0, default="0 mm"
+        ),
         thickness_m=length("thick", "a thickness", 0.6),
         breadth_m=length("breadth", "a breadth", 5.0),
         span_m=length("span", "a span", 5.0),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -21,8 +22,10 @@ from coldcradle.heat.physics.simulate import SimulatedRun, settles_at, simulate
 from coldcradle.heat.schedule.firing import Firing, solid_from
 from coldcradle.heat.schedule.peak import drying_hold, needed_work
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
-from coldcradle.layup.deform.spread import heat_work
+from coldcradle.layup.deform.movement import Movement
+from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
+from coldcradle.layup.motion import excess_words
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
 __all__ = ["AssessedProgramme", "Remark", "assess_programme", "assess_segments", "left_remark"]
@@ -90,20 +93,37 @@ def _movement_remark(load: Load, heat: HeatInput, peak_c: float, ratio: float) -
     if ratio < 1 / _GOOD_TO:
         word = "stop" if ratio < 1 / _FAR_SHORT else "think"
         return Remark("movement", word, say(told + ". It will not go far enough.", **shown))
-    if heat.process.is_stopped:
-        return Remark("movement", "good", say(told + "; the mould ends it.", **shown))
     if ratio <= _GOOD_TO:
         return Remark("movement", "good", say(told + ": right, as near as that can be told.", **shown))
     word = "stop" if ratio > _FAR_OVER else "think"
     return Remark("movement", word, say(told + ". Nothing ends it: it goes further.", **shown))
 
 
+def _sheet_remark(movement: Movement, work_per_pa: float, log: float) -> Remark:
+    """A sheet that comes down: whether it lies in at all, surely or only if its rim slides, and what is to spare."""
+    early, late = movement.span("done")
+    if math.isfinite(late) and work_per_pa >= late:
+        return Remark("movement", "good", excess_words(work_per_pa / late, log))
+    if math.isfinite(early) and work_per_pa >= early:
+        return Remark("movement", "think", say("It gets there only if its rim slides: look in while it happens."))
+    far = not math.isfinite(early) or work_per_pa < early / _FAR_SHORT
+    part = say("{x} of the heat work", x=f"{100 * work_per_pa / early:.2g} %") if math.isfinite(early) else None
+    told = say(
+        "It does {x} it takes even if its rim slides. It will not go far enough.",
+        x=part.metric if part else "less than",
+    )
+    return Remark("movement", "stop" if far else "think", told)
+
+
 def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float) -> list[Remark]:
     """The window of the process first, then the movement."""
-    wanted = needed_work(load, heat)
-    moved = None if wanted is None else _movement_remark(load, heat, peak_c, work_per_pa / wanted)
     curve, done = Viscosity.of(load.kind), heat.process
     log = float(curve.log10_pa_s(peak_c))
+    wanted = needed_work(load, heat)
+    if load.movement is not None and done.moves == "sheet":
+        moved: Remark | None = _sheet_remark(load.movement, work_per_pa, log)
+    else:
+        moved = None if wanted is None else _movement_remark(load, heat, peak_c, work_per_pa / wanted)
     low, high = done.window_c(load.kind)
     stiff = load.form.cast_log_viscosity + 0.3 if done.key == "cast" else done.stiff
     if done.key == "cast":
@@ -121,7 +141,7 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
     off = abs(peak_c - (low if peak_c < low else high))
     way = "cooler" if peak_c < low else "hotter"
     # held long enough a wide sheet moves below its window too: then the window is only a question
-    word = "stop" if off > _FAR_K and not (moved is not None and moved.word == "good" and peak_c < low) else "think"
+    word = "stop" if off > _FAR_K and not (moved is not None and moved.word != "stop" and peak_c < low) else "think"
     told = f"At its peak of {{t}} this glass {{does}}: {{gap}} {way} than the window to {{what}}, {{low}} to {{high}}."
     return [Remark("peak", word, say(told, gap=show(off, "difference"), **shown)), *([moved] if moved else [])]
 
@@ -303,7 +323,7 @@ def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load
     inside = simulate(firing.soaked.section, run.line, solid_from_s=solid_from(run, load), structure=True)
     peak = next(s for s in run.steps if s.key == "cast")
     solid = load.entering in ("slab", "relief")
-    work = heat_work(load.kind, run.line)
+    work = heat_work_of(load.kind, run.line).total_per_pa
     remarks = _heat_remarks(load, heat, peak.to_c, work)
     warm = _warm_remark(inside, run, load, firing.figures["slab_rate" if solid else "chunk_rate"].value)
     remarks += [warm] if warm else []

@@ -2,21 +2,25 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from coldcradle.constants import GRAVITY
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.layup.deform import laws
-from coldcradle.layup.deform.spread import heat_work, spread
+from coldcradle.layup.deform.movement import Movement
+from coldcradle.layup.deform.spread import spread
+from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.families.press import PILE_M
 from coldcradle.layup.load import Load
+from coldcradle.layup.motion import SHEET
 from coldcradle.quantity.format import DualQuantity, Formatted, say, show
 from coldcradle.report.figure import Figure, Given, Source, derive, given, published
 
 __all__ = ["moved"]
 
-_PLATES = published("viscous plates and beams by the analogy with elastic ones, Timoshenko")
+_THREAD = published("a viscous thread under its own weight, Trouton 1906")
 _PUDDLE_TIMES = 3.0  # stretched to so many times its length, a hung piece is not told from a puddle
 
 
@@ -33,42 +37,42 @@ class _Law:
     way: Callable[..., float]
     ends_m: float
     at_end: str
-    source: Source = _PLATES
+    source: Source = _THREAD
+
+
+def _sheet_moved(movement: Movement, work_per_pa: float) -> Figure:
+    """How deep a sheet's middle, or the end of its arm, has come; the likely way, between slid and held."""
+    is_arm = movement.course.is_arm
+
+    def way(w: float) -> float:
+        return movement.edge_down_m(w) if is_arm else movement.depth_m(w)[0]
+
+    low, high = (way(work_per_pa / 3), way(work_per_pa * 3)) if is_arm else movement.depth_m(work_per_pa)[1:]
+    figure = derive(
+        "moved",
+        "The arm comes down" if is_arm else "It goes down",
+        "length",
+        lambda w, _: w,
+        [
+            given("on the way followed step by step", "w", way(work_per_pa), "length"),
+            given("heat work of the firing, ∫dt/η", "W", work_per_pa, "per_pa"),
+        ],
+        words="All the time spent soft, weighed by how soft it was, on the way that this sheet goes.",
+        formula="w",
+        source=SHEET,
+        assumptions=["whether its rim slides in or is held is a factor of about ten, and this is between"],
+        extra=[("what the rim does", abs(high - low) / 2)],
+    )
+    law = movement.law_work_per_pa
+    if math.isfinite(law) and work_per_pa >= law:
+        words = Formatted("until it touches", "", "", "until it touches")
+        return replace(figure, shown=DualQuantity(words, words))
+    return figure
 
 
 def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
-    done, density, thick, span = heat.process, load.kind.density_kg_m3, load.sheet_m, load.span_m
+    done, density, span = heat.process, load.kind.density_kg_m3, load.span_m
     common = [work, given("density of the glass", "ρ", density, "density"), given("gravity", "g", GRAVITY, "count")]
-    sheet = given("sheet", "h", thick, "length")
-    if span and done.moves == "sag":
-        ends = load.depth_m or span / 2
-        return _Law(
-            "It goes down",
-            "min(w₀, 11/64·ρ·g·a⁴·W / h²)",
-            "a disc held at its rim, small sags",
-            [
-                *common,
-                sheet,
-                given("half the span", "a", span / 2, "length"),
-                given("where it touches", "w₀", ends, "length"),
-            ],
-            lambda w, *_: min(
-                ends, laws.sag_depth(work_per_pa=w, density_kg_m3=density, span_m=span, thickness_m=thick)
-            ),
-            ends,
-            "until it touches",
-        )
-    if span and done.moves == "arm":
-        one = laws.arm_work(depth_m=1.0, density_kg_m3=density, arm_m=span, thickness_m=thick)
-        return _Law(
-            "The arm comes down",
-            "min(L, ρ·g·L⁴·W / (2·h²))",
-            "a straight beam; once it hangs steeply it slows",
-            [*common, sheet, given("arm", "L", span, "length")],
-            lambda w, *_: min(span, w / one),
-            span,
-            "until it hangs or touches",
-        )
     if span and done.moves == "hang":
         most = _PUDDLE_TIMES * span
         return _Law(
@@ -81,7 +85,7 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
             "a puddle",
         )
     if done.moves == "press" and load.press_kg > 0:
-        volume, force = load.glass_kg / density, load.press_kg * GRAVITY
+        volume, force = load.glass_kg / density / load.piles, load.press_kg * GRAVITY / load.piles
         return _Law(
             "Pressed to",
             "the h at which W = 3·V/(2·π·m·g)·(2·π·(1/h − 1/h₀) + V/4·(1/h⁴ − 1/h₀⁴))",
@@ -90,7 +94,7 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
                 work,
                 given("volume", "V", volume, "volume"),
                 given("pile", "h₀", PILE_M, "length"),
-                given("weight on it", "m", load.press_kg, "mass"),
+                given("weight on each", "m", load.press_kg / load.piles, "mass"),
                 given("gravity", "g", GRAVITY, "count"),
             ],
             lambda w, *_: laws.press_thickness(work_per_pa=w, from_m=PILE_M, volume_m3=volume, force_n=force),
@@ -103,10 +107,12 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
 
 def moved(load: Load, heat: HeatInput, line: list[tuple[float, float]]) -> Figure | None:
     """How far the glass goes in this firing by its law of movement; None where nothing is known of the way."""
-    work = heat_work(load.kind, line)
+    work = heat_work_of(load.kind, line).total_per_pa
     if heat.process.moves == "spread":
         area = load.glass_kg / load.kind.density_kg_m3 / load.sheet_m
         return spread(load.kind, area_m2=area, thickness_m=load.sheet_m, work_per_pa=work)[0]
+    if load.movement is not None and heat.process.moves == "sheet":
+        return _sheet_moved(load.movement, work)
     law = _law(load, heat, given("heat work of the firing, ∫dt/η", "W", work, "per_pa"))
     if law is None:
         return None

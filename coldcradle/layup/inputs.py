@@ -6,11 +6,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 __all__ = [
+    "GRIPS",
     "OUTLINES",
     "RELIEF",
     "WETNESS",
     "BlankOutline",
     "Entering",
+    "Grip",
     "Layer",
     "LayupInput",
     "Relief",
@@ -23,10 +25,12 @@ Relief = Literal["none", "soft", "sharp"]
 Wet = Literal["wet", "damp", "dry"]
 Entering = Literal["auto", "loose", "frit", "slab", "relief", "pack"]
 BlankOutline = Literal["round", "square", "oblong"]
+Grip = Literal["slides", "even", "held"]
 
 # Relief counts as so much more thickness, and a damp mould dries in half the time; common practice, no source.
 RELIEF: dict[str, float] = {"none": 1.0, "soft": 1.5, "sharp": 2.0}
 WETNESS: dict[str, float] = {"wet": 1.0, "damp": 0.5, "dry": 0.0}
+GRIPS: dict[Grip, float] = {"slides": 0.0, "even": 0.5, "held": 1.0}
 OUTLINES: dict[BlankOutline, str] = {"round": "round", "square": "square", "oblong": "oblong"}
 
 
@@ -44,7 +48,8 @@ class LayupInput:
 
     `support` and `enters` may be "auto". `length_m` is a blank's diameter, side or longer side, and what hangs of a
     hung piece; `pieces` are made alike. `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a
-    former. The last four stand for what was worked out where somebody knows better.
+    former. `grip` says what the rim of a sheet does; `offset_m` how far it lies off the middle, to the right; a foot
+    stands under a ring. The last four stand for what was worked out where somebody knows better.
     """
 
     support: Support | Literal["auto"]
@@ -60,6 +65,10 @@ class LayupInput:
     to_m: float | None
     posts_m: float
     lining_m: float
+    grip: Grip
+    offset_m: float
+    foot_m: float
+    foot_width_m: float
     thickness_m: float | None
     breadth_m: float | None
     span_m: float | None

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from coldcradle.cradle.materials import Material
 from coldcradle.glass.kinds import Form, GlassKind
+from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.inputs import RELIEF, Entering, Relief, Support, Wet
 from coldcradle.quantity.format import say
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given
@@ -21,7 +22,8 @@ class Load:
     without relief. `rated_c` is the heat the mould stands.
     `breadth_m` is its narrowest way across, `widest_m` the longest; `mould_m3` the mould's outside and
     its room. `top_m` is how high it stands cold above its floor. `span_m` and `depth_m` say what way is free to
-    move and how far it shall go, None where nothing moves freely; `press_kg` lies on it, which presses to `press_to_m`.
+    move and how far it shall go, None where nothing moves freely; `press_kg` lies on all `piles` alike, and presses
+    them to `press_to_m`. `movement` is the way of a sheet that comes down.
     """
 
     kind: GlassKind
@@ -46,7 +48,9 @@ class Load:
     depth_m: float | None = None
     press_kg: float = 0.0
     press_to_m: float | None = None
+    piles: int = 1
     furniture_kg: float = 0.0
+    movement: Movement | None = None
 
     @property
     def heat_capacity_j_per_k(self) -> float:

@@ -8,8 +8,9 @@ from typing import Literal
 from coldcradle.layup.inputs import BlankOutline, Relief
 from coldcradle.quantity.format import Message, say, show
 
-__all__ = ["Incoming", "Outcome", "Shaped", "outcome_words"]
+__all__ = ["Finish", "Incoming", "Outcome", "Shaped", "outcome_words"]
 
+Finish = Literal["gloss", "matt", "texture"]
 Shaped = Literal["flat", "cast", "slumped", "draped", "pressed", "stretched"]
 
 
@@ -17,7 +18,9 @@ Shaped = Literal["flat", "cast", "slumped", "draped", "pressed", "stretched"]
 class Outcome:
     """One of the pieces a stage gives: its outline seen from above, thickness, weight (m, kg), and how it is shaped.
 
-    `pieces` alike come out. `kind_key` names the glass that most of it is.
+    `thinnest_m` is told where it is not even; `finish` is that of its faces; `made_at_log` the viscosity (log10 Pa·s)
+    that made its finest features, which a later firing must not reach. `pieces` alike come
+    out. `kind_key` names the glass that most of it is.
     """
 
     outline: BlankOutline
@@ -29,6 +32,9 @@ class Outcome:
     kind_key: str
     relief: Relief
     shaped: Shaped
+    thinnest_m: float | None = None
+    finish: Finish = "gloss"
+    made_at_log: float = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

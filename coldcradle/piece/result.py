@@ -10,6 +10,7 @@ from coldcradle.glass.appearance import Note
 from coldcradle.glass.landmarks import Landmark
 from coldcradle.glass.result import Weighing
 from coldcradle.heat.result import HeatPlan
+from coldcradle.layup.motion import Moment
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.chain import ChainPlan
@@ -48,6 +49,7 @@ class StagePlan:
     findings: list[Finding]
     cautions: list[Caution]
     outcome: Outcome
+    marks: list[Moment]
     gives: Message
 
 

@@ -29,6 +29,14 @@ _MIX = {
 }
 _TILT = {"over": "300 mm"}
 _COAT = {"kind": "boron-nitride", "coats": 3, "on": "2026-11-01", "firings": 0}
+_BOX = {
+    "shape": "box",
+    "length": "100 mm",
+    "width": "100 mm",
+    "height": "100 mm",
+    "draft": "0°",
+    "corner": "0 mm",
+}
 _SHELF = {"heat.on": "shelf"}
 _LOTS = {"glass.rack.nuggets": "9 kg"}
 
@@ -163,9 +171,9 @@ SAMPLES: tuple[RuleSample, ...] = (
     RuleSample(
         "heat.movement-disagrees",
         "20 K off the window",
-        *_at("heat.depth", "17.4 mm", "16.9 mm", heat__span="60 mm"),
-        "slab",
-        "ring",
+        *_at("layup.length", "60 mm", "64 mm", cradle__parts__0__height="100 mm"),
+        "flat",
+        "hang",
     ),
     RuleSample(
         "heat.kiln-cannot",
@@ -207,19 +215,23 @@ SAMPLES: tuple[RuleSample, ...] = (
     ),
     RuleSample("layup.falls-through", "the hole itself", *_at("layup.length", "121 mm", "120 mm"), "flat", "ring"),
     RuleSample(
-        "layup.slips-through", "a sixth of the hole all round", *_at("layup.length", "161 mm", "159 mm"), "flat", "ring"
+        "layup.slips-through",
+        "a bowl of the hole and the drop has this area",
+        *_at("layup.length", "176 mm", "175 mm"),
+        "flat",
+        "ring",
     ),
     RuleSample(
         "layup.hits-the-shelf",
         "its own length",
-        *_at("layup.length", "299 mm", "301 mm", layup__posts="0 mm"),
+        *_at("layup.length", "299 mm", "301 mm", layup__posts="0 mm", layup__lining="0 mm"),
         "flat",
         "drape",
     ),
     RuleSample(
         "layup.near-the-shelf",
         "10 mm above the shelf",
-        *_at("layup.length", "279 mm", "281 mm", layup__posts="0 mm"),
+        *_at("layup.length", "279 mm", "281 mm", layup__posts="0 mm", layup__lining="0 mm"),
         "flat",
         "drape",
     ),
@@ -233,6 +245,54 @@ SAMPLES: tuple[RuleSample, ...] = (
         *_at("layup.length", "199 mm", "201 mm"),
         "flat",
         "drape",
+    ),
+    RuleSample(
+        "layup.falls-off",
+        "half the former off the middle",
+        *_at("layup.offset", "49 mm", "50 mm", layup__length="150 mm"),
+        "flat",
+        "drape",
+    ),
+    RuleSample(
+        "layup.folds",
+        "an edge 3 % shorter",
+        *_at("layup.length", "103 mm", "104 mm", layup__outline="round"),
+        "flat",
+        "drape",
+    ),
+    RuleSample(
+        "layup.corner-folds",
+        "a strip no wider than its former",
+        {"cradle.parts": [_BOX], "layup.outline": "oblong", "layup.length": "200 mm", "layup.width": "100 mm"},
+        {"cradle.parts": [_BOX], "layup.outline": "oblong", "layup.length": "200 mm", "layup.width": "113 mm"},
+        "flat",
+        "drape",
+    ),
+    RuleSample("layup.spalls", "stainless", *_at("cradle.material", "stainless", "mild-steel"), "flat", "drape"),
+    RuleSample("layup.bare-steel", "anything between", *_at("layup.lining", "1 mm", "0 mm"), "flat", "drape"),
+    RuleSample(
+        "layup.off-the-middle", "a fiftieth of the rim", *_at("layup.offset", "6.5 mm", "6.7 mm"), "flat", "slump"
+    ),
+    RuleSample(
+        "layup.stays-open",
+        "heat work for a held rim",
+        *_at("heat.peak_hold", "40 min", "1 min", heat__peak_at="640 °C"),
+        "flat",
+        "slump",
+    ),
+    RuleSample(
+        "layup.foot-width",
+        "any width",
+        *_at("layup.foot_width", "40 mm", "0 mm", layup__foot="20 mm"),
+        "flat",
+        "ring",
+    ),
+    RuleSample(
+        "layup.foot-too-high",
+        "2 mm of way to drop",
+        *_at("layup.foot", "57 mm", "58.5 mm", layup__foot_width="40 mm"),
+        "flat",
+        "ring",
     ),
     RuleSample("layup.off-the-shelf", "the shelf itself", *_at("layup.length", "399 mm", "401 mm"), "flat", "full"),
     RuleSample(

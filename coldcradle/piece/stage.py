@@ -13,12 +13,16 @@ from coldcradle.glass.appearance import appearance
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.heat.answer import heat_answer
 from coldcradle.heat.bowing import bow_figure, settled_heat
-from coldcradle.heat.present import heat_plan, timing_figures
+from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.present import heat_plan, start_of, timing_figures
 from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.schedule.anneal import effective_thickness
-from coldcradle.heat.schedule.firing import plan_firing
+from coldcradle.heat.schedule.clock import when
+from coldcradle.heat.schedule.firing import Firing, plan_firing
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.families import FAMILIES, Laying, LayupResult
+from coldcradle.layup.followed import Motion, frames_of
+from coldcradle.layup.motion import Fired
 from coldcradle.layup.outcome import Incoming, outcome_words
 from coldcradle.piece.cautions import cautions
 from coldcradle.piece.inputs import StageInput
@@ -29,7 +33,7 @@ from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
 from coldcradle.report.thread import Bead
 
-__all__ = ["StageResult", "Staged", "compute_stage", "plan_stage"]
+__all__ = ["StageResult", "Staged", "compute_stage", "motion_of", "plan_stage"]
 
 _COMING_AND_GOING_S = 600.0
 
@@ -68,6 +72,8 @@ def _laying(stage: StageInput, incoming: Sequence[Incoming]) -> Laying:
         incoming=tuple(incoming),
         enters=process.entering(stage.layup.enters),
         usual_work_per_pa=_usual_work_per_pa(process),
+        margin=process.margin,
+        posts_m=stage.heat.kiln.posts_m,
     )
 
 
@@ -83,9 +89,32 @@ def compute_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> Stage
         firing = plan_firing(load, heat, effective, stress_pa=heat.stress_pa)
     except ImpossibleInput as error:
         refusal = str(error)
-    finished = FAMILIES[heat.process.family].finish(laid, laying, firing.run.line if firing else None)
+    finished = FAMILIES[heat.process.family].finish(laid, laying, fired_of(firing, heat))
     heated = HeatResult(heat, load, effective, firing, refusal)
     return StageResult(replace(stage, heat=heat), laying, replace(finished, load=load), heated)
+
+
+def fired_of(firing: Firing | None, heat: HeatInput) -> Fired | None:
+    """The firing as lay-up knows it: its line and its clock."""
+    if firing is None:
+        return None
+    start = start_of(heat, firing.run.total_s)
+    return Fired(tuple(firing.run.line), lambda seconds: when(start, seconds))
+
+
+def motion_of(staged: Staged) -> Motion | None:
+    """What a slider through heat work shows of a stage; None where nothing is seen to move."""
+    result = compute_stage(staged.stage, staged.incoming)
+    followed = FAMILIES[result.stage.heat.process.family].follow(result.laid, result.laying)
+    if followed is None:
+        return None
+    return frames_of(
+        followed,
+        kind=result.stage.glass.kind,
+        fired=fired_of(result.heated.firing, result.heated.heat),
+        marks=result.laid.marks,
+        sheet_m=result.laid.load.sheet_m,
+    )
 
 
 def _thread(laid: LayupResult, figures: dict[str, Figure], heat: HeatPlan | None) -> list[Bead]:
@@ -163,5 +192,6 @@ def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePla
         findings=findings,
         cautions=cautions(result.stage, heated.load),
         outcome=laid.outcome,
+        marks=list(laid.marks),
         gives=outcome_words(laid.outcome),
     )

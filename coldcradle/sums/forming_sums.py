@@ -1,4 +1,4 @@
-"""Sums of forming: press, slump, power steps, and every process in a glass."""
+"""Sums of forming: press, power steps, and every process in a glass."""
 
 from __future__ import annotations
 
@@ -18,9 +18,6 @@ from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.sum import Field, Result, Row, Sum, Values
 
 _H = 3600.0
-
-
-_ASKED_K = 25.0
 
 
 def _press(values: Values) -> Result:
@@ -66,54 +63,6 @@ def _press(values: Values) -> Result:
             )
         ],
         cautions=["Plenty of posts under the lower shelf, or it cracks. Thick fresh kiln wash on both."],
-    )
-
-
-def _sag(values: Values) -> Result:
-    kind = values.kind()
-    work = laws.sag_work(
-        depth_m=values["depth"], density_kg_m3=kind.density_kg_m3, span_m=values["span"], thickness_m=values["thick"]
-    )
-    done, curve = PROCESSES["slump"], Viscosity.of(kind)
-    fig = derive(
-        "slump_temperature",
-        "Slump at",
-        "temperature",
-        lambda w, t, *_: curve.temperature_c(min(max(math.log10(t / w), done.runny), done.aim)),
-        [
-            given("heat work wanted", "W", work, "per_pa"),
-            given("hold", "t", values["hold"], "duration"),
-            given("runniest people slump at", "η₁", done.runny, "log_viscosity"),
-            given("usual for it", "η₂", done.aim, "log_viscosity"),
-            *curve_inputs(curve),
-        ],
-        words="A wide thin blank sags early, a small deep one late: the span counts with its fourth power. Never "
-        "cooler than "
-        "is usual, since the law of small sags asks for too little of a whole bowl, nor hotter than people slump at.",
-        formula="T₀ + B / (min(max(log(t/W), log(η₁)), log(η₂)) − A)",
-        source=published("viscous plate by the elastic one, Timoshenko"),
-        assumptions=["W = h²·w / ((11/64)·ρ·g·a⁴)", "good to a factor of three in time"],
-        extra=[("a factor of three in time", 15.0)],
-    )
-    asked = curve.temperature_c(min(max(math.log10(values["hold"] / work), 4.0), 12.0))
-    low, high = done.window_c(kind)
-    findings = []
-    if not low - _ASKED_K <= asked <= high + _ASKED_K:
-        findings.append(
-            finding(
-                "heat.unusual-slump",
-                "think",
-                "The law of small sags asks for {t}; people slump at {a} to {b}.",
-                "Look in while it happens; change the hold rather than the temperature.",
-                t=show(round(asked), "temperature"),
-                a=show(round(low), "temperature"),
-                b=show(round(high), "temperature"),
-            )
-        )
-    return Result(
-        answer=say("About **{t}** for {h}.", t=fig.shown, h=show(values["hold"], "duration")),
-        figures=[fig],
-        findings=findings,
     )
 
 
@@ -245,20 +194,6 @@ FORMING_SUMS = (
             Field(key="hold", label="for", kind="duration", default="20 min", low=60.0, high=86400.0),
         ),
         work=_press,
-    ),
-    Sum(
-        key="slump",
-        name="Slump",
-        station="heat",
-        says="The temperature for a span, a depth and a hold.",
-        fields=(
-            GLASS,
-            Field(key="thick", label="Blank", kind="length", default="6 mm", high=0.1, above=True, fills="thickness"),
-            Field(key="span", label="Across the mould", kind="length", default="300 mm", high=3.0, above=True),
-            Field(key="depth", label="It shall go down", kind="length", default="40 mm", high=1.0, above=True),
-            Field(key="hold", label="Hold", kind="duration", default="20 min", low=60.0, high=86400.0),
-        ),
-        work=_sag,
     ),
     Sum(
         key="ladder",

@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 
 from coldcradle.glass.charge import glass_mass
-from coldcradle.layup.deform.spread import dam_boards, dam_wall, heat_work, push_on_wall, rest_thickness, spread
+from coldcradle.layup.deform.spread import dam_boards, dam_wall, push_on_wall, rest_thickness, spread
+from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
@@ -21,7 +22,8 @@ def _spread(values: Values) -> Result:
     area, start = values["area"], layers * values["layer"]
     top, hold = values["top"], values["hold"]
     ramp = top / _RATE_K_PER_S
-    work = heat_work(kind, [(0.0, 0.0), (ramp, top), (ramp + hold, top), (ramp + hold + 1800, 0.55 * top)])
+    line = [(0.0, 0.0), (ramp, top), (ramp + hold, top), (ramp + hold + 1800, 0.55 * top)]
+    work = heat_work_of(kind, line).total_per_pa
     rest = rest_thickness(kind)
     size, thin = spread(kind, area_m2=area, thickness_m=start, work_per_pa=work)
     first = 2 * math.sqrt(area / math.pi)

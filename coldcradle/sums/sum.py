@@ -10,6 +10,7 @@ from typing import Any
 from coldcradle.document.fields import Entry, FieldReader, ReadContext
 from coldcradle.errors import ColdCradleError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import Form, GlassKind, forms
+from coldcradle.layup.sketch import Sketch
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.quantity.parse import System, parse
 from coldcradle.quantity.units import Kind
@@ -57,7 +58,7 @@ class Send:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Result:
-    """What a sum found."""
+    """What a sum found; `sketch` draws it to scale where looking helps."""
 
     answer: Message
     figures: Sequence[Figure] = ()
@@ -66,6 +67,7 @@ class Result:
     findings: Sequence[Finding] = ()
     cautions: Sequence[str] = ()
     sends: Sequence[Send] = ()
+    sketch: Sketch | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,7 +5,21 @@ from __future__ import annotations
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from studio.api import choices, cradles, drawings, firings, heat, kilns, pieces, session, shelf, stages, stock, sums
+from studio.api import (
+    choices,
+    cradles,
+    drawings,
+    firings,
+    heat,
+    kilns,
+    layup,
+    pieces,
+    session,
+    shelf,
+    stages,
+    stock,
+    sums,
+)
 from studio.errors import answer_errors
 
 __all__ = ["api"]
@@ -21,6 +35,7 @@ api.add_router("", shelf.router)
 api.add_router("", kilns.router)
 api.add_router("", firings.router)
 api.add_router("", heat.router)
+api.add_router("", layup.router)
 api.add_router("", cradles.router)
 api.add_router("", drawings.router)
 api.add_router("", stock.router)

@@ -54,24 +54,24 @@ def _piece(request: HttpRequest, piece_id: int) -> Piece:
     return Piece.objects.select_related("head").one(request.user, piece_id, "piece")
 
 
-def _staged(request: HttpRequest, piece_id: int, stage: str) -> Staged:
+def staged_at(request: HttpRequest, piece_id: int, stage: str) -> Staged:
     found = planned(_piece(request, piece_id))
     return staged_of(found.piece, found.piece.stages[found.at(stage)].key)
 
 
 @router.get("/pieces/{piece_id}/heat/coasting", response={200: Coasting, 404: ErrorOut, 422: ErrorOut})
 def show_coasting(request: HttpRequest, piece_id: Id, stage: str = ""):
-    return coasting_of(_staged(request, piece_id, stage))
+    return coasting_of(staged_at(request, piece_id, stage))
 
 
 @router.get("/pieces/{piece_id}/heat/judged", response={200: AssessedSchedule, 404: ErrorOut, 422: ErrorOut})
 def show_assessed(request: HttpRequest, piece_id: Id, stage: str = ""):
-    return assess_schedule(_staged(request, piece_id, stage))
+    return assess_schedule(staged_at(request, piece_id, stage))
 
 
 @router.get("/pieces/{piece_id}/heat/compare", response={200: Comparison, 404: ErrorOut, 422: ErrorOut})
 def compare_programmes(request: HttpRequest, piece_id: Id, a: Side = "ours", b: Side = "quick", stage: str = ""):
-    staged = _staged(request, piece_id, stage)
+    staged = staged_at(request, piece_id, stage)
     before = staged_before(_piece(request, piece_id), staged.stage.key) if "before" in (a, b) else None
     return compare(staged, a, b, before=before)
 
@@ -79,7 +79,7 @@ def compare_programmes(request: HttpRequest, piece_id: Id, a: Side = "ours", b: 
 @router.get("/pieces/{piece_id}/heat/hours", response={200: list[HourRow], 404: ErrorOut, 422: ErrorOut})
 def show_hours(request: HttpRequest, piece_id: Id, stage: str = ""):
     """The heat line in words and numbers: what a screen reader reads, and what can be copied."""
-    return hours_of(_staged(request, piece_id, stage))
+    return hours_of(staged_at(request, piece_id, stage))
 
 
 @router.post("/pieces/{piece_id}/heat/try", response={200: TryOut, 404: ErrorOut, 422: ErrorOut})

@@ -13,13 +13,16 @@ from coldcradle.document.piece import read_piece
 from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.deform.laws import parting_work, thread_length, thread_work
 from coldcradle.layup.families import FAMILIES
-from coldcradle.layup.families.slump import rim_after_m
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import StagePlan
 from tests.core.test_rule_samples import begun, changed
+from tests.documents import BIG_KILN
 
 G = 9.80665
+
+
+BARE = {"layup__posts": "0 mm", "layup__lining": "0 mm", "cradle__parts__0__height": "100 mm"}
 
 
 def of(process: str, **changes: Any) -> StagePlan:
@@ -71,19 +74,32 @@ class Blanks(SimpleTestCase):
 
 
 class Slumping(SimpleTestCase):
-    def test_the_rim_is_drawn_in_as_an_independent_program_finds(self) -> None:
-        """Rims after sliding down a cap, measured with an independent program; ours keeps the way along it."""
-        for rim_mm, depth_mm, after_mm in ((95, 30, 91.1), (165, 50, 158.6), (50, 30, 44.8), (100, 20, 98.3)):
-            a, d = rim_mm / 1e3, depth_mm / 1e3
-            radius = (a * a + d * d) / (2 * d)
-            turns = [i / 400 * math.asin(min(1.0, a / radius)) for i in range(401)]
-            cap = [(radius * math.sin(t), radius * (1 - math.cos(t))) for t in turns]
-            self.assertAlmostEqual(rim_after_m(cap, a) * 1e3 / after_mm, 1.0, delta=0.05)
+    def test_a_blank_on_its_rim_says_when_it_lies_in_and_when_to_look(self) -> None:
+        found = of("slump")
+        self.assertRegex(found.answers["layup"].metric, r"Lies in by .* at 650 °C; look in from .* up to 6 mm a side")
+        first, done = found.marks
+        self.assertLess(first.early_s or 0, done.early_s or 0)
+        self.assertLess(done.early_s or 0, done.late_s or 0)
+        self.assertTrue(0.0053 <= found.figures["thinnest"].value <= 0.006)
 
-    def test_what_is_longer_than_the_form_lies_out_over_its_rim(self) -> None:
-        flat = [(0.0, 0.0), (0.1, 0.0)]
-        self.assertAlmostEqual(rim_after_m(flat, 0.08), 0.08)
-        self.assertAlmostEqual(rim_after_m(flat, 0.12), 0.12)
+    def test_a_rim_that_grips_stays_where_it_was_and_one_that_slides_does_not(self) -> None:
+        slides, held = (of("slump", layup__grip=g).figures["rim_after"].value for g in ("slides", "held"))
+        self.assertAlmostEqual(held, 0.33)
+        self.assertAlmostEqual(slides, 2 * 0.1586, delta=0.001)
+
+    def test_a_shorter_firing_leaves_it_open_and_says_so(self) -> None:
+        found = of("slump", heat__peak_at="600 °C", heat__peak_hold="1 min")
+        self.assertIn("does not get there", found.answers["layup"].metric)
+        self.assertIn("layup.stays-open", {f.rule for f in found.findings})
+
+    def test_a_small_deep_bowl_is_held_longer_or_hotter_than_a_wide_shallow_one(self) -> None:
+        small = of("slump", cradle__parts__0__rim="100 mm", layup__length="100 mm", cradle__parts__0__height="30 mm")
+        wide = of("slump", cradle__parts__0__height="30 mm")
+        (hot, long), (cool, short) = (
+            (p.figures["cast_temperature"].value, p.figures["cast_hold"].value) for p in (small, wide)
+        )
+        self.assertGreater(hot, cool)
+        self.assertGreater(long, short)
 
     def test_a_deeper_form_draws_it_in_further(self) -> None:
         rims = [of("slump", cradle__parts__0__height=f"{h} mm").figures["rim_after"].value for h in (20, 50, 90)]
@@ -96,18 +112,32 @@ class Slumping(SimpleTestCase):
 
 class Draping(SimpleTestCase):
     def test_an_overhang_of_65_on_a_former_of_100_clears_by_35(self) -> None:
-        found = of("drape", layup__length="230 mm", layup__posts="0 mm", cradle__parts__0__height="100 mm")
+        found = of("drape", layup__length="230 mm", **BARE)
         self.assertAlmostEqual(found.figures["overhang"].value, 0.065)
         self.assertAlmostEqual(found.figures["clearance"].value, 0.035)
         self.assertIn("clear the shelf by 35", found.answers["layup"].metric.replace("**", ""))
 
     def test_120_on_100_is_stopped_and_says_how_much_to_raise_it(self) -> None:
-        found = of("drape", layup__length="340 mm", layup__posts="0 mm")
+        kiln = {**BIG_KILN, "posts": ["25 mm", "50 mm"]}
+        found = of("drape", layup__length="340 mm", **BARE, heat__kiln=kiln)
         stop = next(f for f in found.findings if f.rule == "layup.hits-the-shelf")
         self.assertIn("by 20 mm", stop.says.metric)
-        self.assertIn("at least 30 mm", stop.reason.metric)
-        raised = of("drape", layup__length="340 mm", layup__posts="30 mm")
+        self.assertIn("at least 35 mm", stop.reason.metric)
+        self.assertIn("Your 50 mm posts do", stop.reason.metric)
+        raised = of("drape", layup__length="340 mm", layup__posts="35 mm", layup__lining="0 mm")
         self.assertNotIn("layup.hits-the-shelf", [f.rule for f in raised.findings])
+
+    def test_it_says_when_the_arms_are_down_and_where_the_bend_line_is(self) -> None:
+        found = of("bend")
+        self.assertRegex(found.answers["layup"].metric, r"It is down by .*; look in from")
+        self.assertAlmostEqual(found.figures["bend_line"].value - found.figures["overhang"].value, 0.005)
+        self.assertLess(found.figures["lean"].value, math.radians(15))
+
+    def test_off_the_middle_one_arm_is_longer(self) -> None:
+        self.assertAlmostEqual(
+            of("drape", layup__offset="10 mm").figures["overhang"].value - of("drape").figures["overhang"].value,
+            0.01,
+        )
 
 
 class Pressing(SimpleTestCase):

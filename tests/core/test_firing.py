@@ -150,7 +150,7 @@ class EveryProcess(SimpleTestCase):
         hot = {"heat__cast_at": "840 °C", "heat__cast_hold": "4 h", "heat__span": "200 mm", "heat__on": "shelf"}
         for process, words, most in (
             ("slump", "until it touches", 0.1),
-            ("drape", "until it hangs or touches", 0.2),
+            ("drape", "until it touches", 0.2),
             ("hang", "a puddle", 0.6),
         ):
             found = plan_stage(fired(process, **hot)).figures["moved"]

@@ -19,7 +19,8 @@ from coldcradle.glass.balance import centre_height, hook_load, piece_cost, tippi
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.mix import Mix, MixPart, check_powder, portions, water_to_damp
 from coldcradle.glass.share import Cavity, share_batch, top_ups
-from coldcradle.layup.deform.spread import dam_boards, dam_wall, heat_work, push_on_wall, rest_thickness, spread
+from coldcradle.layup.deform.spread import dam_boards, dam_wall, push_on_wall, rest_thickness, spread
+from coldcradle.layup.deform.work import heat_work_of
 from tests.documents import planned
 
 FUSING = shipped_kinds()["fusing-90-clear"]
@@ -106,7 +107,8 @@ class Spreading(SimpleTestCase):
         self.assertAlmostEqual(rest_thickness(FUSING).value, 0.0065, delta=0.0006)
 
     def full_fuse(self) -> float:
-        return heat_work(FUSING, [(0, 20), (4 * 3600, 804), (4 * 3600 + 900, 804), (4 * 3600 + 2700, 516)])
+        line = [(0.0, 20.0), (14400.0, 804.0), (15300.0, 804.0), (17100.0, 516.0)]
+        return heat_work_of(FUSING, line).total_per_pa
 
     def test_four_layers_run_out_and_two_keep_their_size(self) -> None:
         """Common practice, no source: four 3 mm layers of 150 mm square come out near 175 to 180 mm, rounded."""
@@ -123,9 +125,12 @@ class Spreading(SimpleTestCase):
         self.assertGreaterEqual(thin.value, rest_thickness(FUSING).value * (1 - 1e-9))
 
     def test_heat_work_is_time_over_viscosity(self) -> None:
-        flat = heat_work(FUSING, [(0, 677), (3600, 677)])
+        done = heat_work_of(FUSING, [(0, 677), (3600, 677)])
+        flat = done.total_per_pa
         self.assertAlmostEqual(flat, 3600 / 10**6.6, delta=flat * 1e-6)
-        self.assertEqual(heat_work(FUSING, [(0, 677)]), 0.0)
+        self.assertAlmostEqual(done.second(flat / 2) or 0.0, 1800.0, delta=2)
+        self.assertIsNone(done.second(flat * 1.01))
+        self.assertEqual(heat_work_of(FUSING, [(0, 677)]).total_per_pa, 0.0)
 
     def test_a_dam(self) -> None:
         self.assertAlmostEqual(dam_wall(cold_m=0.024, glass_m=0.012).value, 0.034)

@@ -110,7 +110,10 @@ class PressAndSlump(SimpleTestCase):
         self.assertGreater(small, wide + 10)
         low, high = PROCESSES["slump"].window_c(KINDS["fusing-90-clear"])
         self.assertTrue(low <= wide <= small <= high + 0.1)
-        self.assertIn("heat.unusual-slump", {f.rule for f in summed("slump", span="1 m", depth="5 mm").findings})
+        deep = {f.rule for f in summed("slump", span="60 mm", depth="28 mm", hold="1 min").findings}
+        self.assertIn("layup.longer-hold", deep)
+        self.assertEqual(summed("slump").findings, [])
+        self.assertIn("layup.out-of-reach", {f.rule for f in summed("slump", span="60 mm", depth="120 mm").findings})
 
     @settings(max_examples=40)
     @given(st.floats(100, 900), st.floats(5, 90), st.floats(1.05, 2))

@@ -143,7 +143,9 @@ class Movement(SimpleTestCase):
 
     def test_a_wide_sheet_held_below_the_window_is_only_asked_about(self) -> None:
         """620 °C shapes window glass on a form (common practice, no source): cooler than the window, and it moves."""
-        self.assertEqual(self.words("150 C/h to 620 C hold 60\nfull to 545 C hold 1 h")["peak"], "think")
+        wide = {"side": "600 mm", "heat__span": "600 mm", "heat__depth": "30 mm"}
+        held = self.words("150 C/h to 620 C hold 60\nfull to 545 C hold 1 h", **wide)
+        self.assertEqual((held["peak"], held["movement"]), ("think", "good"))
         found = self.words("150 C/h to 560 C hold 6\nfull to 545 C hold 1 h")
         self.assertEqual((found["peak"], found["movement"]), ("stop", "stop"))
         self.assertEqual(self.words("150 C/h to 800 C hold 20\nfull to 545 C hold 1 h")["peak"], "stop")

@@ -162,8 +162,8 @@ class Drawn(SimpleTestCase):
 
     def test_each_law_of_movement_tells_how_far(self) -> None:
         for process, changes, low, high in (
-            ("slump", {"heat__span": "300 mm", "heat__depth": "50 mm"}, 0.045, 0.055),
-            ("drape", {"heat__span": "60 mm", "heat__depth": "55 mm"}, 0.02, 0.2),
+            ("slump", {"side": "300 mm", "heat__span": "300 mm", "heat__depth": "50 mm"}, 0.045, 0.055),
+            ("drape", {"heat__span": "60 mm", "heat__depth": "55 mm"}, 0.003, 0.2),
             ("hang", {"heat__span": "30 mm", "heat__depth": "30 mm"}, 0.045, 0.08),
             ("press", {"heat__weight": "12 kg", "glass__charge": "100 g"}, 0.0012, 0.003),
             ("spread", {"heat__thick": "20 mm"}, 0.1, 1.0),

@@ -78,7 +78,7 @@ class Kiln:
     """A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C.
 
     `sensor_k` is what its thermometer shows above what the middle of the kiln has; `first_hour_k` how far it falls in
-    the first hour after switching off at about 510 °C, where that is remembered.
+    the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it.
     """
 
     name: str
@@ -96,6 +96,7 @@ class Kiln:
     price_per_kwh: float = 0.0
     lining: Lining = "unknown"
     first_hour_k: float | None = None
+    posts_m: tuple[float, ...] = ()
 
     def zone_offset_k(self, name: str) -> float:
         """How much hotter a place is than the middle; 0 for the middle, or for a place that is not known."""

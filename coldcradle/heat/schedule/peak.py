@@ -16,7 +16,7 @@ from coldcradle.layup.deform import laws
 from coldcradle.layup.families.press import PILE_M, PRESSED_M
 from coldcradle.layup.inputs import WETNESS
 from coldcradle.layup.load import Load
-from coldcradle.quantity.format import say, show
+from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, Given, derive, given, published
 
 __all__ = [
@@ -38,6 +38,7 @@ BUBBLE_LOG = 6.9  # soft enough to settle, too stiff to close over air; common p
 LAG_K = 10.0
 _LEAST_DRYING_S, _DRYING_S_PER_M = 2 * 3600.0, 3600.0 / 0.010
 _MOST_HOLD_S, _LEAST_HOLD_S = 12 * 3600.0, 300.0
+_LONGER = 3.0  # times the usual hold; beyond that people go hotter; common practice, no source
 _FALL_K_PER_H = 250.0  # from the peak, about, as kilns fall
 
 
@@ -65,15 +66,12 @@ def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str
 def needed_work(load: Load, heat: HeatInput) -> float | None:
     """Heat work (1/Pa) that the movement wanted takes, or None where nothing is said of how far it shall go.
 
-    The sheet's own thickness bends; relief on it does not stiffen it.
+    For a sheet that comes down it is what its held rim asks for, times the margin people give.
     """
-    density, thick = load.kind.density_kg_m3, load.sheet_m
-    span, depth = load.span_m, load.depth_m
+    density, span, depth = load.kind.density_kg_m3, load.span_m, load.depth_m
     match heat.process.moves:
-        case "sag" if span and depth:
-            return laws.sag_work(depth_m=depth, density_kg_m3=density, span_m=span, thickness_m=thick)
-        case "arm" if span and depth:
-            return laws.arm_work(depth_m=depth, density_kg_m3=density, arm_m=span, thickness_m=thick)
+        case "sheet":
+            return load.movement.needed_work_per_pa if load.movement else None
         case "hang" if span and depth:
             return laws.thread_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
         case "press" if load.press_kg > 0 and load.glass_kg > 0:
@@ -81,7 +79,10 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
             if to_m >= PILE_M:  # nothing is left to be pressed
                 return None
             return laws.press_work(
-                from_m=PILE_M, to_m=to_m, volume_m3=load.glass_kg / density, force_n=load.press_kg * GRAVITY
+                from_m=PILE_M,
+                to_m=to_m,
+                volume_m3=load.glass_kg / density / load.piles,
+                force_n=load.press_kg * GRAVITY / load.piles,
             )
     return None
 
@@ -137,14 +138,15 @@ def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Fig
         ],
         words=f"Where {load.kind.name} moves as far as it shall within the hold, but never out of what people use.",
         formula="T₀ + B / (min(max(log(η), log(η₁)), log(η₂)) − A)",
-        source=published("viscous plates and beams by the analogy with elastic ones, Timoshenko; pressing: Gent 1960"),
+        source=published("sheets followed step by step, after Timoshenko; threads: Trouton 1906; pressing: Gent 1960"),
         assumptions=[
             say(
                 "η = (hold {t}, and the way up and down) / W, with W = {w} of heat work",
-                t=show(heat.cast_hold_s or done.hold_s, "duration"),
+                t=show(_hold_s(heat), "duration"),
                 w=show(work, "per_pa"),
             ),
             "good to a factor of three in time",
+            *_margin_words(load, done),
             *(
                 ["the movement asks for more or less than people use: look at it while it happens"]
                 if not runniest <= asked <= stiffest
@@ -155,15 +157,34 @@ def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Fig
     )
 
 
+def _hold_s(heat: HeatInput) -> float:
+    """How long it may stay at its peak before it is made hotter instead, s."""
+    return heat.cast_hold_s or heat.process.hold_s * (_LONGER if heat.process.is_stopped else 1.0)
+
+
+def _margin_words(load: Load, done: Process) -> list[str | Message]:
+    if load.movement is None:
+        return []
+    if not load.movement.is_reached:
+        return [say("it does not get there in any hold: as hot and as long as people give")]
+    return [
+        say(
+            "{m} times what the law asks for with the rim held, {w}: what people give, by the trade's temperatures",
+            m=f"{done.margin:g}",
+            w=show(load.movement.law_work_per_pa, "per_pa"),
+        )
+    ]
+
+
 def _kept_within(done: Process) -> tuple[float, float]:
     """log10 Pa·s within which a movement may choose: never out of the process's own window; where a mould ends the
-    movement, never cooler than its usual aim either, since the laws of small movements ask for too little of a bowl."""
+    movement, never cooler than its usual aim either: work to spare does no harm there, and the hold gives way first."""
     return done.runny, done.aim if done.is_stopped else done.stiff
 
 
 def _asked_log(load: Load, heat: HeatInput, work: float, rate_k_per_h: float) -> float:
     """log10 of the viscosity at which the movement is done within the hold, coming and going counted."""
-    curve, hold = Viscosity.of(load.kind), heat.cast_hold_s or heat.process.hold_s
+    curve, hold = Viscosity.of(load.kind), _hold_s(heat)
     runniest, stiffest = _kept_within(heat.process)
     log = math.log10(hold / work)
     for _ in range(4):
@@ -207,7 +228,7 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
 
     `lag_s` is the time the heart takes as the run through the slab found it; None: the closed form, on the safe side.
     """
-    key, name, done = "cast_hold", f"{heat.process.step}: how long", heat.process
+    key, name = "cast_hold", f"{heat.process.step}: how long"
     if heat.cast_hold_s is not None:
         return derive(
             key,
@@ -219,17 +240,7 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
             formula="t",
             source=CHOICE,
         )
-    work = needed_work(load, heat)
-    usual = done.hold_s
-    if work is not None and heat.cast_c is None and not done.is_stopped:
-        # nothing ends it: where people use more heat than it asks for, the hold gives way
-        curve = Viscosity.of(load.kind)
-        log = float(curve.log10_pa_s(peak_c))
-        usual = min(usual, max(_LEAST_HOLD_S, work * 10**log - _coming_and_going_s(curve, log, rate_k_per_h)))
-    if work is not None and heat.cast_c is not None:
-        usual = min(_MOST_HOLD_S, work * 10 ** float(Viscosity.of(load.kind).log10_pa_s(peak_c)))
-        if done.is_stopped:  # the law asks for too little, and a mould forgives too much
-            usual = max(usual, done.hold_s)
+    usual = _moving_hold_s(load, heat, peak_c=peak_c, rate_k_per_h=rate_k_per_h)
 
     def closed(d: float) -> float:
         tau = time_constant_s(thickness_m=d, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material)
@@ -255,6 +266,21 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
         ],
         extra=[("thickness", 2 * waits_s * thickness.u / thickness.value if waits_s > usual else 0.0)],
     )
+
+
+def _moving_hold_s(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float) -> float:
+    """The usual hold, or the one in which it moves as far as it shall, s."""
+    done, work = heat.process, needed_work(load, heat)
+    if work is None:
+        return done.hold_s
+    curve = Viscosity.of(load.kind)
+    log = float(curve.log10_pa_s(peak_c))
+    asked = max(_LEAST_HOLD_S, work * 10**log - _coming_and_going_s(curve, log, rate_k_per_h))
+    if heat.cast_c is not None:
+        return min(_MOST_HOLD_S, asked)
+    if done.is_stopped:
+        return min(_LONGER * done.hold_s, asked)
+    return min(done.hold_s, asked)  # nothing ends it: where people use more heat than it asks for, the hold gives way
 
 
 def chunk_rate(load: Load) -> Figure:

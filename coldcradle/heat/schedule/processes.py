@@ -21,8 +21,8 @@ class Process:
 
     `stiff` and `runny` are log10 Pa·s of the window, `aim` where we go when nothing else is known; `moves` names the
     law by which the glass moves, `is_stopped` that a mould ends it; `enters` how the glass usually goes in; `watch`
-    says
-    why somebody should look.
+    says why somebody should look. `margin` is how many times the heat work of the law people give: the one number
+    fitted to the trade's temperatures in `trade.csv`.
     """
 
     key: str
@@ -38,6 +38,7 @@ class Process:
     watch: str
     undone_by: float
     is_stopped: bool
+    margin: float
 
     def entering(self, enters: Entering) -> Entering:
         """How the glass goes in, when it is not said: as usual for the process."""
@@ -73,6 +74,7 @@ def processes() -> dict[str, Process]:
             watch=row["watch"],
             undone_by=float(row["undone_by"]),
             is_stopped=row["is_stopped"] == "yes",
+            margin=float(row["margin"]),
         )
         for row in rows
     }

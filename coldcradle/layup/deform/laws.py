@@ -1,7 +1,7 @@
 """How glass moves while it is soft, all by one integral: heat work W = ∫ dt/η, in 1/Pa.
 
-Each law has a way forth (what does W do?) and a way back (what W does it take?). First estimates, good to a factor of
-about three in time, which is some 15 K.
+Each law has a way forth (what does W do?) and a way back (what W does it take?). Good to a factor of about three in
+time, which is some 15 K. Sheets that come down are followed step by step: see `trajectory`.
 """
 
 from __future__ import annotations
@@ -14,69 +14,18 @@ from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 
 __all__ = [
-    "arm_work",
-    "hang_length",
-    "hang_work",
     "parting_work",
     "press_thickness",
     "press_work",
-    "sag_depth",
-    "sag_work",
     "thread_length",
     "thread_work",
 ]
-
-# Viscous plate and beam by analogy with the elastic ones, incompressible: E/(1-v²) → 4η, E → 3η (Timoshenko, Plates).
-_DISC, _STRIP, _ARM = 11 / 64, 5 / 96, 1 / 2
 
 
 def _positive(**values: float) -> None:
     for name, value in values.items():
         if not value > 0 or not math.isfinite(value):
             raise ImpossibleInput(f"expected a {name} above 0, got {value:g}")
-
-
-def _sag_factor(*, density_kg_m3: float, span_m: float, thickness_m: float, is_strip: bool) -> float:
-    _positive(span=span_m, thickness=thickness_m, density=density_kg_m3)
-    length = span_m if is_strip else span_m / 2
-    return (_STRIP if is_strip else _DISC) * density_kg_m3 * GRAVITY * length**4 / thickness_m**2
-
-
-def sag_work(
-    *, depth_m: float, density_kg_m3: float, span_m: float, thickness_m: float, is_strip: bool = False
-) -> float:
-    """Heat work to sag by a depth: a disc held at its rim, dw/dt = (11/64)ρga⁴/(ηh²), or a strip, (5/96)ρgL⁴/(ηh²)."""
-    _positive(depth=depth_m)
-    return depth_m / _sag_factor(density_kg_m3=density_kg_m3, span_m=span_m, thickness_m=thickness_m, is_strip=is_strip)
-
-
-def sag_depth(
-    *, work_per_pa: float, density_kg_m3: float, span_m: float, thickness_m: float, is_strip: bool = False
-) -> float:
-    """How deep so much heat work lets it sag, m; small sags only, a mould ends it."""
-    return work_per_pa * _sag_factor(
-        density_kg_m3=density_kg_m3, span_m=span_m, thickness_m=thickness_m, is_strip=is_strip
-    )
-
-
-def arm_work(*, depth_m: float, density_kg_m3: float, arm_m: float, thickness_m: float) -> float:
-    """Heat work for the end of an overhang to come down: dw/dt = ρgL⁴/(2ηh²), a beam held at one end."""
-    _positive(depth=depth_m, arm=arm_m, thickness=thickness_m)
-    return depth_m * thickness_m**2 / (_ARM * density_kg_m3 * GRAVITY * arm_m**4)
-
-
-def hang_work(*, length_m: float, stretched_m: float, density_kg_m3: float) -> float:
-    """Heat work to stretch under its own weight: dL/dt = ρgL²/(6η), so W = 6(1/L₀ − 1/L)/(ρg)."""
-    _positive(length=length_m, density=density_kg_m3)
-    if stretched_m <= length_m:
-        raise ImpossibleInput(f"expected a length above {length_m * 1e3:g} mm, got {stretched_m * 1e3:g} mm")
-    return 6 * (1 / length_m - 1 / stretched_m) / (density_kg_m3 * GRAVITY)
-
-
-def hang_length(*, work_per_pa: float, length_m: float, density_kg_m3: float) -> float:
-    """The length after so much heat work; infinite where it would run away, which is a puddle."""
-    left = 1 / length_m - work_per_pa * density_kg_m3 * GRAVITY / 6
-    return 1 / left if left > 0 else math.inf
 
 
 def parting_work(*, length_m: float, density_kg_m3: float) -> float:

@@ -3,18 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
 from dataclasses import dataclass
-
-import numpy as np
 
 from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind
-from coldcradle.glass.viscosity import Viscosity
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
-__all__ = ["Board", "dam_boards", "dam_wall", "heat_work", "push_on_wall", "rest_thickness", "spread"]
+__all__ = ["Board", "dam_boards", "dam_wall", "push_on_wall", "rest_thickness", "spread"]
 
 _TENSION_N_M, _ANGLE = 0.30, math.radians(135)  # surface tension, and the angle at a washed shelf: 120° to 150°
 _HUPPERT = 0.894
@@ -42,16 +38,6 @@ def rest_thickness(kind: GlassKind) -> Figure:
         assumptions=["γ in N/m, from memory; θ between 120° and 150° on a washed shelf"],
         extra=[("angle at the shelf", 0.0003)],
     )
-
-
-def heat_work(kind: GlassKind, line: Sequence[tuple[float, float]]) -> float:
-    """W = ∫ dt/η over a firing, given as (seconds, °C) points joined by straight lines; in 1/Pa."""
-    times, temperatures = np.array([t for t, _ in line]), np.array([c for _, c in line])
-    if len(times) < 2:
-        return 0.0
-    fine = np.unique(np.concatenate([np.linspace(times[0], times[-1], 1500), times]))
-    fluidity = 10.0 ** -Viscosity.of(kind).log10_pa_s(np.interp(fine, times, temperatures))
-    return float(np.trapezoid(fluidity, fine))
 
 
 def spread(kind: GlassKind, *, area_m2: float, thickness_m: float, work_per_pa: float) -> tuple[Figure, Figure]:

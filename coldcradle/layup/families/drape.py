@@ -5,12 +5,17 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-from coldcradle.cradle.section import Dimension
+import numpy as np
+
 from coldcradle.cradle.solid import Solid
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
+from coldcradle.layup.deform.forms import former_course, former_side
+from coldcradle.layup.deform.movement import Movement, move
+from coldcradle.layup.families.drape_drawing import drape_sketch
+from coldcradle.layup.families.drape_rules import drop_findings
 from coldcradle.layup.families.face import (
     Family,
-    FiringLine,
+    Fired,
     Laying,
     LayupResult,
     bead,
@@ -22,14 +27,17 @@ from coldcradle.layup.families.face import (
     outcome_sentence,
     rack_findings,
 )
-from coldcradle.layup.sketch import Body, Matter, Sketch, block, draw
+from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.inputs import GRIPS
+from coldcradle.layup.motion import SHEET, Moment, after_figure, sheet_marks
+from coldcradle.layup.sketch import Body, sheet_ring
 from coldcradle.quantity.format import Message, say, show
-from coldcradle.report.figure import Figure, derive, given, published
-from coldcradle.report.finding import Finding, finding
+from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
 __all__ = ["DRAPE"]
 
-_ABOVE_SHELF_M = 0.010  # an arm's end stays so far above the shelf; common practice, no source
+_BEND_M = 0.005  # the bend line stands so far inside the former's edge; common practice, no source
+_NEAR, _NEAR_M = 0.03, 0.002  # an arm is down once its end is so near what it hangs beside: of its length, and at least
 
 
 def _top_m(laying: Laying) -> float:
@@ -43,13 +51,14 @@ def _overhang(laying: Laying, blank: Blank) -> Figure:
         "overhang",
         "Overhang",
         "length",
-        lambda length, top: (length - top) / 2,
+        lambda length, top, off: (length - top) / 2 + off,
         [
             given("blank across", "L", blank.length_m, "length", 0.001),
             given("former across its top", "w", _top_m(laying), "length", laying.cradle.reading_m),
+            given("off the middle", "s", abs(laying.layup.offset_m), "length", 0.001),
         ],
-        words="What hangs over on either side when the blank lies in the middle.",
-        formula="(L − w)/2",
+        words="What hangs over on the longer side.",
+        formula="(L − w)/2 + s",
         source=published("plane geometry"),
     )
 
@@ -69,114 +78,93 @@ def _clearance(laying: Laying, overhang: Figure) -> Figure:
         ],
         words="The arm hangs straight down in the end, as long as it stood out.",
         formula="H + p + f − o",
-        source=published("plane geometry"),
-        assumptions=["the arm does not stretch", "the shelf is flat"],
+        source=published("plane geometry; the arm's bend at the edge is left out, which is on the safe side"),
     )
 
 
-def _fit_findings(laying: Laying, blank: Blank, overhang: Figure, clear: Figure) -> list[Finding]:
-    found: list[Finding] = []
-    least = _ABOVE_SHELF_M - clear.value
-    raise_m = math.ceil(max(0.0, least) / 0.005 - 1e-9) * 0.005
-    if overhang.value <= 0:
-        found.append(
-            finding(
-                "layup.nothing-hangs",
-                "stop",
-                "The blank of {b} does not reach over the former of {w}.",
-                "Nothing hangs over, so nothing comes down. Cut it longer, or take a smaller former.",
-                b=show(blank.length_m, "length"),
-                w=show(_top_m(laying), "length"),
-            )
-        )
-    elif clear.value < 0:
-        found.append(
-            finding(
-                "layup.hits-the-shelf",
-                "stop",
-                "The arm hits the shelf by {d}.",
-                "Raise the former at least {r}, or cut the blank shorter.",
-                d=show(-clear.value, "length"),
-                r=show(raise_m, "length"),
-            )
-        )
-    elif least > 0:
-        found.append(
-            finding(
-                "layup.near-the-shelf",
-                "think",
-                "The arm ends only {d} above the shelf.",
-                "Glass stretches a little as it comes down. Raise the former at least {r}.",
-                d=clear.shown,
-                r=show(raise_m, "length"),
-            )
-        )
-    into = laying.cradle.room.span_m[1]
-    if laying.process == "bend" and blank.width_m > into + 1e-4:
-        found.append(
-            finding(
-                "layup.wider-than-former",
-                "stop",
-                "The glass is {b} wide, its former {w}.",
-                "What is wider than the former bends down at the sides too.",
-                b=show(blank.width_m, "length"),
-                w=show(into, "length"),
-            )
-        )
-    if overhang.value > 0 and _top_m(laying) < 2 * overhang.value:
-        found.append(
-            finding(
-                "layup.may-tip",
-                "note",
-                "The former is narrower than both arms: the blank may tip before it softens.",
-                "Lay it exactly in the middle, or hold it with a weight until it bends.",
-            )
-        )
-    return found
+def _bend_line(overhang: Figure) -> Figure:
+    return derive(
+        "bend_line",
+        "Bend line from the end",
+        "length",
+        lambda o, s: o + s,
+        [overhang.given("o", "overhang"), given("to spare", "s", _BEND_M, "length")],
+        words="Draw it on the glass: whatever is raised stays on the far side of it, clear of the bend.",
+        formula="o + s",
+        source=PRACTICE,
+    )
 
 
-def _sketch(laying: Laying, blank: Blank, overhang: Figure) -> Sketch:
-    room, layup = laying.cradle.room, laying.layup
-    foot, top, thick = layup.posts_m, layup.posts_m + room.height_m, blank.thickness.value
-    bed, half, arm = top + layup.lining_m, blank.length_m / 2, max(0.0, overhang.value)
-    edge = _top_m(laying) / 2
-    former = [[(x, z + foot) for x, z in ring] for ring in room.rings_xz()]
-    matter: Matter = "steel" if laying.cradle.material.key in ("stainless", "mild-steel") else "refractory"
-    bodies = [Body(matter, laying.cradle.name, former)]
-    if foot > 0:
-        post = min(0.02, edge / 2)
-        bodies.append(
-            Body("refractory", "posts", [block(-edge, 0.0, -edge + post, foot), block(edge - post, 0.0, edge, foot)])
-        )
-    if layup.lining_m > 0:
-        bodies.append(Body("fibre", "lining", [block(-edge, top, edge, bed)]))
-    reach = max(half, edge + thick) + 0.02
-    bodies.append(Body("shelf", "shelf", [block(-reach, -0.008, reach, 0.0)]))
-    low = bed + thick - arm
-    hung = [
-        (-edge - thick, low),
-        (-edge - thick, bed + thick),
-        (edge + thick, bed + thick),
-        (edge + thick, low),
-        (edge, low),
-        (edge, bed),
-        (-edge, bed),
-        (-edge, low),
-    ]
-    if arm > 0:
-        bodies.append(Body("after", "after the firing", [hung]))
-    bodies.append(Body("glass", "as it goes in", [block(-half, bed, half, bed + thick)]))
-    part = "cradle.parts.0.height" if hasattr(room, "parts") else ""
-    dimensions = [
-        Dimension("layup.length", "blank", "x", bed + thick, -half, half, 2, show(blank.length_m, "length")),
-        Dimension("", "overhang", "x", bed, edge, half, 1, overhang.shown),
-        Dimension(part, "former", "z", -reach, foot, top, 1, show(room.height_m, "length")),
-        Dimension("layup.posts", "posts", "z", -reach, 0.0, foot, 1, show(foot, "length")),
-    ]
-    return draw(bodies, [d for d in dimensions if d.to_m - d.from_m > 1e-6 or d.path == "layup.length"])
+def _movement(laying: Laying, blank: Blank, overhang: Figure) -> Movement | None:
+    """How the longer arm comes down."""
+    layup = laying.layup
+    arm = layup.span_m or overhang.value
+    if arm <= 2 * blank.thickness.value:
+        return None
+    course = former_course(
+        laying.cradle.room,
+        posts_m=layup.posts_m,
+        lining_m=layup.lining_m,
+        half_m=_top_m(laying) / 2 + arm,
+        width_m=blank.width_m,
+        thickness_m=blank.thickness.value,
+    )
+    return move(
+        [course],
+        thickness_m=blank.thickness.value,
+        density_kg_m3=laying.glass.kind.density_kg_m3,
+        stop="edge",
+        stop_m=max(_NEAR_M, _NEAR * arm),
+        grip=GRIPS[layup.grip],
+        margin=laying.margin,
+        holds=False,
+    )
 
 
-def _layup_answer(laying: Laying, blank: Blank, overhang: Figure, clear: Figure) -> Message:
+def _side_lean_rad(laying: Laying) -> float:
+    """How far the former's side leans from upright, outwards above 0."""
+    side = former_side(laying.cradle.room)
+    (top, high), (foot, low) = side[0], side[-1]
+    return math.atan2(foot - top, high - low)
+
+
+def _lean(laying: Laying, movement: Movement | None, work_per_pa: float) -> Figure:
+    """How far the arm leans from upright after so much heat work."""
+    side = _side_lean_rad(laying)
+    reached = math.pi / 2
+    if movement is not None:
+        at, _ = movement.slides.shape(work_per_pa)
+        tail = at[-1] - at[-max(4, len(at) // 8)]
+        reached = math.pi / 2 - math.atan2(-float(tail[1]), float(tail[0]))
+    return derive(
+        "lean",
+        "Leans from upright",
+        "angle",
+        lambda a, b: max(a, b),
+        [
+            given("the former's own side", "a", side, "angle", 0.01),
+            given("as far as the arm has come", "b", reached, "angle", 0.05),
+        ],
+        words="The arm lies on the former's side in the end, or stops short of it.",
+        formula="max(a, b)",
+        source=SHEET,
+        assumptions=["for another lean bend the former's side by the difference; the glass follows it"],
+    )
+
+
+def _blank(laying: Laying) -> Blank:
+    top, room = _top_m(laying), laying.cradle.room
+    return lay_blank(
+        laying.layup,
+        laying.glass,
+        laying.incoming,
+        outline="oblong" if laying.process == "bend" else "square",
+        length_m=top + min(room.height_m, top),
+        width_m=room.span_m[1],
+    )
+
+
+def _layup_answer(blank: Blank, overhang: Figure, clear: Figure) -> Message:
     words = blank_words(blank)
     if overhang.value <= 0:
         told = say("It does not reach over the former.")
@@ -190,16 +178,10 @@ def _layup_answer(laying: Laying, blank: Blank, overhang: Figure, clear: Figure)
 def _lay_up(laying: Laying) -> LayupResult:
     cradle, room = laying.cradle, laying.cradle.room
     top, into = _top_m(laying), room.span_m[1]
-    blank = lay_blank(
-        laying.layup,
-        laying.glass,
-        laying.incoming,
-        outline="oblong" if laying.process == "bend" else "square",
-        length_m=top + min(room.height_m, top),
-        width_m=into,
-    )
+    blank = _blank(laying)
     overhang = _overhang(laying, blank)
-    clear = _clearance(laying, overhang)
+    clear, line = _clearance(laying, overhang), _bend_line(overhang)
+    movement = _movement(laying, blank, overhang)
     high = room.height_m + laying.layup.posts_m + laying.layup.lining_m + blank.thickness.value
     shell_m2 = 2 * (room.span_m[0] + into) * room.height_m + room.span_m[0] * into
     load = flat_load(
@@ -212,8 +194,10 @@ def _lay_up(laying: Laying) -> LayupResult:
         mould_kg=shell_m2 * cradle.wall_m * cradle.material.density_kg_m3,
         span_m=overhang.value if overhang.value > 0 else None,
         depth_m=overhang.value if overhang.value > 0 else None,
+        movement=movement,
     )
     across = blank_across(blank)
+    lean = _lean(laying, movement, math.inf if movement is None else movement.law_work_per_pa)
     return LayupResult(
         load=load,
         beads=(
@@ -223,7 +207,7 @@ def _lay_up(laying: Laying) -> LayupResult:
             bead("clearance", "Clears by", "layup", clear),
             bead("thickness", "Thickest", "layup", load.thickness),
         ),
-        figures=(across, blank.mass, blank.new, blank.thickness, overhang, clear, load.thickness),
+        figures=(across, blank.mass, blank.new, blank.thickness, overhang, clear, line, lean, load.thickness),
         answers={
             "cradle": say(
                 "A former of **{w}** across its top, **{h}** high.",
@@ -231,10 +215,10 @@ def _lay_up(laying: Laying) -> LayupResult:
                 h=show(room.height_m, "length"),
             ),
             "glass": flat_answer(laying, blank),
-            "layup": _layup_answer(laying, blank, overhang, clear),
+            "layup": _layup_answer(blank, overhang, clear),
         },
         states=flat_states(laying),
-        findings=(*rack_findings(laying, blank), *_fit_findings(laying, blank, overhang, clear)),
+        findings=(*rack_findings(laying, blank), *drop_findings(laying, blank, overhang, clear, _top_m(laying))),
         weigh=cut_list(laying, blank),
         outcome=kept_outcome(
             laying.glass.kind,
@@ -245,14 +229,101 @@ def _lay_up(laying: Laying) -> LayupResult:
             relief=laying.layup.relief,
             shaped="draped",
         ),
-        sketch=_sketch(laying, blank, overhang),
+        sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, math.inf),
     )
 
 
-def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
-    end, layup = outcome_sentence(result.outcome), result.answers["layup"]
-    said = {**result.answers, "layup": Message(f"{layup.metric} {end.metric}", f"{layup.us} {end.us}")}
-    return replace(result, answers=said)
+def _down(movement: Movement, fired: Fired, laying: Laying, lean: Figure) -> Message:
+    work = fired.work(laying.glass.kind)
+    done = work.second(movement.slides.done_work) if math.isfinite(movement.slides.done_work) else None
+    shown = {"t": show(round(fired.peak_c), "temperature"), "a": lean.shown}
+    if done is None:
+        return say("**It does not come all the way down** at {t}: it ends {a} from upright.", **shown)
+    look = work.second(_half_way(movement))
+    told = "It is down by **{b}** at {t}" + ("; look in from {a0}." if look is not None else ".")
+    return say(told, b=fired.clock(done), a0=fired.hour(look or 0.0, done), **shown)
+
+
+def _half_way(movement: Movement) -> float:
+    """Heat work at which the arm's end points down at 45°, 1/Pa."""
+    at = movement.slides.at
+    tail = at[:, -1] - at[:, -2]
+    angle = np.maximum.accumulate(np.arctan2(-tail[:, 1], np.maximum(tail[:, 0], 1e-9)))
+    return float(np.interp(math.pi / 4, angle, movement.slides.work_per_pa))
+
+
+def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    """When the arms are down, on this programme's clock, and how they lean then."""
+    movement, layup = result.load.movement, result.answers["layup"]
+    end = outcome_sentence(result.outcome)
+    if fired is None or movement is None:
+        said = Message(f"{layup.metric} {end.metric}", f"{layup.us} {end.us}")
+        return replace(result, answers={**result.answers, "layup": said})
+    kind = laying.glass.kind
+    work = fired.work(kind).total_per_pa
+    lean = _lean(laying, movement, work)
+    told = _down(movement, fired, laying, lean)
+    marks = _marks(movement, fired, laying)
+    done = movement.slides.done_work
+    figures = [f for f in result.figures if f.key != "lean"] + [lean]
+    if math.isfinite(done) and done <= work:
+        figures.append(
+            after_figure(
+                "lies_in_after",
+                "Down after",
+                kind=kind,
+                fired=fired,
+                early=done / 3,
+                likely=done,
+                late=done * 3,
+                words="The end of the arm is beside the former.",
+                assumptions=["good to a factor of three in time"],
+            )
+        )
+    blank = _blank(laying)
+    overhang = next(f for f in result.figures if f.key == "overhang")
+    said = Message(
+        f"{layup.metric} {told.metric} {end.metric}",
+        f"{layup.us} {told.us} {end.us}",
+    )
+    return replace(
+        result,
+        answers={**result.answers, "layup": said},
+        figures=tuple(figures),
+        marks=tuple(marks),
+        sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, work),
+    )
+
+
+def _marks(movement: Movement, fired: Fired, laying: Laying) -> list[Moment]:
+    found = sheet_marks(movement, fired, laying.glass.kind, done="Down")
+    return [m for m in found if m.key != "touches"]
+
+
+def _follow(result: LayupResult, laying: Laying) -> Followed | None:
+    """The arms on their way down."""
+    movement = result.load.movement
+    if movement is None:
+        return None
+
+    def shape(work: float) -> Shape:
+        at, thick = movement.slides.shape(work)
+        words = say(
+            "the ends are {d} down and lean {a} from upright",
+            d=show(round(movement.edge_down_m(work), 3), "length"),
+            a=_lean(laying, movement, work).shown,
+        )
+        return Shape(
+            [Body("after", "the arms", [sheet_ring(at, thick, is_halved=True)])],
+            words,
+            [(round(float(x), 5), round(float(z), 5)) for x, z in at],
+            [round(float(h), 5) for h in thick],
+        )
+
+    done = movement.law_work_per_pa
+    if not math.isfinite(done):
+        done = float(movement.slides.work_per_pa[-1])
+    return Followed(done / 3, done, shape)
 
 
 DRAPE = Family(
@@ -264,4 +335,5 @@ DRAPE = Family(
     sizes={"height": "Height", "bore": "Width across", "top": "Top width", "bottom": "Foot width"},
     lay_up=_lay_up,
     finish=_finish,
+    follow=_follow,
 )

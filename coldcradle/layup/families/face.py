@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from coldcradle.cradle.inputs import CradleInput
@@ -12,8 +12,11 @@ from coldcradle.glass.inputs import GlassInput
 from coldcradle.glass.kinds import GlassKind, forms
 from coldcradle.glass.result import Charged, Weighing
 from coldcradle.layup.blank import Blank
+from coldcradle.layup.deform.movement import Movement
+from coldcradle.layup.followed import Followed
 from coldcradle.layup.inputs import RELIEF, Entering, LayupInput, Support
 from coldcradle.layup.load import Load, thickness_said, with_relief
+from coldcradle.layup.motion import Fired, Moment
 from coldcradle.layup.outcome import Incoming, Outcome, outcome_words
 from coldcradle.layup.sketch import Sketch
 from coldcradle.quantity.format import DualQuantity, Message, say, show
@@ -23,7 +26,7 @@ from coldcradle.report.thread import Bead
 
 __all__ = [
     "Family",
-    "FiringLine",
+    "Fired",
     "Laying",
     "LayupResult",
     "bead",
@@ -37,15 +40,14 @@ __all__ = [
     "rack_findings",
 ]
 
-FiringLine = Sequence[tuple[float, float]]
-
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Laying:
     """All that a family is told: what is done, in or on what, with which glass, laid up how, from what.
 
     `enters` is how the glass goes in, "auto" settled. `usual_work_per_pa` is the heat work the process usually does,
-    for what has to be known of the end before the firing is planned.
+    for what has to be known of the end before the firing is planned; `margin` how many times what the law needs;
+    `posts_m` are the posts one owns.
     """
 
     process: str
@@ -56,6 +58,8 @@ class Laying:
     incoming: tuple[Incoming, ...]
     enters: Entering
     usual_work_per_pa: float
+    margin: float
+    posts_m: tuple[float, ...] = ()
 
     def support(self, usual: Support) -> Support:
         return usual if self.layup.support == "auto" else self.layup.support
@@ -66,7 +70,7 @@ class LayupResult:
     """What a family found before the heat; `section` is drawn where a room is filled, `sketch` elsewhere.
 
     `answers` and `states` stand by station; a state of "" is settled by the findings. `charged` is what only filling
-    has.
+    has; `marks` are what happens to the glass on the programme's clock.
     """
 
     load: Load
@@ -80,14 +84,20 @@ class LayupResult:
     section: Section | None = None
     sketch: Sketch | None = None
     charged: Charged | None = None
+    marks: tuple[Moment, ...] = ()
+
+
+def _stays(result: LayupResult, laying: Laying) -> Followed | None:
+    """Glass that is not seen to move."""
+    return None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Family:
     """A family of processes. `says` is what is done in one line; `cradle` what the thing is called that shapes it.
 
-    `sizes` rename the sizes of a cradle's shape for this family. `finish` adds what only the firing tells; its line is
-    None where the kiln cannot do it.
+    `sizes` rename the sizes of a cradle's shape for this family. `finish` adds what only the firing tells, which is
+    None where the kiln cannot do it; `follow` is the way the glass goes.
     """
 
     key: str
@@ -97,7 +107,8 @@ class Family:
     shapes: tuple[str, ...]
     sizes: Mapping[str, str]
     lay_up: Callable[[Laying], LayupResult]
-    finish: Callable[[LayupResult, Laying, FiringLine | None], LayupResult]
+    finish: Callable[[LayupResult, Laying, Fired | None], LayupResult]
+    follow: Callable[[LayupResult, Laying], Followed | None] = _stays
 
 
 def bead(key: str, name: str, station: str, figure: Figure) -> Bead:
@@ -118,6 +129,7 @@ def flat_load(
     depth_m: float | None = None,
     press_kg: float = 0.0,
     press_to_m: float | None = None,
+    movement: Movement | None = None,
 ) -> Load:
     """The load of a flat blank: `top_m` how high all of it stands, `outer_m` how wide (m), `mould_kg` what shapes it.
 
@@ -150,6 +162,7 @@ def flat_load(
         depth_m=layup.depth_m or depth_m,
         press_kg=press_kg,
         press_to_m=press_to_m,
+        movement=movement,
     )
 
 

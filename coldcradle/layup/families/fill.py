@@ -11,7 +11,7 @@ from coldcradle.glass.batch import batch_figures, weigh_list
 from coldcradle.glass.charge import thermal_mass
 from coldcradle.glass.filling import fill_cradle
 from coldcradle.glass.result import Charged
-from coldcradle.layup.families.face import Family, FiringLine, Laying, LayupResult, bead
+from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead
 from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
 from coldcradle.layup.families.fill_rules import fill_findings
 from coldcradle.layup.inputs import RELIEF
@@ -133,7 +133,7 @@ def _lay_up(laying: Laying) -> LayupResult:
     )
 
 
-def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
+def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
     """The room decides how a casting ends, not the firing."""
     return replace(result)
 

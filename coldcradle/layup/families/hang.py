@@ -7,14 +7,11 @@ from dataclasses import replace
 import numpy as np
 
 from coldcradle.cradle.section import Dimension
-from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
-from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, lay_blank
-from coldcradle.layup.deform.laws import parting_work, thread_work
+from coldcradle.layup.deform.laws import parting_work, thread_length, thread_work
 from coldcradle.layup.families.face import (
     Family,
-    FiringLine,
+    Fired,
     Laying,
     LayupResult,
     bead,
@@ -25,24 +22,17 @@ from coldcradle.layup.families.face import (
     kept_outcome,
     rack_findings,
 )
-from coldcradle.layup.sketch import Body, Sketch, block, draw
+from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.motion import Moment, after_figure, mark
+from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["HANG", "seconds_at_work"]
+__all__ = ["HANG"]
 
 _GOOD_TO = 3.0  # heat work of a firing is known to a factor of three, which is some 15 K
 _THREAD = published("a viscous thread under its own weight, every height carrying what hangs below it; Trouton 1906")
-
-
-def seconds_at_work(kind: GlassKind, line: FiringLine, work_per_pa: float) -> float | None:
-    """When a firing, (s, °C) points joined by straight lines, has done so much heat work, s; None if never."""
-    times, temperatures = np.array([t for t, _ in line]), np.array([c for _, c in line])
-    fine = np.unique(np.concatenate([np.linspace(times[0], times[-1], 3000), times]))
-    fluid = 10.0 ** -Viscosity.of(kind).log10_pa_s(np.interp(fine, times, temperatures))
-    done = np.concatenate([[0.0], np.cumsum((fluid[1:] + fluid[:-1]) / 2 * np.diff(fine))])
-    return float(np.interp(work_per_pa, done, fine)) if work_per_pa <= done[-1] else None
 
 
 def _hung(blank: Blank) -> Figure:
@@ -93,16 +83,17 @@ def _findings(laying: Laying, blank: Blank) -> list[Finding]:
 def _sketch(laying: Laying, blank: Blank) -> Sketch:
     high, half = laying.cradle.room.height_m, max(0.004, blank.width_m / 2)
     low = high - blank.length_m
-    right = [(half, high), (half * 0.6, high * 0.6), (half * 0.9, 0.0)]
+    rho = laying.glass.kind.density_kg_m3
+    if blank.length_m < high:
+        work = thread_work(length_m=blank.length_m, stretched_m=high, density_kg_m3=rho)
+        after = thread_ring(length_m=blank.length_m, width_m=2 * half, hook_m=high, work_per_pa=work, density_kg_m3=rho)
+    else:
+        after = block(-half, 0.0, half, high)
     bodies = [
         Body("shelf", "floor", [block(-half - 0.05, -0.01, half + 0.05, 0.0)]),
         Body("steel", laying.cradle.name, [block(-half - 0.03, high + 0.02, half + 0.03, high + 0.026)]),
         Body("steel", "wire", [block(-0.0012, high - 0.004, 0.0012, high + 0.02)]),
-        Body(
-            "after",
-            "after the firing",
-            [[*right, *[(-x, z) for x, z in reversed(right)]]],
-        ),
+        Body("after", "after the firing", [after]),
         Body("glass", "as it goes in", [block(-half, max(0.0, low), half, high)]),
     ]
     left = -half - 0.05
@@ -163,68 +154,108 @@ def _lay_up(laying: Laying) -> LayupResult:
     )
 
 
-def _when(key: str, name: str, laying: Laying, line: FiringLine, work: float, words: str) -> tuple[Figure, float]:
-    """When a firing has done so much heat work, from its start, s, and by how much that may be off."""
+def _touching(
+    laying: Laying, fired: Fired, length: float, floor: float
+) -> tuple[Figure, Figure, Message, Moment | None]:
+    """When it touches the floor and when its neck would part, on this programme, and the sentence of both."""
     kind = laying.glass.kind
-    end = line[-1][0]
-    at = seconds_at_work(kind, line, work)
-    early, late = (seconds_at_work(kind, line, work * k) for k in (1 / _GOOD_TO, _GOOD_TO))
-    seconds = end if at is None else at
-    band = abs((end if late is None else late) - (end if early is None else early)) / 2
-    figure = derive(
-        key,
-        name,
-        "duration",
-        lambda t, _w: t,
-        [given("from the start", "t", seconds, "duration"), given("heat work it takes", "W", work, "per_pa")],
-        words=words,
-        formula="t",
-        source=_THREAD,
-        assumptions=["of even thickness, hung by its end", "good to a factor of three in time"],
-        extra=[("the estimate itself", band)],
-    )
-    return figure, seconds
-
-
-def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
-    """When it touches the floor and when it would part, on this programme."""
-    length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
-    if line is None or floor <= length or length <= 0:
-        return result
-    rho = laying.glass.kind.density_kg_m3
-    try:
-        touch_work = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
-    except ImpossibleInput:
-        return result
+    rho = kind.density_kg_m3
+    touch_work = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
     part_work = parting_work(length_m=length, density_kg_m3=rho)
-    reaches = seconds_at_work(laying.glass.kind, line, touch_work) is not None
-    touch, touch_s = _when(
-        "touches_after", "Touches after", laying, line, touch_work, "It has drawn out as far as the floor."
-    )
-    parts, parts_s = _when(
-        "parts_after", "Parts after", laying, line, part_work, "Its neck would part if no floor carried it."
-    )
-    if not reaches:
-        told = say("On this programme it **does not reach the floor**.")
+    work = fired.work(kind)
+
+    def figure(key: str, name: str, wanted: float, words: str) -> Figure:
+        return after_figure(
+            key,
+            name,
+            kind=kind,
+            fired=fired,
+            early=wanted / _GOOD_TO,
+            likely=wanted,
+            late=wanted * _GOOD_TO,
+            words=words,
+            source=_THREAD,
+            assumptions=["of even thickness, hung by its end", "good to a factor of three in time"],
+        )
+
+    touch = figure("touches_after", "Touches after", touch_work, "It has drawn out as far as the floor.")
+    parts = figure("parts_after", "Parts after", part_work, "Its neck would part if no floor carried it.")
+    touches_s, parts_s = work.second(touch_work), work.second(part_work)
+    if touches_s is None:
+        return touch, parts, say("On this programme it **does not reach the floor**."), None
+    at = fired.clock(touches_s)
+    if parts_s is None:
+        told = say("It touches the floor at **{at}**; it does not part on this programme.", at=at)
     else:
         told = say(
-            "It touches the floor after **{t}**; hanging free it would part {w} later.",
-            t=touch.shown,
-            w=show(max(0.0, parts_s - touch_s), "duration"),
+            "It touches the floor at **{at}**; hanging free it would part {w} later.",
+            at=at,
+            w=show(max(0.0, parts_s - touches_s), "duration"),
         )
-    layup = result.answers["layup"]
+    return touch, parts, told, mark("too-late", "Would part", fired, work, part_work / _GOOD_TO, part_work * _GOOD_TO)
+
+
+def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    """When it touches the floor and when it would part, on this programme."""
+    length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
+    if fired is None or floor <= length or length <= 0:
+        return result
+    touch, parts, told, too_late = _touching(laying, fired, length, floor)
+    kind = laying.glass.kind
+    wanted = thread_work(length_m=length, stretched_m=floor, density_kg_m3=kind.density_kg_m3)
+    work = fired.work(kind)
+    first = mark("touches", "Touches the floor", fired, work, wanted / _GOOD_TO, wanted * _GOOD_TO)
     beads = list(result.beads)
-    if reaches:
+    if work.second(wanted) is not None:
         beads[3:3] = [
             bead("touches_after", "Touches after", "layup", touch),
             bead("parts_after", "Parts after", "layup", parts),
         ]
+    layup = result.answers["layup"]
     return replace(
         result,
         beads=tuple(beads),
         figures=(*result.figures, touch, parts),
+        marks=tuple(m for m in (first, too_late) if m is not None),
         answers={**result.answers, "layup": Message(f"{layup.metric} {told.metric}", f"{layup.us} {told.us}")},
     )
+
+
+def thread_ring(*, length_m: float, width_m: float, hook_m: float, work_per_pa: float, density_kg_m3: float) -> Points:
+    """A hung thread as a closed ring after so much heat work: thinnest at its neck, cut off at the floor."""
+    share = min(0.999, work_per_pa / parting_work(length_m=length_m, density_kg_m3=density_kg_m3))
+    below = np.linspace(0.0, 1.0, 41)  # of the glass, below each place
+    stretch = 1 / (1 - share * below)
+    height = length_m * (-np.log1p(-share * below) / share if share > 1e-9 else below)
+    z = hook_m - height[-1] + height
+    half = width_m / 2 / np.sqrt(stretch)
+    keep = z >= 0
+    right = [(round(float(x), 5), round(float(y), 5)) for x, y in zip(half[keep], z[keep], strict=True)]
+    return [*right, *[(-x, y) for x, y in reversed(right)]]
+
+
+def _follow(result: LayupResult, laying: Laying) -> Followed | None:
+    """The hung glass drawing out until it stands, or parts."""
+    length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
+    if not 0 < length < floor:
+        return None
+    rho, width = laying.glass.kind.density_kg_m3, max(0.004, result.outcome.width_m)
+    touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
+    part = parting_work(length_m=length, density_kg_m3=rho)
+
+    def shape(work: float) -> Shape:
+        ring = thread_ring(length_m=length, width_m=width, hook_m=floor, work_per_pa=work, density_kg_m3=rho)
+        reached = thread_length(work_per_pa=work, length_m=length, density_kg_m3=rho)
+        words = (
+            say("it would have parted")
+            if work >= part
+            else say("it stands on the floor")
+            if reached >= floor
+            else say("it hangs {l}", l=show(round(reached, 3), "length"))
+        )
+        return Shape([Body("after", "drawn out", [ring])], words, [], [])
+
+    return Followed(touch / 3, part, shape)
 
 
 HANG = Family(
@@ -236,4 +267,5 @@ HANG = Family(
     sizes={"height": "Hook to floor", "length": "Room across", "width": "Room deep"},
     lay_up=_lay_up,
     finish=_finish,
+    follow=_follow,
 )

@@ -7,10 +7,10 @@ from dataclasses import replace
 
 from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
-from coldcradle.layup.deform.spread import heat_work, rest_thickness, spread
+from coldcradle.layup.deform.spread import rest_thickness, spread
 from coldcradle.layup.families.face import (
     Family,
-    FiringLine,
+    Fired,
     Laying,
     LayupResult,
     bead,
@@ -22,6 +22,7 @@ from coldcradle.layup.families.face import (
     outcome_sentence,
     rack_findings,
 )
+from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -216,12 +217,31 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     )
 
 
-def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
+def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
     """The size after comes from the heat work of this firing, where it can be done."""
-    if line is None or laying.process not in _RUNS:
+    if fired is None or laying.process not in _RUNS:
         return result
-    after = _laid(laying, heat_work(laying.glass.kind, line))
+    after = _laid(laying, fired.work(laying.glass.kind).total_per_pa)
     return replace(after, load=result.load)
+
+
+def _follow(result: LayupResult, laying: Laying) -> Followed | None:
+    """A pool that runs out until it rests; None where it keeps its outline."""
+    room = laying.cradle.room
+    usual = 0.7 * min(room.span_m)
+    blank = lay_blank(laying.layup, laying.glass, laying.incoming, outline="square", length_m=usual, width_m=usual)
+    cold = _melted(laying, blank)
+    if _scale(_grown(laying, blank, cold, 3 * laying.usual_work_per_pa), blank) <= _KEEPS:
+        return None
+
+    def shape(work: float) -> Shape:
+        grown = _grown(laying, blank, cold, max(work, 0.0))
+        wide = blank.length_m * _scale(grown, blank)
+        thick = grown[1].value if grown else cold.value
+        words = say("{d} across, {h} thick", d=show(round(wide, 3), "length"), h=show(round(thick, 4), "length"))
+        return Shape([Body("after", "run out", [block(-wide / 2, 0.0, wide / 2, thick)])], words, [], [])
+
+    return Followed(laying.usual_work_per_pa / 30, laying.usual_work_per_pa * 3, shape)
 
 
 LAY = Family(
@@ -233,4 +253,5 @@ LAY = Family(
     sizes={"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"},
     lay_up=_lay_up,
     finish=_finish,
+    follow=_follow,
 )

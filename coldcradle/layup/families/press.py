@@ -5,10 +5,13 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from coldcradle.constants import GRAVITY
 from coldcradle.cradle.section import Dimension
 from coldcradle.glass.charge import charge_mass
 from coldcradle.glass.result import Weighing
-from coldcradle.layup.families.face import Family, FiringLine, Laying, LayupResult, bead, flat_states, outcome_sentence
+from coldcradle.layup.deform.laws import press_thickness, press_work
+from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, flat_states, outcome_sentence
+from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.inputs import RELIEF
 from coldcradle.layup.load import Load, with_relief
 from coldcradle.layup.outcome import Outcome
@@ -151,7 +154,7 @@ def _sketch(laying: Laying, size: Figure, pressed: Figure) -> Sketch:
         Body("shelf", "lower shelf", [block(-half, -_SHELF_M, half, 0.0)]),
         Body("glass", "as it goes in", [block(x - pile, 0.0, x + pile, PILE_M) for x in at]),
         Body("after", "after the firing", [block(x - size.value / 2, 0.0, x + size.value / 2, top) for x in at]),
-        Body("shelf", "upper shelf, cold", [block(-half, PILE_M, half, PILE_M + _SHELF_M)]),
+        Body("shelf", "upper shelf", [block(-half, PILE_M, half, PILE_M + _SHELF_M)]),
     ]
     x = at[0]
     dimensions = [
@@ -186,6 +189,7 @@ def _load(laying: Laying, total: Figure, pressed: Figure, size: Figure) -> Load:
         wet=layup.wet,
         press_kg=layup.weight_kg,
         press_to_m=layup.to_m or PRESSED_M,
+        piles=layup.pieces,
     )
 
 
@@ -258,8 +262,40 @@ def _piles(pile: Figure, pieces: int) -> Message:
     return say("{n} piles of {m}", n=str(pieces), m=pile.shown)
 
 
-def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
+def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
     return result
+
+
+def _follow(result: LayupResult, laying: Laying) -> Followed | None:
+    """The pile under its shelf, thinner and wider with heat work, and no thinner than its spacers."""
+    load = result.load
+    if load.press_kg <= 0 or load.glass_kg <= 0:
+        return None
+    rho, pieces = load.kind.density_kg_m3, load.piles
+    volume, force = load.glass_kg / rho / pieces, load.press_kg * GRAVITY / pieces
+    half, to_m = laying.cradle.room.span_m[0] / 2, load.press_to_m or PRESSED_M
+    if to_m >= PILE_M:
+        return None
+    pitch = 2 * half / _columns(pieces)
+    middles = [-half + pitch * (i + 0.5) for i in range(_columns(pieces))]
+
+    def shape(work: float) -> Shape:
+        thick = max(to_m, press_thickness(work_per_pa=work, from_m=PILE_M, volume_m3=volume, force_n=force))
+        wide = math.sqrt(volume / thick / math.pi)
+        piles = [block(x - wide, 0.0, x + wide, thick) for x in middles]
+        words = say("{h} thick, {d} across", h=show(thick, "length"), d=show(round(2 * wide, 3), "length"))
+        return Shape(
+            [
+                Body("shelf", "upper shelf", [block(-half, thick, half, thick + _SHELF_M)]),
+                Body("after", "pressed", piles),
+            ],
+            words,
+            [],
+            [],
+        )
+
+    law = press_work(from_m=PILE_M, to_m=to_m, volume_m3=volume, force_n=force)
+    return Followed(law / 30, law, shape)
 
 
 PRESS = Family(
@@ -271,4 +307,5 @@ PRESS = Family(
     sizes={"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"},
     lay_up=_lay_up,
     finish=_finish,
+    follow=_follow,
 )

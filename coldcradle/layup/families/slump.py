@@ -1,17 +1,18 @@
-"""Slumping: a blank goes down into a form that ends the fall, or through a ring."""
+"""Slumping: a blank goes down into a form that ends the fall, or through a ring onto what stands below."""
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
-import numpy as np
-
-from coldcradle.cradle.section import Dimension
-from coldcradle.cradle.stack import Stack
+from coldcradle.cradle.round import Cap, Cylinder
+from coldcradle.cradle.stack import Room, Stack
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
+from coldcradle.layup.deform.forms import ring_course, slump_courses
+from coldcradle.layup.deform.movement import Movement, move
 from coldcradle.layup.families.face import (
     Family,
-    FiringLine,
+    Fired,
     Laying,
     LayupResult,
     bead,
@@ -24,200 +25,128 @@ from coldcradle.layup.families.face import (
     outcome_sentence,
     rack_findings,
 )
-from coldcradle.layup.sketch import Body, Matter, Points, Sketch, block, draw, offset_up
+from coldcradle.layup.families.slump_drawing import slump_sketch
+from coldcradle.layup.families.slump_rules import fit_findings, reach_findings, ring_blank_m
+from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.inputs import GRIPS
+from coldcradle.layup.motion import SHEET, Moment, after_figure, sheet_marks
+from coldcradle.layup.outcome import Outcome
+from coldcradle.layup.sketch import Body, sheet_ring
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure, derive, given, published
-from coldcradle.report.finding import Finding, finding
 
-__all__ = ["SLUMP", "meridian", "rim_after_m"]
+__all__ = ["SLUMP"]
 
-# A blank up to 3 mm smaller than the rim is right; over it hangs or grips, a twentieth smaller it slides in; common
-# practice, no source. A ring needs a margin that holds, some sixth of the hole all round.
-_OVER_M, _UNDER_M, _SLIDES, _MARGIN = 0.0005, 0.003, 0.05, 1 / 6
+_FUSES_M = 0.002  # a drop goes on so far past its touch, to fuse to its foot; common practice, no source
 
 
-def meridian(profile: Points) -> Points:
-    """The form from its middle out to its rim, (half width, height), m."""
-    return profile if profile[0][0] <= 1e-9 else [(0.0, profile[0][1]), *profile]
+def _room(laying: Laying) -> Room:
+    """The form, or one of the span and depth that somebody has said instead."""
+    room, layup = laying.cradle.room, laying.layup
+    if layup.span_m is None and layup.depth_m is None:
+        return room
+    across, deep = layup.span_m or min(room.span_m), layup.depth_m or room.height_m
+    if deep <= across / 2:
+        return Stack((Cap(height_m=deep, rim_m=across),))
+    return Stack((Cylinder(height_m=deep, bore_m=across),))
 
 
-def _along(points: Points) -> np.ndarray:
-    steps = np.diff(np.array(points), axis=0)
-    return np.concatenate([[0.0], np.cumsum(np.hypot(steps[:, 0], steps[:, 1]))])
+def _drop_m(laying: Laying) -> float:
+    return max(0.0, _room(laying).height_m - laying.layup.foot_m)
 
 
-def rim_after_m(profile: Points, blank_m: float) -> float:
-    """Half width at which the edge of a blank of a half width comes to rest, when it slides and does not stretch.
-
-    The way along the form is as long as the blank was; what is longer than the form lies out over its rim.
-    """
-    points = meridian(profile)
-    way = _along(points)
-    if blank_m >= way[-1]:
-        return float(points[-1][0] + blank_m - way[-1])
-    return float(np.interp(blank_m, way, [x for x, _ in points]))
-
-
-def _lying(profile: Points, blank_m: float) -> Points:
-    """The line on which the glass lies in the end, from its left edge to its right."""
-    points = meridian(profile)
-    way = _along(points)
-    end = min(blank_m, float(way[-1]))
-    stops = [p for p, s in zip(points, way, strict=True) if s < end]
-    edge = (
-        float(np.interp(end, way, [x for x, _ in points])),
-        float(np.interp(end, way, [z for _, z in points])),
+def _movement(laying: Laying, blank: Blank) -> Movement | None:
+    """How it comes down; None where the blank falls in or nothing is left to go."""
+    room, layup, thick = _room(laying), laying.layup, blank.thickness.value
+    density, grip = laying.glass.kind.density_kg_m3, GRIPS[layup.grip]
+    if laying.process == "ring":
+        half = blank.length_m / 2
+        if half <= room.half_width_m or _drop_m(laying) <= _FUSES_M:
+            return None
+        course = ring_course(room, foot_m=layup.foot_m, foot_width_m=layup.foot_width_m, half_m=half)
+        stop_m = layup.foot_m + 0.0005
+        return move(
+            [course],
+            thickness_m=thick,
+            density_kg_m3=density,
+            stop="middle",
+            stop_m=stop_m,
+            grip=grip,
+            margin=laying.margin,
+        )
+    courses = slump_courses(
+        room, wall_m=laying.cradle.wall_m, length_m=blank.length_m, width_m=blank.width_m, thickness_m=thick
     )
-    right = [*stops, edge]
-    if blank_m > way[-1]:
-        right.append((edge[0] + blank_m - float(way[-1]), edge[1]))
-    return [(-x, z) for x, z in reversed(right[1:])] + right
+    return move(courses, thickness_m=thick, density_kg_m3=density, stop="lies", grip=grip, margin=laying.margin)
 
 
-def _rim(laying: Laying, blank: Blank) -> Figure:
+def _rim(blank: Blank, movement: Movement | None) -> Figure:
     half = blank.length_m / 2
-    after = rim_after_m(laying.cradle.room.profile_m(), half)
+    slid = movement.slides.edge_m[0] * (blank.length_m / 2 / movement.course.half_m) if movement else half
+    grip = movement.grip if movement else 1.0
     return derive(
         "rim_after",
         "Rim after",
         "length",
-        lambda _d, x: 2 * x,
+        lambda d, x, g: 2 * x + g * (d - 2 * x),
         [
-            given("blank across", "D", blank.length_m, "length"),
-            given(
-                "half the form's width, half a blank along it from the middle",
-                "x",
-                after,
-                "length",
-                laying.cradle.reading_m,
-            ),
+            given("blank across", "D", blank.length_m, "length", 0.001),
+            given("half its width when it has slid in", "x", slid, "length"),
+            given("how far the rim grips", "g", grip, "ratio"),
         ],
-        words="The edge is drawn in as the middle goes down: the way along the form is as long as the blank was.",
-        formula="2·x",
-        source=published("geometry of a sheet that slides and does not stretch"),
-        assumptions=["a rim that grips the form stays out, and the glass stretches instead"],
-        extra=[("how far the rim grips", abs(half - after))],
+        words="The edge is drawn in as the middle goes down, unless it grips: then the glass stretches instead.",
+        formula="2·x + g·(D − 2·x)",
+        source=SHEET,
+        assumptions=["between a rim that slides and one that is held"],
+        extra=[("what the rim does", abs(half - slid))],
     )
 
 
 def _depth(laying: Laying) -> Figure:
-    height = laying.cradle.room.height_m
+    foot, height = laying.layup.foot_m, _room(laying).height_m
+    is_ring = laying.process == "ring"
     return derive(
         "form_depth",
-        "Reaches",
+        "Drops" if is_ring else "Reaches",
         "length",
-        lambda h: h,
-        [given("depth of the form", "H", height, "length", laying.cradle.reading_m)],
-        words="Where the form ends the fall." if laying.process != "ring" else "From the ring to what catches it.",
-        formula="H",
+        lambda h, f: h - f,
+        [
+            given("depth", "H", height, "length", laying.cradle.reading_m),
+            given("foot below", "f", foot if is_ring else 0.0, "length", 0.0005 if foot else 0.0),
+        ],
+        words="From the ring to what catches it." if is_ring else "Where the form ends the fall.",
+        formula="H − f",
         source=published("as measured"),
     )
 
 
-def _fit_findings(laying: Laying, blank: Blank) -> list[Finding]:
-    """The blank against the rim of its form, or against the hole of its ring."""
-    opening = laying.cradle.room.span_m[0]
-    over = blank.length_m - opening
-    shown = {"blank": show(blank.length_m, "length"), "rim": show(opening, "length"), "gap": show(abs(over), "length")}
-    if laying.process == "ring":
-        if over <= 0:
-            return [
-                finding(
-                    "layup.falls-through",
-                    "stop",
-                    "The blank of {blank} falls through the hole of {rim}.",
-                    "It must lie on the ring all round.",
-                    **shown,
-                )
-            ]
-        if over / 2 < _MARGIN * opening:
-            return [
-                finding(
-                    "layup.slips-through",
-                    "think",
-                    "Only {m} of glass lie on the ring all round: it may slip through.",
-                    "As the middle drops the edge is drawn in. Leave about {most}, or weigh the edge down.",
-                    m=show(over / 2, "length"),
-                    most=show(_MARGIN * opening, "length"),
-                )
-            ]
-        return []
-    if over > _OVER_M:
-        return [
-            finding(
-                "layup.over-the-rim",
-                "think",
-                "The blank stands {gap} over the rim of {rim}.",
-                "What hangs over bends down outside or grips the rim. Cut it to the rim, or up to {under} smaller.",
-                under=show(_UNDER_M, "length"),
-                **shown,
-            )
-        ]
-    if -over > _SLIDES * opening:
-        return [
-            finding(
-                "layup.slides-in",
-                "think",
-                "The blank is {gap} smaller than the rim of {rim}: it slides in, and seldom straight.",
-                "Cut it to the rim, or up to {under} smaller.",
-                under=show(_UNDER_M, "length"),
-                **shown,
-            )
-        ]
-    return []
-
-
-def _sketch(laying: Laying, blank: Blank, *, down: float) -> Sketch:
-    """Form, blank on its rim, and the glass as it comes to lie; `down` is the share of the way it goes."""
-    room, wall = laying.cradle.room, laying.cradle.wall_m
-    brim, half = room.height_m, blank.length_m / 2
-    outer = room.half_width_m + max(wall, 0.004)
-    thick = blank.thickness.value
-    floor = 0.0 if laying.process == "ring" else -wall
-    matter: Matter = "steel" if laying.cradle.material.key in ("stainless", "mild-steel") else "refractory"
-    if laying.process == "ring":
-        plate = max(wall, 0.006)
-        form = [
-            block(-outer, brim - plate, -room.half_width_m, brim),
-            block(room.half_width_m, brim - plate, outer, brim),
-        ]
-        arc = np.linspace(-1.0, 1.0, 41)
-        hole = room.half_width_m
-        line = [(-half, brim), *[(float(t) * hole, brim - down * brim * float(1 - t * t)) for t in arc], (half, brim)]
-    else:
-        form = [block(-outer, -wall, outer, brim), *room.rings_xz()]
-        line = [(x, brim + (z - brim) * down) for x, z in _lying(room.profile_m(), half)]
-    bodies = [
-        Body(matter, laying.cradle.name, form),
-        Body("shelf", "shelf", [block(-outer - 0.02, floor - 0.008, outer + 0.02, floor)]),
-        Body("after", "after the firing", [offset_up(line, thick)]),
-        Body("glass", "as it goes in", [block(-half, brim, half, brim + thick)]),
-    ]
-    name = "hole" if laying.process == "ring" else "rim"
-    opening = 2 * room.half_width_m
-    part = f"cradle.parts.0.{_rim_field(laying)}" if _rim_field(laying) else ""
-    height = "" if not hasattr(room, "parts") else "cradle.parts.0.height"
-    dimensions = [
-        Dimension("layup.length", "blank", "x", brim + thick, -half, half, 2, show(blank.length_m, "length")),
-        Dimension(part, name, "x", brim, -opening / 2, opening / 2, 1, show(opening, "length")),
-        Dimension(height, "deep", "z", -outer, 0.0, brim, 1, show(brim, "length")),
-    ]
-    return draw(bodies, dimensions)
-
-
-_RIMS = {"cap": "rim", "cylinder": "bore", "frustum": "top", "box": "length", "oval": "length", "barrel": "width"}
-
-
-def _rim_field(laying: Laying) -> str:
-    room = laying.cradle.room
-    return _RIMS.get(room.parts[0].shape, "") if isinstance(room, Stack) and len(room.parts) == 1 else ""
+def _thinnest(blank: Blank, movement: Movement) -> Figure:
+    """The thinnest place when it is done: thickness is lost where the sheet stretches."""
+    slid, held = (float(way.thickness[-1].min()) for way in (movement.slides, movement.held))
+    return derive(
+        "thinnest",
+        "Thinnest",
+        "length",
+        lambda a, b, g: a + g * (b - a),
+        [
+            given("with a rim that slides", "a", slid, "length"),
+            given("with a rim that is held", "b", held, "length"),
+            given("how far the rim grips", "g", movement.grip, "ratio"),
+        ],
+        words="Every stretch of the sheet keeps its volume and gives thickness for length.",
+        formula="a + g·(b − a)",
+        source=SHEET,
+        extra=[("what the rim does", abs(slid - held) / 2)],
+    )
 
 
 def _blank(laying: Laying) -> Blank:
     room = laying.cradle.room
     across, into = room.span_m
     is_round = room.plan in ("round", "ring", "oval")
-    margin = 2 * _MARGIN * across if laying.process == "ring" else 0.0
+    margin = 0.0
+    if laying.process == "ring":  # as much as keeps it, in whole 5 mm
+        margin = math.ceil(ring_blank_m(across, _drop_m(laying)) / 0.005) * 0.005 - across
     return lay_blank(
         laying.layup,
         laying.glass,
@@ -238,31 +167,26 @@ def _cradle_answer(laying: Laying) -> Message:
 
 def _lay_up(laying: Laying) -> LayupResult:
     blank, room = _blank(laying), laying.cradle.room
-    support = laying.support("cradle")
+    movement = _movement(laying, blank)
     load = flat_load(
         laying,
         blank,
         blank.thickness,
-        support=support,
+        support=laying.support("cradle"),
         top_m=room.height_m + laying.cradle.wall_m + blank.thickness.value,
         outer_m=max(2 * (room.half_width_m + laying.cradle.wall_m), blank.length_m),
         mould_kg=mass_of_walls_kg(laying.cradle) if laying.process != "ring" else 2.0,
         span_m=min(room.span_m),
-        depth_m=room.height_m,
+        depth_m=_drop_m(laying) or None,
+        movement=movement,
     )
-    rim, depth = _rim(laying, blank), _depth(laying)
-    if laying.process == "ring":
-        beads = [bead("reaches", "Drops", "layup", depth)]
-    else:
-        beads = [bead("rim_after", "Rim after", "layup", rim), bead("reaches", "Reaches", "layup", depth)]
-    outcome = kept_outcome(
-        laying.glass.kind,
-        blank,
-        length_m=rim.value if laying.process != "ring" else blank.length_m,
-        width_m=rim.value if laying.process != "ring" else blank.width_m,
-        relief=laying.layup.relief,
-        shaped="slumped",
-    )
+    rim, depth = _rim(blank, movement), _depth(laying)
+    is_ring = laying.process == "ring"
+    after = bead("reaches", "Drops" if is_ring else "Reaches", "layup", depth)
+    beads = [after] if is_ring else [bead("rim_after", "Rim after", "layup", rim), after]
+    figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, load.thickness]
+    if movement is not None:
+        figures.append(_thinnest(blank, movement))
     return LayupResult(
         load=load,
         beads=(
@@ -271,38 +195,150 @@ def _lay_up(laying: Laying) -> LayupResult:
             *beads,
             bead("thickness", "Thickest", "layup", load.thickness),
         ),
-        figures=(blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, load.thickness),
+        figures=tuple(figures),
         answers={
             "cradle": _cradle_answer(laying),
             "glass": flat_answer(laying, blank),
-            "layup": _layup_answer(laying, blank, rim),
+            "layup": blank_words(blank),
         },
         states=flat_states(laying),
-        findings=(*rack_findings(laying, blank), *_fit_findings(laying, blank)),
+        findings=(*rack_findings(laying, blank), *fit_findings(laying, blank)),
         weigh=cut_list(laying, blank),
-        outcome=outcome,
-        sketch=_sketch(laying, blank, down=1.0),
+        outcome=_outcome(laying, blank, rim, movement),
+        sketch=slump_sketch(laying, blank, movement, math.inf),
     )
 
 
-def _layup_answer(laying: Laying, blank: Blank, rim: Figure) -> Message:
-    over = blank.length_m - laying.cradle.room.span_m[0]
-    words = blank_words(blank)
-    if laying.process == "ring":
-        told = say("{m} of it lie on the ring all round.", m=show(max(0.0, over / 2), "length"))
-    elif -_UNDER_M - 1e-9 <= over <= _OVER_M:
-        told = say("It fits the rim, and ends about {r} across.", r=rim.shown)
+def _outcome(laying: Laying, blank: Blank, rim: Figure, movement: Movement | None) -> Outcome:
+    is_ring = laying.process == "ring"
+    times = 1.0 if is_ring else rim.value / blank.length_m
+    thin = movement.held.thickness[-1] if movement is not None else None
+    return kept_outcome(
+        laying.glass.kind,
+        blank,
+        length_m=blank.length_m * times,
+        width_m=blank.width_m * times,
+        relief=laying.layup.relief,
+        shaped="slumped",
+        thinnest_m=float(thin.min()) if thin is not None else None,
+    )
+
+
+def _told(laying: Laying, blank: Blank, result: LayupResult, fired: Fired) -> tuple[Message, list[Figure]]:
+    """When it lies in on this programme, when to look, and what its rim does."""
+    movement = result.load.movement
+    if movement is None:
+        return say("It has nowhere to go."), []
+    kind = laying.glass.kind
+    work = fired.work(kind)
+    early, late = movement.span("done")
+    figures = [
+        after_figure(
+            key,
+            name,
+            kind=kind,
+            fired=fired,
+            early=movement.span(event)[0],
+            likely=movement.between(*movement.span(event)),
+            late=movement.span(event)[1],
+            words=words,
+            assumptions=["earliest with a rim that slides in, latest with one that is held"],
+        )
+        for event, key, name, words in (
+            ("touches", "touches_after", "Touches after", "It meets its form for the first time."),
+            ("done", "lies_in_after", "Lies in after", "It is nowhere further than 1 mm off."),
+        )
+        if math.isfinite(movement.between(*movement.span(event))) and work.second(movement.span(event)[0]) is not None
+    ]
+    first, last = work.second(early), work.second(late) if math.isfinite(late) else None
+    shown = {
+        "t": show(round(fired.peak_c), "temperature"),
+        "in": show(max(0.0, round(blank.length_m / 2 - movement.slides.edge_m[0], 3)), "length"),
+    }
+    verb = "Touches what stands below" if laying.process == "ring" else "Lies in"
+    if last is not None and first is not None:
+        told = say(
+            f"**{verb} by {{b}}** at {{t}}; look in from {{a}}.",
+            a=fired.hour(first, last),
+            b=fired.clock(last),
+            **shown,
+        )
+    elif first is not None:
+        told = say(
+            f"**{verb} from {{a}}** at {{t}} if its rim slides, else not on this programme.",
+            a=fired.clock(first),
+            **shown,
+        )
     else:
-        told = say("It is {gap} off the rim, and ends about {r} across.", gap=show(abs(over), "length"), r=rim.shown)
-    return Message(f"**{words.metric}.** {told.metric}", f"**{words.us}.** {told.us}")
+        left = max(movement.off_m(work.total_per_pa))
+        told = say("**It does not get there** at {t}: {left} are left.", left=show(round(left, 3), "length"), **shown)
+    if laying.process != "ring" and not movement.course.is_whole:
+        told = _joined(told, say("The rim comes in up to {in} a side.", **shown))
+    return told, figures
 
 
-def _finish(result: LayupResult, laying: Laying, line: FiringLine | None) -> LayupResult:
-    """What comes out is said once the firing is known to go that far."""
-    end = outcome_sentence(result.outcome)
-    layup = result.answers["layup"]
-    said = {**result.answers, "layup": Message(f"{layup.metric} {end.metric}", f"{layup.us} {end.us}")}
-    return replace(result, answers=said)
+def _joined(first: Message, *others: Message) -> Message:
+    return Message(" ".join(m.metric for m in (first, *others)), " ".join(m.us for m in (first, *others)))
+
+
+def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    """When it lies in, on this programme's clock, and what comes out."""
+    blank = _blank(laying)
+    words = blank_words(blank)
+    said = [Message(f"**{words.metric}.**", f"**{words.us}.**")]
+    movement, sketch, findings = result.load.movement, result.sketch, result.findings
+    figures: list[Figure] = []
+    marks: tuple[Moment, ...] = ()
+    if fired is not None:
+        told, figures = _told(laying, blank, result, fired)
+        said.append(told)
+        if movement is not None:
+            done = "On its foot" if laying.process == "ring" else "Lies in"
+            marks = sheet_marks(movement, fired, laying.glass.kind, done=done)
+            work = fired.work(laying.glass.kind).total_per_pa
+            sketch = slump_sketch(laying, blank, movement, work)
+            findings = (*findings, *reach_findings(laying, movement, work))
+    said.append(outcome_sentence(result.outcome))
+    return replace(
+        result,
+        answers={**result.answers, "layup": _joined(*said)},
+        figures=(*result.figures, *figures),
+        marks=marks,
+        sketch=sketch,
+        findings=findings,
+    )
+
+
+def _follow(result: LayupResult, laying: Laying) -> Followed | None:
+    """The blank on its way, its rim held and, as a ghost, slid."""
+    movement = result.load.movement
+    if movement is None:
+        return None
+    is_halved = not movement.course.is_whole
+
+    def shape(work: float) -> Shape:
+        (slid, slid_thick), (held, held_thick) = movement.shapes(work)
+        low, high = sorted((movement.held.middle_depth_m(work), movement.slides.middle_depth_m(work)))
+        words = say(
+            "its middle is {a} to {b} down",
+            a=show(round(low, 3), "length"),
+            b=show(round(high, 3), "length"),
+        )
+        return Shape(
+            [
+                Body("ghost", "if the rim slides", [sheet_ring(slid, slid_thick, is_halved=is_halved)]),
+                Body("after", "if the rim is held", [sheet_ring(held, held_thick, is_halved=is_halved)]),
+            ],
+            words,
+            [(round(float(x), 5), round(float(z), 5)) for x, z in held],
+            [round(float(h), 5) for h in held_thick],
+        )
+
+    early = movement.span("done")[0]
+    law = movement.law_work_per_pa
+    if not math.isfinite(law):
+        law = float(movement.held.work_per_pa[-1])
+    return Followed(early if math.isfinite(early) else law / 10, law, shape)
 
 
 SLUMP = Family(
@@ -314,4 +350,5 @@ SLUMP = Family(
     sizes={"height": "Depth", "bore": "Rim or hole", "rim": "Rim", "top": "Rim", "bottom": "Floor"},
     lay_up=_lay_up,
     finish=_finish,
+    follow=_follow,
 )

@@ -662,6 +662,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/layup/motion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Motion
+         * @description The glass from nothing to past its end, frame by frame; null where nothing is seen to move.
+         */
+        get: operations["studio_api_layup_show_motion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/redo": {
         parameters: {
             query?: never;
@@ -1055,7 +1075,7 @@ export interface components {
              * Matter
              * @enum {string}
              */
-            matter: "glass" | "after" | "refractory" | "steel" | "shelf" | "fibre";
+            matter: "glass" | "after" | "ghost" | "refractory" | "steel" | "shelf" | "fibre";
             /** Name */
             name: string;
             /** Rings */
@@ -1642,6 +1662,14 @@ export interface components {
             unit: string;
         };
         /**
+         * Frame
+         * @description A moment of the slider: when it is on this programme, None where that does not come to it.
+         */
+        Frame: {
+            at: components["schemas"]["DualQuantity"] | null;
+            shape: components["schemas"]["Shape"];
+        };
+        /**
          * Given
          * @description One input of a figure: its name in words, symbol in the formula, SI value and standard uncertainty.
          */
@@ -1993,6 +2021,52 @@ export interface components {
             /** Us */
             us: string;
         };
+        /**
+         * Moment
+         * @description Something that happens to the glass: at the earliest and at the latest, s from the start, and in words.
+         *
+         *     None where it does not come on this programme.
+         */
+        Moment: {
+            /** Early S */
+            early_s: number | null;
+            /** Key */
+            key: string;
+            /** Late S */
+            late_s: number | null;
+            /** Name */
+            name: string;
+            words: components["schemas"]["Message"];
+        };
+        /**
+         * Motion
+         * @description All a slider shows. `ends_share` is how far this programme goes, `sheet_m` the sheet as it went in.
+         */
+        Motion: {
+            /** Ends Share */
+            ends_share: number;
+            /** Frames */
+            frames: components["schemas"]["Frame"][];
+            /** Marks */
+            marks: components["schemas"]["MotionMark"][];
+            /** Sheet M */
+            sheet_m: number;
+        };
+        /**
+         * MotionMark
+         * @description Where an event lies on the slider, from and to as shares of it, and what it is.
+         */
+        MotionMark: {
+            /** From Share */
+            from_share: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** To Share */
+            to_share: number;
+            words: components["schemas"]["Message"];
+        };
         /** MoveStageIn */
         MoveStageIn: {
             /** By */
@@ -2116,13 +2190,26 @@ export interface components {
          * Outcome
          * @description One of the pieces a stage gives: its outline seen from above, thickness, weight (m, kg), and how it is shaped.
          *
-         *     `pieces` alike come out. `kind_key` names the glass that most of it is.
+         *     `thinnest_m` is told where it is not even; `finish` is that of its faces; `made_at_log` the viscosity (log10 Pa·s)
+         *     that made its finest features, which a later firing must not reach. `pieces` alike come
+         *     out. `kind_key` names the glass that most of it is.
          */
         Outcome: {
+            /**
+             * Finish
+             * @default gloss
+             * @enum {string}
+             */
+            finish: "gloss" | "matt" | "texture";
             /** Kind Key */
             kind_key: string;
             /** Length M */
             length_m: number;
+            /**
+             * Made At Log
+             * @default 0
+             */
+            made_at_log: number;
             /**
              * Outline
              * @enum {string}
@@ -2142,6 +2229,8 @@ export interface components {
             shaped: "flat" | "cast" | "slumped" | "draped" | "pressed" | "stretched";
             /** Thickness M */
             thickness_m: number;
+            /** Thinnest M */
+            thinnest_m?: number | null;
             /** Weight Kg */
             weight_kg: number;
             /** Width M */
@@ -2608,6 +2697,23 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Shape
+         * @description Glass at one moment: what is drawn of it, what is to be said, and its line (x, z) with the thickness of each
+         *     stretch where it is a sheet, m.
+         */
+        Shape: {
+            /** Bodies */
+            bodies: components["schemas"]["Body"][];
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
+            /** Thickness M */
+            thickness_m: number[];
+            words: components["schemas"]["Message"];
+        };
         /** ShapeOut */
         ShapeOut: {
             /** Can Be Core */
@@ -2781,6 +2887,8 @@ export interface components {
             key: string;
             /** Landmarks */
             landmarks: components["schemas"]["Landmark"][];
+            /** Marks */
+            marks: components["schemas"]["Moment"][];
             /** Measured */
             measured: components["schemas"]["OtherWay"][];
             /** Name */
@@ -4758,6 +4866,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TryOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_layup_show_motion: {
+        parameters: {
+            query?: {
+                stage?: string;
+            };
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Motion"] | null;
                 };
             };
             /** @description Not Found */

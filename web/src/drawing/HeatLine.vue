@@ -1,17 +1,24 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
 
-import type { HeatPlan, Landmark } from '../api/types'
+import type { HeatPlan, Landmark, Moment } from '../api/types'
 import MessageText from '../components/MessageText.vue'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
 import HeatGround from './HeatGround.vue'
+import HeatMarks from './HeatMarks.vue'
 import HeatHandles, { type Pull } from './HeatHandles.vue'
 import { heatScale, setApart, MARGIN, shifted, spansOf, zoomed, type Span } from './heatScale'
 import StressLane from './StressLane.vue'
 
 /** Temperature against clock time, the spread inside the glass as a ribbon, and the pull in it in a lane below. */
-const props = defineProps<{ heat: HeatPlan; landmarks: Landmark[]; isStill?: boolean; tall?: number }>()
+const props = defineProps<{
+  heat: HeatPlan
+  landmarks: Landmark[]
+  marks?: Moment[]
+  isStill?: boolean
+  tall?: number
+}>()
 const chosen = defineModel<number | null>({ required: true })
 const emit = defineEmits<{ pull: [pull: Pull, isDone: boolean] }>()
 
@@ -160,6 +167,7 @@ function key(event: KeyboardEvent) {
           <path class="ribbon" :d="ribbon" />
           <path class="line" :d="path" :stroke="`url(#${id}ember)`" />
         </g>
+        <HeatMarks v-if="marks?.length" :marks="marks" :scale="scale" :width="width" />
         <text v-for="label in labels" :key="label.text" class="peak" :x="label.x" :y="label.y">
           {{ label.text }}
         </text>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 
-import type { Sketch } from '../api/types'
+import type { Shape, Sketch } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
-import { fit, place, ringsPath } from '../logic/sketch'
+import { fit, place, ringsPath, stretches } from '../logic/sketch'
 import DimensionLabel from './DimensionLabel.vue'
 
 /** A lay-up to scale: what shapes the glass, the glass as it goes in, and as it comes out; its numbers are the inputs. */
@@ -12,6 +12,8 @@ const props = defineProps<{
   sketch: Sketch
   alongside?: { path: string; value: unknown }[]
   isStill?: boolean
+  moving?: Shape | null
+  sheet?: number
 }>()
 const emit = defineEmits<{ scaled: [pixelsPerMetre: number] }>()
 const box = ref<HTMLElement | null>(null)
@@ -23,9 +25,27 @@ const at = computed(() => {
   emit('scaled', found.scale)
   return found
 })
+// what moves stands for the glass as it comes out, and for all else of the same name
+const standing = computed(() => {
+  const moving = props.moving
+  if (!moving) return props.sketch.bodies
+  const names = new Set(moving.bodies.map((b) => b.name))
+  const still = props.sketch.bodies.filter(
+    (b) => b.matter !== 'after' && b.matter !== 'ghost' && !names.has(b.name),
+  )
+  return [
+    ...still.filter((b) => b.matter !== 'glass'),
+    ...moving.bodies,
+    ...still.filter((b) => b.matter === 'glass'),
+  ]
+})
 const bodies = computed(() =>
-  props.sketch.bodies.map((body) => ({ ...body, path: ringsPath(body.rings as number[][][], at.value) })),
+  standing.value.map((body) => ({ ...body, path: ringsPath(body.rings as number[][][], at.value) })),
 )
+const shades = computed(() =>
+  props.moving?.thickness_m.length && props.sheet ? stretches(props.moving, props.sheet, at.value) : [],
+)
+const hasGhost = computed(() => bodies.value.some((b) => b.matter === 'ghost'))
 const placed = computed(() => props.sketch.dimensions.map((d) => place(d, props.sketch, at.value)))
 const key = (p: (typeof placed.value)[0]) => p.dimension.path + p.dimension.name
 // sizes of a cradle count as measured once they are changed on the drawing; those of the lay-up need no such word
@@ -60,6 +80,13 @@ const also = (path: string) => (path.startsWith('cradle.') ? props.alongside : u
           fill-rule="evenodd"
         />
       </template>
+      <path
+        v-for="(part, i) in shades"
+        :key="`t${i}`"
+        class="shade"
+        :d="part.path"
+        :fill-opacity="Math.min(1, Math.max(0.04, (part.share - 0.55) / 0.6))"
+      />
       <g v-for="p in placed" :key="key(p)" class="dimension">
         <path class="ends" :d="p.ends" />
         <path :d="p.line" />
@@ -80,7 +107,12 @@ const also = (path: string) => (path.startsWith('cradle.') ? props.alongside : u
         <rect class="glass" x="12" :y="at.height - 20" width="16" height="9" />
         <text x="34" :y="at.height - 12">as it goes in</text>
         <rect class="after" x="126" :y="at.height - 20" width="16" height="9" />
-        <text x="148" :y="at.height - 12">after the firing</text>
+        <text x="148" :y="at.height - 12">{{ moving ? 'at that moment' : 'after the firing' }}</text>
+        <template v-if="hasGhost">
+          <rect class="ghost" x="252" :y="at.height - 20" width="16" height="9" />
+          <text x="274" :y="at.height - 12">if the rim slides</text>
+        </template>
+        <text v-if="shades.length && !hasGhost" x="252" :y="at.height - 12">darker is thicker</text>
       </g>
     </svg>
     <template v-if="!isStill">
@@ -138,6 +170,19 @@ svg > .glass,
   fill-opacity: 0.12;
   stroke: var(--glass-deep);
   stroke-dasharray: 5 3;
+}
+
+svg > .ghost,
+.legend .ghost {
+  fill: var(--glass);
+  fill-opacity: 0.22;
+  stroke: var(--glass-deep);
+  stroke-dasharray: 2 3;
+}
+
+svg > .shade {
+  fill: var(--glass-deep);
+  stroke: none;
 }
 
 .dimension path {

@@ -38,6 +38,27 @@ export const ringsPath = (rings: number[][][], at: Fit) =>
     .map((ring) => `M${ring.map(([x, z]) => `${at.x(x!).toFixed(1)} ${at.y(z!).toFixed(1)}`).join('L')}Z`)
     .join('')
 
+/** A sheet's stretches as small quadrilaterals, each with its thickness against the sheet as it went in. */
+export function stretches(shape: { line: number[][]; thickness_m: number[] }, sheet: number, at: Fit) {
+  const both: { path: string; share: number }[] = []
+  const isHalved = Math.abs(shape.line[0]?.[0] ?? 0) < 1e-6
+  for (let i = 0; i < shape.thickness_m.length; i++) {
+    const [x0, z0] = shape.line[i] as [number, number]
+    const [x1, z1] = shape.line[i + 1] as [number, number]
+    const long = Math.hypot(x1 - x0, z1 - z0) || 1
+    const [up, out] = [(x1 - x0) / long, -(z1 - z0) / long]
+    const thick = shape.thickness_m[i]!
+    for (const side of isHalved ? [1, -1] : [1]) {
+      const point = (x: number, z: number) => `${at.x(side * x).toFixed(1)} ${at.y(z).toFixed(1)}`
+      both.push({
+        path: `M${point(x0, z0)}L${point(x1, z1)}L${point(x1 + out * thick, z1 + up * thick)}L${point(x0 + out * thick, z0 + up * thick)}Z`,
+        share: thick / sheet,
+      })
+    }
+  }
+  return both
+}
+
 const arrow = (x: number, y: number, dx: number, dy: number) => {
   const side = ARROW * 0.6
   return `M${x + dx * ARROW + dy * side} ${y + dy * ARROW + dx * side}L${x} ${y}L${x + dx * ARROW - dy * side} ${y + dy * ARROW - dx * side}`

@@ -92,7 +92,7 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
         <LayupStation v-else-if="station === 'layup'" :piece="piece" :choices="choices.data.value" />
         <GlassStation v-else :piece="piece" :choices="choices.data.value" />
       </div>
-      <SectionSheet class="drawing" :piece="piece" />
+      <SectionSheet class="drawing" :piece="piece" :is-moving="station === 'layup'" />
     </div>
     <WorkingDrawer v-model="working" :figures="piece.plan.figures" :profile="piece.plan.heat?.profile" />
     <ConflictDialog />

@@ -3,16 +3,22 @@ import { computed, ref } from 'vue'
 
 import type { Piece } from '../../api/types'
 import { STAGE } from '../../composables/usePiece'
+import { useMotion } from '../../composables/useMotion'
 import { usePreferences } from '../../composables/usePreferences'
 import { useStage } from '../../composables/useStage'
 import PlanView from '../../drawing/PlanView.vue'
 import SectionDrawing from '../../drawing/SectionDrawing.vue'
+import MotionStrip from '../../drawing/MotionStrip.vue'
 import SketchDrawing from '../../drawing/SketchDrawing.vue'
 import TitleBlock from '../../drawing/TitleBlock.vue'
 
-const props = defineProps<{ piece: Piece; isStill?: boolean }>()
+const props = defineProps<{ piece: Piece; isStill?: boolean; isMoving?: boolean }>()
 const preferences = usePreferences()
 const scale = ref(1)
+const { motion, at, frame } = useMotion(
+  () => props.piece,
+  () => !!props.isMoving && !!props.piece.plan.sketch,
+)
 const CSS_PIXELS_PER_METRE = 96 / 0.0254
 
 const cradle = computed(() => (props.piece.stage as { cradle: { name: string; measured?: boolean } }).cradle)
@@ -55,6 +61,8 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
       :sketch="piece.plan.sketch"
       :alongside="alongside"
       :is-still="isStill"
+      :moving="frame?.shape"
+      :sheet="motion?.sheet_m"
       @scaled="(found: number) => (scale = found)"
     />
     <SectionDrawing
@@ -69,6 +77,7 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
       v-if="!isStill && piece.plan.section?.plan_rings.length"
       :rings="piece.plan.section.plan_rings"
     />
+    <MotionStrip v-if="isMoving && motion && piece.plan.sketch" v-model="at" :motion="motion" />
     <TitleBlock :cells="cells" />
   </figure>
 </template>

@@ -31,6 +31,7 @@ const step = computed(() => (chosen.value === null ? undefined : heat.value?.ste
       v-model="chosen"
       :heat="isPulling ? heat : shown"
       :landmarks="piece.plan.landmarks"
+      :marks="trial ? [] : piece.plan.marks"
       @pull="(what: Pull, isDone: boolean) => pull(what, isDone)"
     />
     <div class="below">
