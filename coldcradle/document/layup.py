@@ -16,7 +16,14 @@ def _layers(reader: FieldReader) -> tuple[Layer, ...]:
     found = []
     for r in reader.children("layers", "a layer", _MOST_LAYERS) if reader.data.get("layers") else []:
         thick = r.quantity("thick", "length", called="a sheet's thickness", low=1e-5, high=0.2)
-        found.append(Layer(thickness_m=thick, count=r.whole("count", low=1, high=200, default=1)))
+        found.append(
+            Layer(
+                thickness_m=thick,
+                count=r.whole("count", low=1, high=200, default=1),
+                name=r.text("name", default="", most=60, empty=True),
+                along=r.flag("along", default=False),
+            )
+        )
         r.close()
     reader.skip("layers")
     return tuple(found)

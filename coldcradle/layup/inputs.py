@@ -36,10 +36,12 @@ OUTLINES: dict[BlankOutline, str] = {"round": "round", "square": "square", "oblo
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Layer:
-    """So many sheets of one thickness, all of the blank's outline."""
+    """So many sheets of one thickness, all of the blank's outline; `along`: their stripes run along its length."""
 
     thickness_m: float
     count: int
+    name: str = ""
+    along: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -2,13 +2,23 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest
-from ninja import Router
+from typing import Any, Literal
 
+from django.http import Http404, HttpRequest
+from ninja import Router, Schema, Status
+
+from coldcradle.layup.cutting import CuttingPlan
 from coldcradle.layup.followed import Motion
-from coldcradle.piece.stage import motion_of
+from coldcradle.piece.cutting import cutting_of, wanted_of
+from coldcradle.piece.plan import staged_of
+from coldcradle.piece.stage import Staged, motion_of
+from coldcradle.quantity.parse import System, parse_within
+from studio.actions.cutting import book_cuts, sheets_of
 from studio.api.heat import staged_at
-from studio.api.schemas import ErrorOut, Id
+from studio.api.schemas import ErrorOut, Id, Line
+from studio.errors import Stale
+from studio.models import GlassKind, Piece, StockItem
+from studio.planning import planned, stages_of
 
 router = Router(tags=["layup"])
 
@@ -17,3 +27,83 @@ router = Router(tags=["layup"])
 def show_motion(request: HttpRequest, piece_id: Id, stage: str = ""):
     """The glass from nothing to past its end, frame by frame; null where nothing is seen to move."""
     return motion_of(staged_at(request, piece_id, stage))
+
+
+class CuttingOut(Schema):
+    """A cutting plan for a glass, and the versions of the rack's entries that it was made from."""
+
+    kind: str
+    kind_id: int
+    stages: list[str]
+    plan: CuttingPlan
+    versions: dict[str, int]
+
+
+class CutIn(Schema):
+    """A plan that was carried out: its margin, what it was for, and the rack's entries as they were then."""
+
+    kind_id: Id
+    margin: Line = "10 mm"
+    stage: Line = ""
+    system: Literal["metric", "us"] = "metric"
+    versions: dict[Line, int]
+
+
+class CutOut(Schema):
+    """How many off-cuts went to the rack."""
+
+    off_cuts: int
+
+
+def _plans(request: HttpRequest, piece_id: int, *, stage: str, margin: str, system: System) -> list[dict[str, Any]]:
+    piece = Piece.objects.select_related("head").one(request.user, piece_id, "piece")
+    found = planned(piece)
+    margin_m = parse_within(margin, "length", called="a margin", low=0.0, high=0.2, system=system)
+    by_kind: dict[int, tuple[GlassKind, list[Staged]]] = {}
+    for row in stages_of(piece):
+        if stage and row.key != stage:
+            continue
+        by_kind.setdefault(row.glass_kind_id, (row.glass_kind, []))[1].append(staged_of(found.piece, row.key))
+    plans = []
+    for kind, staged in by_kind.values():
+        wanted = [one for one in staged if wanted_of(one)]
+        if not wanted:
+            continue
+        sheets = sheets_of(kind)
+        rows = StockItem.objects.filter(pk__in=[int(s.key) for s in sheets])
+        plans.append(
+            {
+                "kind": kind.name,
+                "kind_id": kind.pk,
+                "stages": [one.stage.name for one in wanted],
+                "plan": cutting_of(wanted, sheets, margin_m=margin_m),
+                "versions": {str(row.pk): row.version for row in rows},
+            }
+        )
+    return plans
+
+
+@router.get("/pieces/{piece_id}/layup/cutting", response={200: list[CuttingOut], 404: ErrorOut, 422: ErrorOut})
+def show_cutting(
+    request: HttpRequest,
+    piece_id: Id,
+    stage: str = "",
+    margin: str = "10 mm",
+    system: Literal["metric", "us"] = "metric",
+):
+    """How the blanks of a stage are cut, or those of all stages; a plan for each glass."""
+    return _plans(request, piece_id, stage=stage, margin=margin, system=system)
+
+
+@router.post("/pieces/{piece_id}/layup/cutting", response={200: CutOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
+def book_cutting(request: HttpRequest, piece_id: Id, body: CutIn):
+    """It has been cut: the sheets leave the rack, the off-cuts go onto it."""
+    for one in _plans(request, piece_id, stage=body.stage, margin=body.margin, system=body.system):
+        if one["kind_id"] == body.kind_id:
+            kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
+            try:
+                return {"off_cuts": book_cuts(request.user, kind, one["plan"], body.versions)}
+            except Stale:
+                said = "The rack has changed since this plan was made. Look at the new one before you cut."
+                return Status(409, {"message": said, "faults": []})
+    raise Http404("Nothing of this glass is cut here.")

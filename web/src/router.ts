@@ -42,6 +42,12 @@ export const router = createRouter({
       props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
     },
     {
+      path: '/pieces/:id(\\d+)/cutting',
+      name: 'cutting',
+      component: () => import('./places/piece/CuttingPage.vue'),
+      props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
+    },
+    {
       path: '/pieces/:id(\\d+)/bench',
       name: 'bench',
       component: () => import('./places/piece/BenchPage.vue'),

@@ -219,6 +219,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         },
         states=flat_states(laying),
         findings=(*rack_findings(laying, blank), *drop_findings(laying, blank, overhang, clear, _top_m(laying))),
+        blank=blank,
         weigh=cut_list(laying, blank),
         outcome=kept_outcome(
             laying.glass.kind,

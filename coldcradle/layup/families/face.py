@@ -70,7 +70,7 @@ class LayupResult:
     """What a family found before the heat; `section` is drawn where a room is filled, `sketch` elsewhere.
 
     `answers` and `states` stand by station; a state of "" is settled by the findings. `charged` is what only filling
-    has; `marks` are what happens to the glass on the programme's clock.
+    has; `marks` are what happens to the glass on the programme's clock; `blank` is what is cut.
     """
 
     load: Load
@@ -85,6 +85,7 @@ class LayupResult:
     sketch: Sketch | None = None
     charged: Charged | None = None
     marks: tuple[Moment, ...] = ()
+    blank: Blank | None = None
 
 
 def _stays(result: LayupResult, laying: Laying) -> Followed | None:

@@ -146,6 +146,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         },
         states=flat_states(laying),
         findings=(*rack_findings(laying, blank), *_findings(laying, blank)),
+        blank=blank,
         weigh=cut_list(laying, blank),
         outcome=kept_outcome(
             laying.glass.kind, blank, outline="oblong", length_m=max(room.height_m, blank.length_m), shaped="stretched"

@@ -211,6 +211,7 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         },
         states=flat_states(laying),
         findings=(*rack_findings(laying, blank), *_layup_findings(laying, blank, cold, times)),
+        blank=blank,
         weigh=cut_list(laying, blank),
         outcome=outcome,
         sketch=_sketch(laying, blank, after_m, after_thick),

@@ -203,6 +203,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         },
         states=flat_states(laying),
         findings=(*rack_findings(laying, blank), *fit_findings(laying, blank)),
+        blank=blank,
         weigh=cut_list(laying, blank),
         outcome=_outcome(laying, blank, rim, movement),
         sketch=slump_sketch(laying, blank, movement, math.inf),

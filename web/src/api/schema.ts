@@ -662,6 +662,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/layup/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Cutting
+         * @description How the blanks of a stage are cut, or those of all stages; a plan for each glass.
+         */
+        get: operations["studio_api_layup_show_cutting"];
+        put?: never;
+        /**
+         * Book Cutting
+         * @description It has been cut: the sheets leave the rack, the off-cuts go onto it.
+         */
+        post: operations["studio_api_layup_book_cutting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/layup/motion": {
         parameters: {
             query?: never;
@@ -1381,6 +1405,117 @@ export interface components {
             wall: components["schemas"]["DualQuantity"];
         };
         /**
+         * Cut
+         * @description One straight cut right through the piece in the hand: from (x, y) to (x, y), m, and what to do, in words.
+         */
+        Cut: {
+            /** Line */
+            line: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Number */
+            number: number;
+            says: components["schemas"]["Message"];
+        };
+        /**
+         * CutIn
+         * @description A plan that was carried out: its margin, what it was for, and the rack's entries as they were then.
+         */
+        CutIn: {
+            /** Kind Id */
+            kind_id: number;
+            /**
+             * Margin
+             * @default 10 mm
+             */
+            margin: string;
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
+            /** Versions */
+            versions: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * CutOut
+         * @description How many off-cuts went to the rack.
+         */
+        CutOut: {
+            /** Off Cuts */
+            off_cuts: number;
+        };
+        /**
+         * CutSheet
+         * @description One sheet as it is cut. `key` names the entry of the rack it comes from.
+         */
+        CutSheet: {
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Laid */
+            laid: components["schemas"]["Laid"][];
+            length: components["schemas"]["DualQuantity"];
+            /** Name */
+            name: string;
+            /** Off Cuts */
+            off_cuts: components["schemas"]["OffCut"][];
+            /** Size */
+            size: [
+                number,
+                number
+            ];
+            /** Then */
+            then: components["schemas"]["Message"][];
+            waste: components["schemas"]["DualQuantity"];
+            width: components["schemas"]["DualQuantity"];
+        };
+        /**
+         * CuttingOut
+         * @description A cutting plan for a glass, and the versions of the rack's entries that it was made from.
+         */
+        CuttingOut: {
+            /** Kind */
+            kind: string;
+            /** Kind Id */
+            kind_id: number;
+            plan: components["schemas"]["CuttingPlan"];
+            /** Stages */
+            stages: string[];
+            /** Versions */
+            versions: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * CuttingPlan
+         * @description All sheets of a plan; what does not fit is said in `findings`.
+         */
+        CuttingPlan: {
+            answer: components["schemas"]["Message"];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            margin: components["schemas"]["DualQuantity"];
+            /** Sheets */
+            sheets: components["schemas"]["CutSheet"][];
+            /** Waste Ratio */
+            waste_ratio: number;
+        };
+        /**
          * DayMark
          * @description Local midnight, in seconds from the start, and the name of the day that begins there.
          */
@@ -1975,6 +2110,31 @@ export interface components {
             zones: components["schemas"]["ZoneOut"][];
         };
         /**
+         * Laid
+         * @description A blank's box on its sheet: left, low, length and width, m, and the outline that is freed from it.
+         */
+        Laid: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+            /**
+             * Outline
+             * @enum {string}
+             */
+            outline: "round" | "square" | "oblong";
+            /** Own */
+            own: [
+                number,
+                number
+            ];
+        };
+        /**
          * Landmark
          * @description A band of temperature with a name; a point has low = high.
          */
@@ -2174,6 +2334,23 @@ export interface components {
         Note: {
             reason: components["schemas"]["Message"];
             says: components["schemas"]["Message"];
+        };
+        /**
+         * OffCut
+         * @description What is left over and kept: left, low, length and width, m.
+         */
+        OffCut: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Label */
+            label: string;
+            length: components["schemas"]["DualQuantity"];
+            width: components["schemas"]["DualQuantity"];
         };
         /**
          * OtherWay
@@ -4870,6 +5047,103 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_layup_show_cutting: {
+        parameters: {
+            query?: {
+                stage?: string;
+                margin?: string;
+                system?: "metric" | "us";
+            };
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_layup_book_cutting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

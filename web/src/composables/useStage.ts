@@ -15,6 +15,7 @@ export type LayupDocument = {
   width?: string
   layers?: LayerDocument[]
   pieces?: number | string
+  grip?: string
 } & Record<string, unknown>
 export type StageDocument = {
   key: string

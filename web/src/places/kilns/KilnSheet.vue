@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import { api, asked } from '../../api/client'
 import type { Kiln } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
@@ -28,6 +30,12 @@ const change = (name: string, typed: unknown) =>
       ),
     ),
   )
+const posts = computed(() =>
+  Object.keys(props.kiln.entries)
+    .filter((name) => name.startsWith('posts.'))
+    .map((name) => props.kiln.entries[name]?.typed)
+    .join(', '),
+)
 const READS = [
   { key: 'degC', name: '°C' },
   { key: 'degF', name: '°F' },
@@ -70,6 +78,24 @@ const READS = [
       :value="kiln.lining"
       :options="[...LININGS]"
       @choose="(key: string) => change('lining', key)"
+    />
+    <TextField
+      label="Posts that go with it"
+      hint="25 mm, 50 mm"
+      :value="posts"
+      :most="120"
+      :path="`${kiln.name}.posts`"
+      :fault="drafts.posts?.fault"
+      @commit="
+        (typed: string) =>
+          change(
+            'posts',
+            typed
+              .split(/[,;]/)
+              .map((p) => p.trim())
+              .filter(Boolean),
+          )
+      "
     />
     <KilnCurves :kiln="kiln" />
     <KilnZones :kiln="kiln" :fault="drafts.zones?.fault" @change="(zones) => change('zones', zones)" />

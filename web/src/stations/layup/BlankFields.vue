@@ -7,21 +7,21 @@ import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import type { StageDocument } from '../../composables/useStage'
+import LayerList from './LayerList.vue'
+import { GRIPS } from './words'
 
-/** The blank: its outline and size, the sheets that lie on one another, and what carries it. */
+/** The blank: its outline and size, the sheets that lie on one another, how it lies on what shapes it. */
 const props = defineProps<{ stage: StageDocument; family: string; choices: Choices; piece: Piece }>()
 const context = usePiece()
 const layup = computed(() => props.stage.layup)
-const layers = computed(() => layup.value.layers ?? [])
-const isTaken = computed(() => !layers.value.length && !!props.stage.takes?.length)
+const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.takes?.length)
 const outline = computed(() => layup.value.outline ?? 'round')
 const size = computed(
   () => ({ round: 'Across', square: 'Side', oblong: 'Longer side' })[outline.value] ?? 'Across',
 )
+const isRing = computed(() => props.stage.process === 'ring')
 const set = (name: string, value: unknown, label: string) =>
   context.change([{ path: `${STAGE}.layup.${name}`, value }], label)
-const add = () => set('layers', [...layers.value, { thick: '3 mm', count: 1 }], 'a layer')
-const drop = () => set('layers', layers.value.slice(0, -1), 'a layer less')
 </script>
 
 <template>
@@ -48,25 +48,9 @@ const drop = () => set('layers', layers.value.slice(0, -1), 'a layer less')
         placeholder="as the cradle asks"
         figure="blank"
       />
-      <div v-for="(_, i) in layers" :key="i" class="layer">
-        <PieceField
-          :path="`layup.layers.${i}.thick`"
-          :label="layers.length > 1 ? `Layer ${i + 1}, sheet` : 'Sheet'"
-          figure="blank_thickness"
-        />
-        <PieceText :path="`layup.layers.${i}.count`" label="how many" usual="1" :most="4" />
-      </div>
-      <p class="acts">
-        <button type="button" class="text-button" @click="add">Lay another layer</button>
-        <button v-if="layers.length > 1" type="button" class="text-button" @click="drop">
-          Take the last layer off
-        </button>
-      </p>
     </template>
-    <p v-else class="small">
-      What came before is the blank.
-      <button type="button" class="text-button" @click="add">Lay new glass as well</button>
-    </p>
+    <p v-else class="small">What came before is the blank.</p>
+    <LayerList :stage="stage" :is-taken="isTaken" />
     <PieceField
       path="glass.charge"
       label="Weighed"
@@ -79,6 +63,25 @@ const drop = () => set('layers', layers.value.slice(0, -1), 'a layer less')
       <PieceField path="layup.posts" label="Posts under the former" figure="clearance" />
       <PieceField path="layup.lining" label="Fibre paper on it" figure="clearance" />
     </template>
+    <template v-if="isRing">
+      <PieceField path="layup.foot" label="Foot under it, high" figure="form_depth" />
+      <PieceField path="layup.foot_width" label="Foot, across" figure="form_depth" />
+    </template>
+    <PieceField
+      v-if="family === 'drape' || (family === 'slump' && !isRing)"
+      path="layup.offset"
+      label="Lies off the middle"
+      hint="to the right"
+      :figure="family === 'drape' ? 'overhang' : 'rim_after'"
+    />
+    <ChoiceField
+      v-if="family === 'slump'"
+      label="Its rim"
+      hint="as you have seen it"
+      :value="layup.grip ?? 'even'"
+      :options="GRIPS"
+      @choose="(v: string) => set('grip', v, 'what its rim does')"
+    />
   </section>
 </template>
 
@@ -87,11 +90,5 @@ h2 {
   font-size: 1rem;
   border-bottom: 1px solid var(--ink);
   padding-bottom: 4px;
-}
-
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 18px;
 }
 </style>

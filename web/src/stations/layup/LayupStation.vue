@@ -21,21 +21,24 @@ const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 const { stage, isFilled } = useStage(() => props.piece)
 const family = computed(() => props.piece.plan.family)
+const isCut = computed(
+  () => family.value !== 'fill' && family.value !== 'press' && !!stage.value.layup.layers?.length,
+)
 const ROWS: Record<string, string[]> = {
   fill: ['bulk_volume', 'heap_room', 'thickness'],
   lay: ['piece_mass', 'blank_thickness', 'grows_to', 'spread_thickness'],
   press: ['pile', 'press_weight', 'pressed_size'],
-  slump: ['piece_mass', 'blank_thickness', 'rim_after', 'form_depth'],
-  drape: ['piece_mass', 'blank_thickness', 'overhang', 'clearance'],
+  slump: ['piece_mass', 'blank_thickness', 'rim_after', 'thinnest', 'lies_in_after', 'form_depth'],
+  drape: ['piece_mass', 'blank_thickness', 'overhang', 'clearance', 'bend_line', 'lean', 'lies_in_after'],
   hang: ['piece_mass', 'hung', 'drop', 'touches_after', 'parts_after'],
 }
 const SUMS: Record<string, string[]> = {
   fill: ['top-up', 'share'],
   lay: ['spread', 'dam'],
   press: ['press'],
-  slump: [],
+  slump: ['slump', 'ring', 'wobble', 'hole'],
   drape: ['drape', 'topple'],
-  hang: ['hang'],
+  hang: ['stretch', 'hang'],
 }
 </script>
 
@@ -57,6 +60,13 @@ const SUMS: Record<string, string[]> = {
           as="router-link"
           :to="{ name: 'piece', params: { id: piece.id, station: 'heat' } }"
           label="Go on to the heat"
+        />
+        <Button
+          v-if="isCut"
+          as="router-link"
+          variant="outlined"
+          :to="{ name: 'cutting', params: { id: piece.id } }"
+          label="How it is cut"
         />
         <Button variant="outlined" @click="openWorking(piece.plan.thread[0]?.figure ?? '')"
           >Show the working&nbsp;<kbd>w</kbd></Button

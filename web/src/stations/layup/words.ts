@@ -22,3 +22,8 @@ export const WETS = [
   { key: 'damp', name: 'damp' },
   { key: 'dry', name: 'bone dry' },
 ]
+export const GRIPS = [
+  { key: 'even', name: 'not known' },
+  { key: 'slides', name: 'slides in' },
+  { key: 'held', name: 'grips its form' },
+]

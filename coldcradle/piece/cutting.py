@@ -1,0 +1,34 @@
+"""What of a piece is cut from sheet, and the plan by which it is."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from coldcradle.layup.cutting import CuttingPlan, Sheet, Wanted, plan_cuts
+from coldcradle.piece.stage import Staged, compute_stage
+
+__all__ = ["cutting_of", "wanted_of"]
+
+
+def wanted_of(staged: Staged) -> list[Wanted]:
+    """The new blanks of a stage, layer by layer; none where its glass is poured, or comes from the stages before."""
+    blank = compute_stage(staged.stage, staged.incoming).laid.blank
+    if blank is None or blank.base is not None:
+        return []
+    return [
+        Wanted(
+            name=layer.name or (staged.stage.name if len(blank.layers) == 1 else f"{staged.stage.name}, layer {i}"),
+            outline=blank.outline,
+            length_m=blank.length_m,
+            width_m=blank.width_m,
+            thickness_m=layer.thickness_m,
+            count=layer.count * blank.pieces,
+            along=layer.along,
+        )
+        for i, layer in enumerate(blank.layers, 1)
+    ]
+
+
+def cutting_of(stages: Sequence[Staged], sheets: Sequence[Sheet], *, margin_m: float) -> CuttingPlan:
+    """One plan for several stages of the same glass."""
+    return plan_cuts(sheets, [want for staged in stages for want in wanted_of(staged)], margin_m=margin_m)

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import PieceField from '../../components/PieceField.vue'
+import PieceText from '../../components/PieceText.vue'
+import { STAGE, usePiece } from '../../composables/usePiece'
+import type { LayerDocument, StageDocument } from '../../composables/useStage'
+
+/** Sheets in the order in which they are laid, the lowest first; moved by buttons, by Alt and the arrows, or dragged. */
+const props = defineProps<{ stage: StageDocument; isTaken: boolean }>()
+const context = usePiece()
+const layers = computed(() => props.stage.layup.layers ?? [])
+const write = (next: LayerDocument[], label: string) =>
+  context.change([{ path: `${STAGE}.layup.layers`, value: next }], label)
+const add = () => write([...layers.value, { thick: '3 mm', count: 1 }], 'a layer')
+const drop = (at: number) =>
+  write(
+    layers.value.filter((_, i) => i !== at),
+    'a layer less',
+  )
+
+function move(from: number, to: number) {
+  if (to < 0 || to >= layers.value.length || to === from) return
+  const next = [...layers.value]
+  next.splice(to, 0, ...next.splice(from, 1))
+  void write(next, 'layers in another order')
+}
+function onKey(event: KeyboardEvent, at: number) {
+  if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
+  event.preventDefault()
+  move(at, event.key === 'ArrowUp' ? at - 1 : at + 1)
+}
+let dragged = -1
+</script>
+
+<template>
+  <ol v-if="!isTaken" class="layers" aria-label="Layers, the lowest first">
+    <li
+      v-for="(_, i) in layers"
+      :key="i"
+      @keydown="onKey($event, i)"
+      @dragover.prevent
+      @drop.prevent="move(dragged, i)"
+    >
+      <div v-if="layers.length > 1" class="head" draggable="true" @dragstart="dragged = i">
+        <span class="small quiet">{{
+          i === 0 ? 'lowest' : i === layers.length - 1 ? 'on top' : `layer ${i + 1}`
+        }}</span>
+        <button type="button" class="text-button" :disabled="i === 0" @click="move(i, i - 1)">down</button>
+        <button type="button" class="text-button" :disabled="i === layers.length - 1" @click="move(i, i + 1)">
+          up
+        </button>
+        <button type="button" class="text-button" @click="drop(i)">take off</button>
+      </div>
+      <PieceField
+        :path="`layup.layers.${i}.thick`"
+        :label="layers.length > 1 ? `Layer ${i + 1}, sheet` : 'Sheet'"
+        figure="blank_thickness"
+      />
+      <PieceText :path="`layup.layers.${i}.count`" label="how many" usual="1" :most="4" />
+    </li>
+  </ol>
+  <p class="acts">
+    <button type="button" class="text-button" @click="add">
+      {{ isTaken ? 'Lay new glass as well' : 'Lay another layer' }}
+    </button>
+  </p>
+</template>
+
+<style scoped>
+.layers {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+.head {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+  cursor: grab;
+  padding-top: 6px;
+}
+
+.head span {
+  flex: 1;
+}
+
+.acts {
+  margin: 2px 0;
+}
+</style>
