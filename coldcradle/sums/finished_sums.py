@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import math
 
+from coldcradle.cradle.section import Dimension
 from coldcradle.glass.balance import hook_load, piece_cost, tipping_angle
+from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import say, show
 from coldcradle.report.finding import finding
 from coldcradle.sums.sum import Field, Result, Sum, Values
@@ -41,6 +43,20 @@ def _topple(values: Values) -> Result:
             "Tall things on stands: check that nobody can pull them down. Never a candle against a leaning panel; "
             "use a battery light."
         ],
+        sketch=_standing(values["foot"], values["centre"], values["off"]),
+    )
+
+
+def _standing(foot_m: float, centre_m: float, off_m: float) -> Sketch:
+    """A foot on a table, and where the weight is."""
+    half, dot = foot_m / 2, 0.02 * max(foot_m, centre_m)
+    return draw(
+        [
+            Body("shelf", "table", [block(-foot_m, -0.1 * centre_m, foot_m, 0.0)]),
+            Body("after", "the piece", [[(-half, 0.0), (half, 0.0), (off_m, 1.6 * centre_m)]]),
+            Body("steel", "centre of gravity", [block(off_m - dot, centre_m - dot, off_m + dot, centre_m + dot)]),
+        ],
+        [Dimension("", "centre", "z", -half, 0.0, centre_m, 1, show(centre_m, "length"))],
     )
 
 

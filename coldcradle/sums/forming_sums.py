@@ -5,12 +5,14 @@ from __future__ import annotations
 import math
 
 from coldcradle.constants import GRAVITY
+from coldcradle.cradle.section import Dimension
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
 from coldcradle.heat.schedule.peak import curve_inputs, passing_inputs
 from coldcradle.heat.schedule.power_steps import power_ladder
 from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
 from coldcradle.layup.deform import laws
+from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import plural, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
@@ -63,6 +65,22 @@ def _press(values: Values) -> Result:
             )
         ],
         cautions=["Plenty of posts under the lower shelf, or it cracks. Thick fresh kiln wash on both."],
+        sketch=_between(volume, from_m, end.value, across),
+    )
+
+
+def _between(volume_m3: float, pile_m: float, end_m: float, across_m: float) -> Sketch:
+    """A pile between two shelves, and what is left between them."""
+    half, wide = math.sqrt(volume_m3 / pile_m / math.pi), across_m / 2
+    reach = wide + 0.03
+    return draw(
+        [
+            Body("shelf", "lower shelf", [block(-reach, -0.015, reach, 0.0)]),
+            Body("shelf", "upper shelf", [block(-reach, end_m, reach, end_m + 0.015)]),
+            Body("after", "pressed", [block(-wide, 0.0, wide, end_m)]),
+            Body("glass", "as it goes in", [block(-half, 0.0, half, pile_m)]),
+        ],
+        [Dimension("", "across", "x", 0.0, -wide, wide, -1, show(round(across_m, 3), "length"))],
     )
 
 

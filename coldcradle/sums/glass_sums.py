@@ -8,13 +8,13 @@ from coldcradle.quantity.format import on_scale, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
-from coldcradle.sums.sum import Field, Result, Send, Sum, Values
+from coldcradle.sums.sum import SHAPE, Field, Result, Send, Sum, Values, area_m2
 
 FORM = Field(key="form", label="Form", kind="form", default="medium", fills="glass.form")
 
 
 def _thickness(values: Values) -> Result:
-    area, mass, thick = values["area"], values.get("mass"), values.get("thickness")
+    area, mass, thick = area_m2(values), values.get("mass"), values.get("thickness")
     rho = given("density of the glass", "ρ", values.kind().density_kg_m3, "density", 0.01 * values.kind().density_kg_m3)
     plan = given("area of the outline", "A", area, "area")
     if (mass is None) == (thick is None):
@@ -118,15 +118,7 @@ GLASS_SUMS = (
         says="How thick a weight of glass becomes inside an outline, or what a thickness weighs. Leave one of them "
         "empty.",
         fields=(
-            Field(
-                key="area",
-                label="Area of the outline",
-                kind="area",
-                default="225 cm²",
-                high=10.0,
-                above=True,
-                fills="area",
-            ),
+            *SHAPE,
             Field(
                 key="mass",
                 label="Weight",

@@ -4,22 +4,24 @@ from __future__ import annotations
 
 import math
 
+from coldcradle.cradle.section import Dimension
 from coldcradle.glass.charge import glass_mass
 from coldcradle.layup.deform.spread import dam_boards, dam_wall, push_on_wall, rest_thickness, spread
 from coldcradle.layup.deform.work import heat_work_of
+from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.glass_sums import FORM
-from coldcradle.sums.sum import Field, Result, Row, Send, Sum, Values
+from coldcradle.sums.sum import SHAPE, Field, Result, Row, Send, Sum, Values, area_m2
 
 _RATE_K_PER_S = 200 / 3600
 
 
 def _spread(values: Values) -> Result:
     kind, layers = values.kind(), round(values["layers"])
-    area, start = values["area"], layers * values["layer"]
+    area, start = area_m2(values), layers * values["layer"]
     top, hold = values["top"], values["hold"]
     ramp = top / _RATE_K_PER_S
     line = [(0.0, 0.0), (ramp, top), (ramp + hold, top), (ramp + hold + 1800, 0.55 * top)]
@@ -58,7 +60,26 @@ def _spread(values: Values) -> Result:
                 rest=rest.shown,
             )
         )
-    return Result(answer=answer, figures=[rest, size, thin], findings=findings)
+    return Result(
+        answer=answer,
+        figures=[rest, size, thin],
+        findings=findings,
+        sketch=_pool(first, start, size.value if grows else first, thin.value if grows else start),
+    )
+
+
+def _pool(before_m: float, cold_m: float, after_m: float, thick_m: float) -> Sketch:
+    """Layers as they lie, and the pool they become."""
+    half, wide = before_m / 2, after_m / 2
+    reach = max(half, wide) + 0.02
+    return draw(
+        [
+            Body("shelf", "shelf", [block(-reach, -0.006, reach, 0.0)]),
+            Body("after", "after the firing", [block(-wide, 0.0, wide, thick_m)]),
+            Body("glass", "as it goes in", [block(-half, 0.0, half, cold_m)]),
+        ],
+        [Dimension("", "after", "x", 0.0, -wide, wide, -1, show(round(after_m, 3), "length"))],
+    )
 
 
 def _dam(values: Values) -> Result:
@@ -112,6 +133,24 @@ def _dam(values: Values) -> Result:
         findings=findings,
         sends=[Send("the weight of glass", (("glass.charge", mass.shown.metric.text),))],
         cautions=["Dry fibre board and paper: respirator and gloves, wet clean-up."],
+        sketch=draw(
+            [
+                Body("shelf", "shelf", [block(-length / 2 - 0.06, -0.012, length / 2 + 0.06, 0.0)]),
+                Body(
+                    "fibre",
+                    "boards",
+                    [
+                        block(-length / 2 - board, 0.0, -length / 2, wall.value),
+                        block(length / 2, 0.0, length / 2 + board, wall.value),
+                    ],
+                ),
+                Body("after", "after the firing", [block(-length / 2, 0.0, length / 2, thick)]),
+            ],
+            [
+                Dimension("", "wall", "z", -length / 2, 0.0, wall.value, 1, wall.shown),
+                Dimension("", "inside", "x", 0.0, -length / 2, length / 2, -1, show(length, "length")),
+            ],
+        ),
     )
 
 
@@ -126,15 +165,7 @@ LAY_SUMS = (
         station="glass",
         says="How thick sheet layers are, and to what size free glass runs out in a firing.",
         fields=(
-            Field(
-                key="area",
-                label="Area of the outline",
-                kind="area",
-                default="225 cm²",
-                high=10.0,
-                above=True,
-                fills="area",
-            ),
+            *SHAPE,
             Field(key="layers", label="Layers", kind="count", default="4", low=1.0, high=60.0),
             _side("layer", "Each layer", "3 mm"),
             Field(

@@ -10,7 +10,7 @@ from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Box
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.schedule.peak import curve_inputs
+from coldcradle.heat.schedule.peak import coming_and_going_s, curve_inputs
 from coldcradle.heat.schedule.processes import PROCESSES, Process
 from coldcradle.layup.deform.forms import former_course, ring_course, slump_courses
 from coldcradle.layup.deform.movement import Movement, move
@@ -22,7 +22,7 @@ from coldcradle.report.finding import Finding, finding
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.sum import Field, Result, Sum, Values
 
-_WALL_M = 0.008
+_WALL_M, _UP_K_PER_H = 0.008, 150.0
 
 
 def _temperature(kind: GlassKind, done: Process, movement: Movement, hold_s: float) -> Figure:
@@ -32,19 +32,20 @@ def _temperature(kind: GlassKind, done: Process, movement: Movement, hold_s: flo
         "forming_temperature",
         f"{done.step} at",
         "temperature",
-        lambda w, m, t, *_: curve.temperature_c(min(max(math.log10(t / (w * m)), done.runny), done.aim)),
+        lambda w, m, t, c, *_: curve.temperature_c(min(max(math.log10((t + c) / (w * m)), done.runny), done.aim)),
         [
             given("heat work it takes with its rim held", "W", work, "per_pa"),
             given("times what people give", "m", done.margin, "count"),
             given("hold", "t", hold_s, "duration"),
+            given("the way up and down counts as", "c", coming_and_going_s(curve, done.aim, _UP_K_PER_H), "duration"),
             given("runniest people use", "η₁", done.runny, "log_viscosity"),
             given("usual for it", "η₂", done.aim, "log_viscosity"),
             *curve_inputs(curve),
         ],
         words="As soft as it takes to come down within the hold, within what people use.",
-        formula="T₀ + B / (min(max(log(t/(m·W)), log(η₁)), log(η₂)) − A)",
+        formula="T₀ + B / (min(max(log((t + c)/(m·W)), log(η₁)), log(η₂)) − A)",
         source=SHEET,
-        assumptions=["the way up and down is not counted, which is on the safe side", "the margin is common practice"],
+        assumptions=["the kiln rises at 150 °C an hour", "the margin is common practice"],
         extra=[("a factor of three in time", 15.0)],
     )
 
@@ -106,7 +107,7 @@ def _slump(values: Values) -> Result:
             h=show(hold, "duration"),
             n=f"{ratio:.0f}",
             thin=thin,
-            **{"in": show(max(0.0, draws_in), "length")},
+            **{"in": show(max(0.0, round(draws_in, 3)), "length")},
         ),
         figures=[temperature],
         findings=_asked(kind, done, movement, hold),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -17,7 +18,7 @@ from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
 
-__all__ = ["Field", "Result", "Row", "Send", "Sum", "SumOutcome", "Values", "evaluate", "lines_of"]
+__all__ = ["SHAPE", "Field", "Result", "Row", "Send", "Sum", "SumOutcome", "Values", "area_m2", "evaluate", "lines_of"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -93,6 +94,36 @@ class Values:
 
     def form(self, key: str = "form") -> Form:
         return forms()[self.words[key]]
+
+
+_SHAPES = (("square", "a square"), ("round", "a disc"), ("oblong", "an oblong"), ("area", "an area"))
+SHAPE = (
+    Field(key="shape", label="Its outline", kind="choice", default="square", choices=_SHAPES),
+    Field(key="across", label="Across, or longer side", kind="length", default="150 mm", high=5.0, above=True),
+    Field(key="into", label="Shorter side", kind="length", hint="of an oblong", optional=True, high=5.0, above=True),
+    Field(
+        key="area",
+        label="or its area",
+        kind="area",
+        hint="instead of its sizes",
+        optional=True,
+        high=10.0,
+        above=True,
+        fills="area",
+    ),
+)
+
+
+def area_m2(values: Values) -> float:
+    """The area of a shape by its sizes, or the one that was given instead of them, m²."""
+    given_m2, across, shape = values.get("area"), values["across"], values.words["shape"]
+    if given_m2 is not None:
+        return given_m2
+    if shape == "area":
+        raise ImpossibleInput("expected an area, got none")
+    if shape == "oblong" and values.get("into") is None:
+        raise ImpossibleInput("expected the shorter side of the oblong, got none")
+    return {"round": math.pi / 4 * across**2, "oblong": across * (values.get("into") or across)}.get(shape, across**2)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

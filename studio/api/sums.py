@@ -11,6 +11,7 @@ from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.document.piece import read_kind
 from coldcradle.glass.kinds import GlassKind as Kind
 from coldcradle.glass.kinds import forms
+from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import compute_stage
 from coldcradle.quantity.format import DualQuantity, Message, show
@@ -61,6 +62,7 @@ class ResultOut(Schema):
     findings: list[Finding]
     cautions: list[str]
     sends: list[SendOut]
+    sketch: Sketch | None
 
 
 class FaultOut(Schema):

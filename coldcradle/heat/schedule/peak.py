@@ -24,6 +24,7 @@ __all__ = [
     "LAG_K",
     "bubble_temperature",
     "chunk_rate",
+    "coming_and_going_s",
     "curve_inputs",
     "drying_hold",
     "needed_work",
@@ -87,7 +88,7 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
     return None
 
 
-def _coming_and_going_s(curve: Viscosity, log: float, rate_k_per_h: float) -> float:
+def coming_and_going_s(curve: Viscosity, log: float, rate_k_per_h: float) -> float:
     """What the way up and down adds to a hold, s: seconds within which viscosity changes by a factor of e, both
     ways.
     """
@@ -189,7 +190,7 @@ def _asked_log(load: Load, heat: HeatInput, work: float, rate_k_per_h: float) ->
     log = math.log10(hold / work)
     for _ in range(4):
         inside = min(max(log, runniest), stiffest)
-        log = math.log10((hold + _coming_and_going_s(curve, inside, rate_k_per_h)) / work)
+        log = math.log10((hold + coming_and_going_s(curve, inside, rate_k_per_h)) / work)
     return log
 
 
@@ -275,7 +276,7 @@ def _moving_hold_s(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: 
         return done.hold_s
     curve = Viscosity.of(load.kind)
     log = float(curve.log10_pa_s(peak_c))
-    asked = max(_LEAST_HOLD_S, work * 10**log - _coming_and_going_s(curve, log, rate_k_per_h))
+    asked = max(_LEAST_HOLD_S, work * 10**log - coming_and_going_s(curve, log, rate_k_per_h))
     if heat.cast_c is not None:
         return min(_MOST_HOLD_S, asked)
     if done.is_stopped:

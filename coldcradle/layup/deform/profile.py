@@ -85,14 +85,15 @@ class Profile:
         outward = np.where(is_off[:, None], np.stack([off_r, off_z], axis=1) * scale, normal)
         return sign * distance, outward
 
-    def rest_m(self, half_m: float) -> float:
-        """Height at which a flat sheet reaching out to `half_m` comes to rest on the line, m."""
+    def rest_m(self, half_m: float, inner_m: float = 0.0) -> float:
+        """Height at which a flat sheet from `inner_m` (0: whole) out to `half_m` comes to rest on the line, m."""
         line = self._line
-        inside = line[line[:, 0] <= half_m + _SAME_M]
+        inside = line[(line[:, 0] <= half_m + _SAME_M) & ((inner_m <= 0) | (line[:, 0] >= inner_m))]
         highest = float(inside[:, 1].max()) if len(inside) else -math.inf
-        for (r0, z0), (r1, z1) in itertools.pairwise(line.tolist()):
-            if min(r0, r1) <= half_m <= max(r0, r1) and r0 != r1:
-                highest = max(highest, z0 + (z1 - z0) * (half_m - r0) / (r1 - r0))
+        for edge in (half_m, inner_m) if inner_m > 0 else (half_m,):
+            for (r0, z0), (r1, z1) in itertools.pairwise(line.tolist()):
+                if min(r0, r1) <= edge <= max(r0, r1) and r0 != r1:
+                    highest = max(highest, z0 + (z1 - z0) * (edge - r0) / (r1 - r0))
         return highest
 
 

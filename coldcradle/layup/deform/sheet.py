@@ -195,7 +195,7 @@ class Moving:
         big = _STIFF * float(band[5].max())
         if sheet.is_halved:
             band[5, 0] += big
-        else:  # nothing else keeps a whole sheet from drifting sideways
+        elif not sheet.is_round:  # nothing else keeps a whole sheet from drifting sideways
             band[5, 2 * (len(sheet.at) // 2)] += _DRIFT * big
         if sheet.held is not None:
             band[5, 2 * sheet.held : 2 * sheet.held + 2] += big

@@ -8,11 +8,11 @@ from dataclasses import dataclass
 from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind
+from coldcradle.layup.deform.drop import ANGLE_RAD, TENSION_N_M
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
 __all__ = ["Board", "dam_boards", "dam_wall", "push_on_wall", "rest_thickness", "spread"]
 
-_TENSION_N_M, _ANGLE = 0.30, math.radians(135)  # surface tension, and the angle at a washed shelf: 120° to 150°
 _HUPPERT = 0.894
 _FREEBOARD_M = 0.010  # wall above the cold stack; common practice, no source
 _GRIP = 0.3  # of a brick or a board on a shelf; common practice, no source
@@ -25,12 +25,12 @@ def rest_thickness(kind: GlassKind) -> Figure:
         "rest_thickness",
         "Free glass rests at",
         "length",
-        lambda tension, density, *_: 2 * math.sqrt(tension / (density * GRAVITY)) * math.sin(_ANGLE / 2),
+        lambda tension, density, *_: 2 * math.sqrt(tension / (density * GRAVITY)) * math.sin(ANGLE_RAD / 2),
         [
-            given("surface tension", "γ", _TENSION_N_M, "count", 0.03),
+            given("surface tension", "γ", TENSION_N_M, "count", 0.03),
             given("density", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
             given("gravity", "g", GRAVITY, "count"),
-            given("angle at a washed shelf", "θ", _ANGLE, "angle"),
+            given("angle at a washed shelf", "θ", ANGLE_RAD, "angle"),
         ],
         words="Weight flattens a pool of glass and surface tension gathers it; here the two are even.",
         formula="h = 2·√(γ/(ρ·g))·sin(θ/2)",

@@ -34,7 +34,7 @@ class Problem:
     `stop` says what ends it: it "lies" in the form, its middle has come down to `stop_m` ("middle"), or its edge hangs
     as near as `stop_m` to what it hangs beside ("edge"). `held_m` is how far from the middle it is gripped, None where
     it slides; what lies outside `rim_m` need not lie in. `is_whole`: from one edge (−half) to the other, for forms that
-    are not alike on both sides.
+    are not alike on both sides. `inner_m` is the half width of a hole in its middle.
     """
 
     profile: Profile
@@ -44,12 +44,15 @@ class Problem:
     held_m: float | None = None
     rim_m: float = math.inf
     is_whole: bool = False
+    inner_m: float = 0.0
     stop: str = "lies"
     stop_m: float = NEAR_M
     nodes: int = 40
 
     def __hash__(self) -> int:
-        return hash((self.profile.points, self.half_m, self.thickness_m, self.geometry, self.held_m, self.stop_m))
+        return hash(
+            (self.profile.points, self.half_m, self.thickness_m, self.geometry, self.held_m, self.stop_m, self.inner_m)
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -113,8 +116,8 @@ def _begin(problem: Problem) -> Sheet:
     if not (half > 0 and problem.thickness_m > 0 and math.isfinite(half)):
         raise ImpossibleInput(f"expected a blank above 0 mm, got {half * 2e3:g} by {problem.thickness_m * 1e3:g} mm")
     at = np.zeros((n + 1, 2))
-    at[:, 0] = np.linspace(-half if problem.is_whole else 0.0, half, n + 1)
-    rest = problem.profile.rest_m(half)
+    at[:, 0] = np.linspace(-half if problem.is_whole else problem.inner_m, half, n + 1)
+    rest = problem.profile.rest_m(half, problem.inner_m)
     if not math.isfinite(rest):
         raise ImpossibleInput("expected a form under the blank, got none")
     at[:, 1] = rest
@@ -123,7 +126,8 @@ def _begin(problem: Problem) -> Sheet:
     if problem.geometry == "round":
         volume = volume * 2 * math.pi * middle
     held = None if problem.held_m is None else int(np.abs(at[:, 0] - problem.held_m).argmin())
-    return Sheet(at, volume, problem.geometry, not problem.is_whole, held, _DENSITY)
+    is_halved = not problem.is_whole and problem.inner_m <= 0
+    return Sheet(at, volume, problem.geometry, is_halved, held, _DENSITY)
 
 
 def _span_m(problem: Problem) -> float:

@@ -2749,6 +2749,7 @@ export interface components {
             rows: components["schemas"]["SumRow"][];
             /** Sends */
             sends: components["schemas"]["SendOut"][];
+            sketch: components["schemas"]["Sketch"] | null;
         };
         /**
          * RoomVerdict

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import type { Figure, Outcome, DualQuantity } from '../../api/types'
+import type { DualQuantity, Figure, Outcome, Sketch } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import FigureRow from '../../components/FigureRow.vue'
 import FindingsList from '../../components/FindingsList.vue'
+import SketchDrawing from '../../drawing/SketchDrawing.vue'
 import { usePreferences } from '../../composables/usePreferences'
 
 /** What a sum came to: the answer first, then its table, its figures and what to mind. */
@@ -13,6 +14,7 @@ const text = (shown: DualQuantity) => preferences.pick(shown).text
 
 <template>
   <Answer :said="result.answer" />
+  <SketchDrawing v-if="result.sketch" class="drawing" :sketch="result.sketch as Sketch" is-still />
   <table v-if="result.rows.length">
     <thead>
       <tr>
@@ -58,6 +60,10 @@ td:first-child {
 td.figures {
   white-space: nowrap;
   padding-left: 14px;
+}
+
+.drawing {
+  border: 1px solid var(--rule);
 }
 
 .cautions {
