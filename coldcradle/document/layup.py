@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import get_args
 
+from coldcradle.document.cradle import read_outline
 from coldcradle.document.fields import FieldReader
 from coldcradle.layup.inputs import GRIPS, OUTLINES, RELIEF, WETNESS, Entering, Layer, LayupInput, Support
 
@@ -59,6 +61,12 @@ def read_layup(reader: FieldReader) -> LayupInput:
         breadth_m=length("breadth", "a breadth", 5.0),
         span_m=length("span", "a span", 5.0),
         depth_m=length("depth", "a way down", 3.0),
+        sides=reader.whole("sides", low=3, high=24, default=6),
+        drawn=read_outline(reader.child("drawn", "a drawn outline")) if reader.data.get("drawn") else None,
+        scale=reader.quantity("scale", "ratio", called="a scale", low=0.05, high=20.0, default="100 %"),
     )
+    reader.skip("drawn")
+    if layup.outline == "drawn" and layup.drawn is None and not reader.reading.faults:
+        layup = replace(layup, outline="round")  # nothing is drawn yet
     reader.close()
     return layup

@@ -6,14 +6,15 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from coldcradle.cradle.outline import Outline
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.layup.inputs import BlankOutline, Layer, LayupInput
-from coldcradle.layup.outcome import Incoming
+from coldcradle.layup.outcome import SIZE_WORDS, Incoming
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
-__all__ = ["Blank", "blank_across", "blank_area_m2", "blank_words", "lay_blank"]
+__all__ = ["Blank", "blank_across", "blank_area_m2", "blank_rings", "blank_words", "lay_blank"]
 
 _USUAL = (Layer(thickness_m=0.006, count=1),)
 _SHEET_ERROR = 0.03  # rolled sheet is as thick as it is called within some 3 %; common practice, no source
@@ -39,13 +40,34 @@ class Blank:
     base: Incoming | None
     parts: tuple[Incoming, ...]
     pieces: int
+    sides: int = 6
+    drawn: Outline | None = None
 
 
-def blank_area_m2(outline: BlankOutline, *, length_m: float, width_m: float) -> float:
-    """Area of an outline: a disc by its diameter, a square by its side, an oblong by both."""
+def blank_area_m2(outline: BlankOutline, *, length_m: float, width_m: float, sides: int = 6) -> float:
+    """Area of an outline: a disc by its diameter, a square by its side, an oblong by both, even sides corner to corner.
+
+    A drawn one has an area of its own; here it counts as the oblong round it.
+    """
     if not (length_m > 0 and width_m > 0):
         raise ImpossibleInput(f"expected a blank above 0 mm, got {length_m * 1e3:g} by {width_m * 1e3:g} mm")
+    if outline == "polygon":
+        return sides / 8 * length_m**2 * math.sin(2 * math.pi / sides)
     return {"round": math.pi / 4 * length_m**2, "square": length_m**2}.get(outline, length_m * width_m)
+
+
+def blank_rings(blank: Blank, *, times: float = 1.0, off_m: float = 0.0) -> list[list[tuple[float, float]]]:
+    """A blank from above, rings of (x, y) in m, `times` as large and `off_m` to the right."""
+    half, deep = blank.length_m * times / 2, blank.width_m * times / 2
+    if blank.outline == "drawn" and blank.drawn is not None:
+        k = times
+        return [[(x * k + off_m, y * k) for x, y in ring] for ring in blank.drawn.rings]
+    if blank.outline in ("round", "polygon"):
+        many = blank.sides if blank.outline == "polygon" else 72
+        turns = [2 * math.pi * i / many for i in range(many)]
+        return [[(off_m + half * math.cos(t), half * math.sin(t)) for t in turns]]
+    high = half if blank.outline == "square" else deep
+    return [[(off_m - half, -high), (off_m + half, -high), (off_m + half, high), (off_m - half, high)]]
 
 
 def _base(layup: LayupInput, incoming: Sequence[Incoming]) -> Incoming | None:
@@ -130,6 +152,7 @@ def lay_blank(
 
     Raises ImpossibleInput for a blank without an area.
     """
+    drawn = layup.drawn.scaled(layup.scale) if layup.drawn is not None else None
     base = _base(layup, incoming)
     parts = tuple(i for i in incoming if i is not base)
     layers = () if base else (layup.layers or _USUAL)
@@ -141,7 +164,12 @@ def lay_blank(
         form = layup.outline if layup.length_m is not None or outline is None else outline
         length = layup.length_m or length_m
         width = (layup.width_m or width_m) if form == "oblong" else length
-    area = blank_area_m2(form, length_m=length, width_m=width)
+    if layup.outline == "drawn" and drawn is not None and base is None:
+        form, length, width, area = "drawn", drawn.width_m, drawn.depth_m, drawn.area_m2
+    elif base is not None and base.outcome.area_m2 is not None and layup.length_m is None:
+        area = base.outcome.area_m2
+    else:
+        area = blank_area_m2(form, length_m=length, width_m=width, sides=layup.sides)
     thickness = _thickness(layers, base)
     new = _new_glass(glass, area, thickness, pieces, is_new=base is None)
     taken_kg = sum(part.weight_kg for part in parts) + (base.outcome.weight_kg if base else 0.0)
@@ -159,12 +187,13 @@ def lay_blank(
         formula="m/n + t",
         source=published("sum of the parts"),
     )
-    return Blank(form, length, width, area, thickness, mass, new, layers, base, parts, pieces)
+    shape = drawn if form == "drawn" else None
+    return Blank(form, length, width, area, thickness, mass, new, layers, base, parts, pieces, layup.sides, shape)
 
 
 def blank_words(blank: Blank) -> Message:
     """The blank in a few words: “330 mm round, 6 mm”."""
-    size = "{l} {o}" if blank.outline != "oblong" else "{l} by {w}"
+    size = SIZE_WORDS[blank.outline]
     return say(
         f"{size}, {{d}} thick",
         l=show(blank.length_m, "length"),

@@ -105,7 +105,7 @@ class CuttingPlan:
 
 def _box_m(wanted: Wanted, margin_m: float) -> tuple[float, float]:
     """The box a blank is cut as: round and square ones by one size, with the allowance for its edge."""
-    width = wanted.width_m if wanted.outline == "oblong" else wanted.length_m
+    width = wanted.width_m if wanted.outline in ("oblong", "drawn") else wanted.length_m
     return wanted.length_m + margin_m, width + margin_m
 
 
@@ -157,16 +157,26 @@ def _off_cuts(root: Cell, label: str) -> list[OffCut]:
 
 def _freed(laid: Sequence[Laid]) -> list[Message]:
     """What comes after the straight cuts."""
+    found = []
     rounds = [one for one in laid if one.outline == "round"]
-    if not rounds:
-        return []
-    return [
-        say(
-            "Free {n} from {box}: score the circle, then relief cuts out to the edges, and break the corners off.",
-            n=plural(len(rounds), "disc"),
-            box="its square" if len(rounds) == 1 else "their squares",
+    if rounds:
+        found.append(
+            say(
+                "Free {n} from {box}: score the circle, then relief cuts out to the edges, and break the corners off.",
+                n=plural(len(rounds), "disc"),
+                box="its square" if len(rounds) == 1 else "their squares",
+            )
         )
-    ]
+    others = [one for one in laid if one.outline in ("polygon", "drawn")]
+    if others:
+        found.append(
+            say(
+                "Free {n} from {box} by its pattern: straight sides first, then curves with relief cuts.",
+                n=plural(len(others), "outline"),
+                box="its box" if len(others) == 1 else "their boxes",
+            )
+        )
+    return found
 
 
 def _sheet(number: int, stock: Sheet, root: Cell, wanted: dict[str, Wanted]) -> CutSheet:
@@ -175,7 +185,7 @@ def _sheet(number: int, stock: Sheet, root: Cell, wanted: dict[str, Wanted]) -> 
     for cell in root.cells():
         if cell.box is not None:
             want = wanted[cell.box.key]
-            own = (want.length_m, want.width_m if want.outline == "oblong" else want.length_m)
+            own = (want.length_m, want.width_m if want.outline in ("oblong", "drawn") else want.length_m)
             laid.append(
                 Laid(
                     want.name,

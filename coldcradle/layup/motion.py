@@ -12,13 +12,13 @@ from coldcradle.layup.deform.work import HeatWork, heat_work_of
 from coldcradle.quantity.format import DualQuantity, Formatted, Message, say
 from coldcradle.report.figure import Figure, Source, derive, given, published
 
-__all__ = ["SHEET", "Fired", "Moment", "after_figure", "excess_words", "mark", "sheet_marks"]
+__all__ = ["MARKS_LOG", "SHEET", "Fired", "Moment", "after_figure", "excess_words", "mark", "sheet_marks"]
 
 SHEET = published(
     "a thin viscous sheet under its own weight, membrane and bending after Timoshenko by the analogy of elastic and "
     "viscous sheets; solved node by node"
 )
-_MARKS_LOG = 6.6  # below this viscosity a mould prints its marks into what rests in it; common practice, no source
+MARKS_LOG = 6.6  # below this viscosity a mould prints its marks into what rests in it; common practice, no source
 
 
 @dataclass(frozen=True, slots=True)
@@ -132,7 +132,7 @@ def excess_words(times: float, log10_pa_s: float) -> Message:
     if times < 1:
         return say("It does {x} of the heat work it takes with its rim held.", x=f"{100 * times:.0f} %")
     told = say("It does {x} times the heat work it takes; the form ends it.", x=f"{times:.2g}")
-    if times > 1.5 and log10_pa_s < _MARKS_LOG:
+    if times > 1.5 and log10_pa_s < MARKS_LOG:
         marked = say(" So soft, its underside takes the form's marks.")
         return Message(told.metric + marked.metric, told.us + marked.us)
     return told

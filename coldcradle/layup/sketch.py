@@ -31,11 +31,12 @@ class Body:
 
 @dataclass(frozen=True, slots=True)
 class Sketch:
-    """All that is drawn, and the box it lies in: left, low, right, high."""
+    """All that is drawn, and the box it lies in: left, low, right, high. `plan` is the same from above, (x, y)."""
 
     bodies: list[Body]
     dimensions: list[Dimension]
     box: tuple[float, float, float, float]
+    plan: list[Body]
 
 
 def block(left: float, low: float, right: float, high: float) -> Points:
@@ -43,11 +44,11 @@ def block(left: float, low: float, right: float, high: float) -> Points:
     return [(left, low), (right, low), (right, high), (left, high)]
 
 
-def draw(bodies: Sequence[Body], dimensions: Sequence[Dimension]) -> Sketch:
+def draw(bodies: Sequence[Body], dimensions: Sequence[Dimension], plan: Sequence[Body] = ()) -> Sketch:
     """A sketch with its box."""
     xs = [x for body in bodies for ring in body.rings for x, _ in ring]
     zs = [z for body in bodies for ring in body.rings for _, z in ring]
-    return Sketch(list(bodies), list(dimensions), (min(xs), min(zs), max(xs), max(zs)))
+    return Sketch(list(bodies), list(dimensions), (min(xs), min(zs), max(xs), max(zs)), list(plan))
 
 
 def sheet_ring(at: NDArray[np.float64], thickness: NDArray[np.float64], *, is_halved: bool) -> Points:

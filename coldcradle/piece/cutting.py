@@ -4,15 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from coldcradle.layup.blank import Blank
 from coldcradle.layup.cutting import CuttingPlan, Sheet, Wanted, plan_cuts
 from coldcradle.piece.stage import Staged, compute_stage
 
-__all__ = ["cutting_of", "wanted_of"]
+__all__ = ["blank_of", "cutting_of", "wanted_of"]
+
+
+def blank_of(staged: Staged) -> Blank | None:
+    """The blank of a stage; None where its glass is poured or piled."""
+    return compute_stage(staged.stage, staged.incoming).laid.blank
 
 
 def wanted_of(staged: Staged) -> list[Wanted]:
     """The new blanks of a stage, layer by layer; none where its glass is poured, or comes from the stages before."""
-    blank = compute_stage(staged.stage, staged.incoming).laid.blank
+    blank = blank_of(staged)
     if blank is None or blank.base is not None:
         return []
     return [

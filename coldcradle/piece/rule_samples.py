@@ -281,6 +281,27 @@ SAMPLES: tuple[RuleSample, ...] = (
         "slump",
     ),
     RuleSample(
+        "layup.takes-marks",
+        "10^6.6 Pa·s",
+        *_at("heat.peak_at", "674 °C", "680 °C", heat__peak_hold="40 min"),
+        "flat",
+        "slump",
+    ),
+    RuleSample(
+        "layup.ends-thicker",
+        "as thin as it shall be",
+        *_at("layup.to", "4 mm", "2 mm", glass__charge="100 g", layup__weight="3 kg"),
+        "flat",
+        "press",
+    ),
+    RuleSample(
+        "layup.dots-not-round",
+        "heat work for its corners",
+        *_at("heat.peak_hold", "90 min", "10 min", layup__length="12 mm", layup__layers=[{"thick": "6 mm"}]),
+        "flat",
+        "full",
+    ),
+    RuleSample(
         "layup.foot-width",
         "any width",
         *_at("layup.foot_width", "40 mm", "0 mm", layup__foot="20 mm"),

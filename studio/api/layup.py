@@ -7,17 +7,22 @@ from typing import Any, Literal
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema, Status
 
+from coldcradle.document.cradle import read_cradle
+from coldcradle.document.fields import FieldReader, ReadContext
+from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.cutting import CuttingPlan
+from coldcradle.layup.fit import fit_of
 from coldcradle.layup.followed import Motion
-from coldcradle.piece.cutting import cutting_of, wanted_of
+from coldcradle.piece.cutting import blank_of, cutting_of, wanted_of
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import Staged, motion_of
+from coldcradle.quantity.format import Message
 from coldcradle.quantity.parse import System, parse_within
 from studio.actions.cutting import book_cuts, sheets_of
 from studio.api.heat import staged_at
 from studio.api.schemas import ErrorOut, Id, Line
 from studio.errors import Stale
-from studio.models import GlassKind, Piece, StockItem
+from studio.models import Cradle, GlassKind, Piece, StockItem
 from studio.planning import planned, stages_of
 
 router = Router(tags=["layup"])
@@ -107,3 +112,29 @@ def book_cutting(request: HttpRequest, piece_id: Id, body: CutIn):
                 said = "The rack has changed since this plan was made. Look at the new one before you cut."
                 return Status(409, {"message": said, "faults": []})
     raise Http404("Nothing of this glass is cut here.")
+
+
+class FormFitOut(Schema):
+    """How a blank fits a form of the shelf, in words; `word` is good, think or stop."""
+
+    id: int
+    name: str
+    word: str
+    says: Message
+
+
+@router.get("/pieces/{piece_id}/layup/fits", response={200: list[FormFitOut], 404: ErrorOut, 422: ErrorOut})
+def show_fits(request: HttpRequest, piece_id: Id, stage: str = ""):
+    """Which forms of the shelf the blank of a stage fits, the best first."""
+    blank = blank_of(staged_at(request, piece_id, stage))
+    if blank is None:
+        return []
+    found = []
+    for row in Cradle.objects.of(request.user).filter(is_archived=False):
+        reading = ReadContext()
+        cradle = read_cradle(FieldReader(row.document, "", reading, "a cradle"), is_filled=False)
+        used = {PROCESSES[p].family for p in row.stages.values_list("process", flat=True)}
+        if not reading.faults and (not used or "slump" in used):
+            told = fit_of(blank.length_m, cradle.room.span_m[0])
+            found.append((told.off_m, {"id": row.pk, "name": row.name, "word": told.word, "says": told.says}))
+    return [one for _, one in sorted(found, key=lambda f: f[0])[:40]]

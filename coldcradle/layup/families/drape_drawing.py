@@ -8,6 +8,7 @@ from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.plans import plan_of
 from coldcradle.layup.sketch import Body, Matter, Sketch, block, draw, sheet_ring
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure
@@ -57,4 +58,5 @@ def drape_sketch(
         Dimension(part, "former", "z", -reach, layup.posts_m, top, 1, show(room.height_m, "length")),
         Dimension("layup.posts", "posts", "z", -reach, 0.0, layup.posts_m, 1, show(layup.posts_m, "length")),
     ]
-    return draw(bodies, [d for d in dimensions if d.to_m - d.from_m > 1e-6 or d.path == "layup.length"])
+    plan = plan_of(room, blank, matter=bodies[0].matter, off_m=off, across_m=top_m)
+    return draw(bodies, [d for d in dimensions if d.to_m - d.from_m > 1e-6 or d.path == "layup.length"], plan)

@@ -14,7 +14,7 @@ from coldcradle.glass.result import Charged, Weighing
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.followed import Followed
-from coldcradle.layup.inputs import RELIEF, Entering, LayupInput, Support
+from coldcradle.layup.inputs import OUTLINES, RELIEF, Entering, LayupInput, Support
 from coldcradle.layup.load import Load, thickness_said, with_relief
 from coldcradle.layup.motion import Fired, Moment
 from coldcradle.layup.outcome import Incoming, Outcome, outcome_words
@@ -220,7 +220,7 @@ def cut_list(laying: Laying, blank: Blank) -> tuple[Weighing, ...]:
     rows = []
     for layer in blank.layers:
         many, across = layer.count * blank.pieces, show(blank.length_m, "length")
-        name = f"{many} × {laying.glass.kind.name}, {blank.outline}, of sheet this thick:"
+        name = f"{many} × {laying.glass.kind.name}, {OUTLINES[blank.outline]}, of sheet this thick:"
         rows.append(Weighing("sheet", name, show(layer.thickness_m, "length"), across))
     for taken in (*([blank.base] if blank.base else []), *blank.parts):
         rows.append(Weighing("taken", f"{taken.count} × from “{taken.name}”", show(taken.weight_kg, "mass")))
@@ -246,6 +246,7 @@ def kept_outcome(kind: GlassKind, blank: Blank, **changed: object) -> Outcome:
     """The blank as it went in, changed by what the stage does to it."""
     plain: dict[str, object] = {
         "outline": blank.outline,
+        "area_m2": blank.area_m2 if blank.outline == "drawn" else None,
         "length_m": blank.length_m,
         "width_m": blank.width_m,
         "thickness_m": blank.thickness.value,

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
+from coldcradle.layup.deform.drop import rounding_work
 from coldcradle.layup.deform.spread import rest_thickness, spread
 from coldcradle.layup.families.face import (
     Family,
@@ -22,7 +23,9 @@ from coldcradle.layup.families.face import (
     outcome_sentence,
     rack_findings,
 )
+from coldcradle.layup.families.plans import plan_of
 from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.parts import dot_diameter
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -33,6 +36,7 @@ __all__ = ["LAY"]
 
 _RUNS = ("full", "spread")  # hot and long enough for layers to become one pool
 _KEEPS = 1.02  # growth that nobody sees
+_DOT_M, _DOT_THICK = 0.025, 0.25  # nipped pieces this small and this thick gather into dots
 _FILLS = 0.95  # of a dam: what is left beside the blank is a gap, not room
 
 
@@ -68,6 +72,16 @@ def _grown(laying: Laying, blank: Blank, thick: Figure, work: float) -> tuple[Fi
     if laying.process not in _RUNS or _is_dammed(laying, blank, thick):
         return None
     return spread(laying.glass.kind, area_m2=blank.area_m2, thickness_m=thick.value, work_per_pa=work)
+
+
+def _dot(laying: Laying, blank: Blank) -> tuple[Figure, float] | None:
+    """A small thick piece that is drawn round by its own surface: its diameter, and its height, m; None for others."""
+    is_small = blank.length_m <= _DOT_M and blank.thickness.value >= _DOT_THICK * blank.length_m
+    if laying.process != "full" or not is_small or blank.parts or blank.outline not in ("square", "oblong"):
+        return None
+    side = math.sqrt(blank.area_m2)
+    figure, drop = dot_diameter(side_m=side, thickness_m=blank.thickness.value, kind=laying.glass.kind)
+    return replace(figure, key="grows_to", name="Grows to"), drop.height_m
 
 
 def _scale(grown: tuple[Figure, Figure] | None, blank: Blank) -> float:
@@ -120,7 +134,24 @@ def _layup_findings(laying: Laying, blank: Blank, thick: Figure, times: float) -
     return found
 
 
+def _dot_findings(laying: Laying, blank: Blank, work_per_pa: float) -> list[Finding]:
+    """Whether the firing is long and hot enough for its corners to go."""
+    need = rounding_work(math.sqrt(blank.area_m2) / 2)
+    if work_per_pa >= need:
+        return []
+    return [
+        finding(
+            "layup.dots-not-round",
+            "think",
+            "This firing does {p} of the heat work that rounds it.",
+            "Hotter, longer, and in the kiln's hottest place. Corners that are left show through what is laid on them.",
+            p=f"{100 * work_per_pa / need:.0f} %",
+        )
+    ]
+
+
 def _sketch(laying: Laying, blank: Blank, after_m: float, after_thick: float) -> Sketch:
+    plan = plan_of(laying.cradle.room, blank, matter="shelf", times=after_m / blank.length_m)
     half, thick = blank.length_m / 2, blank.thickness.value
     reach = max(half, after_m / 2) + 0.03
     layers, low = [], 0.0
@@ -150,6 +181,7 @@ def _sketch(laying: Laying, blank: Blank, after_m: float, after_thick: float) ->
             Dimension("", "after", "x", 0.0, -after_m / 2, after_m / 2, -1, show(after_m, "length")),
             Dimension("", "thick", "z", -reach, 0.0, low, 1, show(thick, "length")),
         ],
+        plan,
     )
 
 
@@ -173,8 +205,10 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     cold = _melted(laying, blank)
     grown = _grown(laying, blank, cold, work_per_pa)
     times = _scale(grown, blank)
-    size = _size_after(blank, times, grown[0] if grown else None)
+    dot = _dot(laying, blank)
+    size = dot[0] if dot else _size_after(blank, times, grown[0] if grown else None)
     final = grown[1] if grown else cold
+    times = size.value / blank.length_m if dot else times
     usual_grown = _grown(laying, blank, cold, laying.usual_work_per_pa)
     load = flat_load(
         laying,
@@ -185,16 +219,25 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         outer_m=max(min(room.span_m), blank.length_m),
         mould_kg=0.0,
     )
-    after_m, after_thick = size.value, final.value
+    after_m, after_thick = size.value, dot[1] if dot else final.value
     figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, size, final, load.thickness]
     words = blank_words(blank)
-    told = say("It runs out to about **{d}**.", d=size.shown) if times > _KEEPS else say("It keeps its outline.")
+    told = (
+        say("It draws round, **{d}** across.", d=size.shown)
+        if dot
+        else say("It runs out to about **{d}**.", d=size.shown)
+        if times > _KEEPS
+        else say("It keeps its outline.")
+    )
     outcome = kept_outcome(
         laying.glass.kind,
         blank,
         length_m=after_m,
         width_m=blank.width_m * times,
         thickness_m=after_thick,
+        finish="texture" if laying.process == "texture" else "gloss",
+        outline="round" if dot else blank.outline,
+        area_m2=blank.area_m2 * times**2 if blank.outline == "drawn" else None,
         relief=laying.layup.relief if laying.process not in _RUNS else "none",
     )
     end = outcome_sentence(outcome)
@@ -210,7 +253,11 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
             "layup": Message(f"**{words.metric}.** {told.metric} {end.metric}", f"**{words.us}.** {told.us} {end.us}"),
         },
         states=flat_states(laying),
-        findings=(*rack_findings(laying, blank), *_layup_findings(laying, blank, cold, times)),
+        findings=(
+            *rack_findings(laying, blank),
+            *([] if dot else _layup_findings(laying, blank, cold, times)),
+            *(_dot_findings(laying, blank, work_per_pa) if dot else []),
+        ),
         blank=blank,
         weigh=cut_list(laying, blank),
         outcome=outcome,

@@ -11,11 +11,12 @@ from coldcradle.glass.charge import charge_mass
 from coldcradle.glass.result import Weighing
 from coldcradle.layup.deform.laws import press_thickness, press_work
 from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, flat_states, outcome_sentence
+from coldcradle.layup.families.plans import room_ring
 from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.inputs import RELIEF
 from coldcradle.layup.load import Load, with_relief
 from coldcradle.layup.outcome import Outcome
-from coldcradle.layup.sketch import Body, Sketch, block, draw
+from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
 from coldcradle.quantity.format import Message, plural, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
@@ -25,6 +26,7 @@ __all__ = ["PILE_M", "PRESS", "PRESSED_M"]
 PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
 PRESSED_M = 0.002  # where pressed work usually ends; common practice, no source
 _USUAL_PILE_KG = 0.1
+_SAME = 1.15  # thicker by less than that is the same, as near as the law can tell
 _SHELF_M = 0.015
 
 
@@ -157,11 +159,24 @@ def _sketch(laying: Laying, size: Figure, pressed: Figure) -> Sketch:
         Body("shelf", "upper shelf", [block(-half, PILE_M, half, PILE_M + _SHELF_M)]),
     ]
     x = at[0]
+    rows = math.ceil(pieces / columns)
+    into = room.span_m[1]
+    places = [(at[i % columns], into * ((i // columns + 0.5) / rows - 0.5)) for i in range(pieces)]
+    plan = [
+        Body("shelf", "lower shelf", [room_ring(room)]),
+        Body("after", "pressed", [_disc(*place, size.value / 2) for place in places]),
+        Body("glass", "as it goes in", [_disc(*place, pile) for place in places]),
+    ]
     dimensions = [
         Dimension("", "pressed", "x", 0.0, x - size.value / 2, x + size.value / 2, -1, size.shown),
         Dimension("layup.to", "pressed to", "z", -half, 0.0, top, 1, pressed.shown),
     ]
-    return draw(bodies, dimensions)
+    return draw(bodies, dimensions, plan)
+
+
+def _disc(x_m: float, y_m: float, half_m: float) -> Points:
+    turns = [2 * math.pi * i / 40 for i in range(40)]
+    return [(x_m + half_m * math.cos(t), y_m + half_m * math.sin(t)) for t in turns]
 
 
 def _load(laying: Laying, total: Figure, pressed: Figure, size: Figure) -> Load:
@@ -223,6 +238,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         kind_key=laying.glass.kind.key,
         relief=layup.relief,
         shaped="pressed",
+        finish="matt",
     )
     end = outcome_sentence(outcome)
     told = say("**{n}** under **{w}** between two washed shelves.", n=_piles(pile, layup.pieces).metric, w=weight.shown)
@@ -263,7 +279,26 @@ def _piles(pile: Figure, pieces: int) -> Message:
 
 
 def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
-    return result
+    """Where the law of pressing leaves it on this programme, when that is not where it shall be."""
+    load = result.load
+    to_m = load.press_to_m or PRESSED_M
+    if fired is None or load.press_kg <= 0 or load.glass_kg <= 0 or to_m >= PILE_M:
+        return result
+    volume = load.glass_kg / load.kind.density_kg_m3 / load.piles
+    force = load.press_kg * GRAVITY / load.piles
+    work = fired.work(load.kind).total_per_pa
+    thick = press_thickness(work_per_pa=work, from_m=PILE_M, volume_m3=volume, force_n=force)
+    if thick <= to_m * _SAME:
+        return result
+    found = finding(
+        "layup.ends-thicker",
+        "note",
+        "By the law of pressing it ends {h} thick and {d} across on this programme.",
+        "More weight on each pile, less glass in it, or longer at its peak; the law is good to a third in thickness.",
+        h=show(round(thick, 4), "length"),
+        d=show(round(2 * math.sqrt(volume / thick / math.pi), 3), "length"),
+    )
+    return replace(result, findings=(*result.findings, found))
 
 
 def _follow(result: LayupResult, laying: Laying) -> Followed | None:

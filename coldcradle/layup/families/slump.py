@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.stack import Room, Stack
+from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import ring_course, slump_courses
 from coldcradle.layup.deform.movement import Movement, move
@@ -282,6 +283,11 @@ def _joined(first: Message, *others: Message) -> Message:
     return Message(" ".join(m.metric for m in (first, *others)), " ".join(m.us for m in (first, *others)))
 
 
+def _softest(laying: Laying, fired: Fired) -> float:
+    """log10 Pa·s at the peak."""
+    return float(Viscosity.of(laying.glass.kind).log10_pa_s(fired.peak_c))
+
+
 def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
     """When it lies in, on this programme's clock, and what comes out."""
     blank = _blank(laying)
@@ -298,7 +304,7 @@ def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupRe
             marks = sheet_marks(movement, fired, laying.glass.kind, done=done)
             work = fired.work(laying.glass.kind).total_per_pa
             sketch = slump_sketch(laying, blank, movement, work)
-            findings = (*findings, *reach_findings(laying, movement, work))
+            findings = (*findings, *reach_findings(laying, movement, work, _softest(laying, fired)))
     said.append(outcome_sentence(result.outcome))
     return replace(
         result,

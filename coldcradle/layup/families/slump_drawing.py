@@ -9,6 +9,7 @@ from coldcradle.cradle.stack import Stack
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.plans import plan_of
 from coldcradle.layup.sketch import Body, Matter, Points, Sketch, block, draw, sheet_ring
 from coldcradle.quantity.format import show
 
@@ -61,13 +62,20 @@ def slump_sketch(laying: Laying, blank: Blank, movement: Movement | None, work_p
         is_halved = not movement.course.is_whole
         bodies.append(Body("ghost", "if the rim slides", [sheet_ring(slid, slid_thick, is_halved=is_halved)]))
         bodies.append(Body("after", "after the firing", [sheet_ring(held, held_thick, is_halved=is_halved)]))
-    bodies.append(Body("glass", "as it goes in", [block(-half, rest, half, rest + thick)]))
+    off = laying.layup.offset_m if laying.process != "ring" else 0.0
+    bodies.append(Body("glass", "as it goes in", [block(-half + off, rest, half + off, rest + thick)]))
     opening = 2 * room.half_width_m
+    times = 1.0
+    if movement is not None and laying.process != "ring" and not movement.course.is_whole:
+        times = movement.slides.edge_m[0] / movement.course.half_m
+    plan = plan_of(room, blank, matter=bodies[0].matter, off_m=off, times=times)
     field = _rim_field(laying)
     outer = room.half_width_m + max(laying.cradle.wall_m, 0.004)
     height = "cradle.parts.0.height" if hasattr(room, "parts") else ""
     dimensions = [
-        Dimension("layup.length", "blank", "x", rest + thick, -half, half, 2, show(blank.length_m, "length")),
+        Dimension(
+            "layup.length", "blank", "x", rest + thick, -half + off, half + off, 2, show(blank.length_m, "length")
+        ),
         Dimension(
             f"cradle.parts.0.{field}" if field else "",
             "hole" if laying.process == "ring" else "rim",
@@ -83,4 +91,4 @@ def slump_sketch(laying: Laying, blank: Blank, movement: Movement | None, work_p
     if laying.process == "ring" and laying.layup.foot_m > 0:
         foot = laying.layup.foot_m
         dimensions.append(Dimension("layup.foot", "foot", "z", -outer, 0.0, foot, 2, show(foot, "length")))
-    return draw(bodies, dimensions)
+    return draw(bodies, dimensions, plan)

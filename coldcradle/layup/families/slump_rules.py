@@ -8,14 +8,13 @@ from collections.abc import Iterator
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import Laying
+from coldcradle.layup.fit import OVER_M, SLIDES, UNDER_M
+from coldcradle.layup.motion import MARKS_LOG
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
 
 __all__ = ["fit_findings", "reach_findings", "ring_blank_m"]
 
-# A blank up to 3 mm smaller than the rim is right; over it hangs or grips, a twentieth smaller it slides in; common
-# practice, no source.
-OVER_M, UNDER_M, SLIDES = 0.0005, 0.003, 0.05
 _EDGE_M = 0.003
 _OPEN_M = 0.0012
 _FOOT_M = 0.002
@@ -111,11 +110,26 @@ def _form(laying: Laying, blank: Blank) -> Iterator[Finding]:
         )
 
 
-def reach_findings(laying: Laying, movement: Movement, work_per_pa: float) -> list[Finding]:
+def _marks(times: float, log10_pa_s: float) -> list[Finding]:
+    """Heat work to spare is no fault in a form; glass that rests in it soft takes its marks."""
+    if times <= 1.5 or log10_pa_s >= MARKS_LOG:
+        return []
+    return [
+        finding(
+            "layup.takes-marks",
+            "note",
+            "It does {x} times the heat work it takes, and rests in its form so soft that its underside takes marks.",
+            "The form ends the fall, so nothing goes wrong; a shorter or cooler peak keeps the underside bright.",
+            x=f"{times:.2g}",
+        )
+    ]
+
+
+def reach_findings(laying: Laying, movement: Movement, work_per_pa: float, log10_pa_s: float) -> list[Finding]:
     """What this programme leaves open, at the most."""
     early, late = movement.span("done")
     if math.isfinite(late) and work_per_pa >= late:
-        return []
+        return _marks(work_per_pa / late, log10_pa_s)
     left = max(movement.off_m(work_per_pa))
     if laying.process == "ring":
         at = movement.depth_m(work_per_pa)[1]

@@ -686,6 +686,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/layup/fits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Fits
+         * @description Which forms of the shelf the blank of a stage fits, the best first.
+         */
+        get: operations["studio_api_layup_show_fits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/layup/motion": {
         parameters: {
             query?: never;
@@ -1755,6 +1775,19 @@ export interface components {
             says: components["schemas"]["Message"][];
         };
         /**
+         * FormFitOut
+         * @description How a blank fits a form of the shelf, in words; `word` is good, think or stop.
+         */
+        FormFitOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            says: components["schemas"]["Message"];
+            /** Word */
+            word: string;
+        };
+        /**
          * Formatted
          * @description A quantity as read: `value` and `unit` apart for setting, `text` together, `plus_minus` or "".
          */
@@ -2127,7 +2160,7 @@ export interface components {
              * Outline
              * @enum {string}
              */
-            outline: "round" | "square" | "oblong";
+            outline: "round" | "square" | "oblong" | "polygon" | "drawn";
             /** Own */
             own: [
                 number,
@@ -2367,11 +2400,12 @@ export interface components {
          * Outcome
          * @description One of the pieces a stage gives: its outline seen from above, thickness, weight (m, kg), and how it is shaped.
          *
-         *     `thinnest_m` is told where it is not even; `finish` is that of its faces; `made_at_log` the viscosity (log10 Pa·s)
-         *     that made its finest features, which a later firing must not reach. `pieces` alike come
-         *     out. `kind_key` names the glass that most of it is.
+         *     `thinnest_m` is told where it is not even; `finish` is that of its faces; `area_m2` that of a drawn outline.
+         *     `pieces` alike come out. `kind_key` names the glass that most of it is.
          */
         Outcome: {
+            /** Area M2 */
+            area_m2?: number | null;
             /**
              * Finish
              * @default gloss
@@ -2383,15 +2417,10 @@ export interface components {
             /** Length M */
             length_m: number;
             /**
-             * Made At Log
-             * @default 0
-             */
-            made_at_log: number;
-            /**
              * Outline
              * @enum {string}
              */
-            outline: "round" | "square" | "oblong";
+            outline: "round" | "square" | "oblong" | "polygon" | "drawn";
             /** Pieces */
             pieces: number;
             /**
@@ -2983,7 +3012,7 @@ export interface components {
         };
         /**
          * Sketch
-         * @description All that is drawn, and the box it lies in: left, low, right, high.
+         * @description All that is drawn, and the box it lies in: left, low, right, high. `plan` is the same from above, (x, y).
          */
         Sketch: {
             /** Bodies */
@@ -2997,6 +3026,8 @@ export interface components {
             ];
             /** Dimensions */
             dimensions: components["schemas"]["Dimension"][];
+            /** Plan */
+            plan: components["schemas"]["Body"][];
         };
         /** SolidOut */
         SolidOut: {
@@ -5145,6 +5176,48 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_layup_show_fits: {
+        parameters: {
+            query?: {
+                stage?: string;
+            };
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormFitOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

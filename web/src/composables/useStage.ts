@@ -16,6 +16,7 @@ export type LayupDocument = {
   layers?: LayerDocument[]
   pieces?: number | string
   grip?: string
+  drawn?: { rings: number[][][] }
 } & Record<string, unknown>
 export type StageDocument = {
   key: string

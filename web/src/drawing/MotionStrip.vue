@@ -11,7 +11,7 @@ const props = defineProps<{ motion: Motion }>()
 const at = defineModel<number | null>({ required: true })
 const preferences = usePreferences()
 const last = computed(() => props.motion.frames.length - 1)
-const end = computed(() => Math.min(last.value, Math.round(props.motion.ends_share * last.value)))
+const end = computed(() => Math.min(last.value, Math.floor(props.motion.ends_share * last.value + 1e-6)))
 const shown = computed(() => at.value ?? end.value)
 const frame = computed(() => props.motion.frames[shown.value])
 const clock = computed(() =>

@@ -5,6 +5,7 @@ import type { Shape, Sketch } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
 import { fit, place, ringsPath, stretches } from '../logic/sketch'
+import BlankHandle from './BlankHandle.vue'
 import DimensionLabel from './DimensionLabel.vue'
 
 /** A lay-up to scale: what shapes the glass, the glass as it goes in, and as it comes out; its numbers are the inputs. */
@@ -14,8 +15,9 @@ const props = defineProps<{
   isStill?: boolean
   moving?: Shape | null
   sheet?: number
+  isMovable?: boolean
 }>()
-const emit = defineEmits<{ scaled: [pixelsPerMetre: number] }>()
+const emit = defineEmits<{ scaled: [pixelsPerMetre: number]; moved: [offsetMm: number] }>()
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 596)
 const id = useId()
@@ -44,6 +46,9 @@ const bodies = computed(() =>
 )
 const shades = computed(() =>
   props.moving?.thickness_m.length && props.sheet ? stretches(props.moving, props.sheet, at.value) : [],
+)
+const blank = computed(
+  () => props.sketch.bodies.find((b) => b.name === 'as it goes in')?.rings as number[][][] | undefined,
 )
 const hasGhost = computed(() => bodies.value.some((b) => b.matter === 'ghost'))
 const placed = computed(() => props.sketch.dimensions.map((d) => place(d, props.sketch, at.value)))
@@ -86,6 +91,13 @@ const also = (path: string) => (path.startsWith('cradle.') ? props.alongside : u
         class="shade"
         :d="part.path"
         :fill-opacity="Math.min(1, Math.max(0.04, (part.share - 0.55) / 0.6))"
+      />
+      <BlankHandle
+        v-if="isMovable && blank"
+        :sketch="sketch"
+        :at="at"
+        :rings="blank"
+        @move="(mm: number) => emit('moved', mm)"
       />
       <g v-for="p in placed" :key="key(p)" class="dimension">
         <path class="ends" :d="p.ends" />

@@ -2,10 +2,11 @@
 import { computed, ref } from 'vue'
 
 import type { Piece } from '../../api/types'
-import { STAGE } from '../../composables/usePiece'
+import { STAGE, usePiece } from '../../composables/usePiece'
 import { useMotion } from '../../composables/useMotion'
 import { usePreferences } from '../../composables/usePreferences'
 import { useStage } from '../../composables/useStage'
+import PlanSketch from '../../drawing/PlanSketch.vue'
 import PlanView from '../../drawing/PlanView.vue'
 import SectionDrawing from '../../drawing/SectionDrawing.vue'
 import MotionStrip from '../../drawing/MotionStrip.vue'
@@ -21,6 +22,15 @@ const { motion, at, frame } = useMotion(
 )
 const CSS_PIXELS_PER_METRE = 96 / 0.0254
 
+const context = usePiece()
+const isMovable = computed(
+  () =>
+    !!props.isMoving &&
+    (props.piece.plan.family === 'drape' ||
+      (props.piece.plan.family === 'slump' && props.piece.plan.process !== 'ring')),
+)
+const move = (mm: number) =>
+  context.change([{ path: `${STAGE}.layup.offset`, value: `${mm} mm` }], 'where the blank lies')
 const cradle = computed(() => (props.piece.stage as { cradle: { name: string; measured?: boolean } }).cradle)
 const { family } = useStage(() => props.piece)
 const cradleWord = computed(() => {
@@ -63,6 +73,8 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
       :is-still="isStill"
       :moving="frame?.shape"
       :sheet="motion?.sheet_m"
+      :is-movable="isMovable"
+      @moved="move"
       @scaled="(found: number) => (scale = found)"
     />
     <SectionDrawing
@@ -73,6 +85,7 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
       :is-still="isStill"
       @scaled="(found) => (scale = found)"
     />
+    <PlanSketch v-if="isMoving && piece.plan.sketch?.plan.length" :bodies="piece.plan.sketch.plan" />
     <PlanView
       v-if="!isStill && piece.plan.section?.plan_rings.length"
       :rings="piece.plan.section.plan_rings"

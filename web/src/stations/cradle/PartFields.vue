@@ -91,7 +91,12 @@ function reshape(shape: string) {
         >Print it at 1 : 1</RouterLink
       >
     </p>
-    <OutlineDialog v-if="draws" v-model="draws" :index="index" :rings="part.outline?.rings ?? []" />
+    <OutlineDialog
+      v-if="draws"
+      v-model="draws"
+      :path="`cradle.parts.${index}.outline`"
+      :rings="part.outline?.rings ?? []"
+    />
   </div>
 </template>
 

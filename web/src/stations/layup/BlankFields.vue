@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Choices, Piece } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
@@ -7,6 +7,7 @@ import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import type { StageDocument } from '../../composables/useStage'
+import OutlineDialog from '../cradle/outline/OutlineDialog.vue'
 import LayerList from './LayerList.vue'
 import { GRIPS } from './words'
 
@@ -17,8 +18,12 @@ const layup = computed(() => props.stage.layup)
 const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.takes?.length)
 const outline = computed(() => layup.value.outline ?? 'round')
 const size = computed(
-  () => ({ round: 'Across', square: 'Side', oblong: 'Longer side' })[outline.value] ?? 'Across',
+  () =>
+    ({ round: 'Across', square: 'Side', oblong: 'Longer side', polygon: 'Corner to corner' })[
+      outline.value
+    ] ?? 'Across',
 )
+const draws = ref(false)
 const isRing = computed(() => props.stage.process === 'ring')
 const set = (name: string, value: unknown, label: string) =>
   context.change([{ path: `${STAGE}.layup.${name}`, value }], label)
@@ -35,7 +40,25 @@ const set = (name: string, value: unknown, label: string) =>
         :options="choices.outlines"
         @choose="(v: string) => set('outline', v, 'outline')"
       />
+      <PieceText
+        v-if="outline === 'polygon'"
+        path="layup.sides"
+        label="Sides"
+        hint="3 to 24"
+        usual="6"
+        :most="2"
+      />
+      <template v-if="outline === 'drawn'">
+        <p class="small">
+          <button type="button" class="text-button" @click="draws = true">
+            {{ layup.drawn ? 'Draw, read or trace it again' : 'Draw, read or trace the outline' }}
+          </button>
+        </p>
+        <PieceField path="layup.scale" label="Pattern at" hint="of its drawing" figure="blank" />
+        <OutlineDialog v-if="draws" v-model="draws" path="layup.drawn" :rings="layup.drawn?.rings ?? []" />
+      </template>
       <PieceField
+        v-else
         path="layup.length"
         :label="family === 'hang' ? 'Hangs below the hook' : size"
         placeholder="as the cradle asks"

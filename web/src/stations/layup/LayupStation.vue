@@ -11,6 +11,7 @@ import SumLinks from '../../components/SumLinks.vue'
 import { useStage } from '../../composables/useStage'
 import BlankFields from './BlankFields.vue'
 import FilledFields from './FilledFields.vue'
+import FormFits from './FormFits.vue'
 import LyingFields from './LyingFields.vue'
 import PressFields from './PressFields.vue'
 import TakesFields from './TakesFields.vue'
@@ -55,6 +56,7 @@ const SUMS: Record<string, string[]> = {
       </div>
       <FindingsList :findings="piece.plan.findings" station="layup" />
       <LyingFields :stage="stage" :family="family" />
+      <FormFits v-if="family === 'slump' && stage.process !== 'ring'" :piece="piece" />
       <div class="go">
         <Button
           as="router-link"

@@ -14,7 +14,7 @@ import PhotoTrace from './PhotoTrace.vue'
 
 /** Draw an outline, read it from a drawing, or trace it on a photograph; then use it in the piece. */
 const shown = defineModel<boolean>({ required: true })
-const props = defineProps<{ index: number; rings: number[][][] }>()
+const props = defineProps<{ path: string; rings: number[][][] }>()
 const context = usePiece()
 const preferences = usePreferences()
 const rings = ref<Ring[]>(props.rings.map((ring) => ring.map(([x, y]): [number, number] => [x!, y!])))
@@ -71,7 +71,7 @@ const traced = (outline: Outline) => {
 }
 
 async function use() {
-  const path = `${STAGE}.cradle.parts.${props.index}.outline`
+  const path = `${STAGE}.${props.path}`
   const done = await context.change(
     [
       { path, value: { made: made.value, rings: rings.value } },

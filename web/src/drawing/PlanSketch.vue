@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Sketch } from '../api/types'
+import { ringPath } from '../logic/rings'
+
+/** The lay-up from above, to a scale of its own: what the glass lies on, the glass before and after. */
+const props = defineProps<{ bodies: Sketch['plan'] }>()
+const box = computed(() => {
+  const points = props.bodies.flatMap((b) => b.rings.flat())
+  const [xs, ys] = [points.map((p) => p[0]! * 1e3), points.map((p) => p[1]! * 1e3)]
+  const [left, right] = [Math.min(...xs), Math.max(...xs)]
+  const [low, high] = [Math.min(...ys), Math.max(...ys)]
+  const room = 0.05 * Math.max(right - left, high - low)
+  return `${left - room} ${-high - room} ${right - left + 2 * room} ${high - low + 2 * room}`
+})
+const path = (rings: number[][][]) =>
+  ringPath(
+    rings,
+    (m) => m * 1000,
+    (m) => -m * 1000,
+  )
+</script>
+
+<template>
+  <figure class="plan">
+    <figcaption class="small quiet">from above</figcaption>
+    <svg :viewBox="box" role="img" aria-label="The lay-up from above, before and after">
+      <path
+        v-for="(body, i) in bodies"
+        :key="i"
+        :class="body.matter"
+        :d="path(body.rings)"
+        fill-rule="evenodd"
+      />
+    </svg>
+  </figure>
+</template>
+
+<style scoped>
+.plan {
+  margin: 0;
+  padding: 4px 14px 10px;
+  background: var(--sheet);
+  border-top: 1px solid var(--rule);
+  display: grid;
+  gap: 4px;
+}
+
+svg {
+  width: 100%;
+  height: 132px;
+}
+
+path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.3;
+  vector-effect: non-scaling-stroke;
+}
+
+.refractory,
+.shelf {
+  fill: var(--refractory-pale);
+}
+
+.steel {
+  fill: var(--steel);
+}
+
+.after {
+  fill: var(--glass);
+  fill-opacity: 0.6;
+  stroke: var(--glass-deep);
+}
+
+.glass {
+  fill: var(--glass);
+  fill-opacity: 0.14;
+  stroke: var(--glass-deep);
+  stroke-dasharray: 5 3;
+}
+</style>
