@@ -228,4 +228,4 @@ def outline_of(section: Section) -> dict[str, Any]:
 
 def sketch_of(sketch: Sketch) -> dict[str, Any]:
     """A sketch small enough for a list."""
-    return {"bodies": [asdict(body) for body in sketch.bodies], "box": sketch.box, "dimensions": []}
+    return {"bodies": [asdict(body) for body in sketch.bodies], "box": sketch.box}

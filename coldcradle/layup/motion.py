@@ -12,7 +12,7 @@ from coldcradle.layup.deform.work import HeatWork, heat_work_of
 from coldcradle.quantity.format import DualQuantity, Formatted, Message, say
 from coldcradle.report.figure import Figure, Source, derive, given, published
 
-__all__ = ["MARKS_LOG", "SHEET", "Fired", "Moment", "after_figure", "excess_words", "mark", "sheet_marks"]
+__all__ = ["MARKS_LOG", "SHEET", "Fired", "Moment", "after_figure", "excess_words", "in_times", "mark", "sheet_marks"]
 
 SHEET = published(
     "a thin viscous sheet under its own weight, membrane and bending after Timoshenko by the analogy of elastic and "
@@ -127,11 +127,16 @@ def after_figure(
     )
 
 
+def in_times(times: float) -> str:
+    """So many times, in words."""
+    return f"{times:.1f}" if times < 10 else f"{times:.0f}" if times < 1000 else "more than 1000"
+
+
 def excess_words(times: float, log10_pa_s: float) -> Message:
     """What more heat work than needed does where a mould ends the movement, in words."""
     if times < 1:
         return say("It does {x} of the heat work it takes with its rim held.", x=f"{100 * times:.0f} %")
-    told = say("It does {x} times the heat work it takes; the form ends it.", x=f"{times:.2g}")
+    told = say("It does {x} times the heat work it takes; the form ends it.", x=in_times(times))
     if times > 1.5 and log10_pa_s < MARKS_LOG:
         marked = say(" So soft, its underside takes the form's marks.")
         return Message(told.metric + marked.metric, told.us + marked.us)

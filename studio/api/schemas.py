@@ -9,7 +9,7 @@ from ninja import Schema
 from pydantic import Field
 
 from coldcradle.glass.landmarks import Landmark
-from coldcradle.layup.sketch import Sketch
+from coldcradle.layup.sketch import Body
 from coldcradle.piece.chain import ChainPlan
 from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import DualQuantity, Message
@@ -140,6 +140,13 @@ class Outline(Schema):
     outer_half_m: float
 
 
+class SmallSketch(Schema):
+    """A sketch small enough for a list."""
+
+    bodies: list[Body]
+    box: tuple[float, float, float, float]
+
+
 class PieceRowOut(Schema):
     """A piece in a list, seen from the stage it waits at; `outline` or `sketch` is its drawing."""
 
@@ -158,7 +165,7 @@ class PieceRowOut(Schema):
     opens_at: str
     updated_at: datetime
     outline: Outline | None
-    sketch: Sketch | None
+    sketch: SmallSketch | None
 
 
 class PieceListOut(Schema):

@@ -9,7 +9,7 @@ from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import Laying
 from coldcradle.layup.fit import OVER_M, SLIDES, UNDER_M
-from coldcradle.layup.motion import MARKS_LOG
+from coldcradle.layup.motion import MARKS_LOG, in_times
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
 
@@ -120,7 +120,7 @@ def _marks(times: float, log10_pa_s: float) -> list[Finding]:
             "note",
             "It does {x} times the heat work it takes, and rests in its form so soft that its underside takes marks.",
             "The form ends the fall, so nothing goes wrong; a shorter or cooler peak keeps the underside bright.",
-            x=f"{times:.2g}",
+            x=in_times(times),
         )
     ]
 

@@ -2625,7 +2625,7 @@ export interface components {
             outline: components["schemas"]["Outline"] | null;
             /** Process */
             process: string;
-            sketch: components["schemas"]["Sketch"] | null;
+            sketch: components["schemas"]["SmallSketch"] | null;
             /** Stage */
             stage: string;
             /** Stages */
@@ -3028,6 +3028,21 @@ export interface components {
             dimensions: components["schemas"]["Dimension"][];
             /** Plan */
             plan: components["schemas"]["Body"][];
+        };
+        /**
+         * SmallSketch
+         * @description A sketch small enough for a list.
+         */
+        SmallSketch: {
+            /** Bodies */
+            bodies: components["schemas"]["Body"][];
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
         };
         /** SolidOut */
         SolidOut: {

@@ -97,8 +97,9 @@ function createPiece(id: number, stage: string) {
     return next
   }
 
-  const change = (changes: Change[], label: string, system = preferences.system) =>
-    inTurn(() => send(changes, label, system))
+  /** Changes that build on what stands are worked out when their turn comes, so that none undoes the one before. */
+  const change = (changes: Change[] | (() => Change[]), label: string, system = preferences.system) =>
+    inTurn(() => send(typeof changes === 'function' ? changes() : changes, label, system))
 
   function forget(path: string) {
     delete drafts[path]

@@ -10,20 +10,17 @@ import type { LayerDocument, StageDocument } from '../../composables/useStage'
 const props = defineProps<{ stage: StageDocument; isTaken: boolean }>()
 const context = usePiece()
 const layers = computed(() => props.stage.layup.layers ?? [])
-const write = (next: LayerDocument[], label: string) =>
-  context.change([{ path: `${STAGE}.layup.layers`, value: next }], label)
-const add = () => write([...layers.value, { thick: '3 mm', count: 1 }], 'a layer')
-const drop = (at: number) =>
-  write(
-    layers.value.filter((_, i) => i !== at),
-    'a layer less',
-  )
+const write = (next: (now: LayerDocument[]) => LayerDocument[], label: string) =>
+  context.change(() => [{ path: `${STAGE}.layup.layers`, value: next([...layers.value]) }], label)
+const add = () => write((now) => [...now, { thick: '3 mm', count: 1 }], 'a layer')
+const drop = (at: number) => write((now) => now.filter((_, i) => i !== at), 'a layer less')
 
 function move(from: number, to: number) {
   if (to < 0 || to >= layers.value.length || to === from) return
-  const next = [...layers.value]
-  next.splice(to, 0, ...next.splice(from, 1))
-  void write(next, 'layers in another order')
+  void write((now) => {
+    now.splice(to, 0, ...now.splice(from, 1))
+    return now
+  }, 'layers in another order')
 }
 function onKey(event: KeyboardEvent, at: number) {
   if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
