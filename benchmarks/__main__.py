@@ -176,6 +176,7 @@ def main() -> None:
     base = baseline_ms()
     from benchmarks.heat import bench_looks, bench_slab
     from benchmarks.rooms import bench_mesh, bench_outline, bench_rack
+    from benchmarks.sheet import bench_sheet
 
     found = {
         **bench_core(),
@@ -185,6 +186,7 @@ def main() -> None:
         **bench_mesh(),
         **bench_slab(spread_ms),
         **bench_looks(spread_ms),
+        **bench_sheet(spread_ms),
     }
     found |= {**bench_pages(), **bench_browser()}
     found["baseline: 100 JSON round trips, ms"] = base

@@ -15,6 +15,7 @@ from coldcradle.report.finding import Finding, finding
 __all__ = ["Cut", "CutSheet", "CuttingPlan", "Laid", "OffCut", "Sheet", "Wanted", "plan_cuts"]
 
 KEEPS_M = 0.030  # an off-cut narrower than this is not kept; common practice, no source
+_SMALL_M, _NIPPED = 0.030, 0.05
 _NARROW_M = 0.010  # a strip narrower than this does not break off: it is grozed; common practice, no source
 _THICK_SHARE = 0.06  # sheets are sold by a thickness that is right to some 5 %
 _LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"
@@ -58,10 +59,13 @@ class Laid:
 
 @dataclass(frozen=True, slots=True)
 class Cut:
-    """One straight cut right through the piece in the hand: from (x, y) to (x, y), m, and what to do, in words."""
+    """One straight cut right through the piece in the hand, or the same again and again off what is left of it.
+
+    `lines` go from (x, y) to (x, y), m; `says` is what to do.
+    """
 
     number: int
-    line: tuple[float, float, float, float]
+    lines: list[tuple[float, float, float, float]]
     says: Message
 
 
@@ -104,39 +108,67 @@ class CuttingPlan:
 
 
 def _box_m(wanted: Wanted, margin_m: float) -> tuple[float, float]:
-    """The box a blank is cut as: round and square ones by one size, with the allowance for its edge."""
+    """The box a blank is cut as: round and square ones by one size, with the allowance for its edge.
+
+    Small pieces are nipped, not ground: they get next to none.
+    """
     width = wanted.width_m if wanted.outline in ("oblong", "drawn") else wanted.length_m
-    return wanted.length_m + margin_m, width + margin_m
+    least = min(wanted.length_m, width)
+    margin = min(margin_m, _NIPPED * least) if least <= _SMALL_M else margin_m
+    return wanted.length_m + margin, width + margin
 
 
-def _words(cell: Cell, root: Cell, label: str) -> Message:
-    upright = cell.is_upright
-    at = show(round(cell.at_m, 4), "length")
-    size = say(
+def _piece(cell: Cell, root: Cell, label: str) -> Message:
+    if cell is root:
+        return Message(f"sheet {label}", f"sheet {label}")
+    return say(
         "the piece of {l} by {w}",
         l=show(round(cell.length_m, 4), "length"),
         w=show(round(cell.width_m, 4), "length"),
     )
-    piece = Message(f"sheet {label}", f"sheet {label}") if cell is root else size
-    edge = "left" if upright else "lower"
-    strip = min(cell.at_m, (cell.length_m if upright else cell.width_m) - cell.at_m)
-    told = f"{{at}} from the {edge} edge of {{p}}: score, run, break."
-    if strip < _NARROW_M:
+
+
+def _words(cell: Cell, root: Cell, label: str, times: int) -> Message:
+    at, piece = show(round(cell.at_m, 4), "length"), _piece(cell, root, label)
+    edge = "left" if cell.is_upright else "lower"
+    strip = min(cell.at_m, (cell.length_m if cell.is_upright else cell.width_m) - cell.at_m)
+    if times > 1:
+        told = f"{{at}} from the {edge} edge of {{p}}, {times} times, each off what is left: score, run, break."
+    elif strip < _NARROW_M:
         told = f"{{at}} from the {edge} edge of {{p}}: score, and groze the narrow strip away."
-    one, two = say(told, at=at, p=piece.metric), say(told, at=at, p=piece.us)
-    return Message(one.metric, two.us)
+    else:
+        told = f"{{at}} from the {edge} edge of {{p}}: score, run, break."
+    return Message(say(told, at=at, p=piece.metric).metric, say(told, at=at, p=piece.us).us)
+
+
+def _line(cell: Cell) -> tuple[float, float, float, float]:
+    if cell.is_upright:
+        return (cell.x_m + cell.at_m, cell.y_m, cell.x_m + cell.at_m, cell.y_m + cell.width_m)
+    return (cell.x_m, cell.y_m + cell.at_m, cell.x_m + cell.length_m, cell.y_m + cell.at_m)
+
+
+def _again(cell: Cell) -> list[Cell]:
+    """This cut and those like it off what is left of the same piece."""
+    found = [cell]
+    while found[-1].parts is not None:
+        rest = found[-1].parts[1]
+        alike = rest.parts is not None and rest.is_upright == cell.is_upright and abs(rest.at_m - cell.at_m) < 1e-6
+        if not alike or found[-1].parts[0].parts is not None:
+            break
+        found.append(rest)
+    return found
 
 
 def _cuts(root: Cell, label: str) -> list[Cut]:
     found: list[Cut] = []
+    told: set[int] = set()
     for cell in root.cells():
-        if cell.parts is None:
+        if cell.parts is None or id(cell) in told:
             continue
-        if cell.is_upright:
-            line = (cell.x_m + cell.at_m, cell.y_m, cell.x_m + cell.at_m, cell.y_m + cell.width_m)
-        else:
-            line = (cell.x_m, cell.y_m + cell.at_m, cell.x_m + cell.length_m, cell.y_m + cell.at_m)
-        found.append(Cut(len(found) + 1, line, _words(cell, root, label)))
+        same = _again(cell)
+        told |= {id(one) for one in same}
+        lines = [_line(one) for one in same]
+        found.append(Cut(len(found) + 1, lines, _words(cell, root, label, len(same))))
     return found
 
 
@@ -258,7 +290,7 @@ def _answer(wanted: Sequence[Wanted], done: Sequence[CutSheet], missing: dict[st
     short = sum(missing.values())
     if short == all_of:
         return say("**None of it can be cut** from the sheets on the rack.")
-    cuts = sum(len(s.cuts) for s in done)
+    cuts = sum(len(cut.lines) for s in done for cut in s.cuts)
     told = "**{n} from {s}** in {c}; {w} is lost."
     shown: dict[str, DualQuantity | str] = {
         "n": f"{all_of - short} of {plural(all_of, 'blank')}" if short else plural(all_of, "blank"),

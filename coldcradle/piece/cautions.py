@@ -61,6 +61,14 @@ def _process_cautions(stage: StageInput, load: Load) -> Iterator[Caution]:
             "Plenty of posts under the lower shelf: a weighted shelf that cracks lets glass run. Lift shelves only "
             "when cold.",
         )
+    if heat.process.family == "drape":
+        yield Caution(
+            "layup",
+            "",
+            "Stainless steel only, and lined; it stays hot for hours. No candle by a leaning panel: a battery light.",
+        )
+    if stage.layup.layers:
+        yield Caution("layup", "", "Cutting and nipping: safety glasses and gloves.")
     if heat.process.key in ("hang", "ring"):
         yield Caution(
             "heat",

@@ -49,7 +49,7 @@ class Watching(FamiliesTest):
         page.get_by_role("button", name="Back to its end").click()
         expect(page.locator("path.shade")).to_have_count(0)
         page.get_by_role("link", name=re.compile("^Heat")).click()
-        expect(page.locator(".heat-line").get_by_text("lies in").first).to_be_visible()
+        expect(page.locator(".heat-line .mark text", has_text="lies in")).to_be_visible()
 
     def test_a_rim_that_is_known_to_slide_asks_for_no_more_time_to_look(self) -> None:
         page = self.begin("Slump a blank", "Gull bowl")
@@ -147,10 +147,13 @@ class ByKeyboard(FamiliesTest):
         page.keyboard.press("n")
         expect(page.get_by_label("Name", exact=True)).to_be_focused()
         page.keyboard.type(name)
+        expect(page.locator(".processes label").first).to_be_visible()
+        expect(page.get_by_label("Name", exact=True)).to_have_value(name)
         page.keyboard.press("Shift+Tab")
         page.keyboard.press("Shift+Tab")
         for _ in range(family):
             page.keyboard.press("ArrowRight")
+        expect(page.get_by_text(list(FAMILIES.values())[family].says)).to_be_visible()
         page.keyboard.press("Enter")
         expect(page.get_by_role("heading", name=name)).to_be_visible()
         page.keyboard.press("3")

@@ -140,8 +140,17 @@ class Plans(SimpleTestCase):
         found = plan_cuts([sheet()], [wanted(150, 100, 9)], margin_m=0.005)
         numbers = [cut.number for cut in found.sheets[0].cuts]
         self.assertEqual(numbers, list(range(1, len(numbers) + 1)))
-        whole = found.sheets[0].cuts[0].line
+        whole = found.sheets[0].cuts[0].lines[0]
         self.assertTrue((whole[0], whole[2]) == (0, 0.8) or (whole[1], whole[3]) == (0, 0.5))
+
+    def test_the_same_cut_again_is_told_once_and_small_pieces_get_no_allowance(self) -> None:
+        found = plan_cuts([sheet(100, 60)], [wanted(20, 20, 6, "square")], margin_m=0.010)
+        (first, *_), laid = found.sheets[0].cuts, found.sheets[0].laid
+        self.assertEqual(len(laid), 6)
+        self.assertEqual(laid[0].box[2:], (0.021, 0.021))
+        self.assertTrue(any("times, each off what is left" in cut.says.metric for cut in found.sheets[0].cuts))
+        self.assertGreater(sum(len(cut.lines) for cut in found.sheets[0].cuts), len(found.sheets[0].cuts))
+        self.assertEqual(first.number, 1)
 
     def test_only_sheets_as_thick_serve_and_the_rack_is_told(self) -> None:
         found = plan_cuts([sheet(thick=4)], [wanted(100, 100, 1)], margin_m=0.0)

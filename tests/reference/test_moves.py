@@ -10,12 +10,18 @@ from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
 from coldcradle.constants import GRAVITY
+from coldcradle.cradle.round import Cap, Cylinder
+from coldcradle.cradle.stack import Stack
+from coldcradle.cradle.straight import Box
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
+from coldcradle.heat.schedule.peak import coming_and_going_s
 from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
 from coldcradle.layup.deform import laws
+from coldcradle.layup.deform.forms import former_course, ring_course, slump_courses
+from coldcradle.layup.deform.movement import move
 from coldcradle.piece.stage import compute_stage
 from tests.documents import piece, slab_of
 
@@ -84,7 +90,19 @@ class TradeTemperatures(SimpleTestCase):
     def test_they_lie_in_our_windows_or_the_table_says_why_not(self) -> None:
         off = {row.told: round(row.off_k) for row in trade_rows()}
         self.assertEqual(
-            set(off), {"620 °C", "670 °C", "695 °C", "780 °C", "780 to 800 °C", "800 °C in 2.5 h", "804 °C", "843 °C"}
+            set(off),
+            {
+                "620 °C",
+                "640 to 665 °C",
+                "670 °C",
+                "690 to 720 °C",
+                "695 °C",
+                "780 °C",
+                "780 to 800 °C",
+                "800 °C in 2.5 h",
+                "804 °C",
+                "843 °C",
+            },
         )
         for row in trade_rows():
             if row.told == "620 °C":
@@ -106,6 +124,53 @@ class TradeTemperatures(SimpleTestCase):
         for row in trade_rows():
             if row.told in known:
                 self.assertAlmostEqual(row.log_viscosity, known[row.told], delta=0.06)
+
+    def test_the_one_constant_of_each_process_comes_from_its_trade_temperature(self) -> None:
+        """Heat work that people give (their temperature, our usual hold, up at 150 °C an hour) over what the law needs.
+
+        330 mm bowl 50 mm deep; a ring of 120 mm, 55 mm down, its edge held; an arm of 65 mm; all of 6 mm.
+        """
+        bowl = Stack((Cap(height_m=0.05, rim_m=0.33),))
+        hole, former = (
+            Stack((Cylinder(height_m=0.055, bore_m=0.12),)),
+            Stack((Box(height_m=0.1, length_m=0.1, width_m=0.1),)),
+        )
+        laws_of = {
+            "slump": (
+                slump_courses(bowl, wall_m=0.008, length_m=0.33, width_m=0.33, thickness_m=0.006),
+                "lies",
+                0.001,
+                True,
+            ),
+            "ring": ([ring_course(hole, foot_m=0.0, foot_width_m=0.0, half_m=0.08)], "middle", 0.0005, True),
+            "bend": (
+                [former_course(former, posts_m=0.0, lining_m=0.0, half_m=0.115, width_m=0.1, thickness_m=0.006)],
+                "edge",
+                0.005,
+                False,
+            ),
+        }
+        told = {"slump": "640 to 665 °C", "ring": "690 to 720 °C", "bend": "670 °C"}
+        rows = {row.told: row for row in trade_rows()}
+        for key, (courses, stop, stop_m, holds) in laws_of.items():
+            row, done = rows[told[key]], PROCESSES[key]
+            curve = Viscosity.of(row.kind)
+            added = coming_and_going_s(curve, row.log_viscosity, 150.0)
+            people = (done.hold_s + added) / 10**row.log_viscosity
+            way = move(courses, thickness_m=0.006, density_kg_m3=2500.0, stop=stop, stop_m=stop_m, holds=holds)
+            with self.subTest(key):
+                self.assertAlmostEqual(people / way.law_work_per_pa / done.margin, 1.0, delta=0.15)
+        self.assertEqual(PROCESSES["drape"].margin, PROCESSES["bend"].margin)
+
+    def test_a_fibre_at_its_softening_point_stretches_about_as_fast_as_the_standard_says(self) -> None:
+        """ASTM C338: 235 mm of 0.65 mm fibre, its upper 100 mm heated, grows by 1 mm a minute at 10^6.6 Pa·s.
+
+        The law of the thread less its surface's pull; the furnace is not even over those 100 mm, hence a factor of 2.5.
+        """
+        heated, hangs, radius, tension = 0.100, 0.185, 0.000325, 0.30
+        pull_pa = 2500 * GRAVITY * hangs - tension / radius
+        rate_mm_per_min = pull_pa * heated / (3 * 10**6.6) * 60e3
+        self.assertTrue(1 / 2.5 <= rate_mm_per_min <= 2.5, rate_mm_per_min)
 
     def test_every_glass_gets_its_own_temperatures(self) -> None:
         kinds = shipped_kinds()

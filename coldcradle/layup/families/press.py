@@ -28,6 +28,7 @@ PRESSED_M = 0.002  # where pressed work usually ends; common practice, no source
 _USUAL_PILE_KG = 0.1
 _SAME = 1.15  # thicker by less than that is the same, as near as the law can tell
 _SHELF_M = 0.015
+_SPAN_M = 0.200  # the most a weighted shelf spans between posts; common practice, no source
 
 
 def _pile(laying: Laying) -> tuple[Figure, Figure]:
@@ -94,6 +95,11 @@ def _size(laying: Laying, pile: Figure, pressed: Figure) -> Figure:
         assumptions=["one round pile; gaps in it close", "good to about a tenth"],
         extra=[("piles are not round", 0.05 * 2 * math.sqrt(pile.value / rho / pressed.value / math.pi))],
     )
+
+
+def _posts(span_m: tuple[float, float]) -> int:
+    """Posts in rows under a shelf, none further apart than is safe under weight."""
+    return math.prod(math.ceil(side / _SPAN_M) + 1 for side in span_m)
 
 
 def _columns(pieces: int) -> int:
@@ -254,7 +260,10 @@ def _lay_up(laying: Laying) -> LayupResult:
         figures=(pile, total, pressed, size, weight, load.thickness),
         answers={
             "cradle": say(
-                "Two shelves of **{l}** by **{w}**, washed on both faces, with plenty of posts under the lower.",
+                "Two shelves of **{l}** by **{w}**, washed thickly on both faces, no fibre paper, and **{n}** "
+                "under the lower: none further apart than {s}.",
+                n=plural(_posts(room.span_m), "post"),
+                s=show(_SPAN_M, "length"),
                 l=show(room.span_m[0], "length"),
                 w=show(room.span_m[1], "length"),
             ),

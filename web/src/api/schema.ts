@@ -1426,16 +1426,18 @@ export interface components {
         };
         /**
          * Cut
-         * @description One straight cut right through the piece in the hand: from (x, y) to (x, y), m, and what to do, in words.
+         * @description One straight cut right through the piece in the hand, or the same again and again off what is left of it.
+         *
+         *     `lines` go from (x, y) to (x, y), m; `says` is what to do.
          */
         Cut: {
-            /** Line */
-            line: [
+            /** Lines */
+            lines: [
                 number,
                 number,
                 number,
                 number
-            ];
+            ][];
             /** Number */
             number: number;
             says: components["schemas"]["Message"];

@@ -8,6 +8,10 @@ const props = defineProps<{ sheet: CutSheet }>()
 const size = computed(() => ({ l: props.sheet.size[0]! * 1e3, w: props.sheet.size[1]! * 1e3 }))
 const mm = (m: number) => m * 1e3
 const down = (y: number, height: number) => size.value.w - mm(y) - mm(height)
+const middle = (cut: CutSheet['cuts'][0]) => {
+  const [x0, y0, x1, y1] = cut.lines[0] as [number, number, number, number]
+  return [mm((x0 + x1) / 2), size.value.w - mm((y0 + y1) / 2)]
+}
 const text = computed(() => Math.max(10, size.value.l / 42))
 </script>
 
@@ -51,19 +55,12 @@ const text = computed(() => Math.max(10, size.value.l / 42))
     </g>
     <g v-for="cut in sheet.cuts" :key="cut.number" class="cut">
       <path
-        :d="`M${mm(cut.line[0]!)} ${size.w - mm(cut.line[1]!)}L${mm(cut.line[2]!)} ${size.w - mm(cut.line[3]!)}`"
+        v-for="(line, i) in cut.lines"
+        :key="i"
+        :d="`M${mm(line[0]!)} ${size.w - mm(line[1]!)}L${mm(line[2]!)} ${size.w - mm(line[3]!)}`"
       />
-      <circle
-        :cx="mm((cut.line[0]! + cut.line[2]!) / 2)"
-        :cy="size.w - mm((cut.line[1]! + cut.line[3]!) / 2)"
-        :r="text * 0.8"
-      />
-      <text
-        :x="mm((cut.line[0]! + cut.line[2]!) / 2)"
-        :y="size.w - mm((cut.line[1]! + cut.line[3]!) / 2) + text * 0.35"
-        text-anchor="middle"
-        :font-size="text"
-      >
+      <circle :cx="middle(cut)[0]" :cy="middle(cut)[1]" :r="text * 0.8" />
+      <text :x="middle(cut)[0]" :y="middle(cut)[1]! + text * 0.35" text-anchor="middle" :font-size="text">
         {{ cut.number }}
       </text>
     </g>

@@ -9,16 +9,18 @@ const list = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/s
 const GROUPS = [
   { name: 'Measuring', keys: ['vessel', 'model', 'level'] },
   { name: 'Glass', keys: ['thickness', 'swap', 'mix', 'share', 'top-up', 'match'] },
-  { name: 'Laying up', keys: ['spread', 'dam'] },
-  { name: 'Heat', keys: ['anneal', 'warm', 'open', 'press', 'slump', 'processes', 'ladder'] },
-  { name: 'The finished piece', keys: ['topple', 'hang', 'cost'] },
+  { name: 'Laying up', keys: ['blank', 'spread', 'dam', 'glue', 'dots', 'freeze', 'frit-ring'] },
+  { name: 'Forming', keys: ['slump', 'ring', 'drape', 'hole', 'press', 'stretch', 'together'] },
+  { name: 'Heat', keys: ['anneal', 'warm', 'open', 'processes', 'ladder'] },
+  { name: 'The finished piece', keys: ['wobble', 'base', 'topple', 'hang', 'cost'] },
 ]
-const groups = computed(() =>
-  GROUPS.map((group) => ({
-    name: group.name,
-    sums: (list.data.value ?? []).filter((one) => group.keys.includes(one.key)),
-  })),
-)
+const groups = computed(() => {
+  const sums = list.data.value ?? []
+  const placed = new Set(GROUPS.flatMap((g) => g.keys))
+  const rest = sums.filter((one) => !placed.has(one.key))
+  const found = GROUPS.map((g) => ({ name: g.name, sums: sums.filter((one) => g.keys.includes(one.key)) }))
+  return rest.length ? [...found, { name: 'Others', sums: rest }] : found
+})
 </script>
 
 <template>
