@@ -16,6 +16,7 @@ from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, Target, Tick
 from coldcradle.heat.schedule.attendance import shift_into_day, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import Firing, cooled_for
+from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
 from coldcradle.quantity.units import temperature_from_c, temperature_to_c
@@ -120,13 +121,22 @@ def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
     return rows
 
 
+def _first_look_s(firing: Firing, load: Load) -> float | None:
+    """When a sheet can be down at the earliest, s from the start; None where that is not known or does not come."""
+    if load.movement is None:
+        return None
+    early, late = load.movement.span("done")
+    first = early if math.isfinite(early) else late
+    return heat_work_of(load.kind, firing.run.line).second(first) if math.isfinite(first) else None
+
+
 def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
     """The firing, ready to be drawn."""
     run, start = firing.run, start_of(heat, firing.run.total_s)
     offset_k = heat.kiln.zone_offset_k(heat.kiln_zone)
     highest = max(c for _, c in run.line)
     top = math.ceil((highest + 60) / 100) * 100.0
-    attendance = visits(heat, run.steps, start)
+    attendance = visits(heat, run.steps, start, look_s=_first_look_s(firing, load))
     peak_at = next((s.arrives_s for s in run.steps if s.key == "cast"), 0.0)
     warm_pa, warm_at, _ = firing.inside.peak(0.0, peak_at)
     soaked, window = firing.soaked.total_s, heat.process.window_c(load.kind)

@@ -82,6 +82,12 @@ class Slumping(SimpleTestCase):
         self.assertLess(done.early_s or 0, done.late_s or 0)
         self.assertTrue(0.0053 <= found.figures["thinnest"].value <= 0.006)
 
+    def test_the_first_look_is_when_it_can_first_lie_in(self) -> None:
+        found = of("slump")
+        assert found.heat
+        done = next(m for m in found.marks if m.key == "done")
+        self.assertAlmostEqual(found.heat.visits[0].at_s, done.early_s or 0.0, delta=1.0)
+
     def test_a_rim_that_grips_stays_where_it_was_and_one_that_slides_does_not(self) -> None:
         slides, held = (of("slump", layup__grip=g).figures["rim_after"].value for g in ("slides", "held"))
         self.assertAlmostEqual(held, 0.33)

@@ -34,9 +34,13 @@ def is_awake(moment: datetime, awake: tuple[float, float]) -> bool:
     return start <= hour <= end if start <= end else hour >= start or hour <= end
 
 
-def visits(heat: HeatInput, steps: Sequence[SimulatedSegment], start: datetime) -> list[Visit]:
-    """A look where the process wants one, or what was asked for; half-way through the hold at the peak, or at its
-    end.
+def visits(
+    heat: HeatInput, steps: Sequence[SimulatedSegment], start: datetime, *, look_s: float | None = None
+) -> list[Visit]:
+    """A look where the process wants one, or what was asked for.
+
+    At `look_s`, where it is known when glass can first be where it shall, else half-way through the hold at the peak;
+    what is not a look comes at its end.
     """
     peak = next((s for s in steps if s.key == "cast"), None)
     attendance = heat.attendance
@@ -45,6 +49,8 @@ def visits(heat: HeatInput, steps: Sequence[SimulatedSegment], start: datetime) 
     if peak is None or attendance == "nobody":
         return []
     seconds = peak.arrives_s + (0.5 * peak.hold_s if attendance == "peek" else peak.hold_s)
+    if attendance == "peek" and look_s is not None:
+        seconds = look_s
     name = _WORDS[attendance]
     if attendance == "peek" and heat.process.watch:
         name = f"look in: {heat.process.watch}"

@@ -21,7 +21,7 @@ from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.deform.profile import Array, Profile
 
-__all__ = ["Geometry", "Moving", "Sheet"]
+__all__ = ["Geometry", "LostSheet", "Moving", "Sheet"]
 
 Flags = NDArray[np.bool_]
 _BLOCKS, _BAND = 6, 6
@@ -33,7 +33,7 @@ _STIFF = 1e5  # of a contact, times the stiffest entry: glass enters a form by a
 _DRAG = 1e-13  # of the stiffest entry: keeps a sheet that touches nothing from having no speed at all
 _DRIFT = 1e-8
 _PULLS = -1e-12
-_TRIES = 14
+_TRIES, _MOST_SOLVES = 14, 400  # an ordinary blank takes 60 to 200
 # Trouton's factor halved, and bending: a wide sheet cannot draw in at its sides, a narrow one can.
 _MEMBRANE: dict[str, float] = {"round": 2.0, "wide": 2.0, "narrow": 1.5}
 _BENDING: dict[str, float] = {"round": 1 / 6, "wide": 1 / 6, "narrow": 1 / 8}
@@ -162,6 +162,10 @@ class _Bent:
     rows: Array
 
 
+class LostSheet(Exception):
+    """A sheet that cannot be followed any further."""
+
+
 class Moving:
     """A sheet on a form: finds its speeds, node by node, so that nothing enters the form and nothing is glued to it."""
 
@@ -170,6 +174,7 @@ class Moving:
         self.loads = sheet.weights()
         self.touching = np.zeros(len(sheet.at), dtype=bool)
         self.bent_over: frozenset[int] = frozenset()
+        self.solves = 0
         self._strains: list[Array] = []
         self.gap, self.outward = profile.gaps(sheet.at)
 
@@ -233,6 +238,9 @@ class Moving:
         bent: Flags,
         bent_wish: Array,
     ) -> Array:
+        self.solves += 1
+        if self.solves > _MOST_SOLVES:
+            raise LostSheet("its contacts do not settle")
         matrix, loads = band.copy(), self.loads.copy()
         at = np.flatnonzero(on)
         nr, nz, push = outward[at, 0], outward[at, 1], big * wish[at]
@@ -248,8 +256,8 @@ class Moving:
                     matrix[5 - b + a, start + b] += big * row[a] * row[b]
             loads[start : start + 4] += big * bent_wish[k] * row
         _, speed, failed = dpbsv(matrix, loads, overwrite_ab=1, overwrite_b=1)
-        if failed:
-            raise ImpossibleInput("the sheet could not be followed here: it has folded onto itself")
+        if failed or not np.isfinite(speed).all():
+            raise LostSheet("the sheet has folded onto itself")
         return np.asarray(speed).reshape(-1, 2)
 
     def carry(self, speed: Array, step_work: float) -> None:

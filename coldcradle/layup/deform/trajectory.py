@@ -8,23 +8,24 @@ from __future__ import annotations
 
 import functools
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.deform.profile import Array, Profile
-from coldcradle.layup.deform.sheet import Geometry, Moving, Sheet
+from coldcradle.layup.deform.sheet import Geometry, LostSheet, Moving, Sheet
 
 __all__ = ["Problem", "Trajectory", "follow"]
 
 _DENSITY = 2500.0
 _STEP = 0.01  # of the span, the most a node goes in one step
-_MOST_STEPS = 320
+_MOST_STEPS = 240
 _MOST_WORK = 0.1  # 1/Pa: an hour at 10^4.5 Pa·s; what takes longer does not get there
 NEAR_M = 0.001  # a sheet lies in once it is nowhere further off the form than this
 _SETTLED_M = 0.0003
-_GATHERED = 12.0
+_GATHERED, _FAR = 12.0, 10.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -176,6 +177,24 @@ class _Watch:
         return not (math.isnan(self.done) and math.isnan(self.slipped)) or work > _MOST_WORK
 
 
+def _steps(moving: Moving, reach_m: float) -> Iterator[tuple[float, float]]:
+    """Move a sheet step by step; the heat work done and that of the last step, 1/Pa."""
+    work = 0.0
+    speed = moving.speeds(0.0)
+    step = reach_m / max(1e-30, float(np.abs(speed).max()))
+    for _ in range(_MOST_STEPS):
+        for _ in range(8):
+            speed = moving.speeds(step)
+            wanted = reach_m / max(1e-30, float(np.hypot(speed[:, 0], speed[:, 1]).max()))
+            if step <= 1.5 * wanted:
+                break
+            step = wanted
+        moving.carry(speed, step)
+        work += step
+        yield work, step
+        step = min(wanted, _MOST_WORK)
+
+
 @functools.lru_cache(maxsize=256)
 def follow(problem: Problem) -> Trajectory:
     """The way of a sheet until it is done, at 2500 kg/m³; see `Trajectory.scaled`. Remembered by its input.
@@ -187,27 +206,22 @@ def follow(problem: Problem) -> Trajectory:
     moving = Moving(sheet, problem.profile, reach)
     watch = _Watch(problem, moving)
     works, places, thick = [0.0], [sheet.at.copy()], [sheet.thickness()]
-    work = 0.0
-    speed = moving.speeds(0.0)
-    step = reach / max(1e-30, float(np.abs(speed).max()))
-    for _ in range(_MOST_STEPS):
-        for _ in range(8):
-            speed = moving.speeds(step)
-            wanted = reach / max(1e-30, float(np.hypot(speed[:, 0], speed[:, 1]).max()))
-            if step <= 1.5 * wanted:
+    try:
+        for work, step in _steps(moving, reach):
+            if not (np.isfinite(sheet.at).all() and np.abs(sheet.at).max() < _FAR * problem.half_m + 10):
                 break
-            step = wanted
-        moving.carry(speed, step)
-        work += step
-        thickness = sheet.thickness()
-        if not thickness.max() < _GATHERED * problem.thickness_m:
-            break  # it has run together into a heap that is no sheet any more
-        works.append(work)
-        places.append(sheet.at.copy())
-        thick.append(thickness)
-        if watch.note(moving.gap, work, step):
-            break
-        step = min(wanted, _MOST_WORK)
+            thickness = sheet.thickness()
+            if not thickness.max() < _GATHERED * problem.thickness_m:
+                break  # it has run together into a heap that is no sheet any more
+            works.append(work)
+            places.append(sheet.at.copy())
+            thick.append(thickness)
+            if watch.note(moving.gap, work, step):
+                break
+    except LostSheet:
+        pass  # what has been followed so far stands; nothing is said of what comes after
+    if len(works) == 1:
+        works, places, thick = [*works, _MOST_WORK], places * 2, thick * 2
     return Trajectory(
         work_per_pa=np.array(works),
         at=np.array(places),

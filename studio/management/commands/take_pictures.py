@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import io
 from typing import Any
 
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandParser
+from PIL import Image
 
 # name, place, what is done there, size, what is kept in the browser
 VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
@@ -18,8 +20,6 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("phone", "Lamp-room prism", "", (390, 844), {}),
     ("card", "Lamp-room prism/card", "", (840, 1180), {}),
     ("mesh", "Fog-bell stopper", "", (1280, 800), {}),
-    ("outline", "Berth pennant slab", "Draw, read or trace the outline", (1280, 800), {}),
-    ("bench", "Lamp-room prism/bench", "", (390, 844), {}),
     ("sum", "/sums/mix?weighed=114%20g", "", (1280, 800), {}),
     ("cradles", "/cradles", "Door-pull tray", (1280, 800), {}),
     ("rack", "/glass", "", (1280, 800), {}),
@@ -27,8 +27,64 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("compare", "Tide tokens/compare?a=ours&b=typed", "", (1280, 900), {}),
     ("chain", "Chart-table dish/heat?stage=slump", "", (1280, 800), {}),
     ("new-piece", "/pieces?new=1", "", (1280, 800), {}),
-    ("layup", "Drum shade/layup", "", (1280, 800), {}),
+    ("layup", "Pilot’s bowl/layup", "Home*19", (1280, 900), {}),
+    ("cutting", "Chart-table dish/cutting?stage=plate", "", (1280, 800), {}),
+    ("forming-sum", "/sums/hole", "", (1280, 800), {}),
 ]
+# glass on its way: before, at its first touch or half way, and after, in one picture
+FORMED = (
+    "Pilot’s bowl/layup",
+    "Rain-gauge bowl/layup?stage=drop",
+    "Drum shade/layup",
+    "Berth-number stand/layup",
+    "Tide tokens/layup",
+    "Hung ink bottle/layup",
+)
+SLIDER = ".motion [role=slider]"
+
+
+def slide(page: Any, to: int) -> None:
+    """Move the slider through heat work to a frame."""
+    page.locator(SLIDER).focus()
+    page.keyboard.press("Home")
+    for _ in range(to):
+        page.keyboard.press("ArrowRight")
+    page.wait_for_timeout(150)
+
+
+def touch_of(page: Any, address: str, number: int, stage: str) -> int:
+    """The frame of the first touch, or the middle one where nothing is touched."""
+    motion = page.request.get(f"{address}/api/pieces/{number}/layup/motion?stage={stage}").json()
+    first = next(iter(motion["marks"]), {"from_share": 0.5})
+    return round(first["from_share"] * (len(motion["frames"]) - 1))
+
+
+def forming(page: Any, address: str, numbers: dict[str, int]) -> Image.Image:
+    """Every family before, at its first touch, and after, as one picture."""
+    rows = []
+    page.set_viewport_size({"width": 1180, "height": 900})
+    for place in FORMED:
+        piece, _, station = place.partition("/")
+        page.goto(f"{address}/pieces/{numbers[piece]}/{station}")
+        page.wait_for_selector(SLIDER)
+        frames = [0, touch_of(page, address, numbers[piece], station.partition("stage=")[2])]
+        cells = []
+        for frame in (*frames, None):
+            if frame is None:
+                page.get_by_role("button", name="Back to its end").click()
+                page.wait_for_timeout(150)
+            else:
+                slide(page, frame)
+            page.mouse.move(0, 0)
+            cells.append(Image.open(io.BytesIO(page.locator(".sheet-of-paper .sketch").screenshot())))
+        rows.append(cells)
+    wide = max(cell.width for row in rows for cell in row)
+    tall = [max(cell.height for cell in row) for row in rows]
+    whole = Image.new("RGB", (3 * wide, sum(tall)), "white")
+    for i, row in enumerate(rows):
+        for j, cell in enumerate(row):
+            whole.paste(cell, (j * wide, sum(tall[:i])))
+    return whole.resize((whole.width * 2 // 3, whole.height * 2 // 3), Image.Resampling.LANCZOS)
 
 
 class Command(BaseCommand):
@@ -64,10 +120,14 @@ class Command(BaseCommand):
                 page.wait_for_load_state("networkidle")
                 if doing == "w":
                     page.keyboard.press("w")
+                elif doing.startswith("Home*"):
+                    slide(page, int(doing.partition("*")[2]))
                 elif doing:
                     page.get_by_role("button", name=f"Step {doing}:" if doing.isdigit() else doing).first.click()
                 page.wait_for_timeout(900)
                 page.screenshot(path=folder / f"{name}.png")
                 context.close()
                 self.stdout.write(name)
+            forming(browser.new_page(), address, numbers).save(folder / "forming.png", optimize=True)
+            self.stdout.write("forming")
             browser.close()
