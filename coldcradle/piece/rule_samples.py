@@ -268,6 +268,13 @@ SAMPLES: tuple[RuleSample, ...] = (
         "flat",
         "drape",
     ),
+    RuleSample(
+        "layup.top-arches",
+        "arms that outweigh what lies between them",
+        *_at("layup.length", "160 mm", "180 mm"),
+        "flat",
+        "drape",
+    ),
     RuleSample("layup.spalls", "stainless", *_at("cradle.material", "stainless", "mild-steel"), "flat", "drape"),
     RuleSample("layup.bare-steel", "anything between", *_at("layup.lining", "1 mm", "0 mm"), "flat", "drape"),
     RuleSample(

@@ -12,7 +12,7 @@ from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import former_course, former_side
 from coldcradle.layup.deform.movement import Movement, move
 from coldcradle.layup.families.drape_drawing import drape_sketch
-from coldcradle.layup.families.drape_rules import drop_findings
+from coldcradle.layup.families.drape_rules import arch_findings, drop_findings
 from coldcradle.layup.families.face import (
     Family,
     Fired,
@@ -292,6 +292,7 @@ def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupRe
         answers={**result.answers, "layup": said},
         figures=tuple(figures),
         marks=tuple(marks),
+        findings=(*result.findings, *arch_findings(movement, work)),
         sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, work),
     )
 

@@ -6,16 +6,18 @@ import math
 from collections.abc import Iterator
 
 from coldcradle.layup.blank import Blank
+from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import Laying
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["drop_findings"]
+__all__ = ["arch_findings", "drop_findings"]
 
 _ABOVE_SHELF_M = 0.010  # an arm's end stays so far above the shelf; common practice, no source
 _STRETCH = 1.04  # an arm is some 4 % longer once it has come down, by the sheet followed step by step
 _STEP_M = 0.005
+_ARCH_M = 0.0015
 _FOLDS = 0.03  # a rim made shorter by more than this folds; common practice, no source
 
 
@@ -131,6 +133,23 @@ def _steel(laying: Laying) -> Iterator[Finding]:
             "Nothing lies between steel and glass.",
             "Line it with fibre paper, or wash it thickly: glass shrinks onto it, and sticks.",
         )
+
+
+def arch_findings(movement: Movement, work_per_pa: float) -> list[Finding]:
+    """Arms that are heavier than the top between them lift its middle as they come down."""
+    at, _ = movement.slides.shape(work_per_pa)
+    rise = float(at[:, 1].max() - movement.slides.at[0, 0, 1])
+    if rise < _ARCH_M:
+        return []
+    return [
+        finding(
+            "layup.top-arches",
+            "note",
+            "As the arms come down they lift the top off the former by about {d}.",
+            "Lay a flat weight, washed, on the top until they are down: the bend comes out crisper too.",
+            d=show(round(rise, 3), "length"),
+        )
+    ]
 
 
 def drop_findings(laying: Laying, blank: Blank, overhang: Figure, clear: Figure, top_m: float) -> list[Finding]:
