@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -18,32 +17,20 @@ from coldcradle.heat.limits import (
     is_over,
     strain_verdict,
 )
+from coldcradle.heat.movement_remarks import Remark, movement_remark
 from coldcradle.heat.physics.simulate import SimulatedRun, settles_at, simulate
 from coldcradle.heat.schedule.firing import Firing, solid_from
-from coldcradle.heat.schedule.peak import drying_hold, needed_work
+from coldcradle.heat.schedule.peak import drying_hold
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
-from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
-from coldcradle.layup.motion import excess_words
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
 __all__ = ["AssessedProgramme", "Remark", "assess_programme", "assess_segments", "left_remark"]
 
 _SPREAD_K = 2.0
 _DRYING_C = (80.0, 135.0)
-_GOOD_TO = 3.0  # times the heat work wanted, either way: as well as it can be told
-_FAR_SHORT, _FAR_OVER = 12.0, 30.0  # past all doubt
 _WINDOW_K, _FAR_K = 2.0, 30.0  # a reading off the window by this much is inside; by this much, past doubt
-
-
-@dataclass(frozen=True, slots=True)
-class Remark:
-    """One thing a programme does to the piece: well, to think about, or not like this."""
-
-    key: str
-    word: str  # good, think or stop
-    says: Message
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,49 +68,11 @@ def _ended(wanted: Sequence[PlannedSegment], firing: Firing, heat: HeatInput) ->
     return steps
 
 
-def _movement_remark(load: Load, heat: HeatInput, peak_c: float, ratio: float) -> Remark | None:
-    """What heat work adds to the window, where it is known how far the glass shall go. Work to spare is no fault where
-    a mould ends the movement; only what hangs free goes too far."""
-    shown: dict[str, DualQuantity | str] = {
-        "t": show(round(peak_c), "temperature"),
-        "what": heat.process.name,
-        "x": f"{ratio:.0f}" if ratio >= 10 else f"{ratio:.2g}" if ratio >= 0.01 else "less than 0.01",
-    }
-    told = "It does {x} times the heat work it takes to {what} so far"
-    if ratio < 1 / _GOOD_TO:
-        word = "stop" if ratio < 1 / _FAR_SHORT else "think"
-        return Remark("movement", word, say(told + ". It will not go far enough.", **shown))
-    if ratio <= _GOOD_TO:
-        return Remark("movement", "good", say(told + ": right, as near as that can be told.", **shown))
-    word = "stop" if ratio > _FAR_OVER else "think"
-    return Remark("movement", word, say(told + ". Nothing ends it: it goes further.", **shown))
-
-
-def _sheet_remark(movement: Movement, work_per_pa: float, log: float) -> Remark:
-    """A sheet that comes down: whether it lies in at all, surely or only if its rim slides, and what is to spare."""
-    early, late = movement.span("done")
-    if math.isfinite(late) and work_per_pa >= late:
-        return Remark("movement", "good", excess_words(work_per_pa / late, log))
-    if math.isfinite(early) and work_per_pa >= early:
-        return Remark("movement", "think", say("It gets there only if its rim slides: look in while it happens."))
-    far = not math.isfinite(early) or work_per_pa < early / _FAR_SHORT
-    part = say("{x} of the heat work", x=f"{100 * work_per_pa / early:.2g} %") if math.isfinite(early) else None
-    told = say(
-        "It does {x} it takes even if its rim slides. It will not go far enough.",
-        x=part.metric if part else "less than",
-    )
-    return Remark("movement", "stop" if far else "think", told)
-
-
-def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float) -> list[Remark]:
+def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float, run: Run) -> list[Remark]:
     """The window of the process first, then the movement."""
     curve, done = Viscosity.of(load.kind), heat.process
     log = float(curve.log10_pa_s(peak_c))
-    wanted = needed_work(load, heat)
-    if load.movement is not None and done.moves == "sheet":
-        moved: Remark | None = _sheet_remark(load.movement, work_per_pa, log)
-    else:
-        moved = None if wanted is None else _movement_remark(load, heat, peak_c, work_per_pa / wanted)
+    moved = movement_remark(load, heat, run, peak_c=peak_c, work_per_pa=work_per_pa)
     low, high = done.window_c(load.kind)
     stiff = load.form.cast_log_viscosity + 0.3 if done.key == "cast" else done.stiff
     if done.key == "cast":
@@ -324,7 +273,7 @@ def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load
     peak = next(s for s in run.steps if s.key == "cast")
     solid = load.entering in ("slab", "relief")
     work = heat_work_of(load.kind, run.line).total_per_pa
-    remarks = _heat_remarks(load, heat, peak.to_c, work)
+    remarks = _heat_remarks(load, heat, peak.to_c, work, run)
     warm = _warm_remark(inside, run, load, firing.figures["slab_rate" if solid else "chunk_rate"].value)
     remarks += [warm] if warm else []
     remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, run, heat)]

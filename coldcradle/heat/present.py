@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from datetime import datetime
 
 import numpy as np
 
@@ -13,7 +12,7 @@ from coldcradle.heat.kiln.controller import tell_controller
 from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA
 from coldcradle.heat.physics.simulate import SimulatedRun
 from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, Target, Tick
-from coldcradle.heat.schedule.attendance import shift_into_day, visits
+from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import Firing, cooled_for
 from coldcradle.layup.deform.work import heat_work_of
@@ -29,18 +28,12 @@ __all__ = [
     "hour_rows",
     "profile_graph",
     "profile_of",
-    "start_of",
     "ticks",
     "timing_figures",
 ]
 
 _POINTS = 150
 _DAY_S, _LONG_S = 86400.0, 10 * 86400.0  # an estimate of so many days is told in whole ones
-
-
-def start_of(heat: HeatInput, total_s: float) -> datetime:
-    """When the firing starts: as said, or so long before it shall be open."""
-    return at(heat.starts_at, -math.ceil(total_s / 60) * 60) if heat.is_ready_by else heat.starts_at
 
 
 def ticks(top_c: float, unit: str, step: int) -> list[Tick]:

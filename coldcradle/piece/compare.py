@@ -10,8 +10,9 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.assess import AssessedProgramme, Remark, assess_programme
 from coldcradle.heat.coasting import Coasting, coasting
 from coldcradle.heat.inputs import HeatInput
-from coldcradle.heat.present import glass_points, hour_rows, profile_graph, start_of
+from coldcradle.heat.present import glass_points, hour_rows, profile_graph
 from coldcradle.heat.result import GlassPoint, HourRow
+from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
 from coldcradle.heat.schedule.firing import Firing
 from coldcradle.heat.schedule.segments import PlannedSegment, SimulatedSegment

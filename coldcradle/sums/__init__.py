@@ -13,6 +13,7 @@ from coldcradle.sums.sharing_sums import SHARING_SUMS
 from coldcradle.sums.sheet_sums import SHEET_SUMS
 from coldcradle.sums.stand_sums import STAND_SUMS
 from coldcradle.sums.sum import Sum, SumOutcome, evaluate
+from coldcradle.sums.together_sums import TOGETHER_SUMS
 from coldcradle.sums.way_sums import WAY_SUMS
 
 __all__ = ["SUMS", "Sum", "SumOutcome", "evaluate"]
@@ -24,6 +25,7 @@ _ALL = (
     *LAY_SUMS,
     *SHEET_SUMS,
     *WAY_SUMS,
+    *TOGETHER_SUMS,
     *PART_SUMS,
     *STAND_SUMS,
     *HEAT_SUMS,

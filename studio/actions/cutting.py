@@ -69,6 +69,8 @@ def book_cuts(owner: Any, kind: GlassKind, plan: CuttingPlan, versions: dict[str
         assert each is not None
         density = density_of(item.kind)
         item.mass_kg = max(0.0, item.mass_kg - many * each.length_m * each.width_m * each.thickness_m * density)
+        if "count" in item.details:
+            item.details["count"] = str(max(0, each.count - many))
         item.is_archived = item.mass_kg < 1e-6
         item.version += 1
         item.save()

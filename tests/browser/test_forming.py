@@ -129,6 +129,14 @@ class Cutting(FamiliesTest):
         self.assertEqual(StockItem.objects.filter(details__note__startswith="off-cut").count(), 2)
         expect(page.get_by_text("Sheet A, 464 mm")).to_be_visible()  # the next one comes out of an off-cut
 
+    def test_a_blank_is_printed_as_a_pattern_at_its_size(self) -> None:
+        page = self.begin("Slump a blank", "Gull bowl")
+        page.get_by_role("link", name="Lay-up").click()
+        page.get_by_role("link", name="Its pattern, 1 : 1").click()
+        expect(page.get_by_text("330 mm × 330 mm, on 4 sheets")).to_be_visible()
+        page.get_by_role("link", name="Back to the piece").click()
+        expect(page.get_by_role("slider", name="Move the glass through the firing")).to_be_visible()
+
     def test_a_margin_that_cannot_be_is_told_and_kept(self) -> None:
         page = self.begin("Slump a blank", "Gull bowl")
         page.get_by_role("link", name="Lay-up").click()

@@ -150,6 +150,14 @@ class Movement(SimpleTestCase):
         self.assertEqual((found["peak"], found["movement"]), ("stop", "stop"))
         self.assertEqual(self.words("150 C/h to 800 C hold 20\nfull to 545 C hold 1 h")["peak"], "stop")
 
+    def test_somebody_elses_schedule_is_told_by_the_clock(self) -> None:
+        """When it touches and lies in on it, and how much it has to spare."""
+        whole = self.WIDE | {"heat__schedule": "150 C/h to 690 C hold 40\nfull to 545 C hold 1 h"}
+        found = assess_schedule(Staged(fired("slump", **whole))).programme  # type: ignore[arg-type]
+        assert found is not None
+        said = next(r.says.metric for r in found.remarks if r.key == "movement")
+        self.assertRegex(said, r"times the heat work.*First touch at .*\d\d:\d\d.*[Ll]ies in at .*\d\d:\d\d")
+
     def test_what_hangs_free_does_go_too_far(self) -> None:
         hung = {
             "kind": "fusing-90-clear",

@@ -20,8 +20,9 @@ from coldcradle.heat.formed import moved
 from coldcradle.heat.physics.simulate import evening_s, first_within, glass_layer, section_of, settles_at, simulate
 from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D, film_w_m2_k, run_slab
 from coldcradle.heat.physics.strain import run_strain
-from coldcradle.heat.present import glass_points, profile_of, start_of, ticks
+from coldcradle.heat.present import glass_points, profile_of, ticks
 from coldcradle.heat.schedule.anneal import SECOND_TIMES
+from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.piece.stage import compute_stage, plan_stage
 from tests.core.test_firing import fired, step
 from tests.core.test_heat import kiln

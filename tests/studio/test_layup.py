@@ -91,6 +91,7 @@ class Cutting(LayupTest):
         self.assertEqual(done.json(), {"off_cuts": 2})
         was, item = item.mass_kg, StockItem.objects.get(pk=item.pk)
         self.assertAlmostEqual(item.mass_kg, was / 2, places=6)
+        self.assertEqual(item.details["count"], "1")
         off = list(StockItem.objects.filter(details__note__startswith="off-cut"))
         self.assertEqual(len(off), 2)
         kept = sum(o.mass_kg for o in off)

@@ -54,12 +54,12 @@ export const router = createRouter({
       props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
     },
     {
-      path: '/pieces/:id(\\d+)/pattern/:part(\\d+)',
+      path: '/pieces/:id(\\d+)/pattern/:part(\\d+|blank)',
       name: 'pattern',
       component: () => import('./places/piece/PatternPage.vue'),
       props: (route) => ({
         id: Number(route.params.id),
-        part: Number(route.params.part),
+        part: route.params.part === 'blank' ? 'blank' : Number(route.params.part),
         stage: stageOf(route),
       }),
     },

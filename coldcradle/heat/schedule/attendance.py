@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
@@ -11,7 +12,7 @@ from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.segments import SimulatedSegment
 from coldcradle.quantity.format import DualQuantity, Message, say
 
-__all__ = ["Visit", "is_awake", "shift_into_day", "visits"]
+__all__ = ["Visit", "is_awake", "shift_into_day", "start_of", "visits"]
 
 _WORDS = {"peek": "look in", "pour": "pour off", "hot": "the hot step"}
 
@@ -32,6 +33,11 @@ def is_awake(moment: datetime, awake: tuple[float, float]) -> bool:
     hour = moment.hour + moment.minute / 60
     start, end = awake
     return start <= hour <= end if start <= end else hour >= start or hour <= end
+
+
+def start_of(heat: HeatInput, total_s: float) -> datetime:
+    """When the firing starts: as said, or so long before it shall be open."""
+    return at(heat.starts_at, -math.ceil(total_s / 60) * 60) if heat.is_ready_by else heat.starts_at
 
 
 def visits(

@@ -5,8 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-from coldcradle.cradle.round import Cap, Cylinder
-from coldcradle.cradle.stack import Room, Stack
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import ring_course, slump_courses
@@ -27,38 +25,28 @@ from coldcradle.layup.families.face import (
     rack_findings,
 )
 from coldcradle.layup.families.slump_drawing import slump_sketch
+from coldcradle.layup.families.slump_figures import form_depth, formed_room, rim_after, thinnest
 from coldcradle.layup.families.slump_rules import fit_findings, reach_findings, ring_blank_m
 from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.inputs import GRIPS
-from coldcradle.layup.motion import SHEET, Moment, after_figure, sheet_marks
+from coldcradle.layup.motion import Moment, after_figure, sheet_marks
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, sheet_ring
 from coldcradle.quantity.format import Message, say, show
-from coldcradle.report.figure import Figure, derive, given, published
+from coldcradle.report.figure import Figure
 
 __all__ = ["SLUMP"]
 
 _FUSES_M = 0.002  # a drop goes on so far past its touch, to fuse to its foot; common practice, no source
 
 
-def _room(laying: Laying) -> Room:
-    """The form, or one of the span and depth that somebody has said instead."""
-    room, layup = laying.cradle.room, laying.layup
-    if layup.span_m is None and layup.depth_m is None:
-        return room
-    across, deep = layup.span_m or min(room.span_m), layup.depth_m or room.height_m
-    if deep <= across / 2:
-        return Stack((Cap(height_m=deep, rim_m=across),))
-    return Stack((Cylinder(height_m=deep, bore_m=across),))
-
-
 def _drop_m(laying: Laying) -> float:
-    return max(0.0, _room(laying).height_m - laying.layup.foot_m)
+    return max(0.0, formed_room(laying).height_m - laying.layup.foot_m)
 
 
 def _movement(laying: Laying, blank: Blank) -> Movement | None:
     """How it comes down; None where the blank falls in or nothing is left to go."""
-    room, layup, thick = _room(laying), laying.layup, blank.thickness.value
+    room, layup, thick = formed_room(laying), laying.layup, blank.thickness.value
     density, grip = laying.glass.kind.density_kg_m3, GRIPS[layup.grip]
     if laying.process == "ring":
         half = blank.length_m / 2
@@ -79,66 +67,6 @@ def _movement(laying: Laying, blank: Blank) -> Movement | None:
         room, wall_m=laying.cradle.wall_m, length_m=blank.length_m, width_m=blank.width_m, thickness_m=thick
     )
     return move(courses, thickness_m=thick, density_kg_m3=density, stop="lies", grip=grip, margin=laying.margin)
-
-
-def _rim(blank: Blank, movement: Movement | None) -> Figure:
-    half = blank.length_m / 2
-    slid = movement.slides.edge_m[0] * (blank.length_m / 2 / movement.course.half_m) if movement else half
-    grip = movement.grip if movement else 1.0
-    return derive(
-        "rim_after",
-        "Rim after",
-        "length",
-        lambda d, x, g: 2 * x + g * (d - 2 * x),
-        [
-            given("blank across", "D", blank.length_m, "length", 0.001),
-            given("half its width when it has slid in", "x", slid, "length"),
-            given("how far the rim grips", "g", grip, "ratio"),
-        ],
-        words="The edge is drawn in as the middle goes down, unless it grips: then the glass stretches instead.",
-        formula="2·x + g·(D − 2·x)",
-        source=SHEET,
-        assumptions=["between a rim that slides and one that is held"],
-        extra=[("what the rim does", abs(half - slid))],
-    )
-
-
-def _depth(laying: Laying) -> Figure:
-    foot, height = laying.layup.foot_m, _room(laying).height_m
-    is_ring = laying.process == "ring"
-    return derive(
-        "form_depth",
-        "Drops" if is_ring else "Reaches",
-        "length",
-        lambda h, f: h - f,
-        [
-            given("depth", "H", height, "length", laying.cradle.reading_m),
-            given("foot below", "f", foot if is_ring else 0.0, "length", 0.0005 if foot else 0.0),
-        ],
-        words="From the ring to what catches it." if is_ring else "Where the form ends the fall.",
-        formula="H − f",
-        source=published("as measured"),
-    )
-
-
-def _thinnest(blank: Blank, movement: Movement) -> Figure:
-    """The thinnest place when it is done: thickness is lost where the sheet stretches."""
-    slid, held = (float(way.thickness[-1].min()) for way in (movement.slides, movement.held))
-    return derive(
-        "thinnest",
-        "Thinnest",
-        "length",
-        lambda a, b, g: a + g * (b - a),
-        [
-            given("with a rim that slides", "a", slid, "length"),
-            given("with a rim that is held", "b", held, "length"),
-            given("how far the rim grips", "g", movement.grip, "ratio"),
-        ],
-        words="Every stretch of the sheet keeps its volume and gives thickness for length.",
-        formula="a + g·(b − a)",
-        source=SHEET,
-        extra=[("what the rim does", abs(slid - held) / 2)],
-    )
 
 
 def _blank(laying: Laying) -> Blank:
@@ -181,13 +109,13 @@ def _lay_up(laying: Laying) -> LayupResult:
         depth_m=_drop_m(laying) or None,
         movement=movement,
     )
-    rim, depth = _rim(blank, movement), _depth(laying)
+    rim, depth = rim_after(blank, movement), form_depth(laying)
     is_ring = laying.process == "ring"
     after = bead("reaches", "Drops" if is_ring else "Reaches", "layup", depth)
     beads = [after] if is_ring else [bead("rim_after", "Rim after", "layup", rim), after]
     figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, load.thickness]
     if movement is not None:
-        figures.append(_thinnest(blank, movement))
+        figures.append(thinnest(movement))
     return LayupResult(
         load=load,
         beads=(

@@ -29,7 +29,6 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("new-piece", "/pieces?new=1", "", (1280, 800), {}),
     ("layup", "Pilot’s bowl/layup", "Home*19", (1280, 900), {}),
     ("cutting", "Chart-table dish/cutting?stage=plate", "", (1280, 800), {}),
-    ("forming-sum", "/sums/hole", "", (1280, 800), {}),
 ]
 # glass on its way: before, at its first touch or half way, and after, in one picture
 FORMED = (

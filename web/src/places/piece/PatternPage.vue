@@ -15,13 +15,19 @@ import type { CradleDocument } from '../../stations/cradle/methods'
 import PatternSheet from './PatternSheet.vue'
 
 /** An outline over sheets of paper at 1 : 1, to print or to save. */
-const props = defineProps<{ id: number; stage: string; part: number }>()
+const props = defineProps<{ id: number; stage: string; part: number | 'blank' }>()
 const { piece, query } = providePiece(props.id, props.stage)
 const preferences = usePreferences()
 const paper = ref<'A4' | 'Letter'>('A4')
 const enlarged = ref('')
 const cradle = computed(() => (piece.value?.stage as { cradle: CradleDocument } | undefined)?.cradle)
-const part = computed(() => cradle.value?.parts[props.part])
+// a blank is printed as it lies before the heat; a part of a cradle by its outline
+const blank = computed(() => {
+  const body = piece.value?.plan.sketch?.plan.find((b) => b.matter === 'glass')
+  const rings = body?.rings.slice(0, 1).map((ring) => ring.map(([x, y]) => [x! * 1e3, y! * 1e3]))
+  return rings && { outline: { rings }, scale: '100 %' }
+})
+const part = computed(() => (props.part === 'blank' ? blank.value : cradle.value?.parts[props.part]))
 const scale = computed(() => enlarged.value.trim() || String(part.value?.scale ?? '100 %'))
 const body = computed(() => ({
   rings: (part.value?.outline?.rings ?? []) as [number, number][][],
@@ -57,7 +63,10 @@ async function save() {
 <template>
   <main class="pattern">
     <header class="screen">
-      <RouterLink :to="{ name: 'piece', params: { id, station: 'cradle' } }">Back to the piece</RouterLink>
+      <RouterLink
+        :to="{ name: 'piece', params: { id, station: props.part === 'blank' ? 'layup' : 'cradle' } }"
+        >Back to the piece</RouterLink
+      >
       <SelectButton v-model="paper" :options="['A4', 'Letter']" :allow-empty="false" aria-label="Paper" />
       <label class="small"
         >Scale
@@ -81,7 +90,7 @@ async function save() {
       @again="query.refetch()"
     />
     <p v-else-if="pattern.error.value" class="margin-note" role="alert">{{ pattern.error.value.message }}</p>
-    <p v-else-if="!part?.outline" class="margin-note">This part of the cradle has no outline.</p>
+    <p v-else-if="!part?.outline" class="margin-note">There is no outline here.</p>
     <template v-else-if="laid">
       <p class="screen small">
         {{ preferences.pick(laid.across).text }} × {{ preferences.pick(laid.deep).text }}, on

@@ -70,6 +70,13 @@ const SUMS: Record<string, string[]> = {
           :to="{ name: 'cutting', params: { id: piece.id } }"
           label="How it is cut"
         />
+        <Button
+          v-if="isCut"
+          as="router-link"
+          variant="outlined"
+          :to="{ name: 'pattern', params: { id: piece.id, part: 'blank' } }"
+          label="Its pattern, 1 : 1"
+        />
         <Button variant="outlined" @click="openWorking(piece.plan.thread[0]?.figure ?? '')"
           >Show the working&nbsp;<kbd>w</kbd></Button
         >
