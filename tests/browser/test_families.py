@@ -15,8 +15,12 @@ STATIONS = ("cradle", "glass", "layup", "heat", "card")
 
 
 class FamiliesTest(BrowserTest):
-    def begin(self, family: str, name: str, process: str = "") -> Page:
-        page = self.open("/pieces")
+    def begin(self, family: str, name: str, process: str = "", *, page: Page | None = None) -> Page:
+        """A piece begun from nothing; in a window that is open already, or in a new one."""
+        if page is None:
+            page = self.open("/pieces")
+        else:
+            page.locator("header").get_by_role("link", name="Pieces").first.click()
         page.get_by_role("button", name="New piece").click()
         page.locator(".families label", has_text=family).click()
         if process:

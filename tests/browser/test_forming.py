@@ -17,18 +17,18 @@ FILLED = re.compile(r"cast|frit", re.I)
 class EveryProcess(FamiliesTest):
     def test_is_planned_from_nothing(self) -> None:
         """Each of them: begun, laid up, drawn, and given a peak and an hour at which the lid may be opened."""
+        page: Page | None = None
         for done in PROCESSES.values():
             name = f"Try {done.key}"
             with self.subTest(done.key):
                 many = sum(p.family == done.family for p in PROCESSES.values()) > 1
-                page = self.begin(FAMILIES[done.family].name, name, done.name if many else "")
+                page = self.begin(FAMILIES[done.family].name, name, done.name if many else "", page=page)
                 self.assertEqual(Piece.objects.get(name=name).stages.get().process, done.key)
                 page.get_by_role("link", name="Lay-up").click()
                 expect(page.locator("figure svg").first).to_be_visible()
                 expect(page.locator(".answer")).not_to_be_empty()
                 page.get_by_role("link", name=re.compile("^Heat")).click()
                 expect(page.locator(".answer")).to_contain_text("Open the lid")
-                page.context.close()
 
 
 class Watching(FamiliesTest):
