@@ -69,7 +69,7 @@ class AgainstEveryWay(SimpleTestCase):
     def test_it_places_what_can_be_placed(self) -> None:
         """Four boxes on small sheets, both ways round; brute force knows the answer."""
         chance, agreed, possible = random.Random(7), 0, 0
-        for _ in range(60):
+        for _ in range(40):
             size = (chance.randint(6, 10), chance.randint(5, 9))
             boxes = tuple((chance.randint(2, 6), chance.randint(2, 5)) for _ in range(4))
             fits = every_way(*size, boxes)
@@ -79,8 +79,8 @@ class AgainstEveryWay(SimpleTestCase):
             self.assertFalse(not found.missing and not fits, (size, boxes))
             agreed += (not found.missing) == fits
             possible += fits
-        self.assertGreater(possible, 8)
-        self.assertGreaterEqual(agreed, 59)  # a heuristic may miss a rare one; it never cuts what cannot be cut
+        self.assertGreater(possible, 5)
+        self.assertGreaterEqual(agreed, 39)  # a heuristic may miss a rare one; it never cuts what cannot be cut
 
 
 class Laws(SimpleTestCase):

@@ -62,7 +62,7 @@ class Fits(SimpleTestCase):
 
 
 class OddSizes(SimpleTestCase):
-    @settings(max_examples=25)
+    @settings(max_examples=12)
     @given(
         st.sampled_from(["cap", "cylinder", "frustum", "box", "oval", "barrel", "wave"]),
         st.floats(0.02, 2.0),
@@ -79,7 +79,7 @@ class OddSizes(SimpleTestCase):
         )
         self.check(move(courses, thickness_m=thick, density_kg_m3=2500.0, stop="lies"))
 
-    @settings(max_examples=10)
+    @settings(max_examples=6)
     @given(st.floats(0.03, 0.6), st.floats(0.02, 0.6), st.floats(0.001, 0.02), st.floats(1.05, 2.0))
     def test_any_blank_over_any_ring_or_former(self, across: float, deep: float, thick: float, times: float) -> None:
         ring = ring_course(room_of("cylinder", across, deep), foot_m=0.0, foot_width_m=0.0, half_m=across * times / 2)
