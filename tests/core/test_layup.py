@@ -146,6 +146,10 @@ class Families(SimpleTestCase):
             self.assertTrue(sketch.plan, process)
             self.assertIn("glass", {body.matter for body in sketch.plan})
 
+    def test_a_blank_no_wider_than_its_hole_falls_through(self) -> None:
+        self.assertIn("falls through the hole", of("ring", layup__length="120 mm").answers["layup"].metric)
+        self.assertNotIn("falls through", of("ring", layup__length="160 mm").answers["layup"].metric)
+
     def test_too_late_is_told_where_nothing_ends_it(self) -> None:
         keys = {m.key for m in of("ring", layup__length="150 mm", cradle__parts__0__height="80 mm").marks}
         self.assertIn("too-late", keys)

@@ -158,7 +158,8 @@ def _told(laying: Laying, blank: Blank, result: LayupResult, fired: Fired) -> tu
     """When it lies in on this programme, when to look, and what its rim does."""
     movement = result.load.movement
     if movement is None:
-        return say("It has nowhere to go."), []
+        falls = laying.process == "ring" and blank.length_m <= laying.cradle.room.span_m[0]
+        return say("**It falls through the hole.**" if falls else "It has no way to go down."), []
     kind = laying.glass.kind
     work = fired.work(kind)
     early, late = movement.span("done")
