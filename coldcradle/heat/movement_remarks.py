@@ -56,6 +56,10 @@ def _sheet_remark(movement: Movement, work_per_pa: float, log: float) -> Remark:
         return Remark("movement", "good", excess_words(work_per_pa / late, log))
     if math.isfinite(early) and work_per_pa >= early:
         return Remark("movement", "think", say("It gets there only if its rim slides: look in while it happens."))
+    if movement.is_lost:
+        return Remark(
+            "movement", "think", say("How it comes down could not be followed to its end: look in meanwhile.")
+        )
     far = not math.isfinite(early) or work_per_pa < early / _FAR_SHORT
     part = say("{x} of the heat work", x=f"{100 * work_per_pa / early:.2g} %") if math.isfinite(early) else None
     told = say(

@@ -23,7 +23,7 @@ _LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Sheet:
-    """So many sheets alike on the rack. `grain`: stripes or a coating's lines run along the length, or across it."""
+    """So many sheets alike on the rack; stripes, where there are any, run along the length."""
 
     key: str
     name: str
@@ -31,7 +31,6 @@ class Sheet:
     width_m: float
     thickness_m: float
     count: int
-    grain: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

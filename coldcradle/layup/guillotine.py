@@ -1,7 +1,7 @@
 """Boxes cut from sheets by straight cuts that go right through, as glass can be cut: score, run, break.
 
 A heuristic: many orders and rules are tried and the best of them kept; small cases are checked against every way there
-is. No packing library for cuts of this kind is kept up any more, which is why this is our own.
+is. The one library known for cuts of this kind was last released in 2021, which is why this is our own.
 """
 
 from __future__ import annotations

@@ -47,6 +47,10 @@ def _at(path: str, good: Any, failing: Any, **more: Any) -> tuple[dict[str, Any]
     return {**rest, path: good}, {**rest, path: failing}
 
 
+def _wave(rise: str) -> dict[str, Any]:
+    return {"shape": "wave", "length": "300 mm", "width": "150 mm", "height": rise, "rise": rise, "waves": "2"}
+
+
 def _mixed(path: str, good: str, failing: str) -> tuple[dict[str, Any], dict[str, Any]]:
     return {**_MIX, path: good}, {**_MIX, path: failing}
 
@@ -284,6 +288,24 @@ SAMPLES: tuple[RuleSample, ...] = (
         "layup.stays-open",
         "heat work for a held rim",
         *_at("heat.peak_hold", "40 min", "1 min", heat__peak_at="640 °C"),
+        "flat",
+        "slump",
+    ),
+    RuleSample(
+        "layup.not-followed",
+        "a wave too steep to be followed",
+        {
+            "cradle.parts": [_wave("20 mm")],
+            "layup.outline": "oblong",
+            "layup.length": "300 mm",
+            "layup.width": "150 mm",
+        },
+        {
+            "cradle.parts": [_wave("110 mm")],
+            "layup.outline": "oblong",
+            "layup.length": "300 mm",
+            "layup.width": "150 mm",
+        },
         "flat",
         "slump",
     ),

@@ -56,8 +56,10 @@ def _asked(kind: GlassKind, done: Process, movement: Movement, hold_s: float) ->
             finding(
                 "layup.out-of-reach",
                 "think",
-                "It does not get there in any hold people give.",
-                "Steep walls and sharp corners stay open. Take a shallower form, or thinner glass.",
+                "Its way could not be followed to its end."
+                if movement.is_lost
+                else "It does not get there in any hold people give.",
+                "Steep walls and sharp corners are the usual reason. Take a shallower form, or look in meanwhile.",
             )
         ]
     needs_s = movement.needed_work_per_pa * 10.0**done.runny

@@ -39,7 +39,6 @@ def _sheet(item: StockItem) -> Sheet | None:
         width_m=width,
         thickness_m=thick,
         count=count,
-        grain="length" if item.details.get("grain") else "",
     )
 
 
@@ -76,7 +75,7 @@ def book_cuts(owner: Any, kind: GlassKind, plan: CuttingPlan, versions: dict[str
         item.save()
         for sheet in (s for s in plan.sheets if s.key == key):
             for off in sheet.off_cuts:
-                details = {n: v for n, v in item.details.items() if n in ("thickness", "place", "grain")}
+                details = {n: v for n, v in item.details.items() if n in ("thickness", "place")}
                 details |= {
                     "length": f"{off.box[2] * 1e3:.6g} mm",
                     "width": f"{off.box[3] * 1e3:.6g} mm",

@@ -150,6 +150,22 @@ class Families(SimpleTestCase):
         self.assertIn("falls through the hole", of("ring", layup__length="120 mm").answers["layup"].metric)
         self.assertNotIn("falls through", of("ring", layup__length="160 mm").answers["layup"].metric)
 
+    def test_what_cannot_be_followed_is_said_to_be_unknown_and_not_to_fail(self) -> None:
+        """Too steep a wave: nothing is claimed of the glass, neither that it lies in nor that it does not."""
+        wave = {
+            "shape": "wave",
+            "length": "300 mm",
+            "width": "150 mm",
+            "height": "110 mm",
+            "rise": "110 mm",
+            "waves": "2",
+        }
+        size = {"layup__outline": "oblong", "layup__length": "300 mm", "layup__width": "150 mm"}
+        found = of("slump", cradle__parts=[wave], **size)
+        self.assertIn("could not be followed to its end", found.answers["layup"].metric)
+        self.assertNotIn("does not get there", found.answers["layup"].metric)
+        self.assertNotIn("layup.stays-open", {f.rule for f in found.findings})
+
     def test_too_late_is_told_where_nothing_ends_it(self) -> None:
         keys = {m.key for m in of("ring", layup__length="150 mm", cradle__parts__0__height="80 mm").marks}
         self.assertIn("too-late", keys)

@@ -167,7 +167,7 @@ def _margin_words(load: Load, done: Process) -> list[str | Message]:
     if load.movement is None:
         return []
     if not load.movement.is_reached:
-        return [say("it does not get there in any hold: as hot and as long as people give")]
+        return [say("its end is not known: as hot and as long as people give")]
     return [
         say(
             "{m} times what the law asks for with the rim held, {w}: what people give, by the trade's temperatures",

@@ -53,6 +53,11 @@ class Movement:
         return math.isfinite(self.law_work_per_pa)
 
     @property
+    def is_lost(self) -> bool:
+        """Whether its end is not known because it could not be followed that far: that says nothing of the glass."""
+        return not self.is_reached and (self.slides.is_lost or self.held.is_lost)
+
+    @property
     def needed_work_per_pa(self) -> float:
         """What is planned for: the same, times the process's margin; more than people give where it never ends."""
         return self.margin * self.law_work_per_pa if self.is_reached else _NEVER

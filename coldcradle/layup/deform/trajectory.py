@@ -62,7 +62,8 @@ class Trajectory:
 
     Each `..._work` is the heat work (1/Pa) at which something is reached: the first new touch of the form, the middle
     on the bottom, nowhere further than 1 mm off (or what else ended it), the edge over a hole's rim; NaN where it is
-    not. `folds` is by how much the edge has become shorter round, as a ratio.
+    not. `is_lost`: it could not be followed to its end, and nothing is known of that.
+    `folds` is by how much the edge has become shorter round, as a ratio.
     """
 
     work_per_pa: Array
@@ -72,6 +73,7 @@ class Trajectory:
     bottom_work: float
     done_work: float
     slipped_work: float
+    is_lost: bool
 
     def scaled(self, density_kg_m3: float) -> Trajectory:
         """The same way for glass of another density."""
@@ -206,6 +208,7 @@ def follow(problem: Problem) -> Trajectory:
     moving = Moving(sheet, problem.profile, reach)
     watch = _Watch(problem, moving)
     works, places, thick = [0.0], [sheet.at.copy()], [sheet.thickness()]
+    is_over = False
     try:
         for work, step in _steps(moving, reach):
             if not (np.isfinite(sheet.at).all() and np.abs(sheet.at).max() < _FAR * problem.half_m + 10):
@@ -217,6 +220,7 @@ def follow(problem: Problem) -> Trajectory:
             places.append(sheet.at.copy())
             thick.append(thickness)
             if watch.note(moving.gap, work, step):
+                is_over = True
                 break
     except LostSheet:
         pass  # what has been followed so far stands; nothing is said of what comes after
@@ -230,4 +234,5 @@ def follow(problem: Problem) -> Trajectory:
         bottom_work=watch.bottom,
         done_work=watch.done,
         slipped_work=watch.slipped,
+        is_lost=not is_over,
     )

@@ -200,6 +200,8 @@ def _told(laying: Laying, blank: Blank, result: LayupResult, fired: Fired) -> tu
             a=fired.clock(first),
             **shown,
         )
+    elif movement.is_lost:
+        told = say("Its way **could not be followed to its end** here: at {t} look in while it happens.", **shown)
     else:
         left = max(movement.off_m(work.total_per_pa))
         told = say("**It does not get there** at {t}: {left} are left.", left=show(round(left, 3), "length"), **shown)

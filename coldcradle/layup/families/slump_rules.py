@@ -130,6 +130,16 @@ def reach_findings(laying: Laying, movement: Movement, work_per_pa: float, log10
     early, late = movement.span("done")
     if math.isfinite(late) and work_per_pa >= late:
         return _marks(work_per_pa / late, log10_pa_s)
+    if movement.is_lost:
+        return [
+            finding(
+                "layup.not-followed",
+                "think",
+                "How the blank comes down into this form could not be followed to its end.",
+                "It is planned as hot and as long as people give. Steep waves and walls are the usual reason: look in "
+                "while it happens, and stop when it lies in.",
+            )
+        ]
     left = max(movement.off_m(work_per_pa))
     if laying.process == "ring":
         at = movement.depth_m(work_per_pa)[1]
