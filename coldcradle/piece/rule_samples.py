@@ -221,7 +221,7 @@ SAMPLES: tuple[RuleSample, ...] = (
     RuleSample(
         "layup.slips-through",
         "a bowl of the hole and the drop has this area",
-        *_at("layup.length", "176 mm", "175 mm"),
+        *_at("layup.length", "185 mm", "184 mm"),
         "flat",
         "ring",
     ),
