@@ -115,6 +115,14 @@ class OddSizes(SimpleTestCase):
             ring = sheet_ring(at, thickness, is_halved=not movement.course.is_whole)
             self.assertTrue(all(math.isfinite(x) and math.isfinite(z) for x, z in ring))
 
+    def test_a_sheet_that_wants_to_leap_without_time_going_by_is_left_where_it_was(self) -> None:
+        courses = slump_courses(
+            room_of("oval", 0.6875, 0.6875), wall_m=0.008, length_m=0.73358, width_m=0.73358, thickness_m=0.021484375
+        )
+        movement = move(courses, thickness_m=0.021484375, density_kg_m3=2500.0, stop="lies")
+        self.check(movement)
+        self.assertTrue(movement.slides.is_lost)
+
 
 class Families(SimpleTestCase):
     def test_four_piles_share_the_weight_on_them(self) -> None:

@@ -191,6 +191,8 @@ def _steps(moving: Moving, reach_m: float) -> Iterator[tuple[float, float]]:
             if step <= 1.5 * wanted:
                 break
             step = wanted
+        if not work + step > work:
+            return  # it wants to leap without any time going by: what was followed so far stands
         moving.carry(speed, step)
         work += step
         yield work, step
