@@ -12,6 +12,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from coldcradle.after.inputs import NOT_MEASURED, Measured
 from coldcradle.document.cradle import read_cradle
 from coldcradle.document.fields import Entry, FieldReader, ReadContext
 from coldcradle.document.glass import read_glass, read_kind
@@ -126,10 +127,27 @@ def _stage(reader: FieldReader, before: set[str]) -> StageInput:
         glass=read_glass(reader.child("glass", "the glass")),
         layup=read_layup(reader.child("layup", "the lay-up") if reader.has("layup") else reader.empty("layup")),
         heat=read_heat(reader.child("heat", "the heat"), done),
+        measured=_measured(reader.child("after", "what came out")) if reader.data.get("after") else NOT_MEASURED,
     )
-    reader.skip("layup")
+    reader.skip("layup", "after")
     reader.close()
     return stage
+
+
+def _measured(reader: FieldReader) -> Measured:
+    """What was measured of what came out; all of it may be left out."""
+
+    def size(name: str, called: str) -> float | None:
+        return reader.optional(name, "length", called=called, low=1e-5, high=5.0)
+
+    found = Measured(
+        length_m=size("length", "a measured length"),
+        width_m=size("width", "a measured width"),
+        thickness_m=size("thickness", "a measured thickness"),
+        weight_kg=reader.optional("weight", "mass", called="a measured weight", low=1e-6, high=5000.0),
+    )
+    reader.close()
+    return found
 
 
 def _takes(reader: FieldReader, before: set[str]) -> tuple[Taken, ...]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from coldcradle.after.inputs import NOT_MEASURED, Measured
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.heat.inputs import HeatInput
@@ -22,7 +23,9 @@ class Taken:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class StageInput:
-    """One trip through a kiln. The process stands in `heat`, as its window decides there."""
+    """One trip through a kiln. The process stands in `heat`, as its window decides there; `measured` is what was
+    measured of what came out, which goes on to later stages in the place of what was predicted.
+    """
 
     key: str
     name: str
@@ -31,6 +34,7 @@ class StageInput:
     glass: GlassInput
     layup: LayupInput
     heat: HeatInput
+    measured: Measured = NOT_MEASURED
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -6,6 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from coldcradle.after.inputs import as_measured
 from coldcradle.cradle.answer import compare_ways
 from coldcradle.cradle.result import OtherWay
 from coldcradle.errors import ImpossibleInput
@@ -162,6 +163,7 @@ def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePla
     figures = _figures(result)
     findings = stage_findings(result.stage, laid, heated, heat)
     cradle, glass, measured = stage.cradle, stage.glass, laid.charged.measured if laid.charged else None
+    outcome = as_measured(laid.outcome, stage.measured)
     return StagePlan(
         key=stage.key,
         name=stage.name,
@@ -192,7 +194,7 @@ def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePla
         heat=heat,
         findings=findings,
         cautions=cautions(result.stage, heated.load),
-        outcome=laid.outcome,
+        outcome=outcome,
         marks=list(laid.marks),
-        gives=outcome_words(laid.outcome),
+        gives=outcome_words(outcome),
     )

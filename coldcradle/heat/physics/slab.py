@@ -134,11 +134,10 @@ def _mesh(slab: Slab1D) -> tuple[Array, Array, Array, list[int]]:
     return np.array(depths), np.array(heats), np.array(links), starts
 
 
-def _grid(line: Line, watch_c: tuple[float, float], slow_s: float) -> Array:
+def _grid(line: Line, watch_c: tuple[float, float], slow_s: float, before: float) -> Array:
     """Times to step through: short after each corner, longer along straight parts, finer where glass sets."""
     low, high = watch_c
     times = [line[0][0]]
-    before = 0.0
     for (t0, c0), (t1, c1) in itertools.pairwise(line):
         length = t1 - t0
         slope = (c1 - c0) / length
@@ -177,11 +176,19 @@ def _settled(line: Line) -> list[tuple[float, float]]:
     return merged
 
 
-def run_slab(slab: Slab1D, line: Line, *, start_c: Array | float | None = None) -> SlabRun:
+def run_slab(
+    slab: Slab1D,
+    line: Line,
+    *,
+    start_c: Array | float | None = None,
+    goes_on: bool = False,
+    from_slope_k_per_s: float = 0.0,
+) -> SlabRun:
     """Run the slab through a kiln line of (s, °C), straight between points. Starts at the line's first temperature.
 
     41 nodes stay within 0.5 K of a fine solution. Range: rates up to about 2000 K/h, slabs 1 mm to 0.5 m. `start_c`
-    gives another first temperature, for all or for each node. Raises ImpossibleInput for times out of order.
+    gives another first temperature, for all or for each node; it is a jump, unless the run `goes_on` from another one
+    that ended at a slope. Raises ImpossibleInput for times out of order.
     """
     points = _settled(line)
     depths, heats, links, starts = _mesh(slab)
@@ -192,7 +199,7 @@ def run_slab(slab: Slab1D, line: Line, *, start_c: Array | float | None = None) 
     watch = (min(k.strain_c for k in kinds if k) - 90.0, max(k.annealing_c for k in kinds if k) + 30.0)
     resistance = sum(1 / link for link in links)
     slow_s = max(_FIRST_S * 2, float(heats.sum()) * (resistance / 2 + 0.01) / 4)
-    times = _grid(points, watch, slow_s)
+    times = _grid(points, watch, slow_s, from_slope_k_per_s)
     at_t, at_c = np.array([t for t, _ in points]), np.array([c for _, c in points])
     kiln = np.interp(times, at_t, at_c)
 
@@ -209,7 +216,7 @@ def run_slab(slab: Slab1D, line: Line, *, start_c: Array | float | None = None) 
     gamma, back = float(_GAMMA), float((1 - _GAMMA) / _GAMMA)
     steps, ends = np.diff(times).tolist(), kiln[1:].tolist()
     mid = np.interp(times[:-1] + gamma * np.diff(times), at_t, at_c).tolist()
-    gentle = 0 if start_c is None else _DAMPED_STEPS
+    gentle = 0 if start_c is None or goes_on else _DAMPED_STEPS
     for i, (dt, ahead, between) in enumerate(zip(steps, ends, mid, strict=True)):
         weight = heats / (dt if i < gentle else gamma * dt)
         diagonal = base + weight

@@ -17,9 +17,9 @@ from numpy.typing import NDArray
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.physics.slab import SlabRun
-from coldcradle.heat.physics.structure import SETTLED_K, fictive_temperatures
+from coldcradle.heat.physics.structure import SETTLED_K, carry_fictive
 
-__all__ = ["StressRun", "run_strain"]
+__all__ = ["StrainState", "StressRun", "run_strain"]
 
 Array = NDArray[np.float64]
 
@@ -29,14 +29,30 @@ _LIQUID_RATIO = 3.1
 
 
 @dataclass(frozen=True, slots=True)
+class StrainState:
+    """Where a run ended, for another to go on from: stress (N) in Pa, and the parts (6, N) of its structure in °C."""
+
+    stress_pa: Array
+    parts_c: Array | None
+
+
+@dataclass(frozen=True, slots=True)
 class StressRun:
-    """Stress in Pa, tension positive: `stress_pa` (T, N) through the glass, `depths_m` (N) from its open face."""
+    """Stress in Pa, tension positive: `stress_pa` (T, N) through the glass, `depths_m` (N) from its open face.
+
+    `parts_c` is the structure at the end, where structural relaxation was run.
+    """
 
     times_s: Array
     depths_m: Array
     stress_pa: Array
     weights: Array
     bend_per_m: Array
+    parts_c: Array | None = None
+
+    @property
+    def state(self) -> StrainState:
+        return StrainState(np.asarray(self.stress_pa[-1]), self.parts_c)
 
     @property
     def residual_pa(self) -> Array:
@@ -90,9 +106,15 @@ def _sets_from(temperatures: Array, curves: Sequence[Viscosity]) -> int:
 
 
 def run_strain(
-    run: SlabRun, *, is_held: bool = False, structure: bool = False, start_pa: Array | None = None
+    run: SlabRun,
+    *,
+    is_held: bool = False,
+    structure: bool = False,
+    start_pa: Array | None = None,
+    state: StrainState | None = None,
 ) -> StressRun:
-    """Stress through the glass of a slab run; free of stress at first unless `start_pa` (N) says otherwise.
+    """Stress through the glass of a slab run; free of stress at first unless `start_pa` (N) says otherwise, or
+    `state`, from which it goes on with its structure too.
 
     `structure` runs structural relaxation too, from the last time at which all the glass is well above its annealing
     point (from the start, where it never is): before that it has the structure of the temperature it is at. Range: as
@@ -114,9 +136,11 @@ def run_strain(
         log_eta = curves[0].log10_pa_s(middle)
     else:
         log_eta = np.column_stack([curve.log10_pa_s(middle[:, i]) for i, curve in enumerate(curves)])
+    parts = None
     if structure:
-        begins = _sets_from(temperatures, curves)
-        fictive = fictive_temperatures(run.times_s[begins:], temperatures[begins:], curves)
+        begins = _sets_from(temperatures, curves) if state is None else 0
+        parts = state.parts_c if state is not None else None
+        fictive, parts = carry_fictive(run.times_s[begins:], temperatures[begins:], curves, parts)
         between = (fictive[1:] + fictive[:-1]) / 2
         if len(unique) == 1:
             log_eta[begins:] = curves[0].log10_off_balance(middle[begins:], between)
@@ -136,7 +160,7 @@ def run_strain(
     m0, m1, m2 = lent @ weights, lent @ (weights * z), lent @ (weights * z * z)
     sums = np.vstack([weights, weights * z])
     stress = np.empty_like(temperatures)
-    stress[0] = 0.0 if start_pa is None else start_pa
+    stress[0] = state.stress_pa if state is not None else 0.0 if start_pa is None else start_pa
     bend = np.zeros(len(run.times_s))
     sigma = stress[0]
     terms = zip(m0.tolist(), m1.tolist(), m2.tolist(), (m0 * m2 - m1 * m1).tolist(), strict=True)
@@ -151,4 +175,4 @@ def run_strain(
             sigma = own + lent[i] * (stretch + curve * z)
             bend[i + 1] = bend[i] + curve
         stress[i + 1] = sigma
-    return StressRun(run.times_s, depths - depths[0], stress, weights, bend)
+    return StressRun(run.times_s, depths - depths[0], stress, weights, bend, parts)

@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from coldcradle.glass.viscosity import ANNEALING_LOG, Viscosity
 
-__all__ = ["MEAN_TIME_S", "SETTLED_K", "fictive_temperatures"]
+__all__ = ["MEAN_TIME_S", "SETTLED_K", "carry_fictive", "fictive_temperatures"]
 
 Array = NDArray[np.float64]
 
@@ -34,10 +34,18 @@ def fictive_temperatures(times_s: Array, temperatures_c: Array, curves: Sequence
 
     A start colder than the annealing point is taken at the annealing point: cold glass keeps the structure it set with.
     """
+    return carry_fictive(times_s, temperatures_c, curves)[0]
+
+
+def carry_fictive(
+    times_s: Array, temperatures_c: Array, curves: Sequence[Viscosity], parts: Array | None = None
+) -> tuple[Array, Array]:
+    """The same from where an earlier run ended, `parts` (6, N) in °C; hands back what a later one may go on from."""
     annealing = np.array([c.annealing_c for c in curves])
-    parts = np.repeat(np.maximum(temperatures_c[0], annealing)[None, :], len(_SHARES), axis=0)
+    if parts is None:
+        parts = np.repeat(np.maximum(temperatures_c[0], annealing)[None, :], len(_SHARES), axis=0)
     found = np.empty_like(temperatures_c)
-    found[0] = parts[0]
+    found[0] = _SHARES @ parts
     same = len(set(curves)) == 1
     steps = (np.diff(times_s) * _MODULUS_PA).tolist()
     low, high = float(annealing.min()) - _FROZEN_K, float(annealing.max()) + SETTLED_K
@@ -60,4 +68,4 @@ def fictive_temperatures(times_s: Array, temperatures_c: Array, curves: Sequence
         gain = rates * (step * 10.0**-log_eta)
         parts = (parts + gain * now) / (1 + gain)
         found[i] = fictive = shares @ parts
-    return found
+    return found, parts

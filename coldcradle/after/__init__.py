@@ -1,0 +1,1 @@
+"""After: what came out beside what was predicted, why, and the one thing to change next time."""

@@ -1,0 +1,1 @@
+"""Before: what must be true before the lid closes."""

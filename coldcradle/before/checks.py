@@ -1,0 +1,19 @@
+"""The list for one stage: what applies, in the order of the bench."""
+
+from __future__ import annotations
+
+from coldcradle.before.check import TOPICS, Check, CheckRule
+from coldcradle.before.computed import COMPUTED
+from coldcradle.before.human import HUMAN
+from coldcradle.before.inputs import Standing
+
+__all__ = ["RULES", "checks"]
+
+RULES: tuple[CheckRule, ...] = (*COMPUTED, *HUMAN)
+
+
+def checks(standing: Standing) -> list[Check]:
+    """Every check that applies, computed ones first within a topic."""
+    found = [c for rule in RULES if (c := rule.check(standing)) is not None]
+    order = list(TOPICS)
+    return sorted(found, key=lambda c: (order.index(c.topic), c.by != "computed"))

@@ -1,0 +1,125 @@
+"""Where a firing is in its programme, told from what the thermometer showed and from what was done by hand."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from coldcradle.fire.inputs import Act, Watched
+from coldcradle.heat.schedule.segments import PlannedSegment
+
+__all__ = ["ARRIVED_K", "Place", "acted_steps", "after_act", "place_of"]
+
+ARRIVED_K = 4.0  # as near as this to its end a step has arrived; common practice, no source
+_LEFT_K = 15.0  # fallen so far below its hold the kiln has gone on by itself
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """The step a programme is at, whether it is still on its way there, and how much of its hold is left, s."""
+
+    step: int
+    phase: Literal["way", "hold", "over"]
+    left_s: float
+    since_s: float
+
+    @property
+    def is_over(self) -> bool:
+        return self.phase == "over"
+
+
+def after_act(steps: Sequence[PlannedSegment], place: Place, act: Act) -> tuple[list[PlannedSegment], Place]:
+    """The programme and the place in it once somebody has done something."""
+    found = list(steps)
+    if place.is_over:
+        return found, place
+    if act.kind == "hold":
+        step = found[place.step]
+        found[place.step] = replace(step, hold_s=step.hold_s + act.for_s)
+        return found, replace(place, left_s=place.left_s + act.for_s) if place.phase == "hold" else place
+    if act.kind == "stop":
+        return found[: place.step], Place(place.step, "over", 0.0, act.at_s)
+    peak = next((i for i, s in enumerate(found) if s.key == "cast"), 0)
+    to = max(place.step + 1, peak + 1)
+    if to >= len(found):
+        return found, Place(place.step, "over", 0.0, act.at_s)
+    return found, Place(to, "way", 0.0, act.at_s)
+
+
+def _arrives(step: PlannedSegment, a: tuple[float, float], b: tuple[float, float], came_from_c: float) -> float | None:
+    """When a line from a to b first comes near enough to the end of a step, s; None where it does not."""
+    up = step.to_c >= came_from_c
+    edge = step.to_c - ARRIVED_K if up else step.to_c + ARRIVED_K
+    if (a[1] >= edge) if up else (a[1] <= edge):
+        return a[0]
+    if (b[1] >= edge) if up else (b[1] <= edge):
+        return a[0] + (b[0] - a[0]) * (edge - a[1]) / (b[1] - a[1])
+    return None
+
+
+def place_of(
+    watched: Watched, line: Sequence[tuple[float, float]], acts: Sequence[Act]
+) -> tuple[list[PlannedSegment], Place]:
+    """The programme as it was changed by hand, and where the kiln is in it after a line of (s, °C at the glass).
+
+    Pure: the same line and acts give the same place.
+    """
+    steps = list(watched.segments)
+    place = Place(0, "way", 0.0, line[0][0] if line else 0.0)
+    came_c = line[0][1] if line else watched.kiln.room_c
+    waiting = sorted(acts, key=lambda act: act.at_s)
+    for a, b in itertools.pairwise(line):
+        t = a[0]
+        while t < b[0] and not place.is_over:
+            upto = min(b[0], waiting[0].at_s) if waiting else b[0]
+            if upto > t:
+                place, came_c, t = _carry(steps, place, came_c, _at(a, b, t), _at(a, b, upto))
+            if waiting and t >= waiting[0].at_s:
+                steps, place = after_act(steps, place, waiting.pop(0))
+                came_c = _at(a, b, t)[1] if place.phase == "way" and place.since_s >= t else came_c
+    for act in waiting:  # done since the last reading
+        steps, place = after_act(steps, place, act)
+    return steps, place
+
+
+def _at(a: tuple[float, float], b: tuple[float, float], t: float) -> tuple[float, float]:
+    return t, a[1] + (b[1] - a[1]) * (t - a[0]) / (b[0] - a[0])
+
+
+def _carry(
+    steps: Sequence[PlannedSegment], place: Place, came_c: float, a: tuple[float, float], b: tuple[float, float]
+) -> tuple[Place, float, float]:
+    """Go along one straight line until its end, or until the step changes what it does; the new time comes last."""
+    step = steps[place.step]
+    if place.phase == "way":
+        at = _arrives(step, a, b, came_c)
+        if at is None:
+            return place, came_c, b[0]
+        place = Place(place.step, "hold", step.hold_s, at)
+        return (place, came_c, at) if step.hold_s > 0 else (*_on(steps, place, at, step.to_c), at)
+    following = steps[place.step + 1] if place.step + 1 < len(steps) else None
+    gone = following is not None and following.to_c < step.to_c and b[1] < step.to_c - _LEFT_K and b[1] < a[1]
+    if gone:
+        return *_on(steps, place, a[0], step.to_c), b[0]
+    ends = a[0] + place.left_s
+    if ends > b[0]:
+        return replace(place, left_s=ends - b[0]), came_c, b[0]
+    return *_on(steps, place, ends, step.to_c), ends
+
+
+def _on(steps: Sequence[PlannedSegment], place: Place, at_s: float, from_c: float) -> tuple[Place, float]:
+    if place.step + 1 >= len(steps):
+        return Place(place.step, "over", 0.0, at_s), from_c
+    return Place(place.step + 1, "way", 0.0, at_s), from_c
+
+
+def acted_steps(steps: Sequence[PlannedSegment], place: Place) -> list[PlannedSegment]:
+    """What is left of a programme: the step it is at with what is left of it, then the others."""
+    if place.is_over or place.step >= len(steps):
+        return []
+    step = steps[place.step]
+    if place.phase == "hold":
+        step = replace(step, rate_k_per_h=None, hold_s=place.left_s)
+    return [step, *steps[place.step + 1 :]]

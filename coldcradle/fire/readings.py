@@ -1,0 +1,138 @@
+"""Readings as a kiln gives them, made fit to be believed: spikes, jumps, gaps and dead thermometers are told apart.
+
+One reading at a time and never with what comes later, but for the one that a strange reading waits for: so that what
+is known at any moment is the same whether the readings came one by one or all at once.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+from typing import Literal
+
+from coldcradle.quantity.format import Message, plural, say, show
+
+__all__ = ["DEAD_S", "GAP_S", "Cleaner", "Reading", "Trouble", "TroubleKind"]
+
+TroubleKind = Literal["gap", "jump", "dead"]
+
+GAP_S = 900.0  # nothing heard for so long is a gap
+DEAD_S = 300.0  # a thermometer that shows nonsense for so long has died
+_STRANGE_K, _BROKEN_K = 25.0, 150.0
+_QUICKEST_K_PER_S = 0.7  # 2500 K/h: no kiln of the trade moves faster with its lid shut
+_LONGEST_S = 3600.0
+_LOWEST_C, _HIGHEST_C = -40.0, 1450.0
+_SAME_K = 3.0
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """What a thermometer showed, s from the start, °C; NaN where it showed nothing."""
+
+    at_s: float
+    shown_c: float
+
+
+@dataclass(frozen=True, slots=True)
+class Trouble:
+    """Something wrong with the readings between two moments; `to_s` is None while it lasts."""
+
+    kind: TroubleKind
+    from_s: float
+    to_s: float | None
+    size: float
+
+    @property
+    def words(self) -> Message:
+        told = {"at": show(self.from_s, "duration")}
+        if self.kind == "gap":
+            long = show((self.to_s or self.from_s) - self.from_s, "duration")
+            return say("Nothing was heard for {long}, from {at} on: taken as straight between.", long=long, **told)
+        if self.kind == "jump":
+            return say(
+                "The reading jumped by {k} at {at} and stayed there: a lid, or a thermometer that was moved.",
+                k=show(self.size, "difference"),
+                **told,
+            )
+        until = say(" It came back after {t}.", t=show(self.to_s - self.from_s, "duration")) if self.to_s else say("")
+        first = say("The thermometer shows nothing that can be believed from {at} on.", **told)
+        return Message(first.metric + until.metric, first.us + until.us)
+
+
+@dataclass(slots=True)
+class Cleaner:
+    """Takes readings in order of time and hands on those that can be believed."""
+
+    last: tuple[float, float] | None = None
+    pending: tuple[float, float] | None = None
+    dead_from: float | None = None
+    spikes: int = 0
+    doubled: int = 0
+    troubles: list[Trouble] = field(default_factory=list)
+
+    def add(self, reading: Reading) -> list[tuple[float, float]]:
+        """What of it can be believed: nothing, this one, or this and the strange one it confirms."""
+        t, c = reading.at_s, reading.shown_c
+        if self.last is not None and t <= max(self.last[0], self.pending[0] if self.pending else -math.inf):
+            self.doubled += 1
+            return []
+        if not (math.isfinite(c) and _LOWEST_C <= c <= _HIGHEST_C) or self._is_broken(t, c):
+            self._dead(t)
+            return []
+        if self.last is None:
+            return self._take([(t, c)])
+        if self._fits(self.last, t, c):
+            self.spikes += self.pending is not None
+            return self._take([(t, c)])
+        if self.pending is None:
+            self.pending = (t, c)
+            return []
+        if not self._fits(self.pending, t, c):
+            self.spikes += 1
+            self.pending = (t, c)
+            return []
+        first = self.pending
+        self.troubles.append(Trouble("jump", first[0], first[0], abs(first[1] - self.last[1])))
+        return self._take([first, (t, c)])
+
+    def _is_broken(self, t: float, c: float) -> bool:
+        if self.last is None:
+            return False
+        since = min(t - self.last[0], _LONGEST_S)
+        return abs(c - self.last[1]) > _BROKEN_K + _QUICKEST_K_PER_S * since
+
+    def _fits(self, before: tuple[float, float], t: float, c: float) -> bool:
+        return abs(c - before[1]) <= _STRANGE_K + _QUICKEST_K_PER_S * min(t - before[0], _LONGEST_S)
+
+    def _dead(self, t: float) -> None:
+        if self.dead_from is None:
+            self.dead_from = t
+        standing = self.troubles[-1] if self.troubles else None
+        if t - self.dead_from >= DEAD_S and not (standing and standing.kind == "dead" and standing.to_s is None):
+            self.troubles.append(Trouble("dead", self.dead_from, None, 0.0))
+
+    def _take(self, good: list[tuple[float, float]]) -> list[tuple[float, float]]:
+        first = good[0][0]
+        standing = self.troubles[-1] if self.troubles else None
+        if standing is not None and standing.kind == "dead" and standing.to_s is None:
+            self.troubles[-1] = Trouble("dead", standing.from_s, first, 0.0)
+        elif self.last is not None and first - self.last[0] > GAP_S:
+            self.troubles.append(Trouble("gap", self.last[0], first, 0.0))
+        if self.dead_from is not None and first - self.dead_from < DEAD_S:
+            self.spikes += 1
+        self.last, self.pending, self.dead_from = good[-1], None, None
+        return good
+
+    @property
+    def is_dead(self) -> bool:
+        """Whether the thermometer shows nothing that can be believed now."""
+        return bool(self.troubles) and self.troubles[-1].kind == "dead" and self.troubles[-1].to_s is None
+
+    def notes(self) -> list[Message]:
+        """What is to be said of the readings."""
+        found = [trouble.words for trouble in self.troubles]
+        if self.spikes:
+            found.append(say("{n} left out.", n=plural(self.spikes, "spike")))
+        if self.doubled:
+            found.append(say("{n} came twice and count once.", n=plural(self.doubled, "reading")))
+        return found

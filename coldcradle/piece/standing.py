@@ -1,0 +1,32 @@
+"""A stage as its checks see it."""
+
+from __future__ import annotations
+
+from coldcradle.before.check import Check
+from coldcradle.before.checks import checks
+from coldcradle.before.inputs import Standing
+from coldcradle.piece.inputs import StageInput
+from coldcradle.piece.result import StagePlan
+from coldcradle.piece.stage import StageResult
+
+__all__ = ["checks_of", "standing_of"]
+
+
+def standing_of(result: StageResult, plan: StagePlan) -> Standing:
+    """What the checks look at, from what was worked out of a stage and its findings."""
+    stage: StageInput = result.stage
+    return Standing(
+        cradle=stage.cradle,
+        glass=stage.glass,
+        layup=stage.layup,
+        load=result.heated.load,
+        heat=result.heated.heat,
+        takes=tuple(t.key for t in stage.takes),
+        highest_c=plan.heat.highest_c if plan.heat else None,
+        findings=plan.findings,
+    )
+
+
+def checks_of(result: StageResult, plan: StagePlan) -> list[Check]:
+    """Every check that applies to a stage."""
+    return checks(standing_of(result, plan))
