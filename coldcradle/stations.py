@@ -1,4 +1,4 @@
-"""The stations of a piece, in working order, declared once. Only stations that work are listed."""
+"""The stations of a piece, in working order, declared once."""
 
 from __future__ import annotations
 
@@ -15,4 +15,12 @@ class Station:
     name: str
 
 
-STATIONS = (Station("cradle", "Cradle"), Station("glass", "Glass"), Station("layup", "Lay-up"), Station("heat", "Heat"))
+STATIONS = (
+    Station("cradle", "Cradle"),
+    Station("glass", "Glass"),
+    Station("layup", "Lay-up"),
+    Station("heat", "Heat"),
+    Station("before", "Before"),
+    Station("fire", "Fire"),
+    Station("after", "After"),
+)

@@ -25,6 +25,7 @@ from studio.stock_levels import racks_for
 
 __all__ = [
     "FIRING_INPUTS",
+    "MEASURED",
     "PlannedPiece",
     "assemble",
     "local_start",
@@ -41,6 +42,7 @@ __all__ = [
 ]
 
 FIRING_INPUTS = ("ready_by", "room", "furniture", "attendance", "wakes", "sleeps", "segments")
+MEASURED = ("length", "width", "thickness", "weight")
 _SHELF_ONLY = ("fills", "drying")
 _READY = ("measured", "enough", "laid", "planned")
 
@@ -96,9 +98,25 @@ def _stage_document(row: Stage, kept: dict[str, Any], rack: dict[str, str]) -> d
         "starts_at": local_start(firing).strftime("%Y-%m-%dT%H:%M"),
         "time_zone": firing.time_zone,
     }
+    if measured := _measured(row):
+        stage["after"] = measured
     if row.cradle is not None:
         stage["cradle"]["care"] = {k: v for k, v in row.cradle.care.items() if k not in _SHELF_ONLY}
     return stage
+
+
+def _measured(row: Stage) -> dict[str, str]:
+    """What was measured of what this stage gave, as later stages take it in; the mean of several places."""
+    values: dict[str, list[Any]] = {}
+    for measure in row.measures.all():
+        if measure.key in MEASURED and measure.firing_id == row.firing_id:
+            values.setdefault(measure.key, []).append(measure)
+    return {
+        key: rows[0].typed
+        if len(rows) == 1
+        else f"{sum(m.value for m in rows) / len(rows) * 1e3:.6g} {'g' if key == 'weight' else 'mm'}"
+        for key, rows in values.items()
+    }
 
 
 def _moment(typed: str, time_zone: str) -> datetime:
@@ -115,6 +133,7 @@ def split_stage(stage: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
         "kind": kept["glass"].pop("kind"),
         "rack": kept["glass"].pop("rack", {}),
         "care": kept["cradle"].pop("care", {}),
+        "after": kept.pop("after", {}),
         "kiln": heat.pop("kiln"),
         "starts_at": _moment(heat.pop("starts_at"), time_zone),
         "time_zone": time_zone,
@@ -144,9 +163,9 @@ def plan_document(document: dict[str, Any], systems: Mapping[str, System] | None
 
 
 def stages_of(piece: Piece) -> list[Stage]:
-    """The stages with all that a document and a revision need, in two queries."""
+    """The stages with all that a document and a revision need, in three queries."""
     rows = piece.stages.select_related("glass_kind", "firing__kiln", "firing__head", "cradle")
-    return list(rows.prefetch_related("reservations"))
+    return list(rows.prefetch_related("reservations", "measures"))
 
 
 def stage_at(piece: Piece, key: str = "") -> Stage:
@@ -210,8 +229,29 @@ def summary_of(document: dict[str, Any], found: PiecePlan) -> dict[str, Any]:
         "glass": written["glass"]["kind"]["name"],
         "kiln": written["heat"]["kiln"]["name"],
         "opens_at": stage.heat.opens_at if stage.heat else "",
+        "heats": [_silhouette(s) for s in found.stages],
         "outline": outline_of(stage.section) if stage.section else None,
         "sketch": sketch_of(stage.sketch) if stage.sketch else None,
+    }
+
+
+_SILHOUETTE = 28
+
+
+def _silhouette(stage: StagePlan) -> dict[str, Any]:
+    """A stage's firing small enough for a list of many: its line, when somebody must be there, when it opens."""
+    heat = stage.heat
+    found: dict[str, Any] = {"key": stage.key, "name": stage.name, "process": stage.process_name, "line": []}
+    if heat is None:
+        return found
+    step = max(1, -(-len(heat.line) // _SILHOUETTE))
+    line = [*heat.line[::step], heat.line[-1]]
+    return found | {
+        "line": [[round(t), round(c, 1)] for t, c in line],
+        "total_s": heat.total_s,
+        "starts_at": heat.starts_at,
+        "opens_at": heat.opens_at,
+        "visits": [{"name": v.name, "at_s": v.at_s, "is_awake": v.is_awake} for v in heat.visits],
     }
 
 

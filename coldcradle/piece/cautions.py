@@ -8,7 +8,7 @@ from coldcradle.layup.load import Load
 from coldcradle.piece.inputs import StageInput
 from coldcradle.report.finding import Caution
 
-__all__ = ["cautions"]
+__all__ = ["cautions", "fire_cautions"]
 
 
 def cautions(stage: StageInput, load: Load) -> list[Caution]:
@@ -82,3 +82,13 @@ def _process_cautions(stage: StageInput, load: Load) -> Iterator[Caution]:
             "Handling hot glass is for people trained to it, in protective suits, two of them. We time it; we do not "
             "teach it.",
         )
+
+
+def fire_cautions(station: str) -> list[Caution]:
+    """What can hurt someone before, while and after any firing."""
+    before = (
+        "Release and powder: respirator, ventilation, wet clean-up. Gloves and eyes by broken glass.",
+        "Kiln off at the wall while you load. Electrical work is for a licensed electrician; follow the kiln maker "
+        "and local codes.",
+    )
+    return [Caution("before", "", text) for text in (before if station == "before" else ())]

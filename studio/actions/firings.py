@@ -7,9 +7,24 @@ from typing import Any
 
 from django.db.models import F
 
-from studio.models import Firing, FiringRevision, Kiln, Piece
+from coldcradle.errors import DocumentError, Fault
+from studio.models import Firing, FiringRevision, Kiln, Piece, Stage
 
-__all__ = ["begin_firing", "firing_snapshot", "next_firing_revision", "restore_firing", "save_firing"]
+__all__ = [
+    "begin_firing",
+    "firing_snapshot",
+    "must_not_be_fired",
+    "next_firing_revision",
+    "restore_firing",
+    "save_firing",
+]
+
+
+def must_not_be_fired(stage: Stage) -> None:
+    """Raises DocumentError for a stage that was fired: its page in the notebook stands on it."""
+    if stage.firing.started_at is not None:
+        why = "expected a stage that was not fired yet: the notebook keeps this one. Plan the next one instead"
+        raise DocumentError([Fault("stage", why, "")])
 
 
 def firing_snapshot(firing: Firing) -> dict[str, Any]:

@@ -12,7 +12,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import Count
 
-from studio.actions.firings import restore_firing
+from studio.actions.firings import must_not_be_fired, restore_firing
 from studio.actions.pieces import locked
 from studio.models import Firing, FiringRevision, Piece, Revision, Stage
 from studio.planning import PlannedPiece, assemble, plan_document, stages_of, summary_of
@@ -85,6 +85,7 @@ def _restore_rows(piece: Piece, snapshot: dict[str, Any]) -> None:
         row.save()
         settle_reservations(row, kept["reservations"])
     for row in standing.values():
+        must_not_be_fired(row)
         settle_reservations(row, [])
         row.delete()
 

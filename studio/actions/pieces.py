@@ -17,6 +17,7 @@ from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import Staged
 from coldcradle.quantity.parse import System, parse
 from studio.actions.firings import begin_firing, save_firing
+from studio.actions.measures import keep_measured
 from studio.actions.stock import add_item
 from studio.content_store import intern
 from studio.errors import Stale
@@ -48,7 +49,7 @@ __all__ = [
 _ROWS = {"kind_id": (GlassKind, "glass"), "kiln_id": (Kiln, "kiln")}
 _DEEPEST = 8
 _STAGE_PATH = re.compile(r"stages\.\d{1,2}\.")
-_ELSEWHERE = ("glass.kind", "glass.rack", "heat.kiln", "cradle.care")
+_ELSEWHERE = ("glass.kind", "glass.rack", "heat.kiln", "cradle.care", "after")
 
 
 def _record(piece: Piece, stages: list[Stage], label: str, when: datetime) -> None:
@@ -89,6 +90,7 @@ def _insert(
         elsewhere = keep_stage(stage, written, order)
         stage.firing = begin_firing(owner, kiln, elsewhere, label=label, when=when)
         stage.save()
+        keep_measured(stage, elsewhere["after"], found.piece.stages[order].measured)
         stages.append(stage)
     _record(piece, stages, label, when)
     save_piece(piece, found)

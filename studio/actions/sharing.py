@@ -6,7 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from coldcradle.errors import DocumentError, Fault
-from studio.actions.firings import begin_firing, next_firing_revision, restore_firing
+from studio.actions.firings import begin_firing, must_not_be_fired, next_firing_revision, restore_firing
 from studio.actions.pieces import locked, record, save_piece
 from studio.models import Firing, Piece
 from studio.planning import PlannedPiece, planned, stage_at
@@ -37,6 +37,7 @@ def join_firing(piece: Piece, *, version: int, key: str, firing: Firing | None) 
     """
     locked(piece, version)
     stage = stage_at(piece, key)
+    must_not_be_fired(stage)
     if firing is None:
         old = stage.firing
         parted = {"starts_at": old.starts_at, "time_zone": old.time_zone, "firing": old.inputs}
@@ -45,6 +46,8 @@ def join_firing(piece: Piece, *, version: int, key: str, firing: Firing | None) 
         if firing.stages.filter(piece=piece).exclude(pk=stage.pk).exists():
             why = "expected stages of different pieces: one stage is made from the other"
             raise DocumentError([Fault("stage.firing", why, "")])
+        if firing.started_at is not None:
+            raise DocumentError([Fault("stage.firing", "expected a firing that has not been started", "")])
         stage.firing = firing
     stage.save()
     return record(piece, label="fired together" if firing else "fired alone")

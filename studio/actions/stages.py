@@ -12,7 +12,7 @@ from django.utils import timezone
 from coldcradle.document.piece import MOST_STAGES
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.piece.chain import next_start
-from studio.actions.firings import begin_firing, save_firing
+from studio.actions.firings import begin_firing, must_not_be_fired, save_firing
 from studio.actions.pieces import keep_stage, locked, new_stage, record, save_piece
 from studio.models import Cradle, Kiln, Piece, Stage
 from studio.planning import PlannedPiece, assemble, local_start, plan_document, planned, stages_of
@@ -99,6 +99,7 @@ def duplicate_stage(piece: Piece, *, version: int, key: str) -> tuple[PlannedPie
     written["key"] = _free_key(stages, stages[at].process)
     written["name"] = f"{written.get('name', key)} again"[:80]
     written["cradle"].pop("care", None)
+    written.pop("after", None)  # what the other one gave is not what this one gives
     made = Stage(piece=piece, glass_kind=stages[at].glass_kind, cradle=stages[at].cradle)
     found = _put_in(piece, stages, made, written, at + 1, stages[at].firing.kiln, "stage doubled")
     return found, written["key"]
@@ -122,6 +123,7 @@ def remove_stage(piece: Piece, *, version: int, key: str) -> PlannedPiece:
     if len(stages) == 1:
         raise DocumentError([Fault("stages", "expected a piece to keep one stage; put the piece away instead", "")])
     gone = stages[at]
+    must_not_be_fired(gone)
     for stage in stages[at + 1 :]:
         takes = _without(stage.inputs.get("takes") or [], key, gone.inputs.get("takes") or [])
         if takes != (stage.inputs.get("takes") or []):
@@ -165,6 +167,8 @@ def put_on_the_clock(piece: Piece, *, version: int) -> PlannedPiece:
     locked(piece, version)
     stages, when = stages_of(piece), timezone.now()
     for stage, link in zip(stages, planned(piece).plan.chain.links, strict=True):
+        if stage.firing.started_at is not None:
+            continue
         stage.firing.starts_at += datetime.fromisoformat(link.proposed) - datetime.fromisoformat(link.starts_at)
         save_firing(stage.firing, piece, label="stages on the clock", when=when)
     found = planned(piece)

@@ -6,19 +6,23 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from studio.api import (
+    after,
     choices,
     cradles,
     drawings,
+    fire,
     firings,
     heat,
     kilns,
     layup,
+    notebook,
     pieces,
     session,
     shelf,
     stages,
     stock,
     sums,
+    today,
 )
 from studio.errors import answer_errors
 
@@ -34,6 +38,10 @@ api.add_router("/sums", sums.router)
 api.add_router("", shelf.router)
 api.add_router("", kilns.router)
 api.add_router("", firings.router)
+api.add_router("", fire.router)
+api.add_router("", after.router)
+api.add_router("", notebook.router)
+api.add_router("", today.router)
 api.add_router("", heat.router)
 api.add_router("", layup.router)
 api.add_router("", cradles.router)

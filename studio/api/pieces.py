@@ -29,6 +29,7 @@ from studio.api.schemas import (
     VersionIn,
 )
 from studio.errors import Stale
+from studio.logged import logged_words
 from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
 from studio.planning import PlannedPiece, planned, sharing_of, summary_of
 from studio.starters import starting_cradle, starting_layup, typed_layup
@@ -92,6 +93,9 @@ def _firing(stage: Stage, piece: Piece, found: PlannedPiece) -> dict[str, Any]:
     after = next_firing_revision(firing)
     return {
         "id": firing.pk,
+        "stage_id": stage.pk,
+        "state": firing.state,
+        "words": logged_words(stage),
         "shared_with": names,
         "findings": sharing_of(found, stage.key, others, firing) if others else [],
         "undoes": firing.head.label if names and firing.head and firing.head.parent_id else None,

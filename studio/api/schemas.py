@@ -88,9 +88,14 @@ class ReservationOut(Schema):
 
 
 class FiringOut(Schema):
-    """The firing of a stage, and who else is in it; its own undo and redo where it is shared."""
+    """The firing of a stage, and who else is in it; its own undo and redo where it is shared. `words` are a word for
+    each of its stations.
+    """
 
     id: int
+    stage_id: int
+    state: str
+    words: dict[str, str]
     shared_with: list[str]
     findings: list[Finding]
     undoes: str | None

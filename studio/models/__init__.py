@@ -1,22 +1,30 @@
 """The tables. They hold what people typed and chose; no physics."""
 
-from studio.models.firing import Firing, FiringRevision
+from studio.models.firing import Firing, FiringEvent, FiringRevision, Reading
 from studio.models.kept import Drawing, Photo, Solid
+from studio.models.logbook import Check, Measure, Observation, StagePhoto, Timer
 from studio.models.piece import Piece, Reservation, Revision, Stage
 from studio.models.shelf import Cradle, GlassKind, Kiln, StockItem
 
 __all__ = [
+    "Check",
     "Cradle",
     "Drawing",
     "Firing",
+    "FiringEvent",
     "FiringRevision",
     "GlassKind",
     "Kiln",
+    "Measure",
+    "Observation",
     "Photo",
     "Piece",
+    "Reading",
     "Reservation",
     "Revision",
     "Solid",
     "Stage",
+    "StagePhoto",
     "StockItem",
+    "Timer",
 ]

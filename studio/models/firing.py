@@ -3,16 +3,21 @@
 from __future__ import annotations
 
 from django.db import models
+from django.utils import timezone
 
 from studio.models.owned import Owned
 from studio.models.shelf import Kiln
 from studio.models.snapshot import Snapshot
 
-__all__ = ["Firing", "FiringRevision"]
+__all__ = ["Firing", "FiringEvent", "FiringRevision", "Reading"]
 
 
 class Firing(Owned):
-    """`starts_at` is a moment, `time_zone` where it is told; `inputs` holds the rest as typed, `head` what stands."""
+    """`starts_at` is a moment, `time_zone` where it is told; `inputs` holds the rest as typed, `head` what stands.
+
+    Once it is started, `frozen` keeps the documents of all its stages as they stood, so that plan and outcome can be
+    compared whatever is edited later. `is_simulated`: the stand-in runs it, no kiln does.
+    """
 
     kiln = models.ForeignKey(Kiln, on_delete=models.PROTECT, related_name="firings")
     starts_at = models.DateTimeField()
@@ -20,6 +25,14 @@ class Firing(Owned):
     inputs = models.JSONField(default=dict)
     state = models.CharField(max_length=12, default="planned")
     head = models.ForeignKey("FiringRevision", on_delete=models.SET_NULL, null=True, related_name="+")
+    frozen = models.JSONField(null=True)
+    started_at = models.DateTimeField(null=True)
+    opened_at = models.DateTimeField(null=True)
+    is_simulated = models.BooleanField(default=False)
+    note = models.CharField(max_length=2000, default="")
+
+    class Meta:
+        indexes = [models.Index(fields=["owner", "state", "-started_at"], name="firing_by_state")]
 
     def __str__(self) -> str:
         return f"{self.kiln} {self.starts_at:%Y-%m-%d %H:%M}"
@@ -29,3 +42,37 @@ class FiringRevision(Snapshot):
     """A whole snapshot of a firing; undo goes to the parent, redo to the newest child."""
 
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="revisions")
+
+
+class Reading(models.Model):
+    """What a thermometer showed, s from the start of the firing; one for each moment, never changed."""
+
+    firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="readings")
+    at_s = models.FloatField()
+    shown_c = models.FloatField(null=True)
+    set_c = models.FloatField(null=True)
+    source = models.CharField(max_length=6)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["firing", "at_s"], name="one_reading_a_moment")]
+
+    def __str__(self) -> str:
+        return f"{self.shown_c} at {self.at_s:g} s"
+
+
+class FiringEvent(models.Model):
+    """Something done or seen at the kiln; `key` is made where it was done, so that sending it twice does it once."""
+
+    firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="events")
+    key = models.CharField(max_length=40)
+    kind = models.CharField(max_length=12)
+    at_s = models.FloatField()
+    made_at = models.DateTimeField(default=timezone.now)
+    data = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [models.UniqueConstraint(fields=["firing", "key"], name="one_event_a_key")]
+
+    def __str__(self) -> str:
+        return f"{self.kind} at {self.at_s:g} s"

@@ -7,19 +7,20 @@ import io
 import math
 import re
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import UTC, datetime
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.signal import medfilt
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.heat.kiln.log_clock import mended_clock
 from coldcradle.quantity.format import Message, plural, say, show
 
 __all__ = ["MAX_BYTES", "KilnLog", "read_log"]
 
-MAX_BYTES = 8_000_000
-_MOST_ROWS = 400_000
+MAX_BYTES = 96_000_000
+_MOST_ROWS = 3_000_000
 _SPIKE_K = 25.0
 _GAP_S = 1800.0
 
@@ -98,18 +99,20 @@ def _rows(text: str) -> tuple[list[list[str]], str]:
     return list(csv.reader(io.StringIO("\n".join(lines[:_MOST_ROWS])), delimiter=delimiter)), delimiter
 
 
-def _stamp(text: str) -> float | None:
+def _stamp(text: str, likely: str = "") -> tuple[float | None, str]:
+    """Seconds of a date and time, and the format that fitted; the `likely` one is tried first."""
     text = text.strip().strip('"').rstrip("Z")
-    try:
-        return datetime.fromisoformat(text).replace(tzinfo=None).timestamp()
-    except ValueError:
-        pass
-    for form in _FORMATS:
+    if not likely:
         try:
-            return datetime.strptime(text, form).timestamp()  # noqa: DTZ007 - only differences are used
+            return datetime.fromisoformat(text).replace(tzinfo=UTC).timestamp(), ""
+        except ValueError:
+            pass
+    for form in (likely, *_FORMATS) if likely else _FORMATS:
+        try:
+            return datetime.strptime(text, form).replace(tzinfo=UTC).timestamp(), form
         except ValueError:
             continue
-    return None
+    return None, likely
 
 
 def _times(cells: list[str], name: str, *, comma: bool) -> tuple[Array, str]:
@@ -126,9 +129,13 @@ def _times(cells: list[str], name: str, *, comma: bool) -> tuple[Array, str]:
             before = seconds if m else before
             found.append(seconds + days)
         return np.array(found), "clock times"
-    stamps = [_stamp(c) for c in cells[:20]]
+    stamps = [_stamp(c)[0] for c in cells[:20]]
     if sum(s is not None for s in stamps) > len(stamps) / 2:
-        return np.array([math.nan if (s := _stamp(c)) is None else s for c in cells]), "dates and times"
+        stamped, likely = list[float](), ""
+        for cell in cells:
+            at, likely = _stamp(cell, likely)
+            stamped.append(math.nan if at is None else at)
+        return np.array(stamped), "dates and times"
     values = np.array([_number(c, comma=comma) for c in cells])
     low = name.lower()
     good = values[np.isfinite(values)]
@@ -148,13 +155,20 @@ def _times(cells: list[str], name: str, *, comma: bool) -> tuple[Array, str]:
     return values * 3600, "hours, by the length of it"
 
 
+def _is_data(cell: str, *, comma: bool) -> bool:
+    """Whether a cell holds a number or a time, and not the name of a column."""
+    return math.isfinite(_number(cell, comma=comma)) or _stamp(cell)[0] is not None or bool(_CLOCK.match(cell.strip()))
+
+
 def _column(header: list[str], pattern: re.Pattern[str], taken: set[int]) -> int | None:
     return next((i for i, name in enumerate(header) if i not in taken and pattern.search(name)), None)
 
 
-def _clean(times: Array, temperatures: Array, others: list[Array]) -> tuple[Array, Array, list[Array], list[Message]]:
+def _clean(
+    times: Array, temperatures: Array, others: list[Array], *, keeps_spikes: bool
+) -> tuple[Array, Array, list[Array], list[Message]]:
     """In order, one reading a time, without what is not a number and without spikes."""
-    notes: list[Message] = []
+    times, notes = mended_clock(times, temperatures)
     good = np.isfinite(times) & np.isfinite(temperatures)
     if (lost := int((~good).sum())) > 0:
         notes.append(say("{n} without a reading left out.", n=plural(lost, "row")))
@@ -165,7 +179,7 @@ def _clean(times: Array, temperatures: Array, others: list[Array]) -> tuple[Arra
     times, temperatures, others = times[order], temperatures[order], [o[order] for o in others]
     _, first = np.unique(times, return_index=True)
     times, temperatures, others = times[first], temperatures[first], [o[first] for o in others]
-    if len(times) >= 5:
+    if len(times) >= 5 and not keeps_spikes:
         spikes = np.abs(temperatures - medfilt(temperatures, 5)) > _SPIKE_K
         spikes[:2] = spikes[-2:] = False
         if spikes.any():
@@ -174,8 +188,9 @@ def _clean(times: Array, temperatures: Array, others: list[Array]) -> tuple[Arra
     return times, temperatures, others, notes
 
 
-def read_log(raw: bytes) -> KilnLog:
-    """Read a log whole, or raise ImpossibleInput that says what is the matter.
+def read_log(raw: bytes, *, keeps_spikes: bool = False) -> KilnLog:
+    """Read a log whole, or raise ImpossibleInput that says what is the matter. Spikes are left out unless it
+    `keeps_spikes`, for somebody who judges them.
 
     Columns are found by their names, or by place (time, temperature) where there are none; °F is taken from the
     names or the values. Gaps stay gaps: nothing is invented between readings.
@@ -188,7 +203,10 @@ def read_log(raw: bytes) -> KilnLog:
             i
             for i, row in enumerate(rows[:30])
             if len(row) >= 2
-            and not any(math.isfinite(_number(c, comma=comma)) or _stamp(c) or _CLOCK.match(c.strip()) for c in row)
+            and not any(
+                math.isfinite(_number(c, comma=comma)) or _stamp(c)[0] is not None or _CLOCK.match(c.strip())
+                for c in row
+            )
         ),
         None,
     )
@@ -218,7 +236,7 @@ def read_log(raw: bytes) -> KilnLog:
     times, told = _times(cells(time_at), header[time_at] if header else "", comma=comma)
     temperatures = np.array([_number(c, comma=comma) for c in cells(temp_at)])
     others = [np.array([_number(c, comma=comma) for c in cells(at)]) for at in (power_at, set_at) if at is not None]
-    times, temperatures, others, notes = _clean(times, temperatures, others)
+    times, temperatures, others, notes = _clean(times, temperatures, others, keeps_spikes=keeps_spikes)
     if len(times) < 10:
         raise ImpossibleInput(f"expected at least ten readings with a time and a temperature, got {len(times)}")
     name = header[temp_at] if header else ""

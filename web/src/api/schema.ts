@@ -125,6 +125,290 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/firings/{firing_id}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Act On Firing */
+        post: operations["studio_api_fire_act_on_firing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/after": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show After */
+        get: operations["studio_api_after_show_after"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Ahead
+         * @description What each button would do: worked out apart, as it runs the glass on to the end.
+         */
+        get: operations["studio_api_fire_show_ahead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Before */
+        get: operations["studio_api_fire_show_before"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tick Check */
+        post: operations["studio_api_fire_tick_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Live */
+        get: operations["studio_api_fire_show_live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Load Firing */
+        post: operations["studio_api_fire_load_firing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Log
+         * @description A kiln's log, from `offset_s` after the start on; it is read beside the requests.
+         */
+        post: operations["studio_api_fire_bring_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Download Log
+         * @description Every reading as CSV: moment, seconds, °C shown, set point, source. It can be brought in again.
+         */
+        get: operations["studio_api_fire_download_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep Measures */
+        post: operations["studio_api_after_keep_measures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Next
+         * @description The next stage: the same with the one change proposed, or this piece fired on with its measured sizes.
+         */
+        post: operations["studio_api_after_make_next"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/observations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep Observations */
+        post: operations["studio_api_after_keep_observations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Photo */
+        post: operations["studio_api_fire_add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Readings */
+        post: operations["studio_api_fire_add_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Start Firing */
+        post: operations["studio_api_fire_start_firing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo Act */
+        post: operations["studio_api_fire_undo_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/glass": {
         parameters: {
             query?: never;
@@ -226,6 +510,111 @@ export interface paths {
          * @description What a log says of the kiln; with `keep` its times become the kiln's.
          */
         post: operations["studio_api_kilns_look_at_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Job */
+        get: operations["studio_api_fire_show_job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Pages */
+        get: operations["studio_api_notebook_list_pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Notebook Csv */
+        get: operations["studio_api_notebook_notebook_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Notebook Json
+         * @description Every firing with its frozen plan, readings, events, measures and faults.
+         */
+        get: operations["studio_api_notebook_notebook_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook/best/{cradle_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Best On Cradle */
+        get: operations["studio_api_notebook_best_on_cradle"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notebook/pages/{firing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Page */
+        get: operations["studio_api_notebook_show_page"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1065,10 +1454,147 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Timers */
+        get: operations["studio_api_today_list_timers"];
+        put?: never;
+        /** Begin Timer */
+        post: operations["studio_api_today_begin_timer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{timer_id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End Timer */
+        post: operations["studio_api_today_end_timer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{timer_id}/ring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ring Timer */
+        post: operations["studio_api_today_ring_timer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Today
+         * @description Firings from half a day back to six days on, the clocks that run, and what wants doing, the soonest first.
+         */
+        get: operations["studio_api_today_show_today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** ActIn */
+        ActIn: {
+            /**
+             * Data
+             * @default {}
+             */
+            data: {
+                [key: string]: unknown;
+            };
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+        };
+        /**
+         * AfterOut
+         * @description What came out of a stage; `predicted` is told even before the lid is open.
+         */
+        AfterOut: {
+            /** Causes */
+            causes: components["schemas"]["RankedCause"][];
+            /** Cautions */
+            cautions: string[];
+            /** Faults */
+            faults: components["schemas"]["FaultChoiceOut"][];
+            /** Firing Id */
+            firing_id: number;
+            lever: components["schemas"]["Lever"] | null;
+            /** Measures */
+            measures: components["schemas"]["Compared"][];
+            /** Next Stage */
+            next_stage: string | null;
+            /** Next Steps */
+            next_steps: components["schemas"]["NextStep"][];
+            /** Note */
+            note: string;
+            opened: components["schemas"]["DualQuantity"] | null;
+            /** Photos */
+            photos: components["schemas"]["StagePhotoOut"][];
+            /** Piece Id */
+            piece_id: number;
+            /** Places */
+            places: {
+                [key: string]: number;
+            };
+            residue: components["schemas"]["Residue"] | null;
+            /** Stage Id */
+            stage_id: number;
+            /** Stages */
+            stages: components["schemas"]["FiredStageOut"][];
+            /** State */
+            state: string;
+            /** Typed */
+            typed: components["schemas"]["TypedMeasureOut"][];
+        };
+        /**
+         * AheadOut
+         * @description What each button would do, and the strain that will be left if nothing is done.
+         */
+        AheadOut: {
+            /** Acts */
+            acts: components["schemas"]["Consequence"][];
+            left: components["schemas"]["DualQuantity"] | null;
+            planned_left: components["schemas"]["DualQuantity"];
+        };
         /**
          * AssessedSchedule
          * @description A schedule as it was read, and what it would do; None while something in it is not clear.
@@ -1109,6 +1635,45 @@ export interface components {
             shown: components["schemas"]["DualQuantity"];
             /** Station */
             station: string;
+        };
+        /**
+         * BeforeOut
+         * @description The list before the lid closes. `version` counts what was done to the firing.
+         */
+        BeforeOut: {
+            /** Blocks Count */
+            blocks_count: number;
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+            /** Firing Id */
+            firing_id: number;
+            /** Kiln */
+            kiln: string;
+            /** Lines */
+            lines: components["schemas"]["CheckLineOut"][];
+            /** Open Count */
+            open_count: number;
+            /** Photos */
+            photos: components["schemas"]["StagePhotoOut"][];
+            says: components["schemas"]["Message"];
+            /** Stages */
+            stages: components["schemas"]["FiredStageOut"][];
+            starts: components["schemas"]["DualQuantity"];
+            /** State */
+            state: string;
+            /** Topics */
+            topics: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * BestOut
+         * @description The best firing so far on a cradle, and how many there were; None where none was opened.
+         */
+        BestOut: {
+            best: components["schemas"]["PageOut"] | null;
+            /** Count */
+            count: number;
         };
         /**
          * Body
@@ -1256,6 +1821,51 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * Check
+         * @description One line of the list. `grave`: started without it, a reason has to be written down. `timer` names the clock
+         *     that goes with it, "" where there is none.
+         */
+        Check: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "computed" | "human";
+            /** Grave */
+            grave: boolean;
+            /** Rule */
+            rule: string;
+            says: components["schemas"]["Message"];
+            /** Timer */
+            timer: string;
+            todo: components["schemas"]["Message"];
+            /** Topic */
+            topic: string;
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "good" | "think" | "stop" | "open";
+        };
+        /**
+         * CheckLineOut
+         * @description One check of one stage. `is_good`: it stands well; `blocks`: the firing may not begin so.
+         */
+        CheckLineOut: {
+            /** Blocks */
+            blocks: boolean;
+            check: components["schemas"]["Check"];
+            /** Is Good */
+            is_good: boolean;
+            /** Piece */
+            piece: string;
+            /** Reason */
+            reason: string;
+            /** Stage Id */
+            stage_id: number;
+            ticked: components["schemas"]["DualQuantity"] | null;
+        };
         /** Choice */
         Choice: {
             /** Key */
@@ -1298,6 +1908,28 @@ export interface components {
             rooms: components["schemas"]["RoomVerdict"][];
         };
         /**
+         * Compared
+         * @description One measure beside its prediction. `word`: within, more or less than both errors allow, or alone where nothing
+         *     was predicted; `apart` is how many of the joint error they are apart.
+         */
+        Compared: {
+            /** Apart */
+            apart: number;
+            difference: components["schemas"]["DualQuantity"] | null;
+            /** Key */
+            key: string;
+            measured: components["schemas"]["DualQuantity"] | null;
+            /** Name */
+            name: string;
+            predicted: components["schemas"]["DualQuantity"] | null;
+            says: components["schemas"]["Message"];
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "within" | "more" | "less" | "alone" | "open";
+        };
+        /**
          * Comparison
          * @description Two programmes and the one sentence that tells them apart.
          */
@@ -1316,6 +1948,22 @@ export interface components {
             /** Message */
             message: string;
             theirs: components["schemas"]["PieceOut"];
+        };
+        /**
+         * Consequence
+         * @description One act, what it is called, what would come of it; `is_offered` where it makes sense at this moment.
+         */
+        Consequence: {
+            /** Is Offered */
+            is_offered: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "hold" | "skip" | "stop";
+            /** Name */
+            name: string;
+            says: components["schemas"]["Message"];
         };
         /**
          * ControllerProgram
@@ -1586,6 +2234,19 @@ export interface components {
             us: components["schemas"]["Formatted"];
         };
         /**
+         * DueOut
+         * @description Somebody has to be there: why, when, and whether they would be awake.
+         */
+        DueOut: {
+            at: components["schemas"]["DualQuantity"];
+            /** At S */
+            at_s: number;
+            /** Is Awake */
+            is_awake: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
          * EntryOut
          * @description One quantity as it stands: as typed and in both unit systems (None: left to be worked out).
          */
@@ -1607,6 +2268,25 @@ export interface components {
             message: string;
         };
         /**
+         * EventOut
+         * @description Something done or seen; `can_undo` while it can still be taken back.
+         */
+        EventOut: {
+            at: components["schemas"]["DualQuantity"];
+            /** At S */
+            at_s: number;
+            /** Can Undo */
+            can_undo: boolean;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+        };
+        /**
          * FamilyOut
          * @description A family of processes: what is done, what the thing is called that shapes it, and what shapes suit.
          */
@@ -1625,6 +2305,26 @@ export interface components {
             shapes: string[];
             /** Sizes */
             sizes: components["schemas"]["SizeWord"][];
+        };
+        /** FaultChoiceOut */
+        FaultChoiceOut: {
+            /** Is Seen */
+            is_seen: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /** FaultKindOut */
+        FaultKindOut: {
+            /** Is On */
+            is_on: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /** FaultOut */
         FaultOut: {
@@ -1728,6 +2428,70 @@ export interface components {
             /** Station */
             station: string;
         };
+        /**
+         * FireOut
+         * @description What a firing looks like on its own clock: lines of (s from the start, °C at the glass).
+         */
+        FireOut: {
+            /** Ahead */
+            ahead: [
+                number,
+                number
+            ][];
+            /** Days */
+            days: components["schemas"]["DayMark"][];
+            /** Heart */
+            heart: [
+                number,
+                number
+            ][];
+            /** Measured */
+            measured: [
+                number,
+                number
+            ][];
+            /** Nights */
+            nights: [
+                number,
+                number
+            ][];
+            /** Planned */
+            planned: [
+                number,
+                number
+            ][];
+            /** Skin */
+            skin: [
+                number,
+                number
+            ][];
+            /** Starts At */
+            starts_at: string;
+            /** Ticks Metric */
+            ticks_metric: components["schemas"]["Tick"][];
+            /** Ticks Us */
+            ticks_us: components["schemas"]["Tick"][];
+            /** Top C */
+            top_c: number;
+            /** Total S */
+            total_s: number;
+        };
+        /**
+         * FiredStageOut
+         * @description A stage in a firing.
+         */
+        FiredStageOut: {
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string;
+            /** Piece Id */
+            piece_id: number;
+        };
         /** FiringListOut */
         FiringListOut: {
             /** Count */
@@ -1737,7 +2501,8 @@ export interface components {
         };
         /**
          * FiringOut
-         * @description The firing of a stage, and who else is in it; its own undo and redo where it is shared.
+         * @description The firing of a stage, and who else is in it; its own undo and redo where it is shared. `words` are a word for
+         *     each of its stations.
          */
         FiringOut: {
             /** Findings */
@@ -1748,8 +2513,16 @@ export interface components {
             redoes: string | null;
             /** Shared With */
             shared_with: string[];
+            /** Stage Id */
+            stage_id: number;
+            /** State */
+            state: string;
             /** Undoes */
             undoes: string | null;
+            /** Words */
+            words: {
+                [key: string]: string;
+            };
         };
         /**
          * FiringRowOut
@@ -1802,6 +2575,21 @@ export interface components {
             unit: string;
             /** Value */
             value: string;
+        };
+        /**
+         * Formed
+         * @description `share` of what was planned, 0 on; `more_s` at the temperature it has now, None where that is not known.
+         */
+        Formed: {
+            /** More S */
+            more_s: number | null;
+            /** Now M */
+            now_m: number | null;
+            /** Share */
+            share: number;
+            /** Whole M */
+            whole_m: number | null;
+            words: components["schemas"]["Message"];
         };
         /**
          * Found
@@ -1883,6 +2671,17 @@ export interface components {
             system: "metric" | "us";
             /** Version */
             version: number;
+        };
+        /**
+         * GlassNowOut
+         * @description The glass at the last reading: what the thermometer shows, skin, heart, the pull in it, what it would keep.
+         */
+        GlassNowOut: {
+            apart: components["schemas"]["DualQuantity"];
+            heart: components["schemas"]["DualQuantity"];
+            pull: components["schemas"]["DualQuantity"];
+            shown: components["schemas"]["DualQuantity"];
+            skin: components["schemas"]["DualQuantity"];
         };
         /** GlassOut */
         GlassOut: {
@@ -2047,6 +2846,26 @@ export interface components {
             components["schemas"]["DualQuantity"]
         ];
         /**
+         * JobOut
+         * @description A log on its way in.
+         */
+        JobOut: {
+            /** Count */
+            count: number;
+            /** Is Done */
+            is_done: boolean;
+            /** Notes */
+            notes: components["schemas"]["Message"][];
+            /** Number */
+            number: string;
+            /** Share */
+            share: number;
+            /** Step */
+            step: string;
+            /** Trouble */
+            trouble: string;
+        };
+        /**
          * JoinIn
          * @description `firing_id` None: alone, in a firing of its own.
          */
@@ -2060,6 +2879,15 @@ export interface components {
             stage: string;
             /** Version */
             version: number;
+        };
+        /** KilnDayOut */
+        KilnDayOut: {
+            /** Firings */
+            firings: components["schemas"]["SilhouetteOut"][];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * KilnFit
@@ -2186,6 +3014,76 @@ export interface components {
             name: string;
         };
         /**
+         * Lever
+         * @description What to change, why, and the entries of a stage it changes, by dotted path, as they would be typed.
+         *
+         *     Nothing stands in `changes` where it is done at the bench and not in the plan.
+         */
+        Lever: {
+            /** Changes */
+            changes: {
+                [key: string]: string;
+            };
+            /** Key */
+            key: string;
+            says: components["schemas"]["Message"];
+            why: components["schemas"]["Message"];
+        };
+        /**
+         * LiveOut
+         * @description A firing as it stands now, for one of its stages.
+         */
+        LiveOut: {
+            /** Cautions */
+            cautions: string[];
+            doing: components["schemas"]["Message"];
+            /** Dues */
+            dues: components["schemas"]["DueOut"][];
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+            /** Faults */
+            faults: components["schemas"]["FaultKindOut"][];
+            /** Firing Id */
+            firing_id: number;
+            formed: components["schemas"]["Formed"] | null;
+            glass: components["schemas"]["GlassNowOut"] | null;
+            heard: components["schemas"]["DualQuantity"] | null;
+            heard_ago: components["schemas"]["DualQuantity"] | null;
+            /** Is Simulated */
+            is_simulated: boolean;
+            /** Kiln */
+            kiln: string;
+            line: components["schemas"]["FireOut"];
+            may_open: components["schemas"]["MayOpen"] | null;
+            /** Notes */
+            notes: components["schemas"]["Message"][];
+            now: components["schemas"]["DualQuantity"];
+            /** Now S */
+            now_s: number;
+            opens: components["schemas"]["DualQuantity"] | null;
+            opens_planned: components["schemas"]["DualQuantity"];
+            /** Pace */
+            pace: number;
+            /** Stage Id */
+            stage_id: number;
+            /** Stages */
+            stages: components["schemas"]["FiredStageOut"][];
+            started: components["schemas"]["DualQuantity"];
+            /** State */
+            state: string;
+            /** Steps */
+            steps: components["schemas"]["StepNowOut"][];
+            /** Trouble */
+            trouble: string;
+            /** Version */
+            version: number;
+        };
+        /** LoadIn */
+        LoadIn: {
+            /** Is Loaded */
+            is_loaded: boolean;
+        };
+        /**
          * LogOut
          * @description A fit, and the entries it would change.
          */
@@ -2205,6 +3103,43 @@ export interface components {
             at: number;
             /** Text */
             text: string;
+        };
+        /**
+         * MayOpen
+         * @description `word`: yes, no, or unknown where the thermometer tells nothing.
+         */
+        MayOpen: {
+            says: components["schemas"]["Message"];
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "yes" | "no" | "unknown";
+        };
+        /** MeasureIn */
+        MeasureIn: {
+            /** Key */
+            key: string;
+            /**
+             * Place
+             * @default 0
+             */
+            place: number;
+            /** Typed */
+            typed: string;
+        };
+        /** MeasuresIn */
+        MeasuresIn: {
+            /** Rows */
+            rows: components["schemas"]["MeasureIn"][];
+            /** Stage Id */
+            stage_id: number;
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
         };
         /**
          * Message
@@ -2362,6 +3297,59 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** NewTimerIn */
+        NewTimerIn: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Lasts
+             * @default
+             */
+            lasts: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Stage Id */
+            stage_id?: number | null;
+        };
+        /**
+         * NextIn
+         * @description Make the next stage: the same with the change proposed ("change"), or this piece fired on ("on").
+         */
+        NextIn: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "change" | "on";
+            /**
+             * Process
+             * @default
+             */
+            process: string;
+            /** Stage Id */
+            stage_id: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * NextStep
+         * @description One way on: what it is called, why, and the process of the stage it would be, "" where it is none.
+         */
+        NextStep: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Process */
+            process: string;
+            /** Why */
+            why: string;
+        };
         /**
          * Note
          * @description What is to be expected, and why.
@@ -2369,6 +3357,31 @@ export interface components {
         Note: {
             reason: components["schemas"]["Message"];
             says: components["schemas"]["Message"];
+        };
+        /** NotebookOut */
+        NotebookOut: {
+            /** All */
+            all: number;
+            /** Count */
+            count: number;
+            /** Kilns */
+            kilns: {
+                [key: string]: unknown;
+            }[];
+            /** Rows */
+            rows: components["schemas"]["PageOut"][];
+        };
+        /** ObservationsIn */
+        ObservationsIn: {
+            /** Faults */
+            faults: string[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Stage Id */
+            stage_id: number;
         };
         /**
          * OffCut
@@ -2487,6 +3500,86 @@ export interface components {
                 number,
                 number
             ][][];
+        };
+        /**
+         * PageOut
+         * @description A page of the notebook: one stage of one firing.
+         */
+        PageOut: {
+            /** Cradle */
+            cradle: string;
+            /** Cradle Id */
+            cradle_id: number | null;
+            /** Faults */
+            faults: string[];
+            /** Firing Id */
+            firing_id: number;
+            formed: components["schemas"]["Message"] | null;
+            /** Glass */
+            glass: string;
+            hold_planned: components["schemas"]["DualQuantity"];
+            /** Is Simulated */
+            is_simulated: boolean;
+            /** Kiln */
+            kiln: string;
+            lasted: components["schemas"]["DualQuantity"];
+            left: components["schemas"]["DualQuantity"] | null;
+            left_planned: components["schemas"]["DualQuantity"];
+            /** Looked */
+            looked: string[];
+            /** Measured Line */
+            measured_line: [
+                number,
+                number
+            ][];
+            /** Measures */
+            measures: components["schemas"]["Compared"][];
+            /** Note */
+            note: string;
+            peak: components["schemas"]["DualQuantity"] | null;
+            peak_planned: components["schemas"]["DualQuantity"];
+            /** Photo After */
+            photo_after: number | null;
+            /** Photo Before */
+            photo_before: number | null;
+            /** Piece */
+            piece: string;
+            /** Piece Id */
+            piece_id: number;
+            /** Planned Line */
+            planned_line: [
+                number,
+                number
+            ][];
+            /** Process */
+            process: string;
+            /** Process Key */
+            process_key: string;
+            /** Stage */
+            stage: string;
+            /** Stage Id */
+            stage_id: number;
+            /** Stage Key */
+            stage_key: string;
+            started: components["schemas"]["DualQuantity"];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** State */
+            state: string;
+            /** Steps */
+            steps: components["schemas"]["PageStepOut"][];
+            thickness: components["schemas"]["DualQuantity"];
+        };
+        /** PageStepOut */
+        PageStepOut: {
+            hold: components["schemas"]["DualQuantity"];
+            /** Name */
+            name: string;
+            rate: components["schemas"]["DualQuantity"];
+            to: components["schemas"]["DualQuantity"];
         };
         /** PatternIn */
         PatternIn: {
@@ -2714,6 +3807,24 @@ export interface components {
             total_s: number;
         };
         /**
+         * RankedCause
+         * @description A cause with its share of all that could be, the reasons from this firing, and what would confirm it.
+         */
+        RankedCause: {
+            /** Confirm */
+            confirm: string;
+            /** Key */
+            key: string;
+            /** Lever */
+            lever: string;
+            /** Name */
+            name: string;
+            /** Reasons */
+            reasons: components["schemas"]["Message"][];
+            /** Share */
+            share: number;
+        };
+        /**
          * ReadLine
          * @description One line as pasted: what was made of it, what in it found no place, and what is to be asked.
          */
@@ -2728,6 +3839,27 @@ export interface components {
             text: string;
             /** Unread */
             unread: string[];
+        };
+        /**
+         * ReadingIn
+         * @description A reading as typed; `at` the moment, ISO; nothing for now.
+         */
+        ReadingIn: {
+            /** At */
+            at?: string | null;
+            /** Shown */
+            shown: string;
+        };
+        /** ReadingsIn */
+        ReadingsIn: {
+            /** Rows */
+            rows: components["schemas"]["ReadingIn"][];
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system: "metric" | "us";
         };
         /** ReleaseOut */
         ReleaseOut: {
@@ -2764,6 +3896,18 @@ export interface components {
             name: string;
             /** Place */
             place: string;
+        };
+        /**
+         * Residue
+         * @description The strain that the firing as it happened has left, beside what was planned; nm/cm as a polariscope shows it.
+         */
+        Residue: {
+            /** Is More */
+            is_more: boolean;
+            planned: components["schemas"]["DualQuantity"];
+            really: components["schemas"]["DualQuantity"];
+            retardation: components["schemas"]["DualQuantity"];
+            says: components["schemas"]["Message"];
         };
         /** ResultOut */
         ResultOut: {
@@ -2958,6 +4102,43 @@ export interface components {
             password: string;
         };
         /**
+         * SilhouetteOut
+         * @description A firing on its kiln's axis: its line from the start on, and where it leads when it is clicked.
+         */
+        SilhouetteOut: {
+            doing: components["schemas"]["Message"] | null;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Firing Id */
+            firing_id: number;
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
+            /** May Open */
+            may_open: boolean;
+            /** Name */
+            name: string;
+            opens: components["schemas"]["DualQuantity"] | null;
+            /** Peak */
+            peak: number;
+            /** Piece Id */
+            piece_id: number;
+            /** Stage Key */
+            stage_key: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** State */
+            state: string;
+        };
+        /**
          * SimulatedSegment
          * @description A step as it will run; times in seconds from the start, `rate` in words ("as it falls" when not set).
          */
@@ -3083,6 +4264,17 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** StagePhotoOut */
+        StagePhotoOut: {
+            /** Id */
+            id: number;
+            /** Photo Id */
+            photo_id: number;
+            /** Stage Id */
+            stage_id: number;
+            /** When */
+            when: string;
+        };
         /**
          * StagePlan
          * @description All that follows from one stage. `heat` is None when the kiln cannot do it; a finding then says why.
@@ -3134,6 +4326,34 @@ export interface components {
             thread: components["schemas"]["Bead"][];
             /** Weigh */
             weigh: components["schemas"]["Weighing"][];
+        };
+        /**
+         * StartIn
+         * @description `at`: the moment it began, ISO, where that is gone by; nothing for now.
+         */
+        StartIn: {
+            /** At */
+            at?: string | null;
+            /** Is Simulated */
+            is_simulated: boolean;
+            /** Key */
+            key: string;
+        };
+        /**
+         * StepNowOut
+         * @description A step of the programme as it stands, and whether it is gone by, going on or to come.
+         */
+        StepNowOut: {
+            ends: components["schemas"]["DualQuantity"] | null;
+            hold: components["schemas"]["DualQuantity"];
+            /** Name */
+            name: string;
+            to: components["schemas"]["DualQuantity"];
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "gone" | "now" | "to come";
         };
         /**
          * StockIn
@@ -3254,6 +4474,97 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** TickIn */
+        TickIn: {
+            /** Is Done */
+            is_done: boolean;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /** Rule */
+            rule: string;
+            /** Stage Id */
+            stage_id: number;
+        };
+        /**
+         * TimerOut
+         * @description A clock on the bench. `word`: runs, rings, late or refuse; `left_s` below 0 once it has rung.
+         */
+        TimerOut: {
+            /**
+             * Begins At
+             * Format: date-time
+             */
+            begins_at: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Id */
+            id: number;
+            /** Is Rung */
+            is_rung: boolean;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Left S */
+            left_s: number;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Stage Id */
+            stage_id: number | null;
+            /** Word */
+            word: string;
+        };
+        /**
+         * ToDoOut
+         * @description Something that wants doing: what, for what, by when; `is_due` now.
+         */
+        ToDoOut: {
+            /** About */
+            about: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Is Awake */
+            is_awake: boolean;
+            /** Is Due */
+            is_due: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Piece Id */
+            piece_id: number | null;
+            /** Stage Key */
+            stage_key: string;
+            /** Station */
+            station: string;
+        };
+        /** TodayOut */
+        TodayOut: {
+            /** Kilns */
+            kilns: components["schemas"]["KilnDayOut"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Time Zone */
+            time_zone: string;
+            /** Timers */
+            timers: components["schemas"]["TimerOut"][];
+            /** Todos */
+            todos: components["schemas"]["ToDoOut"][];
+        };
         /**
          * TraceIn
          * @description Points clicked on a photograph, two marks on its ruler, and how far these are apart.
@@ -3333,6 +4644,22 @@ export interface components {
             typed: {
                 [key: string]: string;
             };
+        };
+        /** TypedMeasureOut */
+        TypedMeasureOut: {
+            /** Key */
+            key: string;
+            /** Place */
+            place: number;
+            /** Typed */
+            typed: string;
+        };
+        /** UndoIn */
+        UndoIn: {
+            /** Key */
+            key: string;
+            /** Of */
+            of: string;
         };
         /** VersionIn */
         VersionIn: {
@@ -3707,6 +5034,735 @@ export interface operations {
             };
         };
     };
+    studio_api_fire_act_on_firing: {
+        parameters: {
+            query?: {
+                stage_id?: number | null;
+            };
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_after_show_after: {
+        parameters: {
+            query: {
+                stage_id: number;
+            };
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AfterOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_show_ahead: {
+        parameters: {
+            query?: {
+                stage_id?: number | null;
+            };
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AheadOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_show_before: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_tick_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_show_live: {
+        parameters: {
+            query?: {
+                stage_id?: number | null;
+            };
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_load_firing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_bring_log: {
+        parameters: {
+            query?: {
+                offset_s?: number;
+            };
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_download_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_after_keep_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasuresIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AfterOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_after_make_next: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_after_keep_observations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ObservationsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AfterOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_add_photo: {
+        parameters: {
+            query: {
+                stage_id: number;
+                before?: boolean;
+            };
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StagePhotoOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_add_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_start_firing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_undo_act: {
+        parameters: {
+            query?: {
+                stage_id?: number | null;
+            };
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     studio_api_shelf_list_glass: {
         parameters: {
             query?: {
@@ -4016,6 +6072,175 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_show_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_notebook_list_pages: {
+        parameters: {
+            query?: {
+                search?: string;
+                process?: string;
+                fault?: string;
+                cradle_id?: number | null;
+                kiln_id?: number | null;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotebookOut"];
+                };
+            };
+        };
+    };
+    studio_api_notebook_notebook_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_notebook_notebook_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_notebook_best_on_cradle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cradle_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BestOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_notebook_show_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6216,6 +8441,150 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_today_list_timers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOut"][];
+                };
+            };
+        };
+    };
+    studio_api_today_begin_timer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTimerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_today_end_timer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_today_ring_timer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                timer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_today_show_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TodayOut"];
                 };
             };
         };

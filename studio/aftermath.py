@@ -1,0 +1,120 @@
+"""A fired stage looked back on: what was predicted, measured, found and why, from rows and core together."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from coldcradle.after.causes import RankedCause, ranked_causes
+from coldcradle.after.facts import facts_of
+from coldcradle.after.lever import Lever, lever_of
+from coldcradle.after.measures import Compared, compare, measure_kinds
+from coldcradle.after.next_step import NextStep, next_steps
+from coldcradle.fire.watch import FireState
+from coldcradle.heat.limits import MEND_OVER, RUN_BAND, is_over
+from coldcradle.piece.aftermath import evidence_of, left_really_pa, predictions_of
+from coldcradle.quantity.format import DualQuantity, Message, say, show
+from studio.checking import listed_checks
+from studio.models import Firing, Stage
+from studio.watching import Frozen, live_events, state_of
+
+__all__ = ["Aftermath", "Residue", "aftermath_of", "shown_measures"]
+
+_PLANNED = ("length", "width", "thickness", "weight", "depth")
+
+
+@dataclass(frozen=True, slots=True)
+class Residue:
+    """The strain that the firing as it happened has left, beside what was planned; nm/cm as a polariscope shows it."""
+
+    really: DualQuantity
+    planned: DualQuantity
+    retardation: DualQuantity
+    says: Message
+    is_more: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Aftermath:
+    """Everything the After station shows; `lever` is None where nothing is to be changed."""
+
+    measures: list[Compared]
+    residue: Residue | None
+    causes: list[RankedCause]
+    lever: Lever | None
+    steps: list[NextStep]
+
+
+def shown_measures(firing: Firing, stage: Stage, frozen: Frozen) -> list[Compared]:
+    """Each measure beside its prediction, those without either left out but for what is usually measured."""
+    predicted = {p.key: p for p in predictions_of(frozen.plan, frozen.watched)}
+    values: dict[str, list[float]] = {}
+    for row in stage.measures.filter(firing=firing):
+        values.setdefault(row.key, []).append(row.value)
+    return [compare(key, predicted.get(key), values.get(key, [])) for key in measure_kinds()]
+
+
+def _residue(frozen: Frozen, state: FireState) -> Residue | None:
+    if state.inside is None:
+        return None
+    left, planned = left_really_pa(frozen.watched, state), frozen.watched.planned_left_pa
+    more = is_over(left, max(planned, frozen.watched.heat.stress_pa), 1.3 * MEND_OVER)
+    shown: dict[str, DualQuantity | str] = {
+        "a": show(left, "stress", RUN_BAND * left),
+        "b": show(planned, "stress", RUN_BAND * planned),
+    }
+    if more:
+        says = say("It keeps about **{a}** instead of {b}: anneal it again before cutting.", **shown)
+    else:
+        says = say("It keeps about **{a}**; {b} was planned.", **shown)
+    nm_per_cm = left * 2.7e-12 * 1e9 / 100
+    words = f"{nm_per_cm:.0f}"
+    plain = show(0.0, "count").metric
+    dual = type(plain)(words, "nm/cm", "", f"{words} nm/cm")
+    return Residue(show(left, "stress", RUN_BAND * left), show(planned, "stress"), DualQuantity(dual, dual), says, more)
+
+
+def _unticked(firing: Firing, stage: Stage) -> dict[str, str]:
+    return {
+        one.check.rule: one.check.says.metric
+        for one in listed_checks(firing)
+        if one.stage.pk == stage.pk and one.check.by == "human" and one.ticked_at is None
+    }
+
+
+def aftermath_of(firing: Firing, stage: Stage, now: datetime) -> Aftermath:
+    """What came out of a stage of a firing, why, and what to change. Raises Http404 where it was not in it."""
+    frozen, state, _ = state_of(firing, stage.pk, now)
+    measures = shown_measures(firing, stage, frozen)
+    seen = [row.fault for row in stage.observations.filter(firing=firing)]
+    events = live_events(firing)
+    values = {row.key: row.value for row in stage.measures.filter(firing=firing)}
+    residue = _residue(frozen, state)
+    causes: list[RankedCause] = []
+    lever = None
+    if state.inside is not None:
+        opened = firing.state == "opened"
+        evidence = evidence_of(
+            frozen.result,
+            frozen.plan,
+            frozen.watched,
+            state,
+            opened_c=max(state.inside.at.heart_c, state.inside.at.skin_c) if opened else None,
+            power_lost=any(e.kind == "power-lost" or e.data.get("fault") == "power-cut" for e in events),
+            weight_kg=values.get("weight"),
+            unticked=_unticked(firing, stage),
+        )
+        causes = ranked_causes(seen, facts_of(evidence))
+        if causes:
+            first = causes[0]
+            why = first.reasons[0] if first.reasons else say(first.name + ".")
+            lever = lever_of(
+                first.lever,
+                frozen.watched,
+                work_per_pa=state.inside.work_per_pa,
+                depth_m=values.get("depth"),
+                why=why,
+            )
+    plan = frozen.plan
+    steps = next_steps(seen, family=plan.family, process=plan.process, strained=residue.is_more if residue else False)
+    return Aftermath(measures, residue, causes, lever, steps)

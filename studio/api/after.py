@@ -1,0 +1,108 @@
+"""After a firing: what came out, why, and the next stage from it."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router, Status
+
+from coldcradle.after.faults import faults
+from coldcradle.after.measures import measure_kinds
+from coldcradle.after.next_step import CLEANING
+from coldcradle.fire.opening import CAUTIONS
+from coldcradle.heat.schedule.processes import PROCESSES
+from studio.actions import measures as actions
+from studio.actions.next_stages import changed_stage, fired_on
+from studio.aftermath import aftermath_of
+from studio.api.fire import one_firing, photos_of, stage_in
+from studio.api.fire_schemas import AfterOut, MeasuresIn, NextIn, ObservationsIn
+from studio.api.live import clock_of, stages_in
+from studio.api.pieces import answer_piece, conflict
+from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut
+from studio.errors import Stale
+from studio.models import Firing, Stage
+from studio.planning import local_start
+
+router = Router(tags=["after"])
+_ERRORS: dict[int, Any] = {404: ErrorOut, 422: ErrorOut}
+
+
+def _answer(firing: Firing, stage: Stage) -> dict[str, Any]:
+    now = timezone.now()
+    found = aftermath_of(firing, stage, now)
+    seen = set(stage.observations.filter(firing=firing).values_list("fault", flat=True))
+    family = PROCESSES[stage.process].family
+    events = [e for e in firing.events.all() if e.kind == "open"]
+    clock = clock_of(firing)
+    later = stage.piece.stages.filter(order__gt=stage.order, process=stage.process).order_by("order").first()
+    return {
+        "firing_id": firing.pk,
+        "state": firing.state,
+        "stage_id": stage.pk,
+        "piece_id": stage.piece_id,
+        "stages": stages_in(firing),
+        "opened": clock(events[-1].at_s) if events and firing.state == "opened" else None,
+        "measures": found.measures,
+        "places": {kind.key: kind.places for kind in measure_kinds().values()},
+        "typed": [{"key": m.key, "place": m.place, "typed": m.typed} for m in stage.measures.filter(firing=firing)],
+        "faults": [
+            {"key": f.key, "name": f.name, "words": f.words, "is_seen": f.key in seen}
+            for f in faults().values()
+            if family in f.families or f.key in seen
+        ],
+        "note": firing.note,
+        "residue": found.residue,
+        "causes": found.causes,
+        "lever": found.lever,
+        "next_steps": found.steps,
+        "photos": photos_of(firing, stage),
+        "next_stage": later.key if later else None,
+        "cautions": [CLEANING.text, *CAUTIONS[1:]],
+    }
+
+
+@router.get("/firings/{firing_id}/after", response={200: AfterOut, **_ERRORS})
+def show_after(request: HttpRequest, firing_id: Id, stage_id: int):
+    firing = one_firing(request, firing_id)
+    return _answer(firing, stage_in(firing, stage_id))
+
+
+@router.post("/firings/{firing_id}/measures", response={200: AfterOut, **_ERRORS})
+def keep_measures(request: HttpRequest, firing_id: Id, body: MeasuresIn):
+    firing = one_firing(request, firing_id)
+    stage = stage_in(firing, body.stage_id)
+    actions.keep_measures(firing, stage, [(r.key, r.place, r.typed) for r in body.rows], system=body.system)
+    return _answer(firing, stage)
+
+
+@router.post("/firings/{firing_id}/observations", response={200: AfterOut, **_ERRORS})
+def keep_observations(request: HttpRequest, firing_id: Id, body: ObservationsIn):
+    firing = one_firing(request, firing_id)
+    stage = stage_in(firing, body.stage_id)
+    actions.keep_observations(firing, stage, body.faults, body.note)
+    firing.refresh_from_db()
+    return _answer(firing, stage)
+
+
+@router.post("/firings/{firing_id}/next", response={201: PieceOut, 409: ConflictOut, **_ERRORS})
+def make_next(request: HttpRequest, firing_id: Id, body: NextIn):
+    """The next stage: the same with the one change proposed, or this piece fired on with its measured sizes."""
+    firing = one_firing(request, firing_id)
+    stage = stage_in(firing, body.stage_id)
+    try:
+        if body.how == "on":
+            found, key = fired_on(stage.piece, stage, version=body.version, process=body.process or stage.process)
+        else:
+            lever = aftermath_of(firing, stage, timezone.now()).lever
+            found, key = changed_stage(
+                stage.piece,
+                stage,
+                version=body.version,
+                changes=lever.changes if lever else {},
+                now=timezone.now().astimezone(local_start(firing).tzinfo),
+            )
+    except Stale as error:
+        return conflict(error, stage.key)
+    return Status(201, answer_piece(stage.piece, found, key))

@@ -1,0 +1,249 @@
+"""Today: each kiln's now and next on one clock axis, the clocks of the bench, and what wants doing by when."""
+
+from __future__ import annotations
+
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router, Schema
+
+from coldcradle.quantity.format import DualQuantity, Message
+from studio.actions import timers as actions
+from studio.api.fire_schemas import NewTimerIn, TimerOut
+from studio.api.live import live_answer
+from studio.api.schemas import ErrorOut, Id
+from studio.models import Firing, Kiln, Piece, Stage, Timer
+from studio.planning import planned, summary_of
+
+router = Router(tags=["today"])
+_BACK, _AHEAD, _MOST = timedelta(hours=12), timedelta(days=6), 40
+
+
+class SilhouetteOut(Schema):
+    """A firing on its kiln's axis: its line from the start on, and where it leads when it is clicked."""
+
+    firing_id: int
+    piece_id: int
+    stage_key: str
+    name: str
+    state: str
+    starts_at: datetime
+    ends_at: datetime
+    line: list[tuple[float, float]]
+    peak: float
+    doing: Message | None
+    opens: DualQuantity | None
+    may_open: bool
+
+
+class KilnDayOut(Schema):
+    id: int
+    name: str
+    firings: list[SilhouetteOut]
+
+
+class ToDoOut(Schema):
+    """Something that wants doing: what, for what, by when; `is_due` now."""
+
+    key: str
+    name: str
+    about: str
+    at: datetime
+    is_due: bool
+    is_awake: bool
+    piece_id: int | None
+    stage_key: str
+    station: str
+
+
+class TodayOut(Schema):
+    now: datetime
+    time_zone: str
+    kilns: list[KilnDayOut]
+    todos: list[ToDoOut]
+    timers: list[TimerOut]
+
+
+def timer_out(timer: Timer, now: datetime) -> dict[str, Any]:
+    """A clock in words."""
+    word, says = actions.word_of(timer, now)
+    ends = timer.begins_at + timedelta(seconds=timer.lasts_s)
+    return {
+        "id": timer.pk,
+        "key": timer.key,
+        "kind": timer.kind,
+        "name": timer.name,
+        "begins_at": timer.begins_at,
+        "ends_at": ends,
+        "left_s": (ends - now).total_seconds(),
+        "word": word,
+        "says": says,
+        "is_rung": timer.rung_at is not None,
+        "stage_id": timer.stage_id,
+    }
+
+
+def _summary(piece: Piece) -> dict[str, Any]:
+    if piece.summary is None or "heats" not in piece.summary:
+        found = planned(piece)
+        piece.summary = summary_of(found.document, found.plan)
+        Piece.objects.filter(pk=piece.pk).update(summary=piece.summary)
+    return dict(piece.summary)
+
+
+def _todo(
+    key: str, name: str, about: str, at: datetime, now: datetime, stage: Stage, station: str, **more: Any
+) -> dict[str, Any]:
+    return {
+        "key": key,
+        "name": name,
+        "about": about,
+        "at": at,
+        "is_due": at <= now,
+        "is_awake": more.get("is_awake", True),
+        "piece_id": stage.piece_id,
+        "stage_key": stage.key,
+        "station": station,
+    }
+
+
+def _going(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any], list[dict[str, Any]]]:
+    """A firing that has begun, as it stands."""
+    live = live_answer(firing, None, now)
+    start, now_s = firing.started_at or firing.starts_at, live["now_s"]
+    shift = now - timedelta(seconds=now_s) - start  # the stand-in's clock may run ahead of the wall's
+    begun = start + shift
+    line = live["line"]
+    points = [*line["measured"], *line["ahead"][1:]]
+    points = points[:: max(1, len(points) // 60)] + points[-1:]
+    about = f"{stage.piece.name}, {firing.kiln.name}"
+    may = live["may_open"] is not None and live["may_open"].word == "yes"
+    row = {
+        "firing_id": firing.pk,
+        "piece_id": stage.piece_id,
+        "stage_key": stage.key,
+        "name": stage.piece.name,
+        "state": live["state"],
+        "starts_at": begun,
+        "ends_at": begun + timedelta(seconds=points[-1][0] if points else 0.0),
+        "line": points,
+        "peak": line["top_c"],
+        "doing": live["doing"],
+        "opens": live["opens"],
+        "may_open": may,
+    }
+    todos = []
+    for due in live["dues"]:
+        if due["at_s"] < now_s - 3600 and due["name"] != "open the lid":
+            continue
+        name = "Open the lid" if due["name"] == "open the lid" else due["name"].capitalize()
+        at = begun + timedelta(seconds=due["at_s"])
+        todos.append(_todo(f"{due['name']}-{firing.pk}", name, about, at, now, stage, "fire", is_awake=due["is_awake"]))
+    return row, todos
+
+
+def _planned(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any] | None, list[dict[str, Any]]]:
+    heat = next((h for h in _summary(stage.piece)["heats"] if h["key"] == stage.key), None)
+    if heat is None or not heat["line"]:
+        return None, []
+    start = datetime.fromisoformat(heat["starts_at"])
+    row = {
+        "firing_id": firing.pk,
+        "piece_id": stage.piece_id,
+        "stage_key": stage.key,
+        "name": stage.piece.name,
+        "state": firing.state,
+        "starts_at": start,
+        "ends_at": start + timedelta(seconds=heat["total_s"]),
+        "line": heat["line"],
+        "peak": max(c for _, c in heat["line"]),
+        "doing": None,
+        "opens": None,
+        "may_open": False,
+    }
+    about = f"{stage.piece.name}, {firing.kiln.name}"
+    return row, [_todo(f"start-{firing.pk}", "Start the kiln", about, start, now, stage, "before")]
+
+
+@router.get("/today", response=TodayOut)
+def show_today(request: HttpRequest):
+    """Firings from half a day back to six days on, the clocks that run, and what wants doing, the soonest first."""
+    now = timezone.now()
+    mine = Firing.objects.of(request.user).select_related("kiln")
+    going = mine.filter(state__in=("running", "cooling", "stopped"))
+    coming = mine.filter(
+        state__in=("planned", "loaded"),
+        starts_at__gte=now - _BACK,
+        starts_at__lte=now + _AHEAD,
+        stages__piece__is_put_away=False,
+    ).distinct()
+    kilns = {k.pk: {"id": k.pk, "name": k.name, "firings": []} for k in Kiln.objects.of(request.user)}
+    todos: list[dict[str, Any]] = []
+    for firing in [*going[:_MOST], *coming.order_by("starts_at")[:_MOST]]:
+        stage = firing.stages.select_related("piece").order_by("piece", "order").first()
+        if stage is None:
+            continue
+        row, wants = _going(firing, stage, now) if firing.started_at else _planned(firing, stage, now)
+        if row is not None:
+            kilns[firing.kiln_id]["firings"].append(row)
+        todos += wants
+    timers = [timer_out(t, now) for t in Timer.objects.of(request.user).filter(ended_at=None)]
+    for t in timers:
+        todos.append(
+            {
+                "key": f"timer-{t['id']}",
+                "name": t["name"],
+                "about": t["says"] or "on the bench",
+                "at": t["ends_at"],
+                "is_due": t["left_s"] <= 0,
+                "is_awake": True,
+                "piece_id": None,
+                "stage_key": "",
+                "station": "",
+            }
+        )
+    first = next((f for f in mine.order_by("-pk")[:1]), None)
+    return {
+        "now": now,
+        "time_zone": first.time_zone if first else "UTC",
+        "kilns": list(kilns.values()),
+        "todos": sorted(todos, key=lambda t: t["at"])[:_MOST],
+        "timers": timers,
+    }
+
+
+@router.get("/timers", response=list[TimerOut])
+def list_timers(request: HttpRequest):
+    now = timezone.now()
+    return [timer_out(t, now) for t in Timer.objects.of(request.user).filter(ended_at=None)]
+
+
+@router.post("/timers", response={200: TimerOut, 404: ErrorOut, 422: ErrorOut})
+def begin_timer(request: HttpRequest, body: NewTimerIn):
+    now = timezone.now()
+    stage = None
+    if body.stage_id is not None:
+        stage = Stage.objects.filter(piece__owner=request.user, pk=body.stage_id).first()
+    timer = actions.begin_timer(
+        request.user, key=body.key, kind=body.kind, name=body.name, lasts=body.lasts, stage=stage, now=now
+    )
+    return timer_out(timer, now)
+
+
+@router.post("/timers/{timer_id}/ring", response={200: TimerOut, 404: ErrorOut})
+def ring_timer(request: HttpRequest, timer_id: Id):
+    now = timezone.now()
+    timer = Timer.objects.one(request.user, timer_id, "timer")
+    actions.ring(timer, now)
+    timer.refresh_from_db()
+    return timer_out(timer, now)
+
+
+@router.post("/timers/{timer_id}/end", response={200: TimerOut, 404: ErrorOut})
+def end_timer(request: HttpRequest, timer_id: Id):
+    now = timezone.now()
+    timer = Timer.objects.one(request.user, timer_id, "timer")
+    actions.end_timer(timer, now)
+    return timer_out(timer, now)

@@ -1,0 +1,60 @@
+"""The list before a firing as rows and core together: what applies, what is ticked, what stands in the way."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from coldcradle.before.check import Check
+from coldcradle.piece.plan import remembered_stage, staged_of
+from coldcradle.piece.stage import compute_stage
+from coldcradle.piece.standing import checks_of
+from studio.models import Check as CheckRow
+from studio.models import Firing, Stage
+from studio.planning import planned
+
+__all__ = ["Listed", "listed_checks", "standing_in_the_way"]
+
+
+@dataclass(frozen=True, slots=True)
+class Listed:
+    """A check of one stage with its tick: `is_good` where it stands well, whoever ticked it."""
+
+    stage: Stage
+    piece: str
+    check: Check
+    ticked_at: datetime | None
+    reason: str
+
+    @property
+    def is_good(self) -> bool:
+        if self.check.by == "human":
+            return self.ticked_at is not None
+        return self.check.word in ("good", "think")
+
+    @property
+    def blocks(self) -> bool:
+        """Whether the firing may not begin so: something grave that nobody has ticked or given a reason for."""
+        return self.check.grave and not self.is_good and not self.reason.strip()
+
+
+def listed_checks(firing: Firing) -> list[Listed]:
+    """Every check of every stage in a firing, as the pieces stand now."""
+    found = []
+    stages = list(firing.stages.select_related("piece").order_by("piece", "order"))
+    rows = {(row.stage_id, row.rule): row for row in CheckRow.objects.filter(firing=firing)}
+    for stage in stages:
+        piece = planned(stage.piece).piece
+        staged = staged_of(piece, stage.key)
+        plan = remembered_stage(staged.stage, staged.incoming)
+        for check in checks_of(compute_stage(staged.stage, staged.incoming), plan):
+            row = rows.get((stage.pk, check.rule))
+            found.append(
+                Listed(stage, stage.piece.name, check, row.ticked_at if row else None, row.reason if row else "")
+            )
+    return found
+
+
+def standing_in_the_way(listed: list[Listed]) -> list[Listed]:
+    """What has to be ticked, mended or given a reason before the firing may begin."""
+    return [one for one in listed if one.blocks]

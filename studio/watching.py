@@ -1,0 +1,229 @@
+"""Firings as rows to firings as the core knows them: what was frozen, the clock of each, and folds kept in memory.
+
+A fold kept here is only a short cut: it follows from the rows and the time alone, so a restart of the server loses
+nothing.
+"""
+
+from __future__ import annotations
+
+import functools
+import hashlib
+import json
+import threading
+from collections import OrderedDict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field, replace
+from datetime import datetime, timedelta
+
+from django.http import Http404
+
+from coldcradle.document.piece import read_piece
+from coldcradle.fire.controller import PERIOD_S, Fault, StandIn, StandInState
+from coldcradle.fire.inputs import ACTS, Act, Watched
+from coldcradle.fire.readings import Reading
+from coldcradle.fire.watch import FireState, Watch
+from coldcradle.piece.plan import remembered_stage, staged_of
+from coldcradle.piece.result import StagePlan
+from coldcradle.piece.stage import StageResult, compute_stage
+from coldcradle.piece.watching import shown_segments, watched_result
+from studio.models import Firing, FiringEvent
+from studio.models import Reading as ReadingRow
+
+__all__ = ["Frozen", "acts_of", "fired_seconds", "frozen_of", "live_events", "moment_of", "samples_of", "state_of"]
+
+_KEPT = 16
+_MOST_S = 40 * 86400.0
+
+
+@dataclass(frozen=True, slots=True)
+class Frozen:
+    """A stage as it stood when its firing began: worked out, planned, and ready to be watched."""
+
+    result: StageResult
+    plan: StagePlan
+    watched: Watched
+    name: str
+
+
+@functools.lru_cache(maxsize=_KEPT * 2)
+def _frozen(digest: str, text: str, key: str) -> Frozen:
+    piece = read_piece(json.loads(text)).piece
+    staged = staged_of(piece, key)
+    result = compute_stage(staged.stage, staged.incoming)
+    plan = remembered_stage(staged.stage, staged.incoming)
+    return Frozen(result, plan, watched_result(result), piece.name)
+
+
+def frozen_of(firing: Firing, stage_id: int | None = None) -> Frozen:
+    """What was frozen of a stage of a firing; of the first where none is named. Raises Http404 for another's."""
+    stages = (firing.frozen or {}).get("stages", [])
+    kept = next((s for s in stages if stage_id in (None, s["stage_id"])), None)
+    if kept is None:
+        raise Http404("This stage was not in this firing.")
+    text = json.dumps(kept["document"], sort_keys=True)
+    return _frozen(hashlib.sha256(text.encode()).hexdigest(), text, kept["key"])
+
+
+def live_events(firing: Firing) -> list[FiringEvent]:
+    """What was done, without what was undone; in order."""
+    rows = list(firing.events.all())
+    undone = {row.data.get("of") for row in rows if row.kind == "undo"}
+    return [row for row in rows if row.kind != "undo" and row.key not in undone]
+
+
+def fired_seconds(firing: Firing, events: Sequence[FiringEvent], now: datetime) -> float:
+    """How far a firing is, s from its start: by the clock, or by the pace the stand-in was given."""
+    if firing.started_at is None:
+        return 0.0
+    if not firing.is_simulated:
+        return min(max(0.0, (now - firing.started_at).total_seconds()), _MOST_S)
+    at_s, since, pace, until_s = 0.0, firing.started_at, 1.0, None
+
+    def gone(to: datetime) -> float:
+        real = max(0.0, (to - since).total_seconds())
+        if until_s is None or at_s + real * pace <= until_s:
+            return at_s + real * pace
+        quick = max(0.0, (until_s - at_s) / pace)  # from there on at its own pace
+        return max(until_s, at_s) + (real - quick)
+
+    for event in events:
+        if event.kind == "pace" and event.made_at <= now:
+            at_s = gone(event.made_at)
+            since, pace, until_s = event.made_at, float(event.data["times"]), event.data.get("until_s")
+    return min(gone(now), _MOST_S)
+
+
+def moment_of(firing: Firing, at_s: float) -> datetime:
+    """The moment on its own clock when a firing has gone so far; for the stand-in as if it ran at its own pace."""
+    return (firing.started_at or firing.starts_at) + timedelta(seconds=at_s)
+
+
+def acts_of(events: Iterable[FiringEvent]) -> tuple[Act, ...]:
+    """What was done to the programme, in order."""
+    return tuple(
+        sorted(
+            (
+                Act(kind=e.kind, at_s=e.at_s, for_s=float(e.data.get("for_s", 0.0)))  # type: ignore[arg-type]
+                for e in events
+                if e.kind in ACTS
+            ),
+            key=lambda act: act.at_s,
+        )
+    )
+
+
+def _faults(events: Iterable[FiringEvent]) -> tuple[Fault, ...]:
+    found: list[Fault] = []
+    for e in events:
+        if e.kind != "fault":
+            continue
+        if e.data.get("on"):
+            found.append(Fault(kind=e.data["fault"], from_s=e.at_s))
+        else:
+            found = [replace(f, to_s=e.at_s) if f.kind == e.data["fault"] and f.to_s is None else f for f in found]
+    return tuple(found)
+
+
+@dataclass(slots=True)
+class _Fold:
+    """A fold and what it has taken: the last row, or the stand-in's own state."""
+
+    watch: Watch
+    last_pk: int = 0
+    stand_in: StandIn | None = None
+    state: StandInState | None = None
+    lock: threading.Lock = field(default_factory=threading.Lock)
+
+
+_folds: OrderedDict[tuple[int, int, str], _Fold] = OrderedDict()
+_guard = threading.Lock()
+
+
+def _fold(key: tuple[int, int, str], watched: Watched, stand_in: StandIn | None) -> _Fold:
+    with _guard:
+        fold = _folds.get(key)
+        if fold is None:
+            fold = _Fold(Watch(watched), stand_in=stand_in, state=stand_in.begin() if stand_in else None)
+            _folds[key] = fold
+        _folds.move_to_end(key)
+        while len(_folds) > _KEPT:
+            _folds.popitem(last=False)
+        return fold
+
+
+def _stand_in(firing: Firing, events: Sequence[FiringEvent]) -> StandIn:
+    """The stand-in of a firing: its first stage's programme, what was done and what was switched to fail."""
+    lead = frozen_of(firing).watched
+    return StandIn(kiln=lead.kiln, segments=shown_segments(lead), acts=acts_of(events), faults=_faults(events))
+
+
+def samples_of(firing: Firing, now: datetime) -> list[tuple[float, float, float | None, str]]:
+    """Every reading so far, (s, °C shown, set point, source), of the stand-in or of the kiln."""
+    events = live_events(firing)
+    if firing.is_simulated:
+        made = _stand_in(firing, events)
+        until = _until(firing, events, now)
+        return [(s.at_s, s.shown_c, s.set_c, "stand-in") for _, s in made.run(made.begin(), until)]
+    rows = firing.readings.order_by("at_s").values_list("at_s", "shown_c", "set_c", "source")
+    return [(at, float("nan") if c is None else c, s, src) for at, c, s, src in rows]
+
+
+def _until(firing: Firing, events: Sequence[FiringEvent], now: datetime) -> float:
+    """Up to when there are readings: now, or when the lid was opened."""
+    opened = next((e.at_s for e in reversed(events) if e.kind in ("open", "shut")), None)
+    is_open = firing.state == "opened" and opened is not None
+    return min(opened, _MOST_S) if is_open and opened is not None else fired_seconds(firing, events, now)
+
+
+def _take_simulated(fold: _Fold, until_s: float) -> None:
+    assert fold.stand_in is not None
+    assert fold.state is not None
+    if fold.state.at_s > until_s + PERIOD_S:  # the clock went back: from the beginning
+        fold.watch, fold.state = Watch(fold.watch.watched), fold.stand_in.begin()
+    for state, sample in fold.stand_in.run(fold.state, until_s):
+        fold.watch.extend([Reading(sample.at_s, sample.shown_c)])
+        fold.state = state
+
+
+def _take_rows(fold: _Fold, firing: Firing) -> None:
+    rows = (
+        ReadingRow.objects.filter(firing=firing, pk__gt=fold.last_pk)
+        .order_by("at_s")
+        .values_list("pk", "at_s", "shown_c")
+    )
+    new = list(rows)
+    if not new:
+        return
+    readings = [Reading(at, float("nan") if c is None else c) for _, at, c in new]
+    if not fold.watch.extend(readings):
+        again = Watch(fold.watch.watched)
+        everything = ReadingRow.objects.filter(firing=firing).order_by("at_s").values_list("at_s", "shown_c")
+        again.extend(Reading(at, float("nan") if c is None else c) for at, c in everything.iterator(chunk_size=20_000))
+        fold.watch = again
+    fold.last_pk = max(pk for pk, _, _ in new)
+
+
+def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Frozen, FireState, float]:
+    """A stage in its firing as it stands: what was frozen, what the readings say, and how far it is, s."""
+    frozen = frozen_of(firing, stage_id)
+    events = live_events(firing)
+    now_s = _until(firing, events, now)
+    told = str(firing.started_at)
+    stand_in = None
+    if firing.is_simulated:
+        stand_in = _stand_in(firing, events)
+        told += hashlib.sha256(repr((stand_in.acts, stand_in.faults)).encode()).hexdigest()
+    fold = _fold((firing.pk, stage_id or 0, told), frozen.watched, stand_in)
+    with fold.lock:
+        if firing.is_simulated:
+            _take_simulated(fold, now_s)
+        else:
+            _take_rows(fold, firing)
+        off = any(f.kind == "power-cut" and f.to_s is None for f in _faults(events)) or _power_is_lost(events)
+        state = fold.watch.state(acts_of(events), now_s, is_off=off)
+    return frozen, state, now_s
+
+
+def _power_is_lost(events: Sequence[FiringEvent]) -> bool:
+    last = next((e.kind for e in reversed(events) if e.kind in ("power-lost", "power-back")), "")
+    return last == "power-lost"
