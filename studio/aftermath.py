@@ -2,25 +2,24 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 
 from coldcradle.after.causes import RankedCause, ranked_causes
 from coldcradle.after.facts import facts_of
 from coldcradle.after.lever import Lever, lever_of
-from coldcradle.after.measures import Compared, compare, measure_kinds
+from coldcradle.after.measures import Compared, Predicted, compare, measure_kinds
 from coldcradle.after.next_step import NextStep, next_steps
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import MEND_OVER, RUN_BAND, is_over
 from coldcradle.piece.aftermath import evidence_of, left_really_pa, predictions_of
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from studio.checking import listed_checks
-from studio.models import Firing, Stage
+from studio.models import Firing, Measure, Stage
 from studio.watching import Frozen, live_events, state_of
 
-__all__ = ["Aftermath", "Residue", "aftermath_of", "shown_measures"]
-
-_PLANNED = ("length", "width", "thickness", "weight", "depth")
+__all__ = ["Aftermath", "Residue", "aftermath_of", "compared_measures"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,11 +44,10 @@ class Aftermath:
     steps: list[NextStep]
 
 
-def shown_measures(firing: Firing, stage: Stage, frozen: Frozen) -> list[Compared]:
-    """Each measure beside its prediction, those without either left out but for what is usually measured."""
-    predicted = {p.key: p for p in predictions_of(frozen.plan, frozen.watched)}
+def compared_measures(predicted: Mapping[str, Predicted], rows: Iterable[Measure]) -> list[Compared]:
+    """Everything that can be measured, beside its prediction."""
     values: dict[str, list[float]] = {}
-    for row in stage.measures.filter(firing=firing):
+    for row in rows:
         values.setdefault(row.key, []).append(row.value)
     return [compare(key, predicted.get(key), values.get(key, [])) for key in measure_kinds()]
 
@@ -85,10 +83,11 @@ def _unticked(firing: Firing, stage: Stage) -> dict[str, str]:
 def aftermath_of(firing: Firing, stage: Stage, now: datetime) -> Aftermath:
     """What came out of a stage of a firing, why, and what to change. Raises Http404 where it was not in it."""
     frozen, state, _ = state_of(firing, stage.pk, now)
-    measures = shown_measures(firing, stage, frozen)
+    rows = list(stage.measures.filter(firing=firing))
+    measures = compared_measures({p.key: p for p in predictions_of(frozen.plan, frozen.watched)}, rows)
     seen = [row.fault for row in stage.observations.filter(firing=firing)]
     events = live_events(firing)
-    values = {row.key: row.value for row in stage.measures.filter(firing=firing)}
+    values = {row.key: row.value for row in rows}
     residue = _residue(frozen, state)
     causes: list[RankedCause] = []
     lever = None

@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import Any
 
 from django.db.models import Count, Q, QuerySet
 
 from coldcradle.after.faults import faults
+from coldcradle.after.measures import Predicted
 from coldcradle.heat.limits import RUN_BAND
-from coldcradle.piece.aftermath import left_really_pa
+from coldcradle.piece.aftermath import left_really_pa, predictions_of
 from coldcradle.quantity.format import show
-from studio.aftermath import shown_measures
+from studio.aftermath import compared_measures
 from studio.models import Firing, Stage
-from studio.watching import Frozen, live_events, state_of
+from studio.watching import live_events, state_of
 
 __all__ = ["Page", "best_of", "found_firings", "page_of", "statistics"]
 
@@ -26,7 +28,6 @@ class Page:
 
     firing: Firing
     stage: Stage
-    frozen: Frozen
     row: dict[str, Any]
 
 
@@ -56,33 +57,20 @@ def found_firings(
     return rows.distinct().order_by("-started_at", "-pk")
 
 
-def page_of(firing: Firing, stage: Stage, now: datetime) -> Page:
-    """One stage of a firing with what was planned beside what happened."""
+def _worked_out(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
+    """What of a page follows from what was frozen and read: plain values, fit to be kept."""
     frozen, state, now_s = state_of(firing, stage.pk, now)
     watched, plan = frozen.watched, frozen.plan
     left = left_really_pa(watched, state) if state.inside is not None else None
     peak = watched.segments[watched.peak]
-    seen = [row.fault for row in stage.observations.filter(firing=firing)]
-    measures = [m for m in shown_measures(firing, stage, frozen) if m.word != "open"]
-    photos = list(stage.photos.filter(firing=firing))
-    looked = [e.data.get("saw", "") for e in live_events(firing) if e.kind == "looked"]
-    shown_line = state.measured[:: max(1, len(state.measured) // 120)]
-    row = {
-        "firing_id": firing.pk,
-        "stage_id": stage.pk,
-        "stage_key": stage.key,
-        "piece_id": stage.piece_id,
-        "piece": stage.piece.name,
+    steps = plan.heat.steps if plan.heat else []
+    found = {
         "stage": stage.inputs.get("name") or plan.process_name,
         "process": plan.process_name,
         "process_key": plan.process,
-        "kiln": firing.kiln.name,
         "cradle": frozen.result.stage.cradle.name,
-        "cradle_id": stage.cradle_id,
         "glass": frozen.result.stage.glass.kind.name,
         "thickness": watched.load.thickness.shown,
-        "state": firing.state,
-        "is_simulated": firing.is_simulated,
         "peak_planned": show(peak.to_c, "temperature"),
         "peak": show(round(state.inside.hottest_c), "temperature") if state.inside else None,
         "hold_planned": show(peak.hold_s, "duration"),
@@ -90,26 +78,53 @@ def page_of(firing: Firing, stage: Stage, now: datetime) -> Page:
         "left": show(left, "stress", RUN_BAND * left) if left is not None else None,
         "left_planned": show(watched.planned_left_pa, "stress"),
         "formed": state.formed.words if state.formed else None,
+        "planned_line": list(watched.planned_line),
+        "measured_line": state.measured[:: max(1, len(state.measured) // 120)],
+        "steps": [{"name": s.name, "rate": s.rate, "to": s.to, "hold": s.hold} for s in steps],
+        "predicted": [asdict(p) for p in predictions_of(plan, watched)],
+    }
+    return dict(json.loads(json.dumps(found, default=asdict)))
+
+
+def _kept(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
+    """The same, worked out once for a firing that is over."""
+    told = firing.told.get(str(stage.pk))
+    if told is None:
+        told = _worked_out(firing, stage, now)
+        if firing.state == "opened":
+            firing.told[str(stage.pk)] = told
+            Firing.objects.filter(pk=firing.pk, version=firing.version).update(told=firing.told)
+    return dict(told)
+
+
+def page_of(firing: Firing, stage: Stage, now: datetime) -> Page:
+    """One stage of a firing with what was planned beside what happened."""
+    told = _kept(firing, stage, now)
+    predicted = {p["key"]: Predicted(**p) for p in told.pop("predicted")}
+    seen = [row.fault for row in stage.observations.all() if row.firing_id == firing.pk]
+    mine = [m for m in stage.measures.all() if m.firing_id == firing.pk]
+    compared = compared_measures(predicted, mine)
+    measures = [m for m in compared if m.word != "open"]
+    photos = [p for p in stage.photos.all() if p.firing_id == firing.pk]
+    row = told | {
+        "firing_id": firing.pk,
+        "stage_id": stage.pk,
+        "stage_key": stage.key,
+        "piece_id": stage.piece_id,
+        "piece": stage.piece.name,
+        "kiln": firing.kiln.name,
+        "cradle_id": stage.cradle_id,
+        "state": firing.state,
+        "is_simulated": firing.is_simulated,
         "measures": measures,
         "faults": [faults()[key].name for key in seen],
-        "looked": looked,
+        "looked": [e.data.get("saw", "") for e in live_events(firing) if e.kind == "looked"],
         "note": firing.note,
         "photo_before": next((p.photo_id for p in photos if p.when == "before"), None),
         "photo_after": next((p.photo_id for p in reversed(photos) if p.when == "after"), None),
-        "planned_line": list(watched.planned_line),
-        "measured_line": shown_line,
-        "steps": [
-            {
-                "name": s.name,
-                "rate": s.rate,
-                "to": s.to,
-                "hold": s.hold,
-            }
-            for s in (plan.heat.steps if plan.heat else [])
-        ],
         "score": _score(measures, seen),
     }
-    return Page(firing, stage, frozen, row)
+    return Page(firing, stage, row)
 
 
 def _score(measures: Sequence[Any], seen: Sequence[str]) -> float:

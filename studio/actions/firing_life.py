@@ -92,9 +92,12 @@ def begin(firing: Firing, *, key: str, is_simulated: bool, at: datetime | None, 
         raise DocumentError(
             [Fault(f"{b.stage.pk}.{b.check.rule}", f"{b.piece}: {b.check.says.metric}", "") for b in blocked]
         )
+    firing.state, firing.is_simulated, firing.started_at = state, is_simulated, at or now
+    if not firing.inputs.get("ready_by"):
+        firing.starts_at = firing.started_at  # the plan's own hours follow the hour it was begun at
+        firing.save(update_fields=["starts_at"])
     firing.frozen = _frozen(firing)
     frozen_of(firing)  # refused here where the kiln cannot do it
-    firing.state, firing.is_simulated, firing.started_at = state, is_simulated, at or now
     firing.version += 1
     firing.save()
     FiringEvent.objects.create(firing=firing, key=key, kind="started", at_s=0.0, made_at=now)
@@ -159,8 +162,8 @@ def _act_on(firing: Firing, *, key: str, kind: str, given: dict[str, Any], now: 
         firing.opened_at = now
     if kind == "shut":
         firing.opened_at = None
-    firing.version = F("version") + 1
-    firing.save(update_fields=["state", "opened_at", "version", "updated_at"])
+    firing.version, firing.told = F("version") + 1, {}
+    firing.save(update_fields=["state", "opened_at", "version", "told", "updated_at"])
     firing.refresh_from_db()
     if kind in ("open", "shut"):
         Piece.objects.filter(stages__firing=firing).update(summary=None)
@@ -185,6 +188,7 @@ def undo_act(firing: Firing, *, key: str, of: str, now: datetime) -> None:
         firing.state = _state_without(firing)
         firing.opened_at = timezone.now() if firing.state == "opened" else None
     firing.version += 1
+    firing.told = {}
     firing.save()
 
 

@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from django.db import connection, connections, transaction
+from django.db.models import F
 
 from coldcradle.errors import ColdCradleError, ImpossibleInput
 from coldcradle.heat.kiln.log import KilnLog, read_log
@@ -68,6 +69,7 @@ def add_readings(firing: Firing, rows: Sequence[tuple[float, float | None]], *, 
             raise ImpossibleInput("expected a time after the start of the firing, and within 60 days of it")
         if shown_c is not None and not -60 <= shown_c <= 1600:
             raise ImpossibleInput(f"expected a kiln's temperature, got {shown_c:g} °C")
+    Firing.objects.filter(pk=firing.pk).update(told={}, version=F("version") + 1)
     return _insert([(firing.pk, float(at), c, None, source) for at, c in rows]) if rows else 0
 
 
@@ -81,6 +83,7 @@ def keep_log(firing: Firing, log: KilnLog, *, offset_s: float, job: LogJob | Non
         raise ImpossibleInput("expected a log of at most 60 days")
     new = 0
     with transaction.atomic():
+        Firing.objects.filter(pk=firing.pk).update(told={}, version=F("version") + 1)
         for at in range(0, len(times), _BATCH):
             part = slice(at, at + _BATCH)
             rows = [

@@ -88,11 +88,16 @@ def _row(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
     return page.row | {"started": clock_of(firing)(0.0), "started_at": firing.started_at}
 
 
+def _stages(ids: list[int]) -> Any:
+    rows = Stage.objects.filter(pk__in=ids).select_related("piece", "firing")
+    return rows.prefetch_related("observations", "measures", "photos")
+
+
 def _rows(firings: Any, now: datetime) -> list[dict[str, Any]]:
     found = []
-    for firing in firings.select_related("kiln"):
+    for firing in firings.select_related("kiln").prefetch_related("events"):
         frozen_ids = [s["stage_id"] for s in (firing.frozen or {}).get("stages", [])]
-        for stage in Stage.objects.filter(pk__in=frozen_ids).select_related("piece", "firing"):
+        for stage in _stages(frozen_ids):
             found.append(_row(firing, stage, now))
     return found
 

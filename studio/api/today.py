@@ -53,6 +53,7 @@ class ToDoOut(Schema):
     at: datetime
     is_due: bool
     is_awake: bool
+    clash: str
     piece_id: int | None
     stage_key: str
     station: str
@@ -167,6 +168,12 @@ def _planned(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any
     return row, [_todo(f"start-{firing.pk}", "Start the kiln", about, start, now, stage, "before")]
 
 
+def _clash(row: dict[str, Any], standing: list[dict[str, Any]]) -> str:
+    """Which firing still has the kiln when this one is to begin."""
+    other = next((o for o in standing if o["starts_at"] <= row["starts_at"] < o["ends_at"]), None)
+    return f"the kiln is not free: {other['name']}" if other else ""
+
+
 @router.get("/today", response=TodayOut)
 def show_today(request: HttpRequest):
     """Firings from half a day back to six days on, the clocks that run, and what wants doing, the soonest first."""
@@ -187,7 +194,11 @@ def show_today(request: HttpRequest):
             continue
         row, wants = _going(firing, stage, now) if firing.started_at else _planned(firing, stage, now)
         if row is not None:
-            kilns[firing.kiln_id]["firings"].append(row)
+            standing = kilns[firing.kiln_id]["firings"]
+            for want in wants:
+                if want["station"] == "before":
+                    want["clash"] = _clash(row, standing)
+            standing.append(row)
         todos += wants
     timers = [timer_out(t, now) for t in Timer.objects.of(request.user).filter(ended_at=None)]
     for t in timers:
@@ -199,6 +210,7 @@ def show_today(request: HttpRequest):
                 "at": t["ends_at"],
                 "is_due": t["left_s"] <= 0,
                 "is_awake": True,
+                "clash": "",
                 "piece_id": None,
                 "stage_key": "",
                 "station": "",

@@ -18,6 +18,7 @@ from studio.actions.shelf import save_kiln, save_kind
 from studio.actions.solids import keep_solid, room_steps
 from studio.actions.stock import save_item
 from studio.actions.welcome import welcome
+from studio.demo.history import load_history
 from studio.models import GlassKind, Kiln
 from studio.stock_levels import rack_of
 
@@ -41,8 +42,8 @@ def _start(today: datetime, typed: str) -> str:
 
 
 @transaction.atomic
-def load_demo(today: datetime) -> Any:
-    """The demo user with rack, kilns and pieces; an existing demo user is left as it is."""
+def load_demo(today: datetime, *, with_history: bool = True) -> Any:
+    """The demo user with rack, kilns, pieces and notebook; an existing demo user is left as it is."""
     users = get_user_model().objects
     if (user := users.filter(username=DEMO_USER).first()) is not None:
         return user
@@ -68,18 +69,26 @@ def load_demo(today: datetime) -> Any:
     for kiln in studio["kilns"]:
         save_kiln(user, kiln=None, version=None, document=kiln, system="metric")
     kilns = {kiln.name: kiln for kiln in Kiln.objects.of(user)}
-    for document in demo_documents():
-        whole = copy.deepcopy(document)
+
+    def ready(whole: dict[str, Any]) -> dict[str, Any]:
+        """A document with the studio's own glass, kilns and days in it."""
         for stage in whole["stages"]:
             kind, kiln = kinds[stage["glass"]["kind"]], kilns[stage["heat"]["kiln"]]
             stage["glass"] |= {"kind": kind.document, "rack": rack_of(kind)}
             stage["heat"] |= {"kiln": kiln.document, "starts_at": _start(today, stage["heat"]["starts_at"])}
             if isinstance(stage["cradle"].get("solid"), str):
                 stage["cradle"]["solid"] = _solid(user, stage["cradle"]["solid"])
+        return whole
+
+    for document in demo_documents():
+        whole = ready(copy.deepcopy(document))
         piece = import_piece(user, whole)
         for stage in whole["stages"]:
             if not stage["cradle"]["name"].startswith("Kiln shelf"):
                 _shelve(piece, stage["key"], studio["care"], today)
+    if with_history:
+        named = {path.stem: json.loads(path.read_text("utf-8")) for path in (_HERE / "pieces").glob("*.json")}
+        load_history(user, today if today.tzinfo else today.astimezone(), named, ready)
     return user
 
 

@@ -16,7 +16,8 @@ class Firing(Owned):
     """`starts_at` is a moment, `time_zone` where it is told; `inputs` holds the rest as typed, `head` what stands.
 
     Once it is started, `frozen` keeps the documents of all its stages as they stood, so that plan and outcome can be
-    compared whatever is edited later. `is_simulated`: the stand-in runs it, no kiln does.
+    compared whatever is edited later. `is_simulated`: the stand-in runs it, no kiln does. `told` is what the notebook
+    shows of each stage by its number, worked out once the firing is over; empty where it must be worked out anew.
     """
 
     kiln = models.ForeignKey(Kiln, on_delete=models.PROTECT, related_name="firings")
@@ -30,6 +31,7 @@ class Firing(Owned):
     opened_at = models.DateTimeField(null=True)
     is_simulated = models.BooleanField(default=False)
     note = models.CharField(max_length=2000, default="")
+    told = models.JSONField(default=dict)
 
     class Meta:
         indexes = [models.Index(fields=["owner", "state", "-started_at"], name="firing_by_state")]

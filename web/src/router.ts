@@ -3,10 +3,12 @@ import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vu
 import PiecesPlace from './places/pieces/PiecesPlace.vue'
 
 export const PLACES = [
+  { name: 'today', path: '/today', title: 'Today' },
   { name: 'pieces', path: '/pieces', title: 'Pieces' },
   { name: 'cradles', path: '/cradles', title: 'Cradles' },
   { name: 'glass', path: '/glass', title: 'Glass' },
   { name: 'kilns', path: '/kilns', title: 'Kilns' },
+  { name: 'notebook', path: '/notebook', title: 'Notebook' },
   { name: 'sums', path: '/sums', title: 'Sums' },
 ] as const
 
@@ -26,7 +28,7 @@ export const router = createRouter({
       props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
     },
     {
-      path: '/pieces/:id(\\d+)/:station(cradle|glass|layup|heat)?',
+      path: '/pieces/:id(\\d+)/:station(cradle|glass|layup|heat|before|fire|after)?',
       name: 'piece',
       component: () => import('./places/piece/PiecePage.vue'),
       props: (route) => ({
@@ -62,6 +64,18 @@ export const router = createRouter({
         part: route.params.part === 'blank' ? 'blank' : Number(route.params.part),
         stage: stageOf(route),
       }),
+    },
+    { path: '/today', name: 'today', component: () => import('./places/today/TodayPlace.vue') },
+    {
+      path: '/notebook',
+      name: 'notebook',
+      component: () => import('./places/notebook/NotebookPlace.vue'),
+    },
+    {
+      path: '/notebook/:firings([\\d,]+)',
+      name: 'notebook-page',
+      component: () => import('./places/notebook/NotebookPages.vue'),
+      props: (route) => ({ firings: String(route.params.firings).split(',').map(Number).slice(0, 2) }),
     },
     { path: '/sums', name: 'sums', component: () => import('./places/sums/SumsPlace.vue') },
     {

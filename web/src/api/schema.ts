@@ -4534,6 +4534,8 @@ export interface components {
              * Format: date-time
              */
             at: string;
+            /** Clash */
+            clash: string;
             /** Is Awake */
             is_awake: boolean;
             /** Is Due */

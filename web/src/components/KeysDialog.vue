@@ -5,7 +5,7 @@ const shown = defineModel<boolean>({ required: true })
 const KEYS = [
   ['/', 'find a piece'],
   ['n', 'new piece'],
-  ['1 2 3 4', 'Cradle, Glass, Lay-up, Heat'],
+  ['1 … 7', 'Cradle, Glass, Lay-up, Heat, Before, Fire, After'],
   ['[ ]', 'the stage before, the stage after'],
   ['w', 'working of the figure you are on'],
   ['u', 'flip units'],

@@ -17,7 +17,8 @@ const queries = useQueryClient()
 const isAt = (name: string) =>
   route.name === name ||
   (name === 'pieces' && ['piece', 'bench'].includes(String(route.name))) ||
-  (name === 'sums' && route.name === 'sum')
+  (name === 'sums' && route.name === 'sum') ||
+  (name === 'notebook' && route.name === 'notebook-page')
 
 async function signOut() {
   try {

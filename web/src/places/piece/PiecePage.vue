@@ -11,6 +11,9 @@ import { useShortcuts } from '../../composables/useShortcuts'
 import CradleStation from '../../stations/cradle/CradleStation.vue'
 import LayupStation from '../../stations/layup/LayupStation.vue'
 import GlassStation from '../../stations/glass/GlassStation.vue'
+import AfterStation from '../../stations/after/AfterStation.vue'
+import BeforeStation from '../../stations/before/BeforeStation.vue'
+import FireStation from '../../stations/fire/FireStation.vue'
 import HeatStation from '../../stations/heat/HeatStation.vue'
 import ChainStrip from './ChainStrip.vue'
 import ConflictDialog from './ConflictDialog.vue'
@@ -27,6 +30,8 @@ const working = provideWorking()
 
 const { query: choices } = useChoices()
 const stations = computed(() => choices.data.value?.stations ?? [])
+const isFired = computed(() => !['planned', 'loaded'].includes(piece.value?.firing.state ?? 'planned'))
+const isLogged = computed(() => ['before', 'fire', 'after'].includes(props.station))
 const unsaved = computed(() => Object.values(drafts).filter((d) => d.message === 'Not saved yet.').length)
 
 function showWorking() {
@@ -58,6 +63,9 @@ useShortcuts({
   2: () => goTo(1),
   3: () => goTo(2),
   4: () => goTo(3),
+  5: () => goTo(4),
+  6: () => goTo(5),
+  7: () => goTo(6),
   '[': () => alongChain(-1),
   ']': () => alongChain(1),
   w: showWorking,
@@ -84,12 +92,23 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
       <button type="button" class="text-button" @click="context.retry()">Send it again</button>
     </div>
     <ThreadBar :thread="piece.plan.thread" />
-    <StationPath :id="id" :station="station" :states="piece.plan.states" :stations="stations" />
+    <StationPath
+      :id="id"
+      :station="station"
+      :states="{ ...piece.plan.states, ...piece.firing.words }"
+      :stations="stations"
+    />
+    <p v-if="isFired && !isLogged" class="margin-note">
+      This stage has been fired. What is changed here is not what was fired: that is kept in the notebook.
+    </p>
     <HeatStation v-if="station === 'heat'" :piece="piece" />
+    <FireStation v-else-if="station === 'fire'" :key="`fire-${piece.firing.id}`" :piece="piece" />
+    <AfterStation v-else-if="station === 'after'" :key="`after-${piece.firing.id}`" :piece="piece" />
     <div v-else class="sheet">
       <div class="work">
         <CradleStation v-if="station === 'cradle'" :piece="piece" :choices="choices.data.value" />
         <LayupStation v-else-if="station === 'layup'" :piece="piece" :choices="choices.data.value" />
+        <BeforeStation v-else-if="station === 'before'" :key="`before-${piece.firing.id}`" :piece="piece" />
         <GlassStation v-else :piece="piece" :choices="choices.data.value" />
       </div>
       <SectionSheet class="drawing" :piece="piece" :is-moving="station === 'layup'" />

@@ -1,0 +1,44 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+
+import { api, asked } from '../api/client'
+import type { BeforeList, CheckLine } from '../api/types'
+
+/** The list before a firing: what applies, and ways to tick it. */
+export function useBefore(firing: number) {
+  const queries = useQueryClient()
+  const key = ['before', firing]
+  const path = { path: { firing_id: firing } }
+  const query = useQuery({
+    queryKey: key,
+    queryFn: () => asked(api.GET('/api/firings/{firing_id}/before', { params: path })),
+    refetchOnMount: 'always',
+  })
+  const list = computed(() => query.data.value as BeforeList | undefined)
+  const trouble = ref('')
+
+  async function send(work: () => Promise<unknown>) {
+    trouble.value = ''
+    try {
+      queries.setQueryData(key, await work())
+      for (const place of ['today', 'piece']) void queries.invalidateQueries({ queryKey: [place] })
+    } catch (error) {
+      trouble.value = (error as Error).message
+    }
+  }
+
+  const tick = (line: CheckLine, isDone: boolean, reason = line.reason) =>
+    send(() =>
+      asked(
+        api.POST('/api/firings/{firing_id}/checks', {
+          params: path,
+          body: { stage_id: line.stage_id, rule: line.check.rule, is_done: isDone, reason },
+        }),
+      ),
+    )
+  const load = (isLoaded: boolean) =>
+    send(() =>
+      asked(api.POST('/api/firings/{firing_id}/load', { params: path, body: { is_loaded: isLoaded } })),
+    )
+  return { query, list, trouble, tick, load }
+}

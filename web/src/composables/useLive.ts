@@ -1,0 +1,112 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+
+import { api, asked, Refused } from '../api/client'
+import type { Live } from '../api/types'
+import { newKey } from '../logic/keys'
+import { readWaiting, waitingAct, writeWaiting, type WaitingAct } from '../logic/waitingActs'
+
+const SLOW_MS = 4000
+const QUICK_MS = 1000
+
+/** A firing as it stands, asked for again and again; what is done to it is sent until it has arrived. */
+export function useLive(firing: number, stage: number) {
+  const queries = useQueryClient()
+  const key = ['live', firing, stage]
+  const query = useQuery({
+    queryKey: key,
+    queryFn: () =>
+      asked(
+        api.GET('/api/firings/{firing_id}/live', {
+          params: { path: { firing_id: firing }, query: { stage_id: stage } },
+        }),
+      ),
+    refetchInterval: ({ state }) => (((state.data as Live | undefined)?.pace ?? 1) > 1 ? QUICK_MS : SLOW_MS),
+    refetchOnWindowFocus: 'always',
+    retry: false,
+  })
+  const live = computed(() => query.data.value as Live | undefined)
+  const ahead = useQuery({
+    queryKey: ['ahead', firing, stage],
+    queryFn: () =>
+      asked(
+        api.GET('/api/firings/{firing_id}/ahead', {
+          params: { path: { firing_id: firing }, query: { stage_id: stage } },
+        }),
+      ),
+    refetchInterval: () => ((live.value?.pace ?? 1) > 1 ? 2 * QUICK_MS : 5 * SLOW_MS),
+    enabled: computed(() => !!live.value && live.value.state !== 'opened'),
+    retry: false,
+  })
+  const waiting = ref<WaitingAct[]>(readWaiting(firing))
+  const trouble = ref('')
+  let isSending = false
+
+  function accept(next: unknown) {
+    queries.setQueryData(key, next)
+    void queries.invalidateQueries({ queryKey: ['ahead', firing] })
+    for (const place of ['today', 'pieces', 'after', 'notebook', 'piece'])
+      void queries.invalidateQueries({ queryKey: [place] })
+  }
+
+  function keep(acts: WaitingAct[]) {
+    waiting.value = acts
+    writeWaiting(firing, acts)
+  }
+
+  async function sendWaiting() {
+    if (isSending) return
+    isSending = true
+    try {
+      while (waiting.value[0]) {
+        const act = waiting.value[0]
+        try {
+          const next = await asked(
+            api.POST('/api/firings/{firing_id}/acts', {
+              params: { path: { firing_id: firing }, query: { stage_id: stage } },
+              body: { key: act.key, kind: act.kind, data: act.data },
+            }),
+          )
+          trouble.value = ''
+          keep(waiting.value.slice(1))
+          accept(next)
+        } catch (error) {
+          if (!(error instanceof Refused)) return // kept, and sent again when the studio is heard
+          trouble.value = `${act.name}: ${error.message}`
+          keep(waiting.value.slice(1))
+        }
+      }
+    } finally {
+      isSending = false
+    }
+  }
+
+  async function act(kind: string, name: string, data: Record<string, unknown> = {}) {
+    keep([...waiting.value, waitingAct(kind, data, name)])
+    await queries.cancelQueries({ queryKey: key })
+    await sendWaiting()
+  }
+
+  async function undo(of: string) {
+    trouble.value = ''
+    try {
+      accept(
+        await asked(
+          api.POST('/api/firings/{firing_id}/undo', {
+            params: { path: { firing_id: firing }, query: { stage_id: stage } },
+            body: { key: newKey(), of },
+          }),
+        ),
+      )
+    } catch (error) {
+      trouble.value = (error as Error).message
+    }
+  }
+
+  // whenever the studio is heard again, what waits is sent
+  watch(query.dataUpdatedAt, () => void (waiting.value.length && sendWaiting()))
+  const silentSince = computed(() => (query.error.value && live.value ? query.dataUpdatedAt.value : 0))
+  return { query, live, ahead, waiting, trouble, silentSince, act, undo, accept }
+}
+
+export type LiveContext = ReturnType<typeof useLive>

@@ -1,0 +1,49 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+
+import { api, asked } from '../api/client'
+import type { BenchTimer } from '../api/types'
+import { newKey } from '../logic/keys'
+
+/** The clocks on the bench; whoever sees one ring first notes it, so that it rings once. */
+export function useTimers() {
+  const queries = useQueryClient()
+  const query = useQuery({
+    queryKey: ['timers'],
+    queryFn: () => asked(api.GET('/api/timers')),
+    refetchInterval: 20_000,
+    retry: false,
+  })
+  const timers = computed(() => (query.data.value ?? []) as BenchTimer[])
+  const now = ref(Date.now())
+  const clock = setInterval(() => (now.value = Date.now()), 1000)
+  onBeforeUnmount(() => clearInterval(clock))
+  const leftS = (timer: BenchTimer) => (new Date(timer.ends_at).getTime() - now.value) / 1000
+  const refresh = () => {
+    for (const key of ['timers', 'today']) void queries.invalidateQueries({ queryKey: [key] })
+  }
+
+  const rings = ref<string[]>([])
+  watch(now, async () => {
+    for (const timer of timers.value) {
+      if (timer.is_rung || leftS(timer) > 0 || rings.value.includes(timer.key)) continue
+      rings.value = [...rings.value, timer.key]
+      await asked(
+        api.POST('/api/timers/{timer_id}/ring', { params: { path: { timer_id: timer.id } } }),
+      ).catch(() => undefined)
+      refresh()
+    }
+  })
+
+  async function begin(kind: string, stage: number | null = null, lasts = '', name = '') {
+    await asked(api.POST('/api/timers', { body: { key: newKey(), kind, name, lasts, stage_id: stage } }))
+    refresh()
+  }
+  async function end(timer: BenchTimer) {
+    await asked(api.POST('/api/timers/{timer_id}/end', { params: { path: { timer_id: timer.id } } })).catch(
+      () => undefined,
+    )
+    refresh()
+  }
+  return { timers, leftS, begin, end }
+}

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Piece } from '../../api/types'
+import LoadState from '../../components/LoadState.vue'
+import MessageText from '../../components/MessageText.vue'
+import PhotoAdder from '../../components/PhotoAdder.vue'
+import { useAfter } from '../../composables/useAfter'
+import { usePreferences } from '../../composables/usePreferences'
+import CausePanel from './CausePanel.vue'
+import FaultPicker from './FaultPicker.vue'
+import MeasureTable from './MeasureTable.vue'
+import PhotoPair from './PhotoPair.vue'
+
+/** What came out beside what was predicted, what is wrong with it and why, and the one thing to change. */
+const props = defineProps<{ piece: Piece }>()
+const preferences = usePreferences()
+const { query, after, trouble, faulty, isBusy, measure, observe, next } = useAfter(() => props.piece)
+const before = computed(() => after.value?.photos.find((p) => p.when === 'before'))
+const later = computed(() => after.value?.photos.filter((p) => p.when === 'after') ?? [])
+const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f) => f.key) ?? [])
+</script>
+
+<template>
+  <p v-if="['planned', 'loaded'].includes(piece.firing.state)" class="to-come">
+    <strong>Nothing has come out yet.</strong> This stage is told of here once it has been fired.
+    <RouterLink :to="{ params: { station: 'before' } }">To Before</RouterLink>
+  </p>
+  <LoadState
+    v-else-if="!after"
+    :is-loading="query.isPending.value"
+    :error="query.error.value"
+    @again="query.refetch()"
+  />
+  <section v-else class="after">
+    <p class="answer" aria-live="polite">
+      <template v-if="after.opened">Opened {{ preferences.pick(after.opened).text }}. </template>
+      <template v-else>Still in the kiln. </template>
+      <MessageText v-if="after.residue" :said="after.residue.says" />
+      <span v-if="after.residue" class="quiet small"
+        >&nbsp;Seen between crossed polarisers: about
+        {{ preferences.pick(after.residue.retardation).text }}.</span
+      >
+    </p>
+    <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
+    <div class="two">
+      <div class="column">
+        <MeasureTable
+          :measures="after.measures"
+          :typed="after.typed"
+          :places="after.places"
+          :faulty="faulty"
+          @measure="measure"
+        />
+        <PhotoPair
+          v-if="before && later.length"
+          :before="before.photo_id"
+          :after="later[later.length - 1]!.photo_id"
+        />
+        <PhotoAdder
+          :firing="piece.firing.id"
+          :stage="piece.firing.stage_id"
+          when="after"
+          :photos="later"
+          label="Photograph what came out"
+          @added="query.refetch()"
+        />
+      </div>
+      <div class="column">
+        <FaultPicker
+          :faults="after.faults"
+          :note="after.note"
+          @change="(faults: string[]) => observe(faults, after!.note)"
+          @note="(note: string) => observe(seen, note)"
+        />
+        <CausePanel :after="after" :is-busy="isBusy" @next="next" />
+      </div>
+    </div>
+    <ul class="cautions small">
+      <li v-for="text in after.cautions" :key="text">⚠ {{ text }}</li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.to-come {
+  padding: 24px 0;
+}
+
+.after {
+  display: grid;
+  gap: 12px;
+  padding-top: 10px;
+}
+
+.answer {
+  font-size: 1.22rem;
+}
+
+.two {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 18px 28px;
+}
+
+.column {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+
+.cautions {
+  list-style: none;
+  margin: 0;
+  padding: 8px 0 0;
+  border-top: 1px solid var(--rule);
+  color: var(--ink-soft);
+}
+
+@media (max-width: 900px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed } from 'vue'
+
+import type { Piece } from '../../api/types'
+import Answer from '../../components/Answer.vue'
+import BenchTimers from '../../components/BenchTimers.vue'
+import LoadState from '../../components/LoadState.vue'
+import PhotoAdder from '../../components/PhotoAdder.vue'
+import { useBefore } from '../../composables/useBefore'
+import { useTimers } from '../../composables/useTimers'
+import CheckRow from './CheckRow.vue'
+
+/** What must be true before the lid closes: some of it ticks itself, the rest is ticked at the bench. */
+const props = defineProps<{ piece: Piece }>()
+const { query, list, trouble, tick, load } = useBefore(props.piece.firing.id)
+const { begin } = useTimers()
+const topics = computed(() =>
+  Object.entries(list.value?.topics ?? {})
+    .map(([key, name]) => ({ key, name, lines: list.value!.lines.filter((l) => l.check.topic === key) }))
+    .filter((topic) => topic.lines.length),
+)
+const isBegun = computed(() => !['planned', 'loaded'].includes(list.value?.state ?? 'planned'))
+const photos = computed(() => list.value?.photos.filter((p) => p.when === 'before') ?? [])
+</script>
+
+<template>
+  <LoadState
+    v-if="!list"
+    :is-loading="query.isPending.value"
+    :error="query.error.value"
+    @again="query.refetch()"
+  />
+  <section v-else class="before">
+    <Answer :said="list.says" />
+    <p v-if="isBegun" class="margin-note">This firing has begun; the list stands as it was ticked.</p>
+    <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
+    <section v-for="topic in topics" :key="topic.key" class="topic">
+      <h3>{{ topic.name }}</h3>
+      <CheckRow
+        v-for="line in topic.lines"
+        :key="`${line.stage_id}-${line.check.rule}`"
+        :line="line"
+        :piece="list.stages.length > 1 ? line.piece : ''"
+        @tick="(isDone: boolean) => tick(line, isDone)"
+        @reason="(text: string) => tick(line, !!line.ticked, text)"
+        @clock="(kind: string) => begin(kind, line.stage_id)"
+      />
+    </section>
+    <BenchTimers />
+    <PhotoAdder
+      :firing="piece.firing.id"
+      :stage="piece.firing.stage_id"
+      when="before"
+      :photos="photos"
+      label="Photograph the lay-up"
+      @added="query.refetch()"
+    />
+    <p v-if="!isBegun" class="go">
+      <Button
+        v-if="list.state === 'planned'"
+        label="The lid is closed"
+        variant="outlined"
+        @click="load(true)"
+      />
+      <Button v-else label="The lid is open again" variant="outlined" @click="load(false)" />
+      <RouterLink :to="{ params: { station: 'fire' } }">Begin it at Fire</RouterLink>
+    </p>
+    <ul class="cautions small">
+      <li v-for="caution in list.cautions" :key="caution.text">⚠ {{ caution.text }}</li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.before {
+  display: grid;
+  gap: 12px;
+}
+
+.topic h3 {
+  font-size: 0.95rem;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 3px;
+}
+
+.go {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 20px;
+  align-items: center;
+}
+
+.cautions {
+  list-style: none;
+  margin: 0;
+  padding: 8px 0 0;
+  border-top: 1px solid var(--rule);
+  color: var(--ink-soft);
+}
+</style>

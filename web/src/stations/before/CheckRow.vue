@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
+import InputText from 'primevue/inputtext'
+import { computed, ref, useId, watch } from 'vue'
+
+import type { CheckLine } from '../../api/types'
+import MessageText from '../../components/MessageText.vue'
+import { usePreferences } from '../../composables/usePreferences'
+
+/** One check: ticked by the computer with its reason, or by hand with the hour; what is grave may be passed in words. */
+const props = defineProps<{ line: CheckLine; piece: string }>()
+const emit = defineEmits<{ tick: [isDone: boolean]; reason: [text: string]; clock: [kind: string] }>()
+const preferences = usePreferences()
+const id = useId()
+const isHuman = computed(() => props.line.check.by === 'human')
+const needsReason = computed(() => props.line.check.grave && !props.line.is_good)
+const text = ref(props.line.reason)
+watch(
+  () => props.line.reason,
+  (to) => (text.value = to),
+)
+const WORDS = { good: '✓', think: '▲ Think', stop: '■ Stop', open: '' } as const
+const CLOCKS: Record<string, string> = {
+  glue: 'Start a clock: 40 min',
+  freezer: 'Start a clock: 30 min',
+  coat: 'Start a clock: 30 min',
+  plaster: 'Start a clock: 24 h',
+}
+</script>
+
+<template>
+  <div class="check" :class="line.check.word" :data-rule="line.check.rule">
+    <Checkbox
+      v-if="isHuman"
+      :input-id="id"
+      binary
+      :model-value="!!line.ticked"
+      @update:model-value="(to: unknown) => emit('tick', !!to)"
+    />
+    <span v-else class="word">{{ WORDS[line.check.word] }}</span>
+    <div class="says">
+      <label :for="isHuman ? id : undefined"
+        ><span v-if="piece" class="quiet">{{ piece }}: </span
+        ><strong v-if="line.check.grave && !line.is_good"><MessageText :said="line.check.says" /></strong>
+        <MessageText v-else :said="line.check.says" />
+      </label>
+      <p v-if="line.check.todo.metric && !line.is_good" class="small quiet">
+        <MessageText :said="line.check.todo" />
+      </p>
+      <p v-if="line.ticked" class="small quiet">ticked {{ preferences.pick(line.ticked).text }}</p>
+      <button
+        v-if="line.check.timer && !line.ticked"
+        type="button"
+        class="text-button"
+        @click="emit('clock', line.check.timer)"
+      >
+        {{ CLOCKS[line.check.timer] }}
+      </button>
+      <label v-if="needsReason" class="reason small"
+        >Fired all the same, because
+        <InputText
+          v-model="text"
+          maxlength="400"
+          @blur="text !== line.reason && emit('reason', text)"
+          @keydown.enter="($event.target as HTMLInputElement).blur()"
+        />
+      </label>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.check {
+  display: grid;
+  grid-template-columns: 4.4rem minmax(0, 1fr);
+  gap: 4px 8px;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--rule);
+  min-height: 40px;
+}
+
+.word {
+  font-weight: 700;
+  font-size: 0.9rem;
+  white-space: nowrap;
+}
+
+.stop .word,
+.think .word {
+  color: var(--note);
+}
+
+.says {
+  display: grid;
+  gap: 2px;
+  justify-items: start;
+}
+
+.reason {
+  display: grid;
+  width: 100%;
+  color: var(--note);
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { ref } from 'vue'
+
+/** What was seen through the peephole: one press, with a word or two of one's own. */
+const emit = defineEmits<{ act: [kind: string, name: string, data: Record<string, unknown>] }>()
+const note = ref('')
+const SAW = ['not yet', 'right', 'too far'] as const
+
+function saw(what: string) {
+  emit('act', 'looked', `Looked in: ${what}`, { saw: what, note: note.value })
+  note.value = ''
+}
+</script>
+
+<template>
+  <fieldset class="look">
+    <legend>Looked in</legend>
+    <div class="row">
+      <Button v-for="what in SAW" :key="what" :label="what" variant="outlined" @click="saw(what)" />
+    </div>
+    <label class="small quiet"
+      >Softness, glow
+      <InputText v-model="note" maxlength="200" placeholder="edges round, cherry glow" />
+    </label>
+    <p class="small quiet">⚠ Protective clothing, seconds only, power off to the elements, never alone.</p>
+  </fieldset>
+</template>
+
+<style scoped>
+.look {
+  border: 1px solid var(--rule);
+  padding: 8px 12px;
+  margin: 0;
+  display: grid;
+  gap: 6px;
+}
+
+legend {
+  font-weight: 650;
+  padding: 0 4px;
+}
+
+.row {
+  display: flex;
+  gap: 8px;
+}
+
+.row > * {
+  flex: 1;
+  min-height: 44px;
+}
+
+label {
+  display: grid;
+}
+</style>

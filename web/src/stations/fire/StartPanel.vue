@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api, asked, Refused } from '../../api/client'
+import type { Piece } from '../../api/types'
+import { usePiece } from '../../composables/usePiece'
+import { usePreferences } from '../../composables/usePreferences'
+import { localNow } from '../../logic/localTime'
+import { newKey } from '../../logic/keys'
+
+/** A firing is begun here: by the stand-in, to practise, or as what somebody has started at a real kiln. */
+const props = defineProps<{ piece: Piece }>()
+const queries = useQueryClient()
+const router = useRouter()
+const preferences = usePreferences()
+const context = usePiece()
+const at = ref(localNow(new Date()))
+const isBusy = ref(false)
+const trouble = ref<string[]>([])
+const key = newKey() // one for this page: pressed twice it begins once
+const heat = computed(() => props.piece.plan.heat)
+
+async function start(isSimulated: boolean, isPast: boolean) {
+  isBusy.value = true
+  trouble.value = []
+  try {
+    const live = await asked(
+      api.POST('/api/firings/{firing_id}/start', {
+        params: { path: { firing_id: props.piece.firing.id } },
+        body: {
+          key,
+          is_simulated: isSimulated,
+          at: isPast ? new Date(at.value).toISOString() : null,
+        },
+      }),
+    )
+    queries.setQueryData(['live', props.piece.firing.id, props.piece.firing.stage_id], live)
+    for (const place of ['today', 'pieces']) void queries.invalidateQueries({ queryKey: [place] })
+    await context.query.refetch()
+  } catch (error) {
+    const faults = error instanceof Refused ? error.faults : []
+    trouble.value = faults.length ? faults.map((f) => f.message) : [(error as Error).message]
+  } finally {
+    isBusy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="start">
+    <p class="answer" aria-live="polite">
+      <template v-if="heat">
+        <strong>Not begun.</strong> Planned for {{ preferences.pick(heat.starts).text }}, lid at
+        {{ preferences.pick(heat.opens).text }}.
+      </template>
+      <template v-else>This kiln cannot fire it as it is planned; Heat says why.</template>
+    </p>
+    <div v-if="trouble.length" class="margin-note" role="alert">
+      <p><strong>Something stands in the way.</strong> Tick it, or write down why, at Before:</p>
+      <ul>
+        <li v-for="line in trouble" :key="line">{{ line }}</li>
+      </ul>
+      <button
+        type="button"
+        class="text-button"
+        @click="router.push({ name: 'piece', params: { id: piece.id, station: 'before' } })"
+      >
+        To Before
+      </button>
+    </div>
+    <div v-if="heat" class="ways">
+      <section>
+        <h3>I have started the kiln</h3>
+        <p class="small quiet">
+          You start it at its own controller; nothing here does. Readings are typed, or its log is dropped in.
+        </p>
+        <label class="when"
+          >It began at <InputText v-model="at" type="datetime-local" :max="localNow(new Date())"
+        /></label>
+        <p class="go">
+          <Button label="It began just now" :disabled="isBusy" @click="start(false, false)" />
+          <Button
+            label="It began at that time"
+            variant="outlined"
+            :disabled="isBusy"
+            @click="start(false, true)"
+          />
+        </p>
+      </section>
+      <section>
+        <h3>Practise with the stand-in</h3>
+        <p class="small quiet">
+          A made-up controller runs this programme against what is known of your kiln, as quickly as you like.
+        </p>
+        <p class="go">
+          <Button
+            label="Start the stand-in"
+            variant="outlined"
+            :disabled="isBusy"
+            @click="start(true, false)"
+          />
+        </p>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.start {
+  display: grid;
+  gap: 14px;
+}
+
+.answer {
+  font-size: 1.28rem;
+}
+
+.ways {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+  gap: 18px 28px;
+}
+
+section {
+  border-top: 1px solid var(--ink);
+  padding-top: 10px;
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+
+.when {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+
+.go {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+}
+
+ul {
+  margin: 4px 0;
+  padding-left: 1.1rem;
+}
+</style>
