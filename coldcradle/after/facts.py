@@ -61,6 +61,7 @@ def _strain(e: Evidence) -> dict[str, Message | None]:
     warm, cool = e.warm_pull, e.cool_pull
     return {
         "strained": fell if strained else None,
+        "power-strained": say("The power was lost on the way down.") if strained and e.power_lost else None,
         "fast-warm": say(
             "Warming pulled it by {p} after {h}; {lim} is allowed.",
             p=show(warm[0], "stress"),

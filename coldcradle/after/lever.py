@@ -29,6 +29,7 @@ _PLAIN: dict[str, str] = {
     "cap": "Keep colour 3 mm from the wall and cap it with clear.",
     "coarser": "Use coarser grain: fewer and larger bubbles.",
     "drying": "Dry the mould longer, with the vent out.",
+    "same-again": "Nothing in the plan: fire it the same, when the power is sure.",
     "open-later": "Leave the lid shut until Fire says yes.",
     "one-glass": "Use one glass, or test strips of both first.",
     "free-it": "Line or wash what held it, or give it taper.",

@@ -86,7 +86,8 @@ def compare(key: str, predicted: Predicted | None, values: Sequence[float]) -> C
     joint = math.sqrt(predicted.u**2 + own_u**2 + spread**2)
     off = mean - predicted.value
     apart = off / joint if joint > 0 else 0.0
-    shown = {"d": show(abs(off), kind.kind), "j": show(2 * joint, kind.kind)}
+    fine = 4  # a tenth of a millimetre, or of a gram
+    shown = {"d": show(round(abs(off), fine), kind.kind), "j": show(round(2 * joint, fine), kind.kind)}
     if abs(apart) <= 2.0:
         return Compared(
             key,

@@ -95,7 +95,7 @@ def _summary(piece: Piece) -> dict[str, Any]:
 
 
 def _todo(
-    key: str, name: str, about: str, at: datetime, now: datetime, stage: Stage, station: str, **more: Any
+    key: str, name: str, about: str, at: datetime, now: datetime, stage: Stage, station: str, *, is_awake: bool = True
 ) -> dict[str, Any]:
     return {
         "key": key,
@@ -103,7 +103,8 @@ def _todo(
         "about": about,
         "at": at,
         "is_due": at <= now,
-        "is_awake": more.get("is_awake", True),
+        "is_awake": is_awake,
+        "clash": "",
         "piece_id": stage.piece_id,
         "stage_key": stage.key,
         "station": station,

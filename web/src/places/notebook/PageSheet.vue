@@ -8,6 +8,7 @@ import TwoLines from './TwoLines.vue'
 const props = defineProps<{ row: NotebookPage; other?: NotebookPage }>()
 const preferences = usePreferences()
 const text = (shown: DualQuantity | null) => (shown ? preferences.pick(shown).text : '—')
+const aim = (of: NotebookPage) => `${text(of.peak_planned)} for ${text(of.hold_planned)}`
 const differs = (mine: string, theirs?: string) =>
   props.other !== undefined && theirs !== undefined && mine !== theirs
 </script>
@@ -25,11 +26,11 @@ const differs = (mine: string, theirs?: string) =>
     <TwoLines class="lines" :planned="row.planned_line" :measured="row.measured_line" />
     <p class="small quiet">dashed: planned · full: measured</p>
     <dl>
-      <div :class="{ differs: differs(text(row.peak_planned), other && text(other.peak_planned)) }">
+      <div :class="{ differs: differs(aim(row), other && aim(other)) }">
         <dt>Peak planned</dt>
-        <dd>{{ text(row.peak_planned) }} for {{ text(row.hold_planned) }}</dd>
+        <dd>{{ aim(row) }}</dd>
       </div>
-      <div :class="{ differs: differs(text(row.hold_planned), other && text(other.hold_planned)) }">
+      <div :class="{ differs: differs(text(row.peak), other && text(other.peak)) }">
         <dt>Peak reached</dt>
         <dd>{{ text(row.peak) }}</dd>
       </div>

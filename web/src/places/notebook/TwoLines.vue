@@ -29,6 +29,7 @@ const path = (line: number[][]) =>
 <style scoped>
 path {
   fill: none;
+  vector-effect: non-scaling-stroke;
 }
 
 .planned {

@@ -1,14 +1,26 @@
 <script setup lang="ts">
-defineProps<{
+import { nextTick, onMounted, ref, watch } from 'vue'
+
+const props = defineProps<{
   id: number
   station: string
   states: { [key: string]: string }
   stations: { key: string; name: string }[]
 }>()
+const path = ref<HTMLElement | null>(null)
+/** On a phone the row is longer than the screen: the station one is at is brought into view. */
+async function bringIn() {
+  await nextTick()
+  const here = path.value?.querySelector<HTMLElement>('.here')
+  if (path.value && here)
+    path.value.scrollLeft = here.offsetLeft - path.value.clientWidth / 2 + here.offsetWidth / 2
+}
+onMounted(bringIn)
+watch(() => props.station, bringIn)
 </script>
 
 <template>
-  <nav class="path" aria-label="Stations">
+  <nav ref="path" class="path" aria-label="Stations">
     <RouterLink
       v-for="place in stations"
       :key="place.key"
@@ -55,8 +67,16 @@ a:hover {
 }
 
 @media (max-width: 720px) {
+  .path {
+    gap: 14px;
+    overflow-x: auto;
+    scrollbar-width: none;
+  }
+
   a {
-    flex: 1;
+    flex: 0 0 auto;
+    white-space: nowrap;
+    margin-bottom: 0;
   }
 }
 </style>
