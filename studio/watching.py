@@ -143,7 +143,9 @@ def _fold(key: tuple[int, int, str], watched: Watched, stand_in: StandIn | None)
     with _guard:
         fold = _folds.get(key)
         if fold is None:
-            fold = _Fold(Watch(watched), stand_in=stand_in, state=stand_in.begin() if stand_in else None)
+            fold = _Fold(Watch(watched), stand_in=stand_in)
+            if stand_in is not None:
+                _begin_simulated(fold)
             _folds[key] = fold
         _folds.move_to_end(key)
         while len(_folds) > _KEPT:
@@ -163,7 +165,9 @@ def samples_of(firing: Firing, now: datetime) -> list[tuple[float, float, float 
     if firing.is_simulated:
         made = _stand_in(firing, events)
         until = _until(firing, events, now)
-        return [(s.at_s, s.shown_c, s.set_c, "stand-in") for _, s in made.run(made.begin(), until)]
+        room = made.kiln.room_c
+        rows = [(s.at_s, s.shown_c, s.set_c, "stand-in") for _, s in made.run(made.begin(), until)]
+        return [(0.0, room, room, "stand-in"), *rows]
     rows = firing.readings.order_by("at_s").values_list("at_s", "shown_c", "set_c", "source")
     return [(at, float("nan") if c is None else c, s, src) for at, c, s, src in rows]
 
@@ -175,11 +179,18 @@ def _until(firing: Firing, events: Sequence[FiringEvent], now: datetime) -> floa
     return min(opened, _MOST_S) if is_open and opened is not None else fired_seconds(firing, events, now)
 
 
+def _begin_simulated(fold: _Fold) -> None:
+    assert fold.stand_in is not None
+    fold.state = fold.stand_in.begin()
+    fold.watch.extend([Reading(0.0, fold.stand_in.kiln.room_c)])
+
+
 def _take_simulated(fold: _Fold, until_s: float) -> None:
     assert fold.stand_in is not None
     assert fold.state is not None
     if fold.state.at_s > until_s + PERIOD_S:  # the clock went back: from the beginning
-        fold.watch, fold.state = Watch(fold.watch.watched), fold.stand_in.begin()
+        fold.watch = Watch(fold.watch.watched)
+        _begin_simulated(fold)
     for state, sample in fold.stand_in.run(fold.state, until_s):
         fold.watch.extend([Reading(sample.at_s, sample.shown_c)])
         fold.state = state

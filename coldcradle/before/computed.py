@@ -118,11 +118,13 @@ def _kiln_rated(s: Standing) -> Judged | None:
 
 
 def _glass_there(s: Standing) -> Judged | None:
-    short = {"glass.not-enough", "glass.too-little-to-cut", "glass.none-on-rack", "glass.none-to-cut"}
-    if any(f.rule in short for f in s.findings):
+    found = {f.rule for f in s.findings}
+    if found & {"glass.not-enough", "glass.too-little-to-cut"}:
         return judged(
             "stop", "The rack has not enough of {g}.", "Weigh it again, or make it smaller.", g=s.glass.kind.name
         )
+    if found & {"glass.none-on-rack", "glass.none-to-cut"}:
+        return judged("think", "None of {g} is written on the rack.", "Look whether it is there.", g=s.glass.kind.name)
     return judged("good", "Enough {g} by weight.", g=s.glass.kind.name)
 
 

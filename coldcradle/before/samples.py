@@ -57,6 +57,7 @@ SAMPLES: tuple[CheckSample, ...] = (
         "before.kiln-rated", "full", {"heat.kiln.highest": "820 °C"}, "good", {"heat.kiln.highest": "790 °C"}, "stop"
     ),
     CheckSample("before.glass-there", "full", {}, "good", {"glass.rack": {"sheet": "1 g"}}, "stop"),
+    CheckSample("before.glass-there", "full", {"glass.rack": {"sheet": "1 g"}}, "stop", {"glass.rack": {}}, "think"),
     CheckSample("before.release-fresh", "hang", {}, "", {}, "open", "slump"),
     CheckSample("before.press-washed", "full", {}, "", {}, "open", "press"),
     CheckSample("before.press-posts", "full", {}, "", {}, "open", "press"),

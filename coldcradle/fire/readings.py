@@ -81,19 +81,19 @@ class Cleaner:
             return []
         if self.last is None:
             return self._take([(t, c)])
+        if self.pending is not None and self._goes_on(self.pending, self.last, t, c):
+            first = self.pending
+            self.troubles.append(Trouble("jump", first[0], first[0], abs(first[1] - self.last[1])))
+            return self._take([first, (t, c)])
         if self._fits(self.last, t, c):
             self.spikes += self.pending is not None
             return self._take([(t, c)])
         if self.pending is None:
             self.pending = (t, c)
             return []
-        if not self._fits(self.pending, t, c):
-            self.spikes += 1
-            self.pending = (t, c)
-            return []
-        first = self.pending
-        self.troubles.append(Trouble("jump", first[0], first[0], abs(first[1] - self.last[1])))
-        return self._take([first, (t, c)])
+        self.spikes += 1
+        self.pending = (t, c)
+        return []
 
     def _is_broken(self, t: float, c: float) -> bool:
         if self.last is None:
@@ -103,6 +103,10 @@ class Cleaner:
 
     def _fits(self, before: tuple[float, float], t: float, c: float) -> bool:
         return abs(c - before[1]) <= _STRANGE_K + _QUICKEST_K_PER_S * min(t - before[0], _LONGEST_S)
+
+    def _goes_on(self, strange: tuple[float, float], last: tuple[float, float], t: float, c: float) -> bool:
+        """Whether a reading goes on from the strange one before it rather than from the last good one."""
+        return self._fits(strange, t, c) and abs(c - strange[1]) < abs(c - last[1])
 
     def _dead(self, t: float) -> None:
         if self.dead_from is None:

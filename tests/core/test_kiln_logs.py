@@ -167,3 +167,44 @@ class NastyFiles(SimpleTestCase):
             self.assertIsInstance(fit_kiln(read_log(raw), room_c=18.0), KilnFit)
         except ColdCradleError as error:
             self.assertTrue(str(error))
+
+
+class Clocks(SimpleTestCase):
+    """Clocks that change in the middle of a log."""
+
+    @staticmethod
+    def log(hour_after: int, by_s: int, *, rate: float = 100.0) -> bytes:
+        """Readings every minute at a rate, the clock changed by so much after so many of them."""
+        start = datetime(2026, 10, 25, 0, 0, tzinfo=UTC)
+        rows = ["time,temperature C"]
+        for i in range(300):
+            at = start + timedelta(minutes=i, seconds=by_s if i >= hour_after else 0)
+            rows.append(f"{at:%Y-%m-%d %H:%M:%S},{200 + rate * i / 60:.2f}")
+        return "\n".join(rows).encode()
+
+    def test_an_hour_put_back_or_on_is_allowed_for_and_said(self) -> None:
+        for by_s, word in ((-3600, "back"), (3600, "on")):
+            with self.subTest(word):
+                found = read_log(self.log(120, by_s))
+                self.assertAlmostEqual(float(found.times_s[-1]), 299 * 60.0)
+                self.assertTrue(any(f"put {word} an hour" in n.metric for n in found.notes))
+
+    def test_a_gap_in_which_the_kiln_moved_stays_a_gap(self) -> None:
+        rows = self.log(300, 0).decode().splitlines()
+        found = read_log("\n".join(rows[:100] + rows[160:]).encode())
+        self.assertAlmostEqual(float(found.times_s[-1]), 299 * 60.0)
+        self.assertFalse(any("hour in it" in n.metric for n in found.notes))
+
+    def test_a_kiln_that_stands_still_does_not_tell_whether_the_hour_was_there(self) -> None:
+        found = read_log(self.log(120, 3600, rate=5.0))
+        self.assertAlmostEqual(float(found.times_s[-1]), 299 * 60.0 + 3600)
+
+    def test_dates_in_words_are_read_by_the_format_that_fitted_first(self) -> None:
+        rows = ["when,temp C", *(f"24 Nov 2026 08:{i:02d}:00,{20 + i}" for i in range(40))]
+        self.assertAlmostEqual(float(read_log("\n".join(rows).encode()).times_s[-1]), 39 * 60.0)
+
+    def test_spikes_stay_for_somebody_who_judges_them(self) -> None:
+        rows = ["elapsed s,temperature C", *(f"{30 * i},{900 if i == 20 else 500 + i}" for i in range(40))]
+        raw = "\n".join(rows).encode()
+        self.assertLess(float(read_log(raw).temperatures_c.max()), 600)
+        self.assertEqual(float(read_log(raw, keeps_spikes=True).temperatures_c.max()), 900)

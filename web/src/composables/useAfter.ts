@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 
 import { api, asked, Refused } from '../api/client'
 import type { After, Piece } from '../api/types'
+import { useQueue } from './useQueue'
 import { usePiece } from './usePiece'
 import { usePreferences } from './usePreferences'
 
@@ -32,7 +33,11 @@ export function useAfter(piece: () => Piece) {
     for (const place of ['notebook', 'piece', 'pieces']) void queries.invalidateQueries({ queryKey: [place] })
   }
 
-  async function measure(what: string, place: number, typed: string) {
+  const inTurn = useQueue()
+  const measure = (what: string, place: number, typed: string) => inTurn(() => measureNow(what, place, typed))
+  const observe = (faults: string[], note: string) => inTurn(() => observeNow(faults, note))
+
+  async function measureNow(what: string, place: number, typed: string) {
     const at = `${what}.${place}`
     try {
       take(
@@ -51,7 +56,7 @@ export function useAfter(piece: () => Piece) {
     }
   }
 
-  async function observe(faults: string[], note: string) {
+  async function observeNow(faults: string[], note: string) {
     trouble.value = ''
     try {
       take(

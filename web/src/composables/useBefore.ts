@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { api, asked } from '../api/client'
 import type { BeforeList, CheckLine } from '../api/types'
+import { useQueue } from './useQueue'
 
 /** The list before a firing: what applies, and ways to tick it. */
 export function useBefore(firing: number) {
@@ -17,9 +18,14 @@ export function useBefore(firing: number) {
   const list = computed(() => query.data.value as BeforeList | undefined)
   const trouble = ref('')
 
-  async function send(work: () => Promise<unknown>) {
+  // one after another, so that no older answer comes after a newer one
+  const inTurn = useQueue()
+  const send = (work: () => Promise<unknown>) => inTurn(() => sendNow(work))
+
+  async function sendNow(work: () => Promise<unknown>) {
     trouble.value = ''
     try {
+      await queries.cancelQueries({ queryKey: key })
       queries.setQueryData(key, await work())
       for (const place of ['today', 'piece']) void queries.invalidateQueries({ queryKey: [place] })
     } catch (error) {

@@ -6,6 +6,7 @@ import type { Change, Entry, Piece, System } from '../api/types'
 import { edits, readDrafts, writeDrafts, type Draft } from '../logic/drafts'
 import { ripple } from '../logic/ripple'
 import { usePreferences } from './usePreferences'
+import { useQueue } from './useQueue'
 
 /** Paths of the stage one is on begin with this. */
 export const STAGE = 'stage'
@@ -27,7 +28,7 @@ function createPiece(id: number, stage: string) {
   const conflict = ref<{ message: string; theirs: Piece } | null>(null)
   const trouble = ref('')
   const isSaving = ref(false)
-  let queue: Promise<unknown> = Promise.resolve()
+  const inTurn = useQueue()
   let quiet: ReturnType<typeof setTimeout> | undefined
 
   function accept(next: Piece, why: string) {
@@ -89,12 +90,6 @@ function createPiece(id: number, stage: string) {
     } finally {
       isSaving.value = false
     }
-  }
-
-  function inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const next = queue.then(work, work)
-    queue = next.catch(() => undefined)
-    return next
   }
 
   /** Changes that build on what stands are worked out when their turn comes, so that none undoes the one before. */
