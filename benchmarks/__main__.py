@@ -160,6 +160,12 @@ def bench_browser() -> Figures:
 
 
 def main() -> None:
+    if "kills" in sys.argv:
+        from benchmarks.kills import bench_kills
+
+        for name, value in bench_kills().items():
+            print(f"{name:56} {value:9.0f}")
+        return
     folder = tempfile.TemporaryDirectory()
     os.environ["COLD_CRADLE_DB"] = str(Path(folder.name) / "bench.sqlite3")
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
@@ -174,6 +180,7 @@ def main() -> None:
     settings.ALLOWED_HOSTS = ["*"]
     call_command("migrate", verbosity=0)
     base = baseline_ms()
+    from benchmarks.fire import bench_log, bench_watch
     from benchmarks.heat import bench_looks, bench_slab
     from benchmarks.rooms import bench_mesh, bench_outline, bench_rack
     from benchmarks.sheet import bench_sheet
@@ -187,6 +194,8 @@ def main() -> None:
         **bench_slab(spread_ms),
         **bench_looks(spread_ms),
         **bench_sheet(spread_ms),
+        **bench_watch(spread_ms),
+        **bench_log(),
     }
     found |= {**bench_pages(), **bench_browser()}
     found["baseline: 100 JSON round trips, ms"] = base

@@ -87,6 +87,18 @@ def _number(text: str, *, comma: bool) -> float:
     return value if math.isfinite(value) else math.nan
 
 
+def _numbers(cells: list[str], *, comma: bool) -> Array:
+    """A whole column: at once where all of it is plain numbers, cell by cell where it is not."""
+    if not comma:
+        try:
+            values = np.array(cells).astype(np.float64)
+        except ValueError:
+            pass
+        else:
+            return np.where(np.isfinite(values), values, np.nan)
+    return np.array([_number(cell, comma=comma) for cell in cells])
+
+
 def _rows(text: str) -> tuple[list[list[str]], str]:
     lines = [line for line in text.splitlines() if line.strip() and not line.lstrip().startswith("#")]
     if len(lines) < 3:
@@ -136,7 +148,7 @@ def _times(cells: list[str], name: str, *, comma: bool) -> tuple[Array, str]:
             at, likely = _stamp(cell, likely)
             stamped.append(math.nan if at is None else at)
         return np.array(stamped), "dates and times"
-    values = np.array([_number(c, comma=comma) for c in cells])
+    values = _numbers(cells, comma=comma)
     low = name.lower()
     good = values[np.isfinite(values)]
     span = float(good[-1] - good[0]) if len(good) > 1 else 0.0
@@ -234,8 +246,8 @@ def read_log(raw: bytes, *, keeps_spikes: bool = False) -> KilnLog:
         return [row[at] if at < len(row) else "" for row in body]
 
     times, told = _times(cells(time_at), header[time_at] if header else "", comma=comma)
-    temperatures = np.array([_number(c, comma=comma) for c in cells(temp_at)])
-    others = [np.array([_number(c, comma=comma) for c in cells(at)]) for at in (power_at, set_at) if at is not None]
+    temperatures = _numbers(cells(temp_at), comma=comma)
+    others = [_numbers(cells(at), comma=comma) for at in (power_at, set_at) if at is not None]
     times, temperatures, others, notes = _clean(times, temperatures, others, keeps_spikes=keeps_spikes)
     if len(times) < 10:
         raise ImpossibleInput(f"expected at least ten readings with a time and a temperature, got {len(times)}")
