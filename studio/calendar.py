@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 
 from icalendar import Alarm, Calendar, Event
@@ -9,10 +10,10 @@ from icalendar import Alarm, Calendar, Event
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.result import HeatPlan
 from coldcradle.heat.schedule.clock import at
-from studio.models import Piece
+from studio.models import Piece, Timer
 from studio.planning import PlannedPiece
 
-__all__ = ["firing_calendar"]
+__all__ = ["bench_calendar", "firing_calendar"]
 
 _SHORT = timedelta(minutes=15)
 
@@ -97,4 +98,28 @@ def firing_calendar(piece: Piece, found: PlannedPiece, stage: str = "") -> bytes
             alarm=True,
         )
     )
+    return calendar.to_ical()
+
+
+def bench_calendar(timers: Sequence[Timer], dues: Sequence[tuple[str, str, datetime]], now: datetime) -> bytes:
+    """The clocks that run on the bench, and what wants doing by when (key, words, moment), each with a bell."""
+    calendar = Calendar()
+    calendar.add("prodid", "-//Cold Cradle//Today//EN")
+    calendar.add("version", "2.0")
+    rings = [
+        (f"timer-{t.pk}", t.name, t.begins_at + timedelta(seconds=t.lasts_s)) for t in timers if t.ended_at is None
+    ]
+    for key, name, moment in [*rings, *dues]:
+        event = Event()
+        event.add("uid", f"{key}@cold-cradle")
+        event.add("dtstamp", now.astimezone(UTC))
+        event.add("dtstart", moment.astimezone(UTC))
+        event.add("dtend", (moment + _SHORT).astimezone(UTC))
+        event.add("summary", name)
+        bell = Alarm()
+        bell.add("action", "DISPLAY")
+        bell.add("description", name)
+        bell.add("trigger", timedelta(0))
+        event.add_component(bell)
+        calendar.add_component(event)
     return calendar.to_ical()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime, timedelta
 from typing import Any
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Schema
 
@@ -14,6 +14,7 @@ from studio.actions import timers as actions
 from studio.api.fire_schemas import NewTimerIn, TimerOut
 from studio.api.live import live_answer
 from studio.api.schemas import ErrorOut, Id
+from studio.calendar import bench_calendar
 from studio.models import Firing, Kiln, Piece, Stage, Timer
 from studio.planning import planned, summary_of
 
@@ -175,11 +176,8 @@ def _clash(row: dict[str, Any], standing: list[dict[str, Any]]) -> str:
     return f"the kiln is not free: {other['name']}" if other else ""
 
 
-@router.get("/today", response=TodayOut)
-def show_today(request: HttpRequest):
-    """Firings from half a day back to six days on, the clocks that run, and what wants doing, the soonest first."""
-    now = timezone.now()
-    mine = Firing.objects.of(request.user).select_related("kiln")
+def _today(owner: Any, now: datetime) -> dict[str, Any]:
+    mine = Firing.objects.of(owner).select_related("kiln")
     going = mine.filter(state__in=("running", "cooling", "stopped"))
     coming = mine.filter(
         state__in=("planned", "loaded"),
@@ -187,7 +185,7 @@ def show_today(request: HttpRequest):
         starts_at__lte=now + _AHEAD,
         stages__piece__is_put_away=False,
     ).distinct()
-    kilns = {k.pk: {"id": k.pk, "name": k.name, "firings": []} for k in Kiln.objects.of(request.user)}
+    kilns = {k.pk: {"id": k.pk, "name": k.name, "firings": []} for k in Kiln.objects.of(owner)}
     todos: list[dict[str, Any]] = []
     for firing in [*going[:_MOST], *coming.order_by("starts_at")[:_MOST]]:
         stage = firing.stages.select_related("piece").order_by("piece", "order").first()
@@ -201,7 +199,7 @@ def show_today(request: HttpRequest):
                     want["clash"] = _clash(row, standing)
             standing.append(row)
         todos += wants
-    timers = [timer_out(t, now) for t in Timer.objects.of(request.user).filter(ended_at=None)]
+    timers = [timer_out(t, now) for t in Timer.objects.of(owner).filter(ended_at=None)]
     for t in timers:
         todos.append(
             {
@@ -225,6 +223,25 @@ def show_today(request: HttpRequest):
         "todos": sorted(todos, key=lambda t: t["at"])[:_MOST],
         "timers": timers,
     }
+
+
+@router.get("/today.ics", response={404: ErrorOut})
+def today_calendar(request: HttpRequest):
+    """The clocks of the bench and what wants doing, as a calendar file."""
+    now = timezone.now()
+    dues = [
+        (t["key"], f"{t['name']}: {t['about']}", t["at"]) for t in _today(request.user, now)["todos"] if t["piece_id"]
+    ]
+    text = bench_calendar(list(Timer.objects.of(request.user).filter(ended_at=None)), dues, now)
+    return HttpResponse(
+        text, content_type="text/calendar", headers={"Content-Disposition": 'attachment; filename="today.ics"'}
+    )
+
+
+@router.get("/today", response=TodayOut)
+def show_today(request: HttpRequest):
+    """Firings from half a day back to six days on, the clocks that run, and what wants doing, the soonest first."""
+    return _today(request.user, timezone.now())
 
 
 @router.get("/timers", response=list[TimerOut])

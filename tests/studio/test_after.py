@@ -218,3 +218,13 @@ class Timers(FiredTest):
         for lasts in ("0 min", "a while", "400 days", "-3 min"):
             self.assertEqual(self.begin("own", "own-key-0001", lasts).status_code, 422, lasts)
         self.assertEqual(self.begin("egg", "egg-key-0001").status_code, 422)
+
+    def test_the_clocks_and_what_wants_doing_are_a_calendar_file(self) -> None:
+        from icalendar import Calendar
+
+        with self.at():
+            self.begin("glue", "glue-key-0002")
+            found = Calendar.from_ical(self.ask("GET", "/today.ics").content)
+        event = next(e for e in found.walk("VEVENT") if e["summary"] == "Glue dries")
+        self.assertEqual(event["dtstart"].dt, (self.now + timedelta(minutes=40)).replace(microsecond=0))
+        self.assertEqual(len(event.walk("VALARM")), 1)

@@ -16,19 +16,19 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("glass", "Harbour-mark paperweight/glass", "", (1280, 800), {}),
     ("heat", "Lamp-room prism/heat", "6", (1280, 800), {}),
     ("heat-dark", "Leading-light block/heat", "", (1280, 800), {"chosen-theme": "dark", "system": "us"}),
-    ("working", "Lamp-room prism", "w", (1280, 800), {}),
-    ("phone", "Lamp-room prism", "", (390, 844), {}),
     ("card", "Lamp-room prism/card", "", (840, 1180), {}),
-    ("mesh", "Fog-bell stopper", "", (1280, 800), {}),
     ("sum", "/sums/mix?weighed=114%20g", "", (1280, 800), {}),
     ("cradles", "/cradles", "Door-pull tray", (1280, 800), {}),
-    ("rack", "/glass", "", (1280, 800), {}),
     ("kilns", "/kilns", "", (1280, 1500), {}),
-    ("compare", "Tide tokens/compare?a=ours&b=typed", "", (1280, 900), {}),
     ("chain", "Chart-table dish/heat?stage=slump", "", (1280, 800), {}),
-    ("new-piece", "/pieces?new=1", "", (1280, 800), {}),
     ("layup", "Pilot’s bowl/layup", "Home*19", (1280, 900), {}),
     ("cutting", "Chart-table dish/cutting?stage=plate", "", (1280, 800), {}),
+    ("today", "/today", "", (1280, 800), {}),
+    ("before", "Pilot’s bowl/before", "", (1280, 900), {}),
+    ("fire", "Pilot’s bowl, for the stairs/fire", "", (1280, 800), {}),
+    ("phone", "Pilot’s bowl, for the stairs/fire", "", (390, 1300), {"chosen-theme": "dark"}),
+    ("after", "Berth pennant slab, autumn/after", "", (1280, 1440), {}),
+    ("notebook", "/notebook", "", (1280, 800), {}),
 ]
 # glass on its way: before, at its first touch or half way, and after, in one picture
 FORMED = (
@@ -106,6 +106,7 @@ class Command(BaseCommand):
             page = browser.new_page()
             page.goto(f"{address}/pieces")
             rows = page.request.get(f"{address}/api/pieces").json()["rows"]
+            rows += page.request.get(f"{address}/api/pieces?put_away=true").json()["rows"]
             numbers = {row["name"]: row["id"] for row in rows}
             for name, place, doing, (width, height), storage in VIEWS:
                 context = browser.new_context(
@@ -116,7 +117,7 @@ class Command(BaseCommand):
                 page = context.new_page()
                 piece, _, station = place.partition("/")
                 page.goto(address + (f"/pieces/{numbers[piece]}/{station}" if piece else place))
-                page.wait_for_load_state("networkidle")
+                page.wait_for_timeout(2500)  # pages that ask again and again are never idle
                 if doing == "w":
                     page.keyboard.press("w")
                 elif doing.startswith("Home*"):

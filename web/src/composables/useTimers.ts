@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
 import { api, asked } from '../api/client'
 import type { BenchTimer } from '../api/types'
+import { ringBell } from '../logic/bell'
 import { newKey } from '../logic/keys'
 
 /** The clocks on the bench; whoever sees one ring first notes it, so that it rings once. */
@@ -28,6 +29,7 @@ export function useTimers() {
     for (const timer of timers.value) {
       if (timer.is_rung || leftS(timer) > 0 || rings.value.includes(timer.key)) continue
       rings.value = [...rings.value, timer.key]
+      ringBell()
       await asked(
         api.POST('/api/timers/{timer_id}/ring', { params: { path: { timer_id: timer.id } } }),
       ).catch(() => undefined)

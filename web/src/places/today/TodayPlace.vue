@@ -73,6 +73,7 @@ document.title = 'Today · Cold Cradle'
       <div class="two">
         <section>
           <h2>Wants doing</h2>
+          <p><a class="small" href="/api/today.ics" download>All of it as a calendar file</a></p>
           <TodoList :todos="today.todos" :now="today.now" />
         </section>
         <section>
