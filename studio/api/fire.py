@@ -169,7 +169,7 @@ def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: in
     return live_answer(firing, stage_id, now)
 
 
-@router.post("/firings/{firing_id}/undo", response={200: LiveOut, **_ERRORS})
+@router.post("/firings/{firing_id}/take-back", response={200: LiveOut, **_ERRORS})
 def undo_act(request: HttpRequest, firing_id: Id, body: UndoIn, stage_id: int | None = None):
     now = timezone.now()
     firing = one_firing(request, firing_id)

@@ -136,7 +136,7 @@ class ByKeyboard(BrowserTest):
         page.keyboard.type("Door pull")
         page.keyboard.press("Enter")
         expect(page.get_by_role("heading", name="Door pull")).to_be_visible()
-        for _ in range(40):
+        for _ in range(60):
             page.keyboard.press("Tab")
             if page.evaluate("document.activeElement.dataset.path") == "cradle.parts.0.bore":
                 break

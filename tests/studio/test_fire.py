@@ -98,12 +98,12 @@ class Running(FiredTest):
         self.act("hold", {"for_s": 1800.0}, by=by, hours=4.2)
         self.assertNotEqual(lid(hours=4.2), plain)
         with self.at(hours=4.2, seconds=30):
-            self.assertEqual(self.post("/undo", {"key": key(), "of": by}).status_code, 200)
+            self.assertEqual(self.post("/take-back", {"key": key(), "of": by}).status_code, 200)
         self.assertEqual(lid(hours=4.2), plain)
         late = key()
         self.act("hold", by=late, hours=4.3)
         with self.at(hours=4.4):
-            self.assertEqual(self.post("/undo", {"key": key(), "of": late}).status_code, 422)
+            self.assertEqual(self.post("/take-back", {"key": key(), "of": late}).status_code, 422)
 
     def test_a_restart_of_the_server_loses_nothing(self) -> None:
         self.act("hold", hours=4.2)

@@ -102,4 +102,10 @@ main {
     padding: 12px 14px 40px;
   }
 }
+
+@media print {
+  .shell {
+    display: block;
+  }
+}
 </style>

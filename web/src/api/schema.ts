@@ -392,7 +392,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/firings/{firing_id}/undo": {
+    "/api/firings/{firing_id}/take-back": {
         parameters: {
             query?: never;
             header?: never;

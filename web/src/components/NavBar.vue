@@ -209,4 +209,10 @@ kbd {
     min-height: 40px;
   }
 }
+
+@media print {
+  .spine {
+    display: none;
+  }
+}
 </style>

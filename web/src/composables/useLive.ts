@@ -92,7 +92,7 @@ export function useLive(firing: number, stage: number) {
     try {
       accept(
         await asked(
-          api.POST('/api/firings/{firing_id}/undo', {
+          api.POST('/api/firings/{firing_id}/take-back', {
             params: { path: { firing_id: firing }, query: { stage_id: stage } },
             body: { key: newKey(), of },
           }),

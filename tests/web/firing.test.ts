@@ -1,0 +1,80 @@
+import { readFileSync } from "node:fs";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+
+import { newKey } from "../../web/src/logic/keys";
+import {
+  readWaiting,
+  waitingAct,
+  writeWaiting,
+} from "../../web/src/logic/waitingActs";
+import { useQueue } from "../../web/src/composables/useQueue";
+import { faultShapes } from "../../web/src/stations/after/faultShapes";
+
+const kept = new Map<string, string>();
+
+beforeEach(() => {
+  kept.clear();
+  vi.stubGlobal("localStorage", {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, text: string) => kept.set(key, text),
+    removeItem: (key: string) => kept.delete(key),
+  });
+});
+
+describe("what is done at the kiln and has not arrived", () => {
+  it("is kept with its key, firing by firing, until it is sent", () => {
+    const act = waitingAct("hold", { for_s: 300 }, "Hold 5 min more");
+    writeWaiting(7, [act]);
+    expect(readWaiting(7)).toEqual([act]);
+    expect(readWaiting(8)).toEqual([]);
+    writeWaiting(7, []);
+    expect(kept.size).toBe(0);
+  });
+
+  it("is nothing where what was kept cannot be read", () => {
+    kept.set("acts-7", "{broken");
+    expect(readWaiting(7)).toEqual([]);
+    kept.set("acts-7", '{"a":1}');
+    expect(readWaiting(7)).toEqual([]);
+  });
+
+  it("has a key of its own each time, of a form the studio takes", () => {
+    const keys = new Set(Array.from({ length: 50 }, newKey));
+    expect(keys.size).toBe(50);
+    for (const key of keys) expect(key).toMatch(/^[\w-]{8,40}$/);
+  });
+});
+
+describe("a queue", () => {
+  it("does one piece of work after another, whatever becomes of the one before", async () => {
+    const inTurn = useQueue();
+    const done: number[] = [];
+    const slow = inTurn(async () => {
+      await new Promise((r) => setTimeout(r, 15));
+      done.push(1);
+    });
+    const bad = inTurn(() => Promise.reject(new Error("no")));
+    const quick = inTurn(async () => void done.push(2));
+    await expect(bad).rejects.toThrow("no");
+    await Promise.all([slow, quick]);
+    expect(done).toEqual([1, 2]);
+  });
+});
+
+describe("the drawings of faults", () => {
+  it("has one of its own for every fault there is", () => {
+    const table = readFileSync(
+      new URL("../../coldcradle/after/faults.csv", import.meta.url),
+      "utf-8",
+    );
+    const keys = table
+      .trim()
+      .split("\n")
+      .slice(1)
+      .map((line) => line.split(",")[0]!);
+    const plain = JSON.stringify(faultShapes("no such fault"));
+    expect(keys.length).toBeGreaterThan(25);
+    for (const key of keys)
+      expect(JSON.stringify(faultShapes(key)), key).not.toBe(plain);
+  });
+});
