@@ -9,6 +9,8 @@ import numpy as np
 from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.stats import norm
+from scipy.stats.qmc import Sobol
 
 from coldcradle.document.piece import read_piece
 from coldcradle.glass.kinds import shipped_kinds
@@ -121,13 +123,15 @@ def _in_us(node: Any, entries: dict[str, Any], path: str) -> Any:
 
 class WholeChain(SimpleTestCase):
     def test_errors_of_weight_thickness_and_soak_by_monte_carlo(self) -> None:
-        """JCGM 101:2008: 400 draws of what was measured, through the whole plan, against first-order propagation."""
-        random = np.random.default_rng(11)
+        """JCGM 101:2008: draws of what was measured, through the whole plan, against first-order propagation.
+
+        Scrambled Sobol draws (Owen 1995) tell with 128 what plain ones tell with many hundreds.
+        """
+        normal = norm.ppf(Sobol(d=5, rng=11).random(128))
+        means, errors = np.array([60.0, 108.0, 88.0, 64.0, 2550.0]), np.array([0.5, 0.5, 0.5, 0.5, 25.5])
         draws: dict[str, list[float]] = {"glass_mass": [], "thickness": [], "soak_thumb": []}
         base = planned(cradle__method="shape", glass__charge="")
-        for _ in range(400):
-            bottom, top, height, line = random.normal([60.0, 108.0, 88.0, 64.0], 0.5)
-            density = random.normal(2550.0, 25.5)
+        for bottom, top, height, line, density in means + errors * normal:
             whole = document(
                 cradle__method="shape",
                 cradle__line=f"{line:.4f} mm",

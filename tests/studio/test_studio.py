@@ -17,11 +17,13 @@ from django.contrib.auth import get_user_model
 from django.core.management import CommandError, call_command
 from django.test import Client, SimpleTestCase, TestCase, override_settings
 
+from studio.aftermath import aftermath_of
 from studio.demo.load import DEMO_USER, load_demo
 from studio.demo.sign_in import SignInDemoUser
-from studio.models import GlassKind, Kiln, Piece
+from studio.models import Firing, GlassKind, Kiln, Piece, Reading, Stage
 from studio.planning import planned
 from studio.stock_levels import rack_of
+from studio.watching import state_of
 from tests.documents import KILN, document
 from tests.studio.base import StudioTest
 
@@ -148,7 +150,7 @@ class Settings(SimpleTestCase):
 
 class Demo(TestCase):
     def test_three_pieces_at_different_points_two_kilns_and_a_rack(self) -> None:
-        user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC))
+        user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
         states = {p.name: planned(p).stage().states for p in Piece.objects.of(user)}
         self.assertEqual(states["Lamp-room prism"]["glass"], "enough")
         self.assertEqual(states["Harbour-mark paperweight"]["glass"], "not enough")
@@ -159,14 +161,36 @@ class Demo(TestCase):
         self.assertTrue(any(rack_of(kind) for kind in GlassKind.objects.of(user)))
         self.assertFalse(user.has_usable_password())
 
+    def test_four_months_of_firings_one_that_runs_and_one_that_waits(self) -> None:
+        now = datetime(2026, 11, 23, 12, tzinfo=UTC)
+        user = load_demo(now)
+        opened = Firing.objects.of(user).filter(state="opened")
+        self.assertEqual(opened.count(), 12)
+        self.assertEqual({f.kiln.name for f in opened}, {"Tern", "Eider"})
+        self.assertGreater(Reading.objects.filter(firing__in=opened).count(), 3000)
+        waiting = Firing.objects.of(user).get(state="running", is_simulated=False)
+        _, state, _ = state_of(waiting, None, now)
+        self.assertEqual(state.may_open.word, "yes")
+        running = Firing.objects.of(user).get(state="running", is_simulated=True)
+        _, state, _ = state_of(running, None, now)
+        self.assertEqual(state.steps[state.place.step].key, "cast")
+        first = {}
+        for name in ("Berth pennant slab, autumn", "Harbour-mark paperweight, gift", "Pilot’s bowl, first try"):
+            stage = Stage.objects.get(piece__name=name)
+            found = aftermath_of(stage.firing, stage, now)
+            first[name] = found.causes[0].key
+            self.assertIsNotNone(found.residue)
+        self.assertEqual(list(first.values()), ["power", "power", "too-little-heat"])
+
     def test_loading_again_changes_nothing(self) -> None:
-        user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC))
+        user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
         Piece.objects.of(user).update(name="Kept")
         load_demo(datetime(2026, 12, 1, 12, tzinfo=UTC))
         self.assertEqual(set(Piece.objects.of(user).values_list("name", flat=True)), {"Kept"})
 
     def test_only_this_machine_is_signed_in(self) -> None:
-        self.assertEqual(load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC)).username, DEMO_USER)
+        user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
+        self.assertEqual(user.username, DEMO_USER)
         request = Client().get("/").wsgi_request
         for address, forwarded, wanted in (
             ("127.0.0.1", "", True),
