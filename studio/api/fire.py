@@ -15,6 +15,7 @@ from ninja.files import UploadedFile
 from coldcradle.before.check import TOPICS
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput, QuantityError
 from coldcradle.fire.consequences import consequences, expected_left_pa
+from coldcradle.fire.figures import fire_figures
 from coldcradle.heat.kiln.log import MAX_BYTES
 from coldcradle.heat.limits import RUN_BAND
 from coldcradle.heat.schedule.clock import when
@@ -151,6 +152,7 @@ def show_ahead(request: HttpRequest, firing_id: Id, stage_id: int | None = None)
     planned = frozen.watched.planned_left_pa
     return {
         "acts": consequences(frozen.watched, state, clock_of(firing)),
+        "figures": {f.key: f for f in fire_figures(frozen.watched, state, left)},
         "left": show(left, "stress", RUN_BAND * left) if left is not None else None,
         "planned_left": show(planned, "stress", RUN_BAND * planned),
     }

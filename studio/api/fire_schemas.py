@@ -19,6 +19,7 @@ from coldcradle.fire.opening import MayOpen
 from coldcradle.heat.result import Tick
 from coldcradle.heat.schedule.clock import DayMark
 from coldcradle.quantity.format import DualQuantity, Message
+from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Caution
 from studio.aftermath import Residue
 from studio.api.schemas import Id, Line
@@ -227,6 +228,7 @@ class AheadOut(Schema):
     """What each button would do, and the strain that will be left if nothing is done."""
 
     acts: list[Consequence]
+    figures: dict[str, Figure]
     left: DualQuantity | None
     planned_left: DualQuantity
 

@@ -19,6 +19,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.fire.ahead import look_ahead
 from coldcradle.fire.consequences import consequences
 from coldcradle.fire.controller import Fault, StandIn
+from coldcradle.fire.figures import fire_figures
 from coldcradle.fire.inputs import Act, Watched
 from coldcradle.fire.inside import left_after
 from coldcradle.fire.progress import place_of
@@ -31,6 +32,7 @@ from coldcradle.piece.stage import Staged
 from coldcradle.piece.watching import shown_segments, watched_of
 from coldcradle.quantity.format import show
 from tests.core.test_rule_samples import changed
+from tests.formulas import check_formula
 
 HOUR = 3600.0
 
@@ -302,3 +304,20 @@ class StandIns(SimpleTestCase):
         drift = stand_in(faults=(Fault(kind="drift", from_s=0.0),))
         last = list(drift.run(drift.begin(), 4.5 * HOUR))[-1][0]
         self.assertAlmostEqual(last.error_k, 3 * 4.5, delta=0.2)
+
+
+class Workings(SimpleTestCase):
+    def test_every_figure_comes_out_of_what_is_printed(self) -> None:
+        for process in ("slump", "cast", "full"):
+            rows = [r for r in readings(process) if r.at_s < 5 * HOUR]
+            state = folded(rows, process).state([], rows[-1].at_s)
+            found = {f.key: f for f in fire_figures(watched(process), state, 0.31e6)}
+            self.assertEqual(set(found), {"fire_glass", "fire_work", "fire_left", "fire_opens"})
+            for figure in found.values():
+                check_formula(figure)
+                self.assertTrue(figure.source.text)
+            self.assertAlmostEqual(found["fire_left"].u, 0.3 * 0.31e6, delta=1.0)
+            self.assertGreater(found["fire_opens"].u, 0)
+
+    def test_none_before_the_first_reading(self) -> None:
+        self.assertEqual(fire_figures(watched(), Watch(watched()).state([], 0.0), None), [])

@@ -7,6 +7,14 @@ import {
   waitingAct,
   writeWaiting,
 } from "../../web/src/logic/waitingActs";
+import {
+  axisSpan,
+  clockMarks,
+  inLanes,
+  nightsBetween,
+  silhouette,
+} from "../../web/src/logic/kilnAxis";
+import type { Silhouette } from "../../web/src/api/types";
 import { useQueue } from "../../web/src/composables/useQueue";
 import { faultShapes } from "../../web/src/stations/after/faultShapes";
 
@@ -76,5 +84,45 @@ describe("the drawings of faults", () => {
     expect(keys.length).toBeGreaterThan(25);
     for (const key of keys)
       expect(JSON.stringify(faultShapes(key)), key).not.toBe(plain);
+  });
+});
+
+describe("the axis of a kiln", () => {
+  const HOUR = 3_600_000;
+  const now = new Date(2026, 10, 25, 12).getTime();
+  const firing = (from: number, to: number) =>
+    ({
+      starts_at: new Date(now + from * HOUR).toISOString(),
+      ends_at: new Date(now + to * HOUR).toISOString(),
+      line: [
+        [0, 20],
+        [3600, 800],
+        [7200, 40],
+      ],
+    }) as unknown as Silhouette;
+
+  it("shows a day and a half at least and four days at most", () => {
+    expect(axisSpan(now, [])).toEqual([now - 6 * HOUR, now + 36 * HOUR]);
+    expect(axisSpan(now, [firing(-100, 300)])).toEqual([
+      now - 36 * HOUR,
+      now + 96 * HOUR,
+    ]);
+  });
+
+  it("draws a firing as a closed shape that stands on the floor", () => {
+    const path = silhouette(firing(0, 2), (ms) => (ms - now) / HOUR, 56);
+    expect(path).toBe("M0.0 56L0.0 54.8L1.0 6.0L2.0 53.5L2.0 56Z");
+  });
+
+  it("names every midnight and the nights round it", () => {
+    const marks = clockMarks(now, now + 48 * HOUR);
+    expect(marks.filter((m) => m.isDay)).toHaveLength(2);
+    const nights = nightsBetween(now, now + 36 * HOUR);
+    expect(nights.map(([a, b]) => (b - a) / HOUR)).toEqual([9, 2]);
+  });
+
+  it("puts names in two lanes and leaves out what would lie on another", () => {
+    const at = [0, 10, 20, 120].map((x) => ({ at: x, wide: 100, what: x }));
+    expect(inLanes(at).map((l) => l.lane)).toEqual([0, 1, -1, 0]);
   });
 });

@@ -1612,6 +1612,10 @@ export interface components {
         AheadOut: {
             /** Acts */
             acts: components["schemas"]["Consequence"][];
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["Figure"];
+            };
             left: components["schemas"]["DualQuantity"] | null;
             planned_left: components["schemas"]["DualQuantity"];
         };
@@ -3922,6 +3926,7 @@ export interface components {
          * @description The strain that the firing as it happened has left, beside what was planned; nm/cm as a polariscope shows it.
          */
         Residue: {
+            figure: components["schemas"]["Figure"];
             /** Is More */
             is_more: boolean;
             planned: components["schemas"]["DualQuantity"];

@@ -4,7 +4,8 @@ import { computed, ref } from 'vue'
 import type { FireLines } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
-import { heatScale, hourMarks, MARGIN, type Span } from './heatScale'
+import ClockGround from './ClockGround.vue'
+import { heatScale, MARGIN, type Span } from './heatScale'
 
 /** The planned line, the measured one growing, what comes next, and what was done, on the firing's own clock. */
 const props = defineProps<{
@@ -38,17 +39,14 @@ const ribbon = computed(() => {
   return `${path(props.line.skin)}L${path([...props.line.heart].reverse()).slice(1)}Z`
 })
 const grid = computed(() => (preferences.system === 'metric' ? props.line.ticks_metric : props.line.ticks_us))
-const hours = computed(() => hourMarks(props.line.starts_at, span.value, width.value))
 const right = computed(() => width.value - MARGIN.right)
 const floor = computed(() => scale.value.y(0))
-const clip = (s: number) => Math.min(Math.max(scale.value.x(s), MARGIN.left), right.value)
 const inView = (s: number) => s >= span.value[0] && s <= span.value[1]
 const shownEvents = computed(() => (props.events ?? []).filter((e) => inView(e.at_s)))
 const shownDues = computed(() => (props.dues ?? []).filter((d) => inView(d.at_s)))
 const now = computed(() =>
   props.nowS !== undefined && inView(props.nowS) ? scale.value.x(props.nowS) : null,
 )
-const days = computed(() => props.line.days.filter((d) => inView(d.at_s)))
 </script>
 
 <template>
@@ -65,30 +63,16 @@ const days = computed(() => props.line.days.filter((d) => inView(d.at_s)))
             <rect :x="MARGIN.left" y="0" :width="right - MARGIN.left + 2" :height="height" />
           </clipPath>
         </defs>
-        <rect
-          v-for="([from, to], i) in line.nights"
-          :key="i"
-          class="night"
-          :x="clip(from!)"
-          :y="MARGIN.top"
-          :width="Math.max(0, clip(to!) - clip(from!))"
-          :height="floor - MARGIN.top"
+        <ClockGround
+          :nights="line.nights"
+          :days="line.days"
+          :grid="grid"
+          :starts-at="line.starts_at"
+          :scale="scale"
+          :span="span"
+          :width="width"
+          :height="height"
         />
-        <g v-for="mark in grid" :key="mark.text">
-          <path class="grid" :d="`M${MARGIN.left} ${scale.y(mark.at_c)}H${right}`" />
-          <text class="figures" :x="MARGIN.left - 8" :y="scale.y(mark.at_c) + 4" text-anchor="end">
-            {{ mark.text }}
-          </text>
-        </g>
-        <template v-for="mark in hours" :key="mark.at_s">
-          <path class="hour" :d="`M${scale.x(mark.at_s)} ${floor}v4`" />
-          <text class="figures" :x="scale.x(mark.at_s)" :y="floor + 15" text-anchor="middle">
-            {{ mark.name }}
-          </text>
-        </template>
-        <text v-for="day in days" :key="day.at_s" class="day" :x="scale.x(day.at_s) + 3" :y="height - 4">
-          {{ day.name }}
-        </text>
         <g clip-path="url(#fire-clip)">
           <path class="planned" :d="path(line.planned)" />
           <path class="ribbon" :d="ribbon" />

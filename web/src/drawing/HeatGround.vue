@@ -3,7 +3,8 @@ import { computed } from 'vue'
 
 import type { HeatPlan, Landmark } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
-import { hourMarks, MARGIN, type HeatScale, type Span } from './heatScale'
+import ClockGround from './ClockGround.vue'
+import { MARGIN, type HeatScale, type Span } from './heatScale'
 
 /** What the heat line is drawn on: nights, the landmarks of this glass as bands, degrees, days and hours. */
 const props = defineProps<{
@@ -16,8 +17,6 @@ const props = defineProps<{
 }>()
 const preferences = usePreferences()
 const right = computed(() => props.width - MARGIN.right)
-const floor = computed(() => props.scale.y(0))
-const clip = (s: number) => Math.min(Math.max(props.scale.x(s), MARGIN.left), right.value)
 
 const grid = computed(() => (preferences.system === 'metric' ? props.heat.ticks_metric : props.heat.ticks_us))
 const bands = computed(() => {
@@ -36,29 +35,19 @@ const bands = computed(() => {
   })
   return named
 })
-const hours = computed(() => hourMarks(props.heat.starts_at, props.span, props.width))
-const days = computed(() => {
-  const dayWidth = 86400 * props.scale.perSecond
-  const every = Math.max(1, Math.ceil(46 / dayWidth))
-  return props.heat.days.filter((day, i) => {
-    const at = props.scale.x(day.at_s)
-    const next = props.scale.x(props.heat.days[i + 1]?.at_s ?? 1e12)
-    return i % every === 0 && at >= MARGIN.left - 2 && at < right.value - 40 && (i !== 0 || next - at > 50)
-  })
-})
 </script>
 
 <template>
-  <g>
-    <rect
-      v-for="([from, to], i) in heat.nights"
-      :key="i"
-      class="night"
-      :x="clip(from!)"
-      :y="MARGIN.top"
-      :width="Math.max(0, clip(to!) - clip(from!))"
-      :height="floor - MARGIN.top"
-    />
+  <ClockGround
+    :nights="heat.nights"
+    :days="heat.days"
+    :grid="grid"
+    :starts-at="heat.starts_at"
+    :scale="scale"
+    :span="span"
+    :width="width"
+    :height="height"
+  >
     <rect
       v-for="band in bands"
       :key="band.name"
@@ -68,15 +57,9 @@ const days = computed(() => {
       :width="right - MARGIN.left"
       :height="scale.y(band.low) - scale.y(band.high)"
     />
-    <g v-for="line in grid" :key="line.text">
-      <path class="grid" :d="`M${MARGIN.left} ${scale.y(line.at_c)}H${right}`" />
-      <text class="figures" :x="MARGIN.left - 8" :y="scale.y(line.at_c) + 4" text-anchor="end">
-        {{ line.text }}
-      </text>
-    </g>
     <text
       v-for="band in bands"
-      :key="band.name"
+      :key="`${band.name} name`"
       class="band-name"
       :x="right - 6"
       :y="band.at"
@@ -84,23 +67,7 @@ const days = computed(() => {
     >
       {{ band.name }}
     </text>
-    <template v-for="mark in hours" :key="mark.at_s">
-      <path class="hour" :d="`M${scale.x(mark.at_s)} ${floor}v4`" />
-      <text class="hour-name figures" :x="scale.x(mark.at_s)" :y="floor + 15" text-anchor="middle">
-        {{ mark.name }}
-      </text>
-    </template>
-    <template v-for="day in heat.days.slice(1)" :key="day.at_s">
-      <path
-        v-if="scale.x(day.at_s) > MARGIN.left && scale.x(day.at_s) < right"
-        class="midnight"
-        :d="`M${scale.x(day.at_s)} ${MARGIN.top}V${floor}`"
-      />
-    </template>
-    <text v-for="day in days" :key="day.at_s" class="day" :x="scale.x(day.at_s) + 3" :y="height - 4">
-      {{ day.name }}
-    </text>
-  </g>
+  </ClockGround>
 </template>
 
 <style scoped src="./heatLine.css"></style>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { Silhouette, Today } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import { useWidth } from '../../composables/useSize'
+import { axisSpan, clockMarks, inLanes, nightsBetween, silhouette } from '../../logic/kilnAxis'
 
 /** Firings as silhouettes, one row a kiln, all on one clock. */
 const props = defineProps<{ today: Today }>()
@@ -13,83 +14,35 @@ const width = useWidth(box, 1000)
 const LEFT = computed(() => (width.value < 560 ? 0 : 84))
 const ROW = 140
 const TALL = 56
-const HOUR = 3_600_000
+const LETTER = 8
 const now = computed(() => new Date(props.today.now).getTime())
-const all = computed(() => props.today.kilns.flatMap((k) => k.firings))
-const from = computed(() =>
-  Math.min(
-    now.value - 6 * HOUR,
-    ...all.value.map((f) => Math.max(new Date(f.starts_at).getTime(), now.value - 36 * HOUR)),
-  ),
-)
-const to = computed(() =>
-  Math.max(
-    now.value + 36 * HOUR,
-    Math.min(
-      now.value + 4 * 24 * HOUR,
-      ...[Math.max(now.value, ...all.value.map((f) => new Date(f.ends_at).getTime()))],
-    ),
+const span = computed(() =>
+  axisSpan(
+    now.value,
+    props.today.kilns.flatMap((k) => k.firings),
   ),
 )
 const x = (ms: number) =>
-  LEFT.value + ((ms - from.value) / (to.value - from.value)) * (width.value - LEFT.value - 8)
+  LEFT.value + ((ms - span.value[0]) / (span.value[1] - span.value[0])) * (width.value - LEFT.value - 8)
 const rows = computed(() =>
   props.today.kilns.map((kiln) => ({
     ...kiln,
-    firings: kiln.firings.filter((f) => new Date(f.starts_at).getTime() < to.value),
+    firings: kiln.firings.filter((f) => new Date(f.starts_at).getTime() < span.value[1]),
   })),
 )
-function shape(firing: Silhouette) {
-  const start = new Date(firing.starts_at).getTime()
-  const top = Math.max(...firing.line.map(([, c]) => c!), 1)
-  const points = firing.line.map(
-    ([s, c]) => `${x(start + s! * 1000).toFixed(1)} ${(TALL - (c! / top) * (TALL - 6)).toFixed(1)}`,
+const marks = computed(() => clockMarks(...span.value))
+const nights = computed(() => nightsBetween(...span.value))
+const labelAt = (f: Silhouette) =>
+  Math.min(Math.max(LEFT.value + 2, x(new Date(f.starts_at).getTime())), width.value - 150)
+/** A name that would lie on another is left to its silhouette's title. */
+const lanes = (firings: Silhouette[]) =>
+  inLanes(
+    firings.map((what) => ({
+      at: labelAt(what),
+      wide: Math.max(what.name.length * LETTER, words(what).length * 6.6) + 14,
+      what,
+    })),
   )
-  const [first] = points[0]!.split(' ')
-  const [last] = points.at(-1)!.split(' ')
-  return `M${first} ${TALL}L${points.join('L')}L${last} ${TALL}Z`
-}
-const marks = computed(() => {
-  const list = []
-  const every = (to.value - from.value) / HOUR > 60 ? 12 : (to.value - from.value) / HOUR > 30 ? 6 : 3
-  const at = new Date(from.value)
-  at.setMinutes(0, 0, 0)
-  for (; at.getTime() < to.value; at.setHours(at.getHours() + 1)) {
-    if (at.getTime() < from.value || at.getHours() % every) continue
-    const isDay = at.getHours() === 0
-    list.push({
-      at: at.getTime(),
-      isDay,
-      name: isDay
-        ? at.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' })
-        : `${String(at.getHours()).padStart(2, '0')}:00`,
-    })
-  }
-  return list
-})
-const nights = computed(() => {
-  const list = []
-  const at = new Date(from.value)
-  at.setHours(22, 0, 0, 0)
-  at.setDate(at.getDate() - 1)
-  for (; at.getTime() < to.value; at.setDate(at.getDate() + 1))
-    list.push([Math.max(from.value, at.getTime()), Math.min(to.value, at.getTime() + 9 * HOUR)] as const)
-  return list.filter(([a, b]) => b > a)
-})
-const labelAt = (f: Silhouette) => Math.max(LEFT.value + 2, x(new Date(f.starts_at).getTime()))
-const LETTER = 8
-/** Names stand in two lanes; one that would lie on another is left to its silhouette's title. */
-function lanes(firings: Silhouette[]) {
-  const ends = [0, 0]
-  return [...firings]
-    .sort((a, b) => labelAt(a) - labelAt(b))
-    .map((firing) => {
-      const at = Math.min(labelAt(firing), width.value - 150)
-      const lane = ends.findIndex((end) => end <= at)
-      if (lane >= 0) ends[lane] = at + Math.max(firing.name.length * LETTER, words(firing).length * 6.6) + 14
-      return { firing, at, lane }
-    })
-}
 function words(f: Silhouette) {
   if (f.may_open) return 'may be opened'
   const lid = f.opens ? `, lid ${preferences.pick(f.opens).text}` : ''
@@ -123,13 +76,13 @@ const clock = (iso: string) =>
         />
         <path class="floor" :d="`M${LEFT} ${TALL}H${width - 8}`" />
         <g v-for="firing in kiln.firings" :key="firing.firing_id" :class="['firing', firing.state]">
-          <path :d="shape(firing)">
+          <path :d="silhouette(firing, x, TALL)">
             <title>{{ firing.name }}: {{ words(firing) }}</title>
           </path>
         </g>
-        <path v-if="now >= from" class="now" :d="`M${x(now)} 0V${TALL + 4}`" />
+        <path v-if="now >= span[0]" class="now" :d="`M${x(now)} 0V${TALL + 4}`" />
       </svg>
-      <template v-for="{ firing, at, lane } in lanes(kiln.firings)" :key="firing.firing_id">
+      <template v-for="{ what: firing, at, lane } in lanes(kiln.firings)" :key="firing.firing_id">
         <RouterLink
           v-if="lane >= 0"
           class="label"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Piece } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
+import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import PhotoAdder from '../../components/PhotoAdder.vue'
 import { useAfter } from '../../composables/useAfter'
 import { usePreferences } from '../../composables/usePreferences'
@@ -16,6 +17,7 @@ import PhotoPair from './PhotoPair.vue'
 const props = defineProps<{ piece: Piece }>()
 const preferences = usePreferences()
 const { query, after, trouble, faulty, isBusy, measure, observe, next } = useAfter(() => props.piece)
+const working = ref('')
 const before = computed(() => after.value?.photos.find((p) => p.when === 'before'))
 const later = computed(() => after.value?.photos.filter((p) => p.when === 'after') ?? [])
 const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f) => f.key) ?? [])
@@ -38,8 +40,8 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
       <template v-else>Still in the kiln. </template>
       <MessageText v-if="after.residue" :said="after.residue.says" />
       <span v-if="after.residue" class="quiet small"
-        >&nbsp;Seen between crossed polarisers: about
-        {{ preferences.pick(after.residue.retardation).text }}.</span
+        >&nbsp;Seen between crossed polarisers: about {{ preferences.pick(after.residue.retardation).text }}.
+        <button type="button" class="text-button" @click="working = 'fire_left'">its working</button></span
       >
     </p>
     <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
@@ -76,6 +78,7 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
         <CausePanel :after="after" :is-busy="isBusy" @next="next" />
       </div>
     </div>
+    <WorkingDrawer v-if="after.residue" v-model="working" :figures="{ fire_left: after.residue.figure }" />
     <ul class="cautions small">
       <li v-for="text in after.cautions" :key="text">⚠ {{ text }}</li>
     </ul>

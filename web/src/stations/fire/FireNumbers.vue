@@ -1,65 +1,108 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { Ahead, Live } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import { useWorking } from '../../composables/useWorking'
 
-defineProps<{ live: Live; ahead?: Ahead }>()
+/** Few and large; a press on a computed one opens its working. */
+const props = defineProps<{ live: Live; ahead?: Ahead }>()
 const preferences = usePreferences()
+const openWorking = useWorking()
+const pick = preferences.pick
+const numbers = computed(() => [
+  {
+    name: 'Thermometer',
+    value: props.live.glass ? pick(props.live.glass.shown).text : '—',
+    notes: props.live.heard ? [`at ${pick(props.live.heard).unit}`] : [],
+    figure: '',
+  },
+  {
+    name: 'Glass, skin · heart',
+    value: props.live.glass
+      ? `${pick(props.live.glass.skin).value} · ${pick(props.live.glass.heart).text}`
+      : '—',
+    notes: [],
+    figure: 'fire_glass',
+  },
+  {
+    name: 'Lid at',
+    value: props.live.opens ? pick(props.live.opens).unit : '—',
+    notes: props.live.opens
+      ? [pick(props.live.opens).value, `planned ${pick(props.live.opens_planned).text}`]
+      : [],
+    figure: 'fire_opens',
+  },
+  {
+    name: 'Will keep',
+    value: props.ahead?.left ? pick(props.ahead.left).text : '—',
+    notes: props.ahead ? [`planned ${pick(props.ahead.planned_left).text}`] : [],
+    figure: 'fire_left',
+  },
+  {
+    name: 'Heat work',
+    value: props.ahead?.figures.fire_work ? pick(props.ahead.figures.fire_work.shown).text : '—',
+    notes: ['of what was planned'],
+    figure: 'fire_work',
+  },
+])
 </script>
 
 <template>
-  <dl class="numbers">
-    <div>
-      <dt>Thermometer</dt>
-      <dd class="figures">{{ live.glass ? preferences.pick(live.glass.shown).text : '—' }}</dd>
-    </div>
-    <div>
-      <dt>Glass, skin · heart</dt>
-      <dd class="figures">
-        <template v-if="live.glass"
-          >{{ preferences.pick(live.glass.skin).value }} ·
-          {{ preferences.pick(live.glass.heart).text }}</template
-        ><template v-else>—</template>
-      </dd>
-    </div>
-    <div>
-      <dt>Lid at</dt>
-      <dd class="figures" data-opens>{{ live.opens ? preferences.pick(live.opens).unit : '—' }}</dd>
-      <dd v-if="live.opens" class="small">{{ preferences.pick(live.opens).value }}</dd>
-      <dd v-if="live.opens" class="small quiet">planned {{ preferences.pick(live.opens_planned).text }}</dd>
-    </div>
-    <div>
-      <dt>Will keep</dt>
-      <dd class="figures">{{ ahead?.left ? preferences.pick(ahead.left).text : '—' }}</dd>
-      <dd v-if="ahead" class="small quiet">planned {{ preferences.pick(ahead.planned_left).text }}</dd>
-    </div>
-  </dl>
+  <ul class="numbers">
+    <li v-for="number in numbers" :key="number.name">
+      <component
+        :is="number.figure && ahead?.figures[number.figure] ? 'button' : 'div'"
+        class="plain-button"
+        :data-figure="number.figure || undefined"
+        :title="number.figure ? `Working of ${number.name}` : undefined"
+        @click="number.figure && openWorking(number.figure)"
+      >
+        <span class="name">{{ number.name }}</span>
+        <span class="figures value">{{ number.value }}</span>
+        <span v-for="note in number.notes" :key="note" class="small quiet">{{ note }}</span>
+      </component>
+    </li>
+  </ul>
 </template>
 
 <style scoped>
 .numbers {
+  list-style: none;
   margin: 0;
+  padding: 0;
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(138px, 1fr));
-  gap: 8px 18px;
+  grid-template-columns: repeat(auto-fit, minmax(126px, 1fr));
+  gap: 8px 14px;
 }
 
-.numbers > div {
+li {
   border-left: 3px solid var(--rule);
   padding-left: 10px;
 }
 
-dt {
+.plain-button {
+  display: grid;
+  cursor: default;
+}
+
+button.plain-button {
+  cursor: pointer;
+}
+
+button.plain-button:hover .value {
+  text-decoration: underline 1px dotted;
+  text-underline-offset: 4px;
+}
+
+.name {
   font-size: 0.82rem;
   color: var(--ink-quiet);
 }
 
-dd {
-  margin: 0;
-  white-space: nowrap;
-}
-
-dd.figures {
-  font-size: 1.28rem;
+.value {
+  font-size: 1.22rem;
   font-weight: 650;
+  white-space: nowrap;
 }
 </style>

@@ -4,8 +4,11 @@ import { computed } from 'vue'
 import type { Piece } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
+import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import { useLive } from '../../composables/useLive'
 import { usePreferences } from '../../composables/usePreferences'
+import { useShortcuts } from '../../composables/useShortcuts'
+import { provideWorking } from '../../composables/useWorking'
 import FireLine from '../../drawing/FireLine.vue'
 import ActButtons from './ActButtons.vue'
 import FireNumbers from './FireNumbers.vue'
@@ -20,6 +23,13 @@ const props = defineProps<{ firing: number; stage: number; piece: Piece }>()
 const preferences = usePreferences()
 const context = useLive(props.firing, props.stage)
 const { live, query, ahead, waiting, trouble, silentSince, act, undo } = context
+const working = provideWorking()
+useShortcuts({
+  w: () => {
+    const focused = document.activeElement?.closest<HTMLElement>('[data-figure]')?.dataset.figure
+    working.value = focused ?? 'fire_opens'
+  },
+})
 const isOpen = computed(() => live.value?.state === 'opened')
 const look = computed(() => live.value?.dues.find((d) => d.name !== 'open the lid'))
 const since = computed(() =>
@@ -67,6 +77,7 @@ const since = computed(() =>
       </div>
       <FireSide :live="live" :preferences="preferences" @undo="undo" @act="act" />
     </div>
+    <WorkingDrawer v-model="working" :figures="ahead.data.value?.figures ?? {}" />
   </div>
 </template>
 
