@@ -76,7 +76,8 @@ def fire_figures(watched: Watched, state: FireState, left_pa: float | None) -> l
             words="All the time spent soft, weighed by how soft it was; what forms glass.",
             formula="W / W₀",
             source=published("Vogel 1921, Fulcher 1925, Tammann 1926 for the viscosity"),
-            assumptions=["good to some 15 K of temperature, which is a factor of two"],
+            assumptions=["the thermometer and the viscosity are good to some 5 K, a sixth of the work"],
+            extra=[("temperature and viscosity", state.inside.work_per_pa / watched.needed_per_pa / 6)],
         ),
     ]
     if left_pa is not None:

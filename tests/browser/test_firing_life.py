@@ -170,3 +170,17 @@ class FiringLife(BrowserTest):
         stop.click()
         expect(page.get_by_role("button", name="Take the programme up again")).to_be_visible()
         self.assertEqual(FiringEvent.objects.filter(kind="stop").count(), 1)
+
+    def test_a_figure_of_the_firing_opens_its_working_by_a_key(self) -> None:
+        page = self.at("before")
+        self.tick_everything(page)
+        page.get_by_role("link", name="Begin it at Fire").click()
+        page.get_by_role("button", name="Start the stand-in").click()
+        figure = page.locator('[data-figure="fire_left"]')
+        expect(figure).to_contain_text("MPa")
+        figure.focus()
+        page.keyboard.press("w")
+        expect(page.get_by_role("dialog")).to_contain_text("Working: Will keep")
+        page.keyboard.press("Escape")
+        page.keyboard.press("5")
+        expect(page.get_by_text("This firing has begun")).to_be_visible()

@@ -68,7 +68,7 @@ useShortcuts({
   7: () => goTo(6),
   '[': () => alongChain(-1),
   ']': () => alongChain(1),
-  w: showWorking,
+  w: () => (isLogged.value ? false : showWorking()), // a firing has workings of its own
   p: () => router.push({ name: 'card', params: { id: props.id } }),
   'Ctrl+z': () => context.step('undo'),
   'Ctrl+Shift+z': () => context.step('redo'),
