@@ -101,7 +101,7 @@ class StandIn:
         while done < len(self.acts) and self.acts[done].at_s <= state.at_s:
             before = place
             steps, place = after_act(steps, place, self.acts[done])
-            if place.step != before.step:
+            if (place.step, place.phase) != (before.step, before.phase):
                 set_c = self._shown(state)
             done += 1
         at_s, shown = state.at_s + PERIOD_S, self._shown(state)

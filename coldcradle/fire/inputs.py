@@ -13,8 +13,8 @@ from coldcradle.layup.load import Load
 
 __all__ = ["ACTS", "Act", "ActKind", "Watched"]
 
-ActKind = Literal["hold", "skip", "stop"]
-ACTS: tuple[ActKind, ...] = ("hold", "skip", "stop")
+ActKind = Literal["hold", "skip", "stop", "resume"]
+ACTS: tuple[ActKind, ...] = ("hold", "skip", "stop", "resume")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -33,6 +33,8 @@ class Place:
 def after_act(steps: Sequence[PlannedSegment], place: Place, act: Act) -> tuple[list[PlannedSegment], Place]:
     """The programme and the place in it once somebody has done something."""
     found = list(steps)
+    if act.kind == "resume":
+        return found, Place(place.step, "way", 0.0, act.at_s) if place.is_over else place
     if place.is_over:
         return found, place
     if act.kind == "hold":
@@ -40,7 +42,7 @@ def after_act(steps: Sequence[PlannedSegment], place: Place, act: Act) -> tuple[
         found[place.step] = replace(step, hold_s=step.hold_s + act.for_s)
         return found, replace(place, left_s=place.left_s + act.for_s) if place.phase == "hold" else place
     if act.kind == "stop":
-        return found[: place.step], Place(place.step, "over", 0.0, act.at_s)
+        return found, Place(place.step, "over", 0.0, act.at_s)
     peak = next((i for i, s in enumerate(found) if s.key == "cast"), 0)
     to = max(place.step + 1, peak + 1)
     if to >= len(found):
@@ -72,10 +74,12 @@ def place_of(
     waiting = sorted(acts, key=lambda act: act.at_s)
     for a, b in itertools.pairwise(line):
         t = a[0]
-        while t < b[0] and not place.is_over:
-            upto = min(b[0], waiting[0].at_s) if waiting else b[0]
-            if upto > t:
+        while t < b[0]:
+            upto = max(t, min(b[0], waiting[0].at_s) if waiting else b[0])
+            if upto > t and not place.is_over:
                 place, came_c, t = _carry(steps, place, came_c, _at(a, b, t), _at(a, b, upto))
+            else:
+                t = upto
             if waiting and t >= waiting[0].at_s:
                 steps, place = after_act(steps, place, waiting.pop(0))
                 came_c = _at(a, b, t)[1] if place.phase == "way" and place.since_s >= t else came_c

@@ -27,7 +27,6 @@ KINDS = (
     "looked",
     "open",
     "shut",
-    "resume",
     "power-lost",
     "power-back",
     "sensor-lost",

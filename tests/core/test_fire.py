@@ -226,6 +226,20 @@ class Places(SimpleTestCase):
         self.assertTrue(stopped.place.is_over)
         self.assertLess(max(c for _, c in stopped.ahead.line), rows[-1].shown_c + 5)  # type: ignore[union-attr]
 
+    def test_what_was_stopped_can_be_taken_up_again_where_it_was(self) -> None:
+        acts = (Act(kind="stop", at_s=3 * HOUR), Act(kind="resume", at_s=3.5 * HOUR))
+        made = stand_in(acts=acts)
+        samples = [s for _, s in made.run(made.begin(), 8 * HOUR)]
+        shown = {s.at_s: s.shown_c for s in samples}
+        self.assertLess(shown[3.5 * HOUR], shown[3 * HOUR])
+        self.assertAlmostEqual(max(s.shown_c for s in samples), watched().segments[watched().peak].to_c, delta=4.0)
+        rows = [Reading(s.at_s, s.shown_c) for s in samples]
+        stopped = folded([r for r in rows if r.at_s <= 3.4 * HOUR]).state(acts[:1], 3.4 * HOUR)
+        self.assertTrue(stopped.place.is_over)
+        again = folded([r for r in rows if r.at_s <= 3.6 * HOUR]).state(acts, 3.6 * HOUR)
+        self.assertFalse(again.place.is_over)
+        self.assertGreater(max(c for _, c in again.ahead.line), 600)  # type: ignore[union-attr]
+
     def test_a_kiln_that_went_on_by_itself_is_seen_to_have(self) -> None:
         w = watched()
         top = w.segments[w.peak].to_c
