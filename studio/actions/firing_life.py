@@ -38,6 +38,7 @@ KINDS = (
 )
 _STATE_ACTS = ("stop", "open", "shut", "resume")
 _SIMULATED_ONLY = ("pace", "fault")
+_LONGEST_S = 40 * 86400.0
 _LONGEST_HOLD_S = 12 * 3600.0
 _OLDEST = timedelta(days=60)
 SAW = ("not yet", "right", "too far")
@@ -115,7 +116,11 @@ def _data(kind: str, given: dict[str, Any]) -> dict[str, Any]:
         times, until = float(given.get("times", 1.0)), given.get("until_s")
         if times not in PACES:
             raise ImpossibleInput(f"expected a pace of {', '.join(f'{p:g}' for p in PACES)}, got {times:g}")
-        return {"times": times} | ({"until_s": float(until)} if until is not None else {})
+        if until is None:
+            return {"times": times}
+        if not 0 <= float(until) <= _LONGEST_S:
+            raise ImpossibleInput("expected a moment of this firing to go on to")
+        return {"times": times, "until_s": float(until)}
     if kind == "fault":
         if given.get("fault") not in FAULTS:
             raise ImpossibleInput(f"expected one of {', '.join(FAULTS)}")

@@ -64,7 +64,7 @@ def _answer(firing: Firing, stage: Stage) -> dict[str, Any]:
 
 
 @router.get("/firings/{firing_id}/after", response={200: AfterOut, **_ERRORS})
-def show_after(request: HttpRequest, firing_id: Id, stage_id: int):
+def show_after(request: HttpRequest, firing_id: Id, stage_id: Id):
     firing = one_firing(request, firing_id)
     return _answer(firing, stage_in(firing, stage_id))
 

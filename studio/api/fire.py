@@ -139,12 +139,12 @@ def start_firing(request: HttpRequest, firing_id: Id, body: StartIn):
 
 
 @router.get("/firings/{firing_id}/live", response={200: LiveOut, **_ERRORS})
-def show_live(request: HttpRequest, firing_id: Id, stage_id: int | None = None):
+def show_live(request: HttpRequest, firing_id: Id, stage_id: Id | None = None):
     return live_answer(one_firing(request, firing_id), stage_id, timezone.now())
 
 
 @router.get("/firings/{firing_id}/ahead", response={200: AheadOut, **_ERRORS})
-def show_ahead(request: HttpRequest, firing_id: Id, stage_id: int | None = None):
+def show_ahead(request: HttpRequest, firing_id: Id, stage_id: Id | None = None):
     """What each button would do: worked out apart, as it runs the glass on to the end."""
     firing = one_firing(request, firing_id)
     frozen, state, _ = state_of(firing, stage_id, timezone.now())
@@ -159,7 +159,7 @@ def show_ahead(request: HttpRequest, firing_id: Id, stage_id: int | None = None)
 
 
 @router.post("/firings/{firing_id}/acts", response={200: LiveOut, **_ERRORS})
-def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: int | None = None):
+def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: Id | None = None):
     now = timezone.now()
     firing = one_firing(request, firing_id)
     try:
@@ -172,7 +172,7 @@ def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: in
 
 
 @router.post("/firings/{firing_id}/take-back", response={200: LiveOut, **_ERRORS})
-def undo_act(request: HttpRequest, firing_id: Id, body: UndoIn, stage_id: int | None = None):
+def undo_act(request: HttpRequest, firing_id: Id, body: UndoIn, stage_id: Id | None = None):
     now = timezone.now()
     firing = one_firing(request, firing_id)
     life.undo_act(firing, key=body.key, of=body.of, now=now)
@@ -248,7 +248,7 @@ def download_log(request: HttpRequest, firing_id: Id):
 
 
 @router.post("/firings/{firing_id}/photos", response={201: StagePhotoOut, 413: ErrorOut, **_ERRORS})
-def add_photo(request: HttpRequest, firing_id: Id, file: File[UploadedFile], stage_id: int, before: bool = False):
+def add_photo(request: HttpRequest, firing_id: Id, file: File[UploadedFile], stage_id: Id, before: bool = False):
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, stage_id)
     row = keep_stage_photo(request.user, firing, stage, file.read(), "before" if before else "after")

@@ -108,8 +108,8 @@ def list_pages(
     search: Line = "",
     process: Line = "",
     fault: Line = "",
-    cradle_id: int | None = None,
-    kiln_id: int | None = None,
+    cradle_id: Id | None = None,
+    kiln_id: Id | None = None,
     offset: int = Query(0, ge=0, le=10**6),
 ):
     found = found_firings(

@@ -126,7 +126,8 @@ class Running(FiredTest):
         self.act("pace", {"times": 3600, "until_s": 2 * HOUR}, hours=0)
         self.assertAlmostEqual(self.live(seconds=1)["now_s"], HOUR, delta=40)
         self.assertAlmostEqual(self.live(seconds=2 + 60)["now_s"], 2 * HOUR + 60, delta=40)
-        self.assertEqual(self.act("pace", {"times": 7}).status_code, 422)
+        for odd in ({"times": 7}, {"times": 60, "until_s": float("nan")}, {"times": 60, "until_s": -1}):
+            self.assertEqual(self.act("pace", odd).status_code, 422, odd)
 
     def test_each_button_says_what_it_does_before_it_is_pressed(self) -> None:
         with self.at(hours=4.2):

@@ -1984,7 +1984,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "hold" | "skip" | "stop";
+            kind: "hold" | "skip" | "stop" | "resume";
             /** Name */
             name: string;
             says: components["schemas"]["Message"];
