@@ -22,7 +22,7 @@ def _places(inputs: dict[str, Any]) -> Iterator[tuple[dict[str, Any], str]]:
             yield part, "outline"
 
 
-def intern(owner: Any, inputs: dict[str, Any]) -> dict[str, Any]:
+def intern(owner_id: int, inputs: dict[str, Any]) -> dict[str, Any]:
     """Keep the large parts in rows of their own and leave their digests; the inputs are changed in place."""
     for place, entry in _places(inputs):
         data = place[entry]
@@ -30,7 +30,7 @@ def intern(owner: Any, inputs: dict[str, Any]) -> dict[str, Any]:
             continue
         text = json.dumps(data, sort_keys=True, separators=(",", ":"))
         digest = hashlib.sha256(text.encode()).hexdigest()
-        Drawing.objects.get_or_create(owner=owner, digest=digest, defaults={"data": data})
+        Drawing.objects.get_or_create(owner_id=owner_id, digest=digest, defaults={"data": data})
         place[entry] = {"kept": digest}
     return inputs
 

@@ -20,12 +20,7 @@ def logged_words(stage: Stage) -> dict[str, str]:
     """Before, fire and after of a stage, in a word each."""
     firing = stage.firing
     if firing.started_at is None:
-        ticked = stage.checks.filter(firing=firing, ticked_at__isnull=False).count()
-        return {
-            "before": f"{ticked} ticked" if ticked else "to check",
-            "fire": _STATES[firing.state],
-            "after": "to come",
-        }
+        return {"before": "to check", "fire": _STATES[firing.state], "after": "to come"}
     found = stage.observations.filter(firing=firing).count()
     measured = stage.measures.filter(firing=firing).exists()
     after = f"{found} found" if found else "measured" if measured else "to measure"

@@ -68,7 +68,7 @@ def keep_stage(stage: Stage, document: dict[str, Any], order: int) -> dict[str, 
     """Put a stage document into its row, unsaved; hands back what rows of their own hold."""
     kept, elsewhere = split_stage(document)
     stage.key, stage.process, stage.order = kept["key"], kept["process"], order
-    stage.inputs = intern(stage.piece.owner, kept)
+    stage.inputs = intern(stage.piece.owner_id, kept)
     return elsewhere
 
 

@@ -184,3 +184,15 @@ class FiringLife(BrowserTest):
         page.keyboard.press("Escape")
         page.keyboard.press("5")
         expect(page.get_by_text("This firing has begun")).to_be_visible()
+
+    def test_a_tick_that_could_not_be_kept_is_not_shown_as_one(self) -> None:
+        page = self.at("before")
+        box = page.locator('[data-rule="before.vents-open"] input[type=checkbox]')
+        expect(box).to_be_visible()
+        page.route("**/api/firings/**", self.cut_off)
+        box.click()
+        expect(page.get_by_text("Not kept:")).to_be_visible()
+        expect(box).not_to_be_checked()
+        page.unroute("**/api/firings/**")
+        box.click()
+        expect(page.locator('[data-rule="before.vents-open"]')).to_contain_text("ticked")

@@ -17,6 +17,7 @@ export function useBefore(firing: number) {
   })
   const list = computed(() => query.data.value as BeforeList | undefined)
   const trouble = ref('')
+  const failures = ref(0) // a box that could not be ticked shows again what stands
 
   // one after another, so that no older answer comes after a newer one
   const inTurn = useQueue()
@@ -27,9 +28,9 @@ export function useBefore(firing: number) {
     try {
       await queries.cancelQueries({ queryKey: key })
       queries.setQueryData(key, await work())
-      for (const place of ['today', 'piece']) void queries.invalidateQueries({ queryKey: [place] })
     } catch (error) {
-      trouble.value = (error as Error).message
+      trouble.value = `Not kept: ${(error as Error).message}`
+      failures.value += 1
     }
   }
 
@@ -42,9 +43,11 @@ export function useBefore(firing: number) {
         }),
       ),
     )
-  const load = (isLoaded: boolean) =>
-    send(() =>
+  const load = async (isLoaded: boolean) => {
+    await send(() =>
       asked(api.POST('/api/firings/{firing_id}/load', { params: path, body: { is_loaded: isLoaded } })),
     )
-  return { query, list, trouble, tick, load }
+    for (const place of ['today', 'piece']) void queries.invalidateQueries({ queryKey: [place] })
+  }
+  return { query, list, trouble, failures, tick, load }
 }

@@ -13,7 +13,7 @@ import CheckRow from './CheckRow.vue'
 
 /** What must be true before the lid closes: some of it ticks itself, the rest is ticked at the bench. */
 const props = defineProps<{ piece: Piece }>()
-const { query, list, trouble, tick, load } = useBefore(props.piece.firing.id)
+const { query, list, trouble, failures, tick, load } = useBefore(props.piece.firing.id)
 const { begin } = useTimers()
 const topics = computed(() =>
   Object.entries(list.value?.topics ?? {})
@@ -41,6 +41,7 @@ const photos = computed(() => list.value?.photos.filter((p) => p.when === 'befor
         v-for="line in topic.lines"
         :key="`${line.stage_id}-${line.check.rule}`"
         :line="line"
+        :failures="failures"
         :piece="list.stages.length > 1 ? line.piece : ''"
         @tick="(isDone: boolean) => tick(line, isDone)"
         @reason="(text: string) => tick(line, !!line.ticked, text)"

@@ -8,7 +8,7 @@ import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 
 /** One check: ticked by the computer with its reason, or by hand with the hour; what is grave may be passed in words. */
-const props = defineProps<{ line: CheckLine; piece: string }>()
+const props = defineProps<{ line: CheckLine; piece: string; failures: number }>()
 const emit = defineEmits<{ tick: [isDone: boolean]; reason: [text: string]; clock: [kind: string] }>()
 const preferences = usePreferences()
 const id = useId()
@@ -32,6 +32,7 @@ const CLOCKS: Record<string, string> = {
   <div class="check" :class="line.check.word" :data-rule="line.check.rule">
     <Checkbox
       v-if="isHuman"
+      :key="failures"
       :input-id="id"
       binary
       :model-value="!!line.ticked"
