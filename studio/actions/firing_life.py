@@ -133,18 +133,23 @@ def _data(kind: str, given: dict[str, Any]) -> dict[str, Any]:
     return {"note": str(given.get("note", ""))[:500]}
 
 
-def act_on(firing: Firing, *, key: str, kind: str, given: dict[str, Any], now: datetime) -> FiringEvent:
-    """Write down what was done, once for each key however often it is sent. Raises ImpossibleInput in words."""
+def act_on(
+    firing: Firing, *, key: str, kind: str, given: dict[str, Any], now: datetime, ago_s: float = 0.0
+) -> FiringEvent:
+    """Write down what was done `ago_s` before now, once for each key however often it is sent.
+
+    What is done to the stand-in's programme is done now: its past does not change. Raises ImpossibleInput in words.
+    """
     if kind not in KINDS:
         raise ImpossibleInput(f"expected one of {', '.join(KINDS)}, got {kind[:20]}")
     try:
         with transaction.atomic():
-            return _act_on(firing, key=key, kind=kind, given=given, now=now)
+            return _act_on(firing, key=key, kind=kind, given=given, now=now, ago_s=ago_s)
     except IntegrityError:  # two devices sent the same key at once
         return FiringEvent.objects.get(firing=firing, key=key)
 
 
-def _act_on(firing: Firing, *, key: str, kind: str, given: dict[str, Any], now: datetime) -> FiringEvent:
+def _act_on(firing: Firing, *, key: str, kind: str, given: dict[str, Any], now: datetime, ago_s: float) -> FiringEvent:
     firing.refresh_from_db()
     standing = firing.events.filter(key=key).first()
     if standing is not None:
@@ -158,7 +163,9 @@ def _act_on(firing: Firing, *, key: str, kind: str, given: dict[str, Any], now: 
     if firing.state == "stopped" and kind in ("hold", "skip"):
         raise ImpossibleInput("expected a firing that is running; this one was stopped")
     data = _data(kind, given)
-    at_s = fired_seconds(firing, live_events(firing), now)
+    is_now = firing.is_simulated and kind in (*ACTS, *_STATE_ACTS, *_SIMULATED_ONLY)
+    done_at = now if is_now else max(firing.started_at, now - timedelta(seconds=ago_s))
+    at_s = fired_seconds(firing, live_events(firing), done_at)
     event = FiringEvent.objects.create(firing=firing, key=key, kind=kind, at_s=at_s, made_at=now, data=data)
     if kind in _STATE_ACTS:
         firing.state = next_state(firing.state, kind)  # type: ignore[arg-type]

@@ -163,7 +163,7 @@ def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: Id
     now = timezone.now()
     firing = one_firing(request, firing_id)
     try:
-        life.act_on(firing, key=body.key, kind=body.kind, given=body.data, now=now)
+        life.act_on(firing, key=body.key, kind=body.kind, given=body.data, now=now, ago_s=body.ago_s)
     except (TypeError, ValueError, OverflowError) as error:
         if isinstance(error, ImpossibleInput):
             raise

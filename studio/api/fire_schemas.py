@@ -118,9 +118,12 @@ class StartIn(Schema):
 
 
 class ActIn(Schema):
+    """`ago_s`: how long ago it was done, where it could not be sent at once."""
+
     key: Key
     kind: Line
     data: dict[str, Any] = {}
+    ago_s: Annotated[float, Field(ge=0, le=7 * 86400)] = 0.0
 
 
 class UndoIn(Schema):

@@ -257,6 +257,15 @@ class RealKiln(FiredTest):
         self.act("power-back", hours=2.5)
         self.assertGreater(max(c for _, c in self.live(hours=2.51)["line"]["ahead"]), 600)
 
+    def test_what_could_not_be_sent_at_once_stands_at_the_hour_it_was_done(self) -> None:
+        late = {"key": key(), "kind": "looked", "data": {"saw": "right"}, "ago_s": HOUR}
+        with self.at(hours=3):
+            self.assertEqual(self.post("/acts", late).status_code, 200)
+        event = FiringEvent.objects.get(firing=self.firing, kind="looked")
+        self.assertAlmostEqual(event.at_s, 2 * HOUR, delta=60)
+        with self.at(hours=3):
+            self.assertEqual(self.post("/acts", late | {"key": key(), "ago_s": -1}).status_code, 422)
+
     def test_begun_hours_ago_is_told_from_then(self) -> None:
         self.assertGreaterEqual(self.firing.pk, 1)
         other = Firing.objects.get(pk=self.piece.stages.get().firing_id)

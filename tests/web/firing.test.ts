@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 
 import { newKey } from "../../web/src/logic/keys";
 import {
+  agoS,
   readWaiting,
   waitingAct,
   writeWaiting,
@@ -37,6 +38,13 @@ describe("what is done at the kiln and has not arrived", () => {
     expect(readWaiting(8)).toEqual([]);
     writeWaiting(7, []);
     expect(kept.size).toBe(0);
+  });
+
+  it("says how long ago it was done, and nothing odd where a clock was changed", () => {
+    const act = { ...waitingAct("looked", {}, "Looked in"), at: 1_000_000 };
+    expect(agoS(act, 1_090_000)).toBe(90);
+    expect(agoS(act, 900_000)).toBe(0);
+    expect(agoS(act, 1e15)).toBe(7 * 86_400);
   });
 
   it("is nothing where what was kept cannot be read", () => {

@@ -1550,8 +1550,16 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** ActIn */
+        /**
+         * ActIn
+         * @description `ago_s`: how long ago it was done, where it could not be sent at once.
+         */
         ActIn: {
+            /**
+             * Ago S
+             * @default 0
+             */
+            ago_s: number;
             /**
              * Data
              * @default {}

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, asked, Refused } from '../api/client'
 import type { Live } from '../api/types'
 import { newKey } from '../logic/keys'
-import { readWaiting, waitingAct, writeWaiting, type WaitingAct } from '../logic/waitingActs'
+import { agoS, readWaiting, waitingAct, writeWaiting, type WaitingAct } from '../logic/waitingActs'
 
 const SLOW_MS = 4000
 const QUICK_MS = 1000
@@ -64,7 +64,7 @@ export function useLive(firing: number, stage: number) {
           const next = await asked(
             api.POST('/api/firings/{firing_id}/acts', {
               params: { path: { firing_id: firing }, query: { stage_id: stage } },
-              body: { key: act.key, kind: act.kind, data: act.data },
+              body: { key: act.key, kind: act.kind, data: act.data, ago_s: agoS(act) },
             }),
           )
           trouble.value = ''

@@ -1,7 +1,13 @@
 import { newKey } from './keys'
 
 /** Something done at the kiln that has not reached the studio yet; its key keeps it from being done twice. */
-export type WaitingAct = { key: string; kind: string; data: Record<string, unknown>; name: string }
+export type WaitingAct = {
+  key: string
+  kind: string
+  data: Record<string, unknown>
+  name: string
+  at: number
+}
 
 const place = (firing: number) => `acts-${firing}`
 
@@ -28,4 +34,9 @@ export const waitingAct = (kind: string, data: Record<string, unknown>, name: st
   kind,
   data,
   name,
+  at: Date.now(),
 })
+
+/** How long ago something was done, by this device's own clock; never less than nothing, and a week at most. */
+export const agoS = (act: WaitingAct, now = Date.now()): number =>
+  Math.min(Math.max(0, (now - (act.at ?? now)) / 1000), 7 * 86_400)
