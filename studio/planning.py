@@ -39,6 +39,7 @@ __all__ = [
     "stage_at",
     "stages_of",
     "summary_of",
+    "unplanned_summary",
 ]
 
 FIRING_INPUTS = ("ready_by", "room", "furniture", "attendance", "wakes", "sleeps", "segments")
@@ -232,6 +233,26 @@ def summary_of(document: dict[str, Any], found: PiecePlan) -> dict[str, Any]:
         "heats": [_silhouette(s) for s in found.stages],
         "outline": outline_of(stage.section) if stage.section else None,
         "sketch": sketch_of(stage.sketch) if stage.sketch else None,
+    }
+
+
+def unplanned_summary(why: str) -> dict[str, Any]:
+    """What a list shows of a piece that cannot be planned as it stands: that, and why; the others are not held up."""
+    return {
+        "thread": [],
+        "stage": "",
+        "stages": 0,
+        "process": "cannot be planned",
+        "family": "",
+        "waits_at": "",
+        "waits_word": why[:200],
+        "cradle": "",
+        "glass": "",
+        "kiln": "",
+        "opens_at": "",
+        "heats": [],
+        "outline": None,
+        "sketch": None,
     }
 
 

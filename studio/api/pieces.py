@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Status
 
 from coldcradle.document.piece import load_json
-from coldcradle.errors import DocumentError, Fault
+from coldcradle.errors import ColdCradleError, DocumentError, Fault
 from coldcradle.glass.kinds import forms
 from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import Message, say, show
@@ -31,7 +31,7 @@ from studio.api.schemas import (
 from studio.errors import Stale
 from studio.logged import logged_words
 from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
-from studio.planning import PlannedPiece, planned, sharing_of, summary_of
+from studio.planning import PlannedPiece, planned, sharing_of, summary_of, unplanned_summary
 from studio.starters import starting_cradle, starting_layup, typed_layup
 
 __all__ = ["answer_piece", "conflict", "full_paths", "router", "told_by_stage"]
@@ -133,7 +133,11 @@ def list_pieces(request: HttpRequest, search: str = "", offset: int = Query(0, g
     rows = list(found[offset : offset + _PAGE])
     for piece in rows:
         if piece.summary is None:  # its kiln or its glass was changed since
-            work = planned(piece)
+            try:
+                work = planned(piece)
+            except ColdCradleError as error:
+                piece.summary = unplanned_summary(str(error))
+                continue
             piece.summary = summary_of(work.document, work.plan)
             Piece.objects.filter(pk=piece.pk).update(summary=piece.summary)
     return {

@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router, Schema
 
+from coldcradle.errors import ColdCradleError
 from coldcradle.quantity.format import DualQuantity, Message
 from studio.actions import timers as actions
 from studio.api.fire_schemas import NewTimerIn, TimerOut
@@ -16,7 +17,7 @@ from studio.api.live import live_answer
 from studio.api.schemas import ErrorOut, Id
 from studio.calendar import bench_calendar
 from studio.models import Firing, Kiln, Piece, Stage, Timer
-from studio.planning import planned, summary_of
+from studio.planning import planned, summary_of, unplanned_summary
 
 router = Router(tags=["today"])
 _BACK, _AHEAD, _MOST = timedelta(hours=12), timedelta(days=6), 40
@@ -89,7 +90,10 @@ def timer_out(timer: Timer, now: datetime) -> dict[str, Any]:
 
 def _summary(piece: Piece) -> dict[str, Any]:
     if piece.summary is None or "heats" not in piece.summary:
-        found = planned(piece)
+        try:
+            found = planned(piece)
+        except ColdCradleError as error:
+            return unplanned_summary(str(error))
         piece.summary = summary_of(found.document, found.plan)
         Piece.objects.filter(pk=piece.pk).update(summary=piece.summary)
     return dict(piece.summary)

@@ -11,6 +11,7 @@ const preferences = usePreferences()
 // the one figure that says most of what is done, then what all stages have
 const FIRST = ['charge_mass', 'piece_mass', 'pile']
 const SHORT = [...FIRST, 'thickness', 'firing_time', 'opens_at']
+const isBroken = computed(() => !props.row.stages) // it cannot be planned as it stands, and says why
 const thread = computed(() => props.row.thread.filter((item) => SHORT.includes(item.key)))
 </script>
 
@@ -28,11 +29,11 @@ const thread = computed(() => props.row.thread.filter((item) => SHORT.includes(i
       <span class="name"
         ><b>{{ row.name }}</b>
         <span class="quiet small"
-          >{{ row.stages > 1 ? `${row.stages} stages · ` : '' }}{{ row.process }} · {{ row.cradle }} ·
-          {{ row.glass }} · {{ row.kiln }}</span
+          >{{ row.stages > 1 ? `${row.stages} stages · ` : ''
+          }}{{ [row.process, row.cradle, row.glass, row.kiln].filter(Boolean).join(' · ') }}</span
         >
-        <span :class="row.waits_at ? 'waits' : 'quiet small'">{{
-          row.waits_at ? `waits at ${row.waits_at}: ${row.waits_word}` : 'planned'
+        <span :class="row.waits_at || isBroken ? 'waits' : 'quiet small'">{{
+          isBroken ? row.waits_word : row.waits_at ? `waits at ${row.waits_at}: ${row.waits_word}` : 'planned'
         }}</span></span
       >
       <span v-for="item in thread" :key="item.key" class="item">
