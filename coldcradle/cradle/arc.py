@@ -26,4 +26,6 @@ def half_chord_m(radius_m: float, z: Array) -> Array:
 def segment_m2(radius_m: float, z: Array) -> Array:
     """Area of the segment below height z ≤ radius. A = R²·acos((R - z)/R) - (R - z)·√(2Rz - z²)."""
     low = radius_m - z
-    return np.asarray(radius_m**2 * np.arccos(np.clip(low / radius_m, -1.0, 1.0)) - low * half_chord_m(radius_m, z))
+    # acos near 1 loses half its figures; the same angle by its half sine keeps them, down to a hair of glass
+    angle = 2 * np.arcsin(np.sqrt(np.clip(np.asarray(z, dtype=float) / (2 * radius_m), 0.0, 1.0)))
+    return np.maximum(0.0, radius_m**2 * angle - low * half_chord_m(radius_m, z))

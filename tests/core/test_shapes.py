@@ -101,7 +101,18 @@ class Filling(SimpleTestCase):
     @given(stacks(), st.floats(0, 1), st.floats(0, 1))
     def test_more_depth_never_holds_less(self, stack: Stack, a: float, b: float) -> None:
         low, high = sorted((a * stack.height_m, b * stack.height_m))
-        self.assertLessEqual(float(stack.volume_m3(low)), float(stack.volume_m3(high)) * (1 + 1e-12) + 1e-30)
+        rounding = 1e-14 * float(stack.volume_m3(stack.height_m))
+        self.assertLessEqual(float(stack.volume_m3(low)), float(stack.volume_m3(high)) * (1 + 1e-12) + rounding)
+        self.assertGreaterEqual(float(stack.volume_m3(low)), -rounding)
+
+    def test_a_hair_of_glass_is_never_less_than_none(self) -> None:
+        barrel = Barrel(length_m=0.5, width_m=0.5, height_m=0.25)
+        depths = np.geomspace(1e-28, 1e-6, 60)
+        volumes = barrel.volume_m3(depths)
+        self.assertTrue((volumes >= 0).all())
+        # a shallow segment is two thirds of its chord times its depth
+        shallow = 0.5 * (2 / 3) * 2 * np.sqrt(2 * 0.25 * depths) * depths
+        self.assertLess(float(np.abs(volumes[-12:] / shallow[-12:] - 1).max()), 1e-4)
 
     @given(stacks())
     def test_a_stack_holds_what_its_parts_hold(self, stack: Stack) -> None:
