@@ -12,6 +12,7 @@ from coldcradle.after.lever import Lever, lever_of
 from coldcradle.after.measures import Compared, Predicted, compare, measure_kinds
 from coldcradle.after.next_step import NextStep, next_steps
 from coldcradle.fire.figures import left_figure
+from coldcradle.fire.opening import STALE_S
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import MEND_OVER, RUN_BAND, is_over
 from coldcradle.piece.aftermath import evidence_of, left_really_pa, predictions_of
@@ -103,13 +104,17 @@ def aftermath_of(firing: Firing, stage: Stage, now: datetime) -> Aftermath:
     causes: list[RankedCause] = []
     lever = None
     if state.inside is not None:
-        opened = firing.state == "opened"
+        opening = next((e.at_s for e in reversed(events) if e.kind == "open"), None)
+        # what was not heard near the opening tells nothing of how hot it was then
+        known = opening is not None and opening - state.inside.at.at_s <= STALE_S
         evidence = evidence_of(
             frozen.result,
             frozen.plan,
             frozen.watched,
             state,
-            opened_c=max(state.inside.at.heart_c, state.inside.at.skin_c) if opened else None,
+            opened_c=max(state.inside.at.heart_c, state.inside.at.skin_c)
+            if firing.state == "opened" and known
+            else None,
             power_lost=any(e.kind == "power-lost" or e.data.get("fault") == "power-cut" for e in events),
             weight_kg=values.get("weight"),
             unticked=_unticked(firing, stage),

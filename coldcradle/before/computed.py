@@ -6,7 +6,7 @@ from coldcradle.before.check import CheckRule, Judged, judged
 from coldcradle.before.inputs import Standing
 from coldcradle.cradle.level import slope_of
 from coldcradle.cradle.release import releases
-from coldcradle.quantity.format import DualQuantity, plural, show
+from coldcradle.quantity.format import DualQuantity, Message, plural, say, show
 
 __all__ = ["COMPUTED"]
 
@@ -19,9 +19,8 @@ def _plan_stands(s: Standing) -> Judged | None:
     if stops:
         first = stops[0].says
         more = f" And {plural(len(stops) - 1, 'thing')} more." if len(stops) > 1 else ""
-        found = judged("stop", "{said}" + more, "Mend it at its station, or write down why you fire it so.", said="")
-        metric, us = (found.says.metric, found.says.us)
-        return Judged("stop", type(first)(first.metric + metric, first.us + us), found.todo)
+        todo = say("Mend it at its station, or write down why you fire it so.")
+        return Judged("stop", Message(first.metric + more, first.us + more), todo)
     thinks = sum(f.severity == "think" for f in s.findings)
     if thinks:
         return judged("think", f"Nothing stops it; {plural(thinks, 'thing')} to think about at the stations.")

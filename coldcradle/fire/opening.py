@@ -10,7 +10,7 @@ from coldcradle.fire.inputs import Watched
 from coldcradle.fire.inside import Inside
 from coldcradle.quantity.format import Message, say, show
 
-__all__ = ["CAUTIONS", "MayOpen", "may_open"]
+__all__ = ["CAUTIONS", "STALE_S", "MayOpen", "may_open"]
 
 STALE_S = 1800.0  # nobody knows what a kiln does that was not heard for so long
 CAUTIONS = (

@@ -266,6 +266,21 @@ class RealKiln(FiredTest):
         with self.at(hours=3):
             self.assertEqual(self.post("/acts", late | {"key": key(), "ago_s": -1}).status_code, 422)
 
+    def test_opened_hours_after_the_last_reading_it_is_not_said_to_have_been_opened_hot(self) -> None:
+        def reasons() -> str:
+            seen = {"stage_id": self.stage.pk, "faults": ["crack-straight"], "note": ""}
+            return str(self.post("/observations", seen).json()["causes"])
+
+        for hours, shown in ((0.02, "20"), (3, "400"), (4, "300")):
+            self.type_in(shown, hours=hours)
+        self.act("open", hours=4.4)
+        with self.at(hours=4.5):
+            self.assertIn("The lid was opened at", reasons())
+        self.act("shut", hours=4.6)
+        self.act("open", hours=20)
+        with self.at(hours=21):
+            self.assertNotIn("The lid was opened at", reasons())
+
     def test_begun_hours_ago_is_told_from_then(self) -> None:
         self.assertGreaterEqual(self.firing.pk, 1)
         other = Firing.objects.get(pk=self.piece.stages.get().firing_id)
