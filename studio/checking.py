@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import functools
 from dataclasses import dataclass
 from datetime import datetime
 
 from coldcradle.before.check import Check
 from coldcradle.piece.plan import remembered_stage, staged_of
-from coldcradle.piece.stage import compute_stage
+from coldcradle.piece.stage import Staged, compute_stage
 from coldcradle.piece.standing import checks_of
+from studio.keeping import worked_out
 from studio.models import Check as CheckRow
 from studio.models import Firing, Stage
 from studio.planning import planned
@@ -38,6 +40,11 @@ class Listed:
         return self.check.grave and not self.is_good and not self.reason.strip()
 
 
+def _checks(staged: Staged) -> list[Check]:
+    plan = remembered_stage(staged.stage, staged.incoming)
+    return list(checks_of(compute_stage(staged.stage, staged.incoming), plan))
+
+
 def listed_checks(firing: Firing) -> list[Listed]:
     """Every check of every stage in a firing, as the pieces stand now."""
     found = []
@@ -46,8 +53,7 @@ def listed_checks(firing: Firing) -> list[Listed]:
     for stage in stages:
         piece = planned(stage.piece).piece
         staged = staged_of(piece, stage.key)
-        plan = remembered_stage(staged.stage, staged.incoming)
-        for check in checks_of(compute_stage(staged.stage, staged.incoming), plan):
+        for check in worked_out(("checks", staged), functools.partial(_checks, staged)):
             row = rows.get((stage.pk, check.rule))
             found.append(
                 Listed(stage, stage.piece.name, check, row.ticked_at if row else None, row.reason if row else "")

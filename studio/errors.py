@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import errno
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
-from django.http import Http404, HttpRequest, HttpResponse
+from django.db import DatabaseError, IntegrityError, connection
+from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, ValidationError
 
 from coldcradle.errors import ColdCradleError, DocumentError
+from studio.keeping import Busy
 
-__all__ = ["Stale", "answer_errors"]
+__all__ = ["WAY_BACK", "Stale", "answer_errors", "say_trouble", "store_trouble"]
 
 
 class Stale(Exception):
@@ -26,12 +29,56 @@ def _said(status: int, message: str, faults: list[dict[str, str]] | None = None)
     return status, {"message": message, "faults": faults or []}
 
 
+def say_trouble(status: int, message: str) -> HttpResponse:
+    """An answer in the form all refusals have; for a busy store, with when to come again."""
+    answer = JsonResponse({"message": message, "faults": []}, status=status)
+    if status == 503:
+        answer["Retry-After"] = "1"
+    return answer
+
+
+def _store_failed(request: HttpRequest, error: Any) -> HttpResponse:
+    found = store_trouble(error)
+    if found is None:
+        raise error
+    if connection.in_atomic_block is False:
+        connection.close()  # the next request begins with a connection of its own
+    return say_trouble(*found)
+
+
 def _validation(error: ValidationError) -> tuple[int, dict[str, Any]]:
     faults = [
         {"path": ".".join(str(p) for p in e["loc"][2:]), "message": str(e["msg"])[:200], "typed": ""}
         for e in error.errors
     ]
     return _said(422, "The request is not in the form expected here.", faults)
+
+
+WAY_BACK = "Stop the application and bring a copy back: ./run restore FILE; the copies lie in var/backups."
+_STORE_TROUBLES = (
+    ("locked", 503, "Others are writing just now. Nothing was kept; it is sent again."),
+    ("full", 507, "The disk of the studio is full. Nothing of this was kept; what you typed stands here. Make room."),
+    ("readonly", 507, "The studio's file may not be written to. Nothing of this was kept; what you typed stands here."),
+    ("malformed", 503, f"The studio's file is damaged. {WAY_BACK}"),
+    ("not a database", 503, f"The studio's file is damaged. {WAY_BACK}"),
+)
+
+
+def store_trouble(error: BaseException) -> tuple[int, str] | None:
+    """Status and words for a store that does not let itself be read or written; None where it is something else."""
+    if isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT, errno.EROFS, errno.EIO):
+        return _STORE_TROUBLES[1][1:]
+    if isinstance(error, Busy):
+        return 503, str(error)
+    if not isinstance(error, DatabaseError) or isinstance(error, IntegrityError):
+        return None
+    text = str(error)
+    for sign, status, words in _STORE_TROUBLES:
+        if sign in text:
+            return status, words
+    if "I/O" in text or "unable to open" in text:
+        return 503, "The studio's file cannot be read or written just now. Nothing was kept; look at its disk."
+    return None
 
 
 def answer_errors(api: NinjaAPI) -> None:
@@ -56,4 +103,6 @@ def answer_errors(api: NinjaAPI) -> None:
     answers(Http404, lambda e: _said(404, str(e) or "There is nothing here."))
     answers(AuthenticationError, lambda e: _said(401, "Sign in first."))
     answers(ValidationError, _validation)
+    for kind in (Busy, DatabaseError, OSError):
+        api.add_exception_handler(kind, _store_failed)
     answers(RequestDataTooBig, lambda e: _said(413, "expected a file of at most 2 MB; this one is larger"))

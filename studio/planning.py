@@ -20,6 +20,7 @@ from coldcradle.piece.sharing import sharer_of, sharing_findings
 from coldcradle.quantity.parse import System
 from coldcradle.report.finding import Finding
 from studio.content_store import drawings_in, expand
+from studio.keeping import worked_out
 from studio.models import Firing, GlassKind, Piece, Stage
 from studio.stock_levels import racks_for
 
@@ -157,9 +158,18 @@ def _settle(document: dict[str, Any], read: ReadPiece, paths: Mapping[str, Syste
 
 
 def plan_document(document: dict[str, Any], systems: Mapping[str, System] | None = None) -> PlannedPiece:
-    """Read and plan a document of the present version; raises DocumentError with every fault."""
+    """Read and plan a document of the present version; raises DocumentError with every fault.
+
+    The document handed in is left as it is; the one in the answer has a unit after each number that `systems` names.
+    """
+    return worked_out(("plan", document, systems), lambda: _plan_document(document, systems or {}))
+
+
+def _plan_document(document: dict[str, Any], systems: Mapping[str, System]) -> PlannedPiece:
     read = read_piece(document, systems=systems)
-    _settle(document, read, systems or {})
+    if systems:
+        document = copy.deepcopy(document)
+        _settle(document, read, systems)
     return PlannedPiece(document, read.entries, plan(read.piece), read.piece)
 
 

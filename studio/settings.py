@@ -68,7 +68,7 @@ DATABASES = {
         "NAME": _DATABASE,
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
-            "timeout": 20,
+            "timeout": 10,  # s; then the answer is 503 in words, and the page sends it again
             "init_command": _QUICK if TESTING else _DURABLE,
         },
         # a file, not memory: the live server's threads lose writes to an in-memory database

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import sys
+
 from django.conf import settings
 from django.http import Http404, HttpRequest, HttpResponse
 from django.urls import path, re_path
@@ -10,6 +12,7 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.decorators.http import require_safe
 
 from studio.api import api
+from studio.errors import say_trouble, store_trouble
 
 
 @require_safe
@@ -27,3 +30,15 @@ urlpatterns = [
     path("api/", api.urls),
     re_path(r"^(?!api/|static/).*$", page),
 ]
+
+
+def trouble(request: HttpRequest) -> HttpResponse:
+    """What went wrong outside the API's own answers: in words, as a page or as JSON."""
+    found = store_trouble(sys.exc_info()[1] or Exception())
+    status, words = found or (500, "Something went wrong in the studio. What you typed stands; try it once more.")
+    if request.path.startswith("/api/"):
+        return say_trouble(status, words)
+    return HttpResponse(f"<!doctype html><title>Cold Cradle</title><p>{words}</p>", status=status)
+
+
+handler500 = trouble

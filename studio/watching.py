@@ -26,6 +26,7 @@ from coldcradle.piece.plan import remembered_stage, staged_of
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import StageResult, compute_stage
 from coldcradle.piece.watching import shown_segments, watched_result
+from studio.keeping import worked_out
 from studio.models import Firing, FiringEvent
 from studio.models import Reading as ReadingRow
 
@@ -61,7 +62,8 @@ def frozen_of(firing: Firing, stage_id: int | None = None) -> Frozen:
     if kept is None:
         raise Http404("This stage was not in this firing.")
     text = json.dumps(kept["document"], sort_keys=True)
-    return _frozen(hashlib.sha256(text.encode()).hexdigest(), text, kept["key"])
+    digest, key = hashlib.sha256(text.encode()).hexdigest(), kept["key"]
+    return worked_out(("frozen", digest, key), lambda: _frozen(digest, text, key))
 
 
 def live_events(firing: Firing) -> list[FiringEvent]:

@@ -15,6 +15,7 @@ from coldcradle.quantity.format import show
 from coldcradle.quantity.parse import System, parse, with_unit
 from studio.actions.stock import forget_summaries
 from studio.errors import Stale
+from studio.keeping import keeping
 from studio.models import Cradle, Piece
 from studio.planning import assemble, planned, stage_at
 
@@ -24,7 +25,7 @@ _CARE = {"release", "fills", "drying", "rated", "single_use", "firings", "first_
 _MOST_FILLS = 100
 
 
-@transaction.atomic
+@keeping
 def shelve_cradle(piece: Piece, key: str = "") -> Cradle:
     """Copy the cradle of a piece's stage to the shelf; one of the same name there is brought up to date.
 
@@ -123,7 +124,7 @@ def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: S
     return cradle
 
 
-@transaction.atomic
+@keeping
 def remember_fill(piece: Piece, *, how: str, on: str, key: str = "") -> Cradle:
     """Write down that this charge, less its loss, fitted, ran over or fell short; the cradle goes to the shelf if
     need be.

@@ -14,6 +14,7 @@ from coldcradle.fire.controller import FAULTS
 from coldcradle.fire.inputs import ACTS
 from coldcradle.fire.states import next_state
 from studio.checking import listed_checks, standing_in_the_way
+from studio.keeping import keeping
 from studio.models import Check, Firing, FiringEvent, Piece, Stage
 from studio.planning import assemble, stages_of
 from studio.watching import fired_seconds, frozen_of, live_events
@@ -73,7 +74,7 @@ def _frozen(firing: Firing) -> dict[str, Any]:
     return {"version": 1, "stages": found}
 
 
-@transaction.atomic
+@keeping
 def begin(firing: Firing, *, key: str, is_simulated: bool, at: datetime | None, now: datetime) -> Firing:
     """Begin a firing, now or at a moment gone by; what was planned is frozen. The same key again changes nothing.
 

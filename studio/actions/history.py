@@ -9,11 +9,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from django.db import transaction
 from django.db.models import Count
 
 from studio.actions.firings import must_not_be_fired, restore_firing
 from studio.actions.pieces import locked
+from studio.keeping import keeping
 from studio.models import Firing, FiringRevision, Piece, Revision, Stage
 from studio.planning import PlannedPiece, assemble, plan_document, stages_of, summary_of
 from studio.reservations import settle_reservations
@@ -106,14 +106,14 @@ def _move(piece: Piece, moves: list[_Move]) -> PlannedPiece | None:
     return found
 
 
-@transaction.atomic
+@keeping
 def undo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
     """Back to before what was done last; None when nothing was done."""
     locked(piece, version)
     return _move(piece, _back(piece, _own_firings(piece)))
 
 
-@transaction.atomic
+@keeping
 def redo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
     """Forward again; None when nothing was undone."""
     locked(piece, version)

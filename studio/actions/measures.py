@@ -101,7 +101,6 @@ def keep_observations(firing: Firing, stage: Stage, keys: Sequence[str], note: s
         Firing.objects.filter(pk=firing.pk).update(note=note[:2000])
 
 
-@transaction.atomic
 def keep_stage_photo(owner: Any, firing: Firing, stage: Stage, raw: bytes, when: str) -> StagePhoto:
     """A photograph of the lay-up or of what came out, small, upright and freed of what cameras write into it."""
     if StagePhoto.objects.filter(firing=firing, stage=stage).count() >= _MOST_PHOTOS:

@@ -5,11 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from datetime import datetime, timedelta
 
-from django.db import transaction
-
 from coldcradle.errors import DocumentError, Fault
 from studio.actions.pieces import change_piece
 from studio.actions.stages import add_stage, duplicate_stage
+from studio.keeping import keeping
 from studio.models import Piece, Stage
 from studio.planning import PlannedPiece, local_start
 from studio.starters import starting_cradle, starting_layup
@@ -17,7 +16,7 @@ from studio.starters import starting_cradle, starting_layup
 __all__ = ["changed_stage", "fired_on"]
 
 
-@transaction.atomic
+@keeping
 def changed_stage(
     piece: Piece, stage: Stage, *, version: int, changes: Mapping[str, str], now: datetime
 ) -> tuple[PlannedPiece, str]:
@@ -34,7 +33,7 @@ def changed_stage(
     return change_piece(piece, version=piece.version, changes=typed, system="metric", label="next time, changed"), key
 
 
-@transaction.atomic
+@keeping
 def fired_on(piece: Piece, stage: Stage, *, version: int, process: str) -> tuple[PlannedPiece, str]:
     """A further stage that takes in what this one gave, with its measured sizes; on the same cradle where it is the
     same process.

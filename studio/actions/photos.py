@@ -6,7 +6,6 @@ import io
 import warnings
 from typing import Any
 
-from django.db import transaction
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from coldcradle.errors import ImpossibleInput
@@ -18,7 +17,6 @@ MOST_BYTES = 30_000_000
 _LARGEST_PX = 1600
 
 
-@transaction.atomic
 def keep_photo(owner: Any, raw: bytes) -> Photo:
     """Keep a photograph as a JPEG of at most 1600 pixels. Raises ImpossibleInput in words."""
     if len(raw) > MOST_BYTES:

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import copy
 import re
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from django.db import transaction
 from django.utils import timezone
 
 from coldcradle.document.piece import read_piece
@@ -21,6 +21,7 @@ from studio.actions.measures import keep_measured
 from studio.actions.stock import add_item
 from studio.content_store import intern
 from studio.errors import Stale
+from studio.keeping import data_version, keeping
 from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Revision, Solid, Stage
 from studio.planning import (
     PlannedPiece,
@@ -97,7 +98,7 @@ def _insert(
     return piece
 
 
-@transaction.atomic
+@keeping
 def create_piece(
     owner: Any,
     *,
@@ -155,7 +156,7 @@ def _weight(typed: str) -> float:
     return parse(typed, "mass")
 
 
-@transaction.atomic
+@keeping
 def import_piece(owner: Any, document: Any) -> Piece:
     """A piece from a document of any version, all of it or nothing; glass and kiln are matched to what is there, or
     added.
@@ -201,7 +202,7 @@ def _cradle_of(owner: Any, document: dict[str, Any], care: dict[str, Any]) -> Cr
 
 
 def locked(piece: Piece, version: int) -> None:
-    """Inside an IMMEDIATE transaction: nobody else writes between this look and the save."""
+    """The row as it stands now. Raises Stale when it is not of this version any more."""
     piece.refresh_from_db()
     if piece.version != version:
         raise Stale(piece)
@@ -245,10 +246,8 @@ def _stage_at(stages: list[Stage], path: str) -> Stage:
     return stages[0]
 
 
-def _changed(
-    piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], system: System
-) -> tuple[dict[str, Any], PlannedPiece]:
-    """The document with changes made in it and its plan; rows chosen by number are put into `stages`, unsaved."""
+def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], system: System) -> PlannedPiece:
+    """The document with changes made in it, planned; rows chosen by number are put into `stages`, unsaved."""
     plain: dict[str, Any] = {}
     for path, value in changes:
         name = path.rpartition(".")[2]
@@ -269,7 +268,7 @@ def _changed(
     document = assemble(piece, stages)
     for path, value in plain.items():
         _set(document, path, _with_kinds(piece.owner, path, value) if path.endswith(".glass.with") else value)
-    return document, plan_document(document, dict.fromkeys(plain, system))
+    return plan_document(document, dict.fromkeys(plain, system))
 
 
 def _kept_of(stage: Stage) -> tuple[Any, ...]:
@@ -277,27 +276,50 @@ def _kept_of(stage: Stage) -> tuple[Any, ...]:
     return stage.inputs, stage.order, stage.process, stage.glass_kind_id
 
 
-@transaction.atomic
+@dataclass(frozen=True, slots=True)
+class _Read:
+    """The rows of a piece with a change made in them, its plan, and the database as it was before they were read."""
+
+    mark: int
+    stages: list[Stage]
+    standing: list[tuple[Any, ...]]
+    found: PlannedPiece
+
+
+def _read_change(piece: Piece, version: int, changes: list[tuple[str, Any]], system: System) -> _Read:
+    mark = data_version()
+    locked(piece, version)
+    stages = stages_of(piece)
+    return _Read(mark, stages, [_kept_of(s) for s in stages], _changed(piece, stages, changes, system))
+
+
 def change_piece(
     piece: Piece, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
 ) -> PlannedPiece:
     """Apply changes by path, all or none. What belongs to a firing becomes a revision of the firing, the rest one of
     the piece. Raises Stale, or DocumentError with each fault.
     """
-    locked(piece, version)
-    stages = stages_of(piece)
-    standing = [_kept_of(stage) for stage in stages]
-    document, found = _changed(piece, stages, changes, system)
-    piece.name = document["name"].strip()
+    read = _read_change(piece, version, changes, system)
+    return _keep_change(piece, read, version=version, changes=changes, system=system, label=label)
+
+
+@keeping
+def _keep_change(
+    piece: Piece, read: _Read, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
+) -> PlannedPiece:
+    if read.mark != data_version():  # somebody wrote something: glass, kiln, rack or the piece itself may be others
+        read = _read_change(piece, version, changes, system)
+    stages, found = read.stages, read.found
+    piece.name = found.document["name"].strip()
     when = timezone.now()
     moved = False
-    for order, (stage, changed) in enumerate(zip(stages, document["stages"], strict=True)):
+    for order, (stage, changed) in enumerate(zip(stages, found.document["stages"], strict=True)):
         elsewhere = keep_stage(stage, changed, order)
         firing = stage.firing
         firing.starts_at, firing.time_zone = elsewhere["starts_at"], elsewhere["time_zone"]
         firing.inputs = elsewhere["firing"]
         moved |= save_firing(firing, piece, label=label, when=when)
-        if _kept_of(stage) != standing[order]:
+        if _kept_of(stage) != read.standing[order]:
             stage.save()
     if piece.head is None or not moved or piece.head.snapshot != snapshot_of(piece, stages):
         _record(piece, stages, label, when)
@@ -308,7 +330,7 @@ def change_piece(
 
 def try_change(piece: Piece, *, changes: list[tuple[str, Any]], system: System) -> PlannedPiece:
     """What changes would come to; nothing is kept. Raises DocumentError with each fault."""
-    return _changed(piece, stages_of(piece), changes, system)[1]
+    return _changed(piece, stages_of(piece), changes, system)
 
 
 def staged_before(piece: Piece, key: str) -> Staged | None:
@@ -338,7 +360,7 @@ def _as_it_was(firing: Firing, snapshot: dict[str, Any]) -> None:
     firing.inputs = snapshot["inputs"]
 
 
-@transaction.atomic
+@keeping
 def record(piece: Piece, *, label: str) -> PlannedPiece:
     """Write what was done to a piece's rows as a revision of its own, and plan it anew."""
     stages = stages_of(piece)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.db import transaction
 from django.db.models import Sum
 
 from coldcradle.errors import ImpossibleInput
@@ -14,6 +13,7 @@ from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import compute_stage
 from coldcradle.quantity.format import show
 from studio.actions.pieces import locked, record
+from studio.keeping import keeping, worked_out
 from studio.models import Piece, Reservation, Stage, StockItem
 from studio.planning import PlannedPiece, planned, stage_at
 from studio.reservations import settle_reservations
@@ -51,7 +51,7 @@ def _allot(stage: Stage, kind_id: int, form: str, need_kg: float, called: str) -
 def _wanted(stage: Stage, key: str, piece: PieceInput) -> list[dict[str, Any]]:
     """What a stage needs of the rack, entry by entry; by form where it is filled, off the sheets where it is cut."""
     staged = staged_of(piece, key)
-    laid = compute_stage(staged.stage, staged.incoming).laid
+    laid = worked_out(("laid", staged), lambda: compute_stage(staged.stage, staged.incoming).laid)
     glass = staged.stage.glass
     if laid.charged is not None:
         needs_by_form = [(need.form.key, need.form.name, need.need_kg) for need in needs(laid.charged)]
@@ -67,7 +67,7 @@ def _wanted(stage: Stage, key: str, piece: PieceInput) -> list[dict[str, Any]]:
     return wanted
 
 
-@transaction.atomic
+@keeping
 def set_glass_aside(piece: Piece, *, version: int, key: str = "") -> PlannedPiece:
     """Reserve the new glass of a stage, from the fullest jars first. Raises Stale, or ImpossibleInput when it is not
     there.
@@ -80,7 +80,7 @@ def set_glass_aside(piece: Piece, *, version: int, key: str = "") -> PlannedPiec
     return record(piece, label="glass set aside")
 
 
-@transaction.atomic
+@keeping
 def use_glass(piece: Piece, *, version: int, key: str = "") -> PlannedPiece:
     """The glass is in the kiln: it comes off the rack, and the cradle has one firing more."""
     locked(piece, version)
@@ -92,7 +92,7 @@ def use_glass(piece: Piece, *, version: int, key: str = "") -> PlannedPiece:
     return record(piece, label="glass used")
 
 
-@transaction.atomic
+@keeping
 def give_back(piece: Piece, *, version: int, key: str = "") -> PlannedPiece:
     """What was set aside or used goes back to the rack."""
     locked(piece, version)

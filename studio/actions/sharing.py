@@ -2,19 +2,19 @@
 
 from __future__ import annotations
 
-from django.db import transaction
 from django.utils import timezone
 
 from coldcradle.errors import DocumentError, Fault
 from studio.actions.firings import begin_firing, must_not_be_fired, next_firing_revision, restore_firing
 from studio.actions.pieces import locked, record, save_piece
+from studio.keeping import keeping
 from studio.models import Firing, Piece
 from studio.planning import PlannedPiece, planned, stage_at
 
 __all__ = ["join_firing", "step_firing"]
 
 
-@transaction.atomic
+@keeping
 def step_firing(piece: Piece, *, version: int, key: str, back: bool) -> PlannedPiece | None:
     """Undo or redo the last change of a stage's firing, for every piece in it; None when there is none."""
     locked(piece, version)
@@ -29,7 +29,7 @@ def step_firing(piece: Piece, *, version: int, key: str, back: bool) -> PlannedP
     return found
 
 
-@transaction.atomic
+@keeping
 def join_firing(piece: Piece, *, version: int, key: str, firing: Firing | None) -> PlannedPiece:
     """Put a stage into another firing, or into one of its own with the same kiln and start; a step to undo.
 

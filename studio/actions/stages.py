@@ -6,7 +6,6 @@ import copy
 from datetime import datetime
 from typing import Any
 
-from django.db import transaction
 from django.utils import timezone
 
 from coldcradle.document.piece import MOST_STAGES
@@ -14,6 +13,7 @@ from coldcradle.errors import DocumentError, Fault
 from coldcradle.piece.chain import next_start
 from studio.actions.firings import begin_firing, must_not_be_fired, save_firing
 from studio.actions.pieces import keep_stage, locked, new_stage, record, save_piece
+from studio.keeping import keeping
 from studio.models import Cradle, Kiln, Piece, Stage
 from studio.planning import PlannedPiece, assemble, local_start, plan_document, planned, stages_of
 from studio.reservations import settle_reservations
@@ -50,7 +50,7 @@ def _put_in(
     return record(piece, label=label)
 
 
-@transaction.atomic
+@keeping
 def add_stage(
     piece: Piece,
     *,
@@ -89,7 +89,7 @@ def _opened(found: PlannedPiece, key: str) -> str:
     return stage.heat.opens_at if stage.heat else found.plan.chain.links[found.at(key)].starts_at
 
 
-@transaction.atomic
+@keeping
 def duplicate_stage(piece: Piece, *, version: int, key: str) -> tuple[PlannedPiece, str]:
     """The same stage once more, after itself, taking in what that one takes in."""
     locked(piece, version)
@@ -114,7 +114,7 @@ def _without(takes: list[dict[str, Any]], key: str, instead: list[dict[str, Any]
     return [*kept, *[taken for taken in instead if taken["from"] not in there]]
 
 
-@transaction.atomic
+@keeping
 def remove_stage(piece: Piece, *, version: int, key: str) -> PlannedPiece:
     """Take a stage out; what it took in goes on to those that took from it. Undo brings it back."""
     locked(piece, version)
@@ -136,7 +136,7 @@ def remove_stage(piece: Piece, *, version: int, key: str) -> PlannedPiece:
     return record(piece, label="stage taken out")
 
 
-@transaction.atomic
+@keeping
 def move_stage(piece: Piece, *, version: int, key: str, by: int) -> PlannedPiece:
     """Move a stage along the chain. Refused when it would stand before what it takes in."""
     locked(piece, version)
@@ -161,7 +161,7 @@ def move_stage(piece: Piece, *, version: int, key: str, by: int) -> PlannedPiece
     return record(piece, label="stages in another order")
 
 
-@transaction.atomic
+@keeping
 def put_on_the_clock(piece: Piece, *, version: int) -> PlannedPiece:
     """Each stage starts when what it is made from is open and somebody is awake; one step to undo."""
     locked(piece, version)

@@ -224,7 +224,6 @@ def _rows(text: str) -> list[dict[str, str]]:
     return [dict(zip(heads, row, strict=False)) for row in table[1:] if any(cell.strip() for cell in row)]
 
 
-@transaction.atomic
 def import_csv(owner: Any, text: str) -> int:
     """Add the entries of a table to the rack, all or none; every fault names its line. Kinds are found by name."""
     kinds = {kind.name.lower(): kind for kind in GlassKind.objects.of(owner).filter(is_archived=False)}
@@ -259,6 +258,7 @@ def import_csv(owner: Any, text: str) -> int:
             )
     if faults:
         raise DocumentError(faults[:40])
-    StockItem.objects.bulk_create(made)
-    forget_summaries(owner=owner)
+    with transaction.atomic():
+        StockItem.objects.bulk_create(made)
+        forget_summaries(owner=owner)
     return len(made)

@@ -32,9 +32,14 @@ def kind_document(kind: Kind) -> dict[str, Any]:
     }
 
 
-@transaction.atomic
 def welcome(owner: Any) -> None:
     """Give an owner who has no glass the shipped kinds; later calls change nothing."""
+    if not GlassKind.objects.of(owner).exists():
+        _give_glass(owner)
+
+
+@transaction.atomic
+def _give_glass(owner: Any) -> None:
     if GlassKind.objects.of(owner).exists():
         return
     for kind in shipped_kinds().values():

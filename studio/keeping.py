@@ -1,0 +1,83 @@
+"""Writing to the database without holding it while anything is computed.
+
+What an action computes depends only on what it read. So an action that needs a plan is run, found to need one, taken
+back, and run again once the plan is there: the plan is made while nobody waits. When what was read has changed
+meanwhile, another plan is needed and another round follows.
+"""
+
+from __future__ import annotations
+
+import functools
+from collections.abc import Callable
+from contextvars import ContextVar
+from typing import Any, ParamSpec, TypeVar, cast
+
+from django.db import connection, transaction
+
+__all__ = ["Busy", "data_version", "keeping", "worked_out"]
+
+_MOST_ROUNDS = 8
+P = ParamSpec("P")
+R = TypeVar("R")
+
+
+class Busy(Exception):
+    """The rows an action stands on were changed again and again while it was computing, or nobody let it write."""
+
+    def __init__(self) -> None:
+        super().__init__("Others are writing just now, and this could not be kept. Send it again.")
+
+
+class _Missing(BaseException):
+    """Something has to be computed that must not be computed here. Not an Exception: nobody catches it on its way."""
+
+    def __init__(self, key: Any, work: Callable[[], Any]) -> None:
+        self.key, self.work = key, work
+
+
+_ledger: ContextVar[list[tuple[Any, Any]] | None] = ContextVar("ledger", default=None)
+
+
+def keeping(action: Callable[P, R]) -> Callable[P, R]:
+    """Run an action in one transaction that holds the database only to read and write rows.
+
+    The action must read every row it changes itself, or check its version: it may be run several times. Within
+    another such action it is simply a part of it. Raises Busy.
+    """
+
+    @functools.wraps(action)
+    def kept(*args: P.args, **kwargs: P.kwargs) -> R:
+        if _ledger.get() is not None:
+            with transaction.atomic():
+                return action(*args, **kwargs)
+        known: list[tuple[Any, Any]] = []
+        for _ in range(_MOST_ROUNDS):
+            mark = _ledger.set(known)
+            try:
+                with transaction.atomic():
+                    return action(*args, **kwargs)
+            except _Missing as missing:
+                key, work = missing.key, missing.work
+            finally:
+                _ledger.reset(mark)
+            known.append((key, work()))
+        raise Busy
+
+    return kept
+
+
+def worked_out(key: Any, work: Callable[[], R]) -> R:
+    """What `work` gives, which must follow from `key` alone; never computed while the database is held."""
+    known = _ledger.get()
+    if known is None:
+        return work()
+    for other, found in known:
+        if other == key:
+            return cast(R, found)
+    raise _Missing(key, work)
+
+
+def data_version() -> int:
+    """A number that stays the same as long as no other connection has written to the database."""
+    with connection.cursor() as cursor:
+        return int(cursor.execute("PRAGMA data_version").fetchone()[0])
