@@ -161,10 +161,16 @@ def bench_browser() -> Figures:
 
 def main() -> None:
     if "kills" in sys.argv:
-        from benchmarks.kills import bench_kills
+        from benchmarks.kills import KILLS, bench_kills
 
-        for name, value in bench_kills().items():
+        many = next((int(word) for word in sys.argv if word.isdigit()), KILLS)
+        for name, value in bench_kills(many).items():
             print(f"{name:56} {value:9.0f}")
+        return
+    if "clients" in sys.argv:
+        from benchmarks.clients import bench_clients
+
+        bench_clients(next((Path(word) for word in sys.argv[1:] if Path(word).is_dir()), None))
         return
     folder = tempfile.TemporaryDirectory()
     os.environ["COLD_CRADLE_DB"] = str(Path(folder.name) / "bench.sqlite3")

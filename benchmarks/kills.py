@@ -6,117 +6,88 @@ readings are sent to it as quickly as it answers.
 
 from __future__ import annotations
 
-import http.cookiejar
-import json
-import os
 import random
-import signal
-import socket
 import subprocess
-import sys
 import tempfile
-import time
-import urllib.error
-import urllib.request
 import uuid
+from http.client import HTTPException
 from pathlib import Path
-from typing import Any
 
-ROOT = Path(__file__).parent.parent
+from benchmarks.served import Client, Refusal, Server
+
 KILLS = 10
 
 
-class _Client:
-    """A browser's cookies and its proof of where a request comes from."""
-
-    def __init__(self, port: int) -> None:
-        self.base = f"http://127.0.0.1:{port}"
-        self.jar = http.cookiejar.CookieJar()
-        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
-
-    def open(self) -> None:
-        for _ in range(200):
-            try:
-                self.opener.open(self.base + "/", timeout=5).read()
-                return
-            except OSError:
-                time.sleep(0.1)
-        raise RuntimeError("the server did not come up")
-
-    def ask(self, method: str, path: str, body: Any = None) -> Any:
-        token = next((c.value for c in self.jar if c.name == "csrftoken"), "")
-        request = urllib.request.Request(
-            f"{self.base}/api{path}",
-            data=json.dumps(body).encode() if body is not None else None,
-            method=method,
-            headers={"Content-Type": "application/json", "X-CSRFToken": token or ""},
-        )
-        return json.loads(self.opener.open(request, timeout=10).read())
-
-
-def _free_port() -> int:
-    with socket.socket() as found:
-        found.bind(("127.0.0.1", 0))
-        return int(found.getsockname()[1])
-
-
-def _serve(port: int, env: dict[str, str]) -> subprocess.Popen[bytes]:
-    return subprocess.Popen(
-        [sys.executable, "manage.py", "serve", "--port", str(port)],
-        cwd=ROOT,
-        env=env,
-        stdout=subprocess.DEVNULL,
-        stderr=subprocess.DEVNULL,
-    )
-
-
-def bench_kills() -> dict[str, float]:
-    """How many acts and readings were acknowledged, and how many of them were there after the last kill."""
+def bench_kills(kills: int = KILLS) -> dict[str, float]:
+    """How many acts, readings and edits were acknowledged, and how many of them were there after the last kill."""
     with tempfile.TemporaryDirectory() as place:
-        env = {**os.environ, "COLD_CRADLE_DEMO": "1", "COLD_CRADLE_DB": f"{place}/kills.sqlite3"}
-        for command in (["migrate", "-v", "0"], ["load_demo"]):
-            subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=env, check=True, capture_output=True)
-        port, rng = _free_port(), random.Random(5)
-        acts: set[str] = set()
-        readings = sent = 0
-        client = _Client(port)
-        firing = 0
-        for _ in range(KILLS):
-            server = _serve(port, env)
+        told, rng = _Told(), random.Random(5)
+        server = Server(Path(place))
+        for _ in range(kills):
+            process = server.start()
+            client = Client(server.port, timeout_s=10)
             client.open()
-            firing = firing or _real_firing(client)
-            until = time.monotonic() + rng.uniform(0.4, 1.6)
-            killer = subprocess.Popen(["sh", "-c", f"sleep {until - time.monotonic():.2f}; kill -9 {server.pid}"])
-            while server.poll() is None:
-                key = uuid.uuid4().hex
+            told.find(client)
+            wait_s = rng.uniform(0.05, 0.9)
+            killer = subprocess.Popen(["sh", "-c", f"sleep {wait_s:.2f}; kill -9 {process.pid}"])
+            while process.poll() is None:
                 try:
-                    client.ask("POST", f"/firings/{firing}/acts", {"key": key, "kind": "note", "data": {"note": key}})
-                    acts.add(key)
-                    shown = f"{60 + rng.random():.3f} °C"
-                    readings += client.ask("POST", f"/firings/{firing}/readings", {"rows": [{"shown": shown}]})["count"]
-                    sent += 1
-                except (OSError, urllib.error.URLError, ValueError):
-                    continue
+                    told.tell(client, rng)
+                except (OSError, HTTPException, Refusal, ValueError):
+                    told.version = 0
+                    client = Client(server.port, timeout_s=10)
+                    client.cookies = dict(told.cookies)
             killer.wait()
-        server = _serve(port, env)
+        server.start()
+        client = Client(server.port)
         client.open()
-        live = client.ask("GET", f"/firings/{firing}/live")
+        found = told.missing(client)
+        server.stop()
+    return {"times the server was killed": float(kills), **found}
+
+
+class _Told:
+    """What the server was told and has acknowledged."""
+
+    def __init__(self) -> None:
+        self.acts: set[str] = set()
+        self.readings = self.edits = self.firing = self.piece = self.version = 0
+        self.last = ""
+        self.cookies: dict[str, str] = {}
+
+    def find(self, client: Client) -> None:
+        """The demo's firing of a real kiln that waits to be opened, and a piece to edit."""
+        self.cookies = dict(client.cookies)
+        if not self.firing:
+            self.firing = int(client.ask("GET", "/notebook?search=seven")["rows"][0]["firing_id"])
+            self.piece = int(client.ask("GET", "/pieces")["rows"][0]["id"])
+
+    def tell(self, client: Client, rng: random.Random) -> None:
+        """An act, a reading and an edit; counted once the server has said that they are kept."""
+        key = uuid.uuid4().hex
+        client.ask("POST", f"/firings/{self.firing}/acts", {"key": key, "kind": "note", "data": {"note": key}})
+        self.acts.add(key)
+        shown = f"{60 + rng.random():.3f} °C"
+        self.readings += client.ask("POST", f"/firings/{self.firing}/readings", {"rows": [{"shown": shown}]})["count"]
+        self.version = self.version or client.ask("GET", f"/pieces/{self.piece}")["version"]
+        name = f"Told {key[:12]}"
+        body = {"version": self.version, "changes": [{"path": "name", "value": name}]}
+        self.version = client.ask("PATCH", f"/pieces/{self.piece}", body)["version"]
+        self.edits, self.last = self.edits + 1, name
+
+    def missing(self, client: Client) -> dict[str, float]:
+        """What of it is there now, and what is not."""
+        live = client.ask("GET", f"/firings/{self.firing}/live")
         kept = {event["key"] for event in live["events"]}
-        log = client.opener.open(f"{client.base}/api/firings/{firing}/log.csv").read().decode()
+        log = client.send("GET", f"/api/firings/{self.firing}/log.csv")[1].decode()
         typed = sum(line.endswith(",typed") for line in log.splitlines())
-        server.send_signal(signal.SIGTERM)
-        server.wait()
-    return {
-        "times the server was killed": KILLS,
-        "acts acknowledged": float(len(acts)),
-        "acts lost": float(len(acts - kept)),
-        "acts done twice": float(len(live["events"]) - len(kept)),
-        "readings acknowledged": float(readings),
-        "readings lost": float(max(0, readings - typed)),
-    }
-
-
-def _real_firing(client: _Client) -> int:
-    """The demo's firing of a real kiln that waits to be opened."""
-    rows = client.ask("GET", "/notebook?search=seven")["rows"]
-    return int(rows[0]["firing_id"])
+        piece = client.ask("GET", f"/pieces/{self.piece}")
+        return {
+            "acts acknowledged": float(len(self.acts)),
+            "acts lost": float(len(self.acts - kept)),
+            "acts done twice": float(len(live["events"]) - len(kept)),
+            "readings acknowledged": float(self.readings),
+            "readings lost": float(max(0, self.readings - typed)),
+            "edits acknowledged": float(self.edits),
+            "edits lost": float(max(0, self.edits - (piece["version"] - 1))),
+        }

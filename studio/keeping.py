@@ -8,7 +8,9 @@ meanwhile, another plan is needed and another round follows.
 from __future__ import annotations
 
 import functools
-from collections.abc import Callable
+import threading
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from contextvars import ContextVar
 from typing import Any, ParamSpec, TypeVar, cast
 
@@ -17,6 +19,11 @@ from django.db import connection, transaction
 __all__ = ["Busy", "data_version", "keeping", "worked_out"]
 
 _MOST_ROUNDS = 8
+_WAIT_S = 10.0
+# One process computes one thing at a time anyway; threads that queue here do not snatch the interpreter from the one
+# that is writing, and the write lock is handed on in turn instead of by SQLite's growing pauses.
+_computing = threading.Lock()
+_writing = threading.Lock()
 P = ParamSpec("P")
 R = TypeVar("R")
 
@@ -38,6 +45,16 @@ class _Missing(BaseException):
 _ledger: ContextVar[list[tuple[Any, Any]] | None] = ContextVar("ledger", default=None)
 
 
+@contextmanager
+def _in_turn(lock: threading.Lock) -> Iterator[None]:
+    if not lock.acquire(timeout=_WAIT_S):
+        raise Busy
+    try:
+        yield
+    finally:
+        lock.release()
+
+
 def keeping(action: Callable[P, R]) -> Callable[P, R]:
     """Run an action in one transaction that holds the database only to read and write rows.
 
@@ -54,13 +71,14 @@ def keeping(action: Callable[P, R]) -> Callable[P, R]:
         for _ in range(_MOST_ROUNDS):
             mark = _ledger.set(known)
             try:
-                with transaction.atomic():
+                with _in_turn(_writing), transaction.atomic():
                     return action(*args, **kwargs)
             except _Missing as missing:
                 key, work = missing.key, missing.work
             finally:
                 _ledger.reset(mark)
-            known.append((key, work()))
+            with _in_turn(_computing):
+                known.append((key, work()))
         raise Busy
 
     return kept
@@ -70,7 +88,8 @@ def worked_out(key: Any, work: Callable[[], R]) -> R:
     """What `work` gives, which must follow from `key` alone; never computed while the database is held."""
     known = _ledger.get()
     if known is None:
-        return work()
+        with _in_turn(_computing):
+            return work()
     for other, found in known:
         if other == key:
             return cast(R, found)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import copy
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass
+from dataclasses import asdict, dataclass, replace
 from datetime import UTC, datetime
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -33,6 +33,7 @@ __all__ = [
     "outline_of",
     "plan_document",
     "planned",
+    "shared_firings",
     "sharing_of",
     "sketch_of",
     "snapshot_of",
@@ -51,12 +52,13 @@ _READY = ("measured", "enough", "laid", "planned")
 
 @dataclass(frozen=True, slots=True)
 class PlannedPiece:
-    """A document as it will be kept, its quantities in words, and its plan."""
+    """A document as it will be kept, its quantities in words, and its plan; `rows` are the stages it was read from."""
 
     document: dict[str, Any]
     entries: dict[str, Entry]
     plan: PiecePlan
     piece: PieceInput
+    rows: tuple[Stage, ...] = ()
 
     def at(self, key: str) -> int:
         """The place of a stage by its key; the first where there is none of that key."""
@@ -176,7 +178,16 @@ def _plan_document(document: dict[str, Any], systems: Mapping[str, System]) -> P
 def stages_of(piece: Piece) -> list[Stage]:
     """The stages with all that a document and a revision need, in three queries."""
     rows = piece.stages.select_related("glass_kind", "firing__kiln", "firing__head", "cradle")
-    return list(rows.prefetch_related("reservations", "measures"))
+    return list(rows.defer("firing__frozen", "firing__told").prefetch_related("reservations", "measures"))
+
+
+def shared_firings(piece: Piece, rows: Sequence[Stage]) -> dict[int, set[int]]:
+    """The other pieces in the firings of these stages, by firing; firings that it has alone are not in it."""
+    found: dict[int, set[int]] = {}
+    others = Stage.objects.filter(firing__in=[row.firing_id for row in rows]).exclude(piece=piece).order_by()
+    for firing_id, piece_id in others.values_list("firing_id", "piece_id"):
+        found.setdefault(firing_id, set()).add(piece_id)
+    return found
 
 
 def stage_at(piece: Piece, key: str = "") -> Stage:
@@ -200,7 +211,8 @@ def sharing_of(found: PlannedPiece, key: str, others: Sequence[Piece], firing: F
 
 def planned(piece: Piece) -> PlannedPiece:
     """The plan of a piece as it stands."""
-    return plan_document(assemble(piece, stages_of(piece)))
+    rows = stages_of(piece)
+    return replace(plan_document(assemble(piece, rows)), rows=tuple(rows))
 
 
 def snapshot_of(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:

@@ -75,6 +75,7 @@ DATABASES = {
         "TEST": {"NAME": str(VAR / "test.sqlite3")},
     }
 }
+SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"  # one process serves: its memory is never behind
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 if TESTING:
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

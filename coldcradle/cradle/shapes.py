@@ -111,7 +111,8 @@ class Part:
         return None
 
     def inside(self, z: ArrayLike) -> Array:
-        return np.asarray(np.clip(np.asarray(z, dtype=float), 0.0, self.height_m))
+        # twice a ufunc costs an eighth of np.clip, and this is asked for single heights
+        return np.asarray(np.minimum(np.maximum(z, 0.0), self.height_m))
 
     def with_values(self, values: Mapping[str, float]) -> Part:
         """The same part with some attributes changed."""

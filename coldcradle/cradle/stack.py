@@ -174,7 +174,7 @@ class Stack:
 
     def volume_m3(self, z: ArrayLike) -> Array:
         """Volume below height z, clipped to the brim."""
-        at: Array = np.clip(np.asarray(z, dtype=float), 0.0, self.height_m)
+        at: Array = np.asarray(np.minimum(np.maximum(z, 0.0), self.height_m))
         total = np.zeros(np.shape(at))
         for part, base in zip(self.parts, self.bases_m, strict=True):
             total = total + part.volume_m3(at - base)

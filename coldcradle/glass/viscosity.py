@@ -10,14 +10,14 @@ from numpy.typing import ArrayLike, NDArray
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind
 
-__all__ = ["ANNEALING_LOG", "SOFTENING_LOG", "STRAIN_LOG", "Viscosity", "softness"]
+__all__ = ["ANNEALING_LOG", "ISO_SLOPE_PER_K", "SOFTENING_LOG", "STRAIN_LOG", "Viscosity", "softness"]
 
 # Fixed points by definition, log10 of Pa·s: ASTM C336 (strain, annealing) and C338 (softening).
 STRAIN_LOG = 13.5
 ANNEALING_LOG = 12.0
 SOFTENING_LOG = 6.6
 _A = -2.6  # held fixed: a fit of all three VFT constants to three points is unstable
-_ISO_SLOPE_PER_K = 0.025  # decades per K below the annealing point, where the structure is frozen in (0.018 to 0.03)
+ISO_SLOPE_PER_K = 0.025  # decades per K below the annealing point, where the structure is frozen in (0.018 to 0.03)
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +43,7 @@ class Viscosity:
         """log10 of the viscosity in Pa·s, for a temperature or an array of them."""
         t = np.asarray(temperature_c, dtype=float)
         hot = self.a + self.b_k / np.maximum(t - self.t0_c, 1.0)
-        frozen = ANNEALING_LOG + _ISO_SLOPE_PER_K * (self.annealing_c - t)
+        frozen = ANNEALING_LOG + ISO_SLOPE_PER_K * (self.annealing_c - t)
         return np.where(t >= self.annealing_c, hot, frozen)
 
     def log10_off_balance(self, temperature_c: ArrayLike, fictive_c: ArrayLike) -> NDArray[np.float64]:
@@ -51,14 +51,14 @@ class Viscosity:
         fictive temperature, and from there the iso-structural slope, 0.025 decade/K (0.018 to 0.03, from memory)."""
         t, f = np.asarray(temperature_c, dtype=float), np.asarray(fictive_c, dtype=float)
         settled = self.a + self.b_k / np.maximum(f - self.t0_c, 20.0)
-        return np.asarray(settled + _ISO_SLOPE_PER_K * (f - t))
+        return np.asarray(settled + ISO_SLOPE_PER_K * (f - t))
 
     def temperature_c(self, log10_pa_s: float) -> float:
         """The temperature at which the glass has this viscosity; expected between 10^1 and 10^20 Pa·s."""
         if not 1.0 <= log10_pa_s <= 20.0:
             raise ImpossibleInput(f"expected a viscosity between 10^1 and 10^20 Pa·s, got 10^{log10_pa_s:g}")
         if log10_pa_s > ANNEALING_LOG:
-            return self.annealing_c - (log10_pa_s - ANNEALING_LOG) / _ISO_SLOPE_PER_K
+            return self.annealing_c - (log10_pa_s - ANNEALING_LOG) / ISO_SLOPE_PER_K
         return self.t0_c + self.b_k / (log10_pa_s - self.a)
 
 

@@ -5,17 +5,16 @@ A firing that other pieces share keeps its own history and is left alone here: u
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Container, Sequence
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
-
-from django.db.models import Count
 
 from studio.actions.firings import must_not_be_fired, restore_firing
 from studio.actions.pieces import locked
 from studio.keeping import keeping
 from studio.models import Firing, FiringRevision, Piece, Revision, Stage
-from studio.planning import PlannedPiece, assemble, plan_document, stages_of, summary_of
+from studio.planning import PlannedPiece, planned, shared_firings, stages_of, summary_of
 from studio.reservations import settle_reservations
 
 __all__ = ["labels", "redo_piece", "undo_piece"]
@@ -23,55 +22,56 @@ __all__ = ["labels", "redo_piece", "undo_piece"]
 
 @dataclass(frozen=True, slots=True)
 class _Move:
-    """A row and the revision it would be taken to; `at` is when the step was done that is undone or done again."""
+    """A row and the step that is undone or done again; `at` is when that step was done."""
 
     row: Piece | Firing
-    to: Revision | FiringRevision
-    at: Any
-    label: str
+    step: Revision | FiringRevision
+    is_back: bool
+
+    @property
+    def at(self) -> datetime:
+        return self.step.created_at
+
+    @property
+    def to(self) -> Revision | FiringRevision | None:
+        """The revision the row would be taken to."""
+        return self.step.parent if self.is_back else self.step
 
 
-def _own_firings(piece: Piece) -> list[Firing]:
-    """Every firing this piece has alone, those of stages that are gone included as long as they have one."""
-    mine = Stage.objects.filter(piece=piece).values("firing")
-    rows = Firing.objects.filter(pk__in=mine).annotate(pieces=Count("stages__piece", distinct=True))
-    return list(rows.filter(pieces=1).select_related("head__parent"))
+def _own_firings(rows: Sequence[Stage], shared: Container[int]) -> list[Firing]:
+    """Every firing a piece has alone."""
+    return list({row.firing_id: row.firing for row in rows if row.firing_id not in shared}.values())
 
 
 def _back(piece: Piece, firings: Sequence[Firing]) -> list[_Move]:
-    moves = []
-    for row in (piece, *firings):
-        head = row.head
-        if head is not None and head.parent is not None:
-            moves.append(_Move(row, head.parent, head.created_at, head.label))
+    heads = [(row, row.head) for row in (piece, *firings)]
+    moves = [_Move(row, head, True) for row, head in heads if head is not None and head.parent_id is not None]
     latest = max((m.at for m in moves), default=None)
     return [m for m in moves if m.at == latest]
 
 
-def next_revision(piece: Piece) -> Revision | None:
-    """What redo would bring back of the piece itself: the newest revision made from the one that stands."""
-    return piece.head.children.last() if piece.head else None
-
-
 def _forth(piece: Piece, firings: Sequence[Firing]) -> list[_Move]:
     moves = []
-    after = next_revision(piece)
+    after = Revision.objects.filter(parent=piece.head_id).defer("snapshot").last() if piece.head_id else None
     if after is not None:
-        moves.append(_Move(piece, after, after.created_at, after.label))
+        moves.append(_Move(piece, after, False))
     heads = {firing.head_id: firing for firing in firings if firing.head_id}
     latest: dict[int, FiringRevision] = {}
-    for later in FiringRevision.objects.filter(parent__in=heads).order_by("pk"):
+    for later in FiringRevision.objects.filter(parent__in=heads).defer("snapshot").order_by("pk"):
         latest[later.parent_id] = later
-    moves += [_Move(heads[head], later, later.created_at, later.label) for head, later in latest.items()]
+    moves += [_Move(heads[head], later, False) for head, later in latest.items()]
     first = min((m.at for m in moves), default=None)
     return [m for m in moves if m.at == first]
 
 
-def labels(piece: Piece) -> tuple[str | None, str | None]:
-    """What undo would take back and what redo would do again, None where there is nothing."""
-    firings = _own_firings(piece)
+def labels(piece: Piece, rows: Sequence[Stage], shared: Container[int]) -> tuple[str | None, str | None]:
+    """What undo would take back and what redo would do again, None where there is nothing.
+
+    `rows` are the stages with their firings, `shared` the firings in which other pieces are too.
+    """
+    firings = _own_firings(rows, shared)
     back, forth = _back(piece, firings), _forth(piece, firings)
-    return next((m.label for m in back), None), next((m.label for m in forth), None)
+    return next((m.step.label for m in back), None), next((m.step.label for m in forth), None)
 
 
 def _restore_rows(piece: Piece, snapshot: dict[str, Any]) -> None:
@@ -100,21 +100,26 @@ def _move(piece: Piece, moves: list[_Move]) -> PlannedPiece | None:
         elif isinstance(move.row, Firing) and isinstance(move.to, FiringRevision):
             restore_firing(move.row, move.to, piece)
     piece.version += 1
-    found = plan_document(assemble(piece, stages_of(piece)))
+    found = planned(piece)
     piece.summary = summary_of(found.document, found.plan)
     piece.save()
     return found
+
+
+def _alone(piece: Piece) -> list[Firing]:
+    rows = stages_of(piece)
+    return _own_firings(rows, shared_firings(piece, rows))
 
 
 @keeping
 def undo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
     """Back to before what was done last; None when nothing was done."""
     locked(piece, version)
-    return _move(piece, _back(piece, _own_firings(piece)))
+    return _move(piece, _back(piece, _alone(piece)))
 
 
 @keeping
 def redo_piece(piece: Piece, *, version: int) -> PlannedPiece | None:
     """Forward again; None when nothing was undone."""
     locked(piece, version)
-    return _move(piece, _forth(piece, _own_firings(piece)))
+    return _move(piece, _forth(piece, _alone(piece)))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import copy
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 
@@ -288,7 +288,8 @@ class _Read:
 
 def _read_change(piece: Piece, version: int, changes: list[tuple[str, Any]], system: System) -> _Read:
     mark = data_version()
-    locked(piece, version)
+    if piece.version != version:
+        raise Stale(piece)
     stages = stages_of(piece)
     return _Read(mark, stages, [_kept_of(s) for s in stages], _changed(piece, stages, changes, system))
 
@@ -308,6 +309,7 @@ def _keep_change(
     piece: Piece, read: _Read, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
 ) -> PlannedPiece:
     if read.mark != data_version():  # somebody wrote something: glass, kiln, rack or the piece itself may be others
+        locked(piece, version)
         read = _read_change(piece, version, changes, system)
     stages, found = read.stages, read.found
     piece.name = found.document["name"].strip()
@@ -323,9 +325,18 @@ def _keep_change(
             stage.save()
     if piece.head is None or not moved or piece.head.snapshot != snapshot_of(piece, stages):
         _record(piece, stages, label, when)
-    piece.version += 1
-    save_piece(piece, found)
-    return found
+    piece.summary = summary_of(found.document, found.plan)
+    _swap(piece, version, when)
+    return replace(found, rows=tuple(stages))
+
+
+def _swap(piece: Piece, version: int, when: datetime) -> None:
+    """Keep the piece as the next version of just this one. Raises Stale when it is another by now."""
+    rows = Piece.objects.filter(pk=piece.pk, version=version)
+    values = {"name": piece.name, "head": piece.head, "summary": piece.summary, "updated_at": when}
+    if not rows.update(version=version + 1, **values):
+        raise Stale(Piece.objects.select_related("head").get(pk=piece.pk))
+    piece.version, piece.updated_at = version + 1, when
 
 
 def try_change(piece: Piece, *, changes: list[tuple[str, Any]], system: System) -> PlannedPiece:
@@ -368,7 +379,7 @@ def record(piece: Piece, *, label: str) -> PlannedPiece:
     _record(piece, stages, label, timezone.now())
     piece.version += 1
     save_piece(piece, found)
-    return found
+    return replace(found, rows=tuple(stages))
 
 
 def put_away(piece: Piece, *, away: bool) -> None:

@@ -24,11 +24,12 @@ from studio.api import (
     sums,
     today,
 )
+from studio.api.replies import Renderer
 from studio.errors import answer_errors
 
 __all__ = ["api"]
 
-api = NinjaAPI(title="Cold Cradle", version="1", auth=django_auth, docs_url=None, openapi_url=None)
+api = NinjaAPI(title="Cold Cradle", version="1", auth=django_auth, docs_url=None, openapi_url=None, renderer=Renderer())
 answer_errors(api)
 api.add_router("/session", session.router)
 api.add_router("/choices", choices.router)

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router, Status
+from ninja import Router
 
 from coldcradle.after.faults import faults
 from coldcradle.after.measures import measure_kinds
@@ -19,7 +19,7 @@ from studio.aftermath import aftermath_of
 from studio.api.fire import one_firing, photos_of, stage_in
 from studio.api.fire_schemas import AfterOut, MeasuresIn, NextIn, ObservationsIn
 from studio.api.live import clock_of, stages_in
-from studio.api.pieces import answer_piece, conflict
+from studio.api.pieces import conflict, told_piece
 from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut
 from studio.errors import Stale
 from studio.models import Firing, Stage
@@ -105,4 +105,4 @@ def make_next(request: HttpRequest, firing_id: Id, body: NextIn):
             )
     except Stale as error:
         return conflict(error, stage.key)
-    return Status(201, answer_piece(stage.piece, found, key))
+    return told_piece(stage.piece, found, key, status=201)

@@ -10,7 +10,7 @@ from ninja import Query, Router, Schema
 from coldcradle.heat.schedule.clock import when
 from coldcradle.quantity.format import DualQuantity
 from studio.actions import sharing as actions
-from studio.api.pieces import answer_piece, conflict
+from studio.api.pieces import conflict, told_piece
 from studio.api.schemas import ConflictOut, ErrorOut, Id, Line, PieceOut, VersionIn
 from studio.errors import Stale
 from studio.models import Firing, Piece
@@ -67,7 +67,7 @@ def _acted(request: HttpRequest, piece_id: int, stage: str, act: Any) -> Any:
         found: PlannedPiece | None = act(piece)
     except Stale as error:
         return conflict(error, stage)
-    return answer_piece(piece, found or planned(piece), stage)
+    return told_piece(piece, found or planned(piece), stage)
 
 
 @router.post("/pieces/{piece_id}/firing/undo", response=_ANSWERS)

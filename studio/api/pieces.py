@@ -17,6 +17,7 @@ from coldcradle.quantity.format import Message, say, show
 from studio.actions import history
 from studio.actions import pieces as actions
 from studio.actions.firings import next_firing_revision
+from studio.api.replies import reply
 from studio.api.schemas import (
     Change,
     ChangeIn,
@@ -31,10 +32,10 @@ from studio.api.schemas import (
 from studio.errors import Stale
 from studio.logged import logged_words
 from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
-from studio.planning import PlannedPiece, planned, sharing_of, summary_of, unplanned_summary
+from studio.planning import PlannedPiece, planned, shared_firings, sharing_of, stages_of, summary_of, unplanned_summary
 from studio.starters import starting_cradle, starting_layup, typed_layup
 
-__all__ = ["answer_piece", "conflict", "full_paths", "router", "told_by_stage"]
+__all__ = ["answer_piece", "conflict", "full_paths", "router", "told_by_stage", "told_piece"]
 
 router = Router(tags=["pieces"])
 _PAGE = 40
@@ -45,10 +46,12 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
     """A piece as seen from one of its stages, the first where that one is not there."""
     at = found.at(stage)
     plan, written = found.plan.stages[at], found.document["stages"][at]
-    row = piece.stages.select_related("firing__head", "glass_kind").get(key=plan.key)
-    reservations = row.reservations.select_related("item__kind")
+    rows = found.rows or tuple(stages_of(piece))
+    row = next(r for r in rows if r.key == plan.key)
+    reservations = list(row.reservations.select_related("item__kind")) if row.reservations.all() else []
     prefix = f"stages.{at}."
-    undoes, redoes = history.labels(piece)
+    shared = shared_firings(piece, rows)
+    undoes, redoes = history.labels(piece, rows, shared)
     return {
         "id": piece.pk,
         "version": piece.version,
@@ -64,7 +67,7 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
         "kind_version": row.glass_kind.version,
         "kiln_id": row.firing.kiln_id,
         "cradle_id": row.cradle_id,
-        "firing": _firing(row, piece, found),
+        "firing": _firing(row, shared.get(row.firing_id), found),
         "plan": plan,
         "chain": found.plan.chain,
         "reservations": [
@@ -86,11 +89,16 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
     }
 
 
-def _firing(stage: Stage, piece: Piece, found: PlannedPiece) -> dict[str, Any]:
+def told_piece(piece: Piece, found: PlannedPiece, stage: str = "", *, status: int = 200) -> HttpResponse:
+    """The answer that most acts on a piece have: the piece as it stands now."""
+    return reply(PieceOut, answer_piece(piece, found, stage), status)
+
+
+def _firing(stage: Stage, shared: set[int] | None, found: PlannedPiece) -> dict[str, Any]:
     firing = stage.firing
-    others = list(Piece.objects.filter(stages__firing=firing).exclude(pk=piece.pk).distinct())
+    others = list(Piece.objects.filter(pk__in=shared)) if shared else []
     names = [other.name for other in others]
-    after = next_firing_revision(firing)
+    after = next_firing_revision(firing) if names else None
     return {
         "id": firing.pk,
         "stage_id": stage.pk,
@@ -99,7 +107,7 @@ def _firing(stage: Stage, piece: Piece, found: PlannedPiece) -> dict[str, Any]:
         "shared_with": names,
         "findings": sharing_of(found, stage.key, others, firing) if others else [],
         "undoes": firing.head.label if names and firing.head and firing.head.parent_id else None,
-        "redoes": after.label if names and after else None,
+        "redoes": after.label if after else None,
     }
 
 
@@ -115,15 +123,17 @@ def _gap(aside_kg: list[float], plan: StagePlan) -> Message | None:
     )
 
 
-def conflict(error: Stale, stage: str = "") -> Status:
+def conflict(error: Stale, stage: str = "") -> HttpResponse:
     """What a 409 says: what was done elsewhere last, and how the piece stands there."""
     label = error.row.head.label if error.row.head else "changed"
     message = f"Changed in another window meanwhile ({label}). Nothing of yours is lost."
-    return Status(409, {"message": message, "theirs": answer_piece(error.row, planned(error.row), stage)})
+    theirs = answer_piece(error.row, planned(error.row), stage)
+    return reply(ConflictOut, {"message": message, "theirs": theirs}, 409)
 
 
 def _one(request: HttpRequest, piece_id: int) -> Piece:
-    return Piece.objects.select_related("head").one(request.user, piece_id, "piece")
+    rows = Piece.objects.select_related("head").defer("head__snapshot", "summary")
+    return rows.one(request.user, piece_id, "piece")
 
 
 @router.get("", response=PieceListOut)
@@ -169,19 +179,19 @@ def create_piece(request: HttpRequest, body: NewPieceIn):
         zone=body.zone,
         shelved=shelved,
     )
-    return Status(201, answer_piece(piece, planned(piece)))
+    return told_piece(piece, planned(piece), status=201)
 
 
 @router.post("/import", response={201: PieceOut, 413: ErrorOut, 422: ErrorOut})
 def import_piece(request: HttpRequest):
     piece = actions.import_piece(request.user, load_json(request.body))
-    return Status(201, answer_piece(piece, planned(piece)))
+    return told_piece(piece, planned(piece), status=201)
 
 
 @router.get("/{piece_id}", response={200: PieceOut, 404: ErrorOut})
 def show_piece(request: HttpRequest, piece_id: Id, stage: str = ""):
     piece = _one(request, piece_id)
-    return answer_piece(piece, planned(piece), stage)
+    return told_piece(piece, planned(piece), stage)
 
 
 def full_paths(piece: Piece, stage: str, changes: list[Change]) -> tuple[list[tuple[str, Any]], str]:
@@ -209,7 +219,7 @@ def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn):
         return conflict(error, body.stage)
     except DocumentError as error:
         raise told_by_stage(error, prefix) from None
-    return answer_piece(piece, found, body.stage)
+    return told_piece(piece, found, body.stage)
 
 
 def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> Any:
@@ -218,7 +228,7 @@ def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> 
         found = action(piece, version=body.version)
     except Stale as error:
         return conflict(error, body.stage)
-    return answer_piece(piece, found or planned(piece), body.stage)
+    return told_piece(piece, found or planned(piece), body.stage)
 
 
 @router.post("/{piece_id}/undo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})

@@ -6,6 +6,7 @@ together. At a power, and in its losses, it is one warm body: C dT/dt = P - UA·
 
 from __future__ import annotations
 
+import functools
 import math
 from dataclasses import dataclass
 from typing import Literal
@@ -230,32 +231,41 @@ class LoadedKiln:
 
         Raises ImpossibleInput when full power, or the room, keeps it from ever arriving.
         """
-        rising = end_c >= start_c
-        if not rising and end_c <= self.room_c:
-            raise ImpossibleInput(f"expected a fall to above the room's {self.room_c:g} °C, got {end_c:g} °C")
-        if rising and self.fastest_rise_k_per_h(end_c) <= 1.0 and end_c > start_c:
-            raise ImpossibleInput(
-                f"{self.kiln.name} cannot reach {end_c:.0f} °C with this load; full power ends near "
-                f"{self.room_c + self.kiln.power_w / self.conductance_w_per_k:.0f} °C"
-            )
-        if not rising and rate_k_per_h is None and start_c > end_c:
-            return self._fall(start_c, end_c)
-        temperatures = np.linspace(start_c, end_c, 33)
-        middle = (temperatures[1:] + temperatures[:-1]) / 2
-        spare = self.kiln.power_w if rising else 0.0
-        own = (spare - self.conductance_w_per_k * (middle - self.room_c)) / self.heat_capacity_j_per_k
-        own = np.abs(own)
-        speed = own if rate_k_per_h is None else np.minimum(own, rate_k_per_h / 3600)
-        steps = np.abs(np.diff(temperatures)) / speed
-        return np.concatenate([[0.0], np.cumsum(steps)]), temperatures
+        return _path(self, start_c, end_c, rate_k_per_h)
 
     def energy_parts_j(self, times_s: np.ndarray, temperatures_c: np.ndarray) -> tuple[float, float]:
         """Losses and stored heat along a path, in those pieces of it that take power at all; together its energy."""
         loss = self.conductance_w_per_k * ((temperatures_c[1:] + temperatures_c[:-1]) / 2 - self.room_c)
-        loss, stored = loss * np.diff(times_s), self.heat_capacity_j_per_k * np.diff(temperatures_c)
+        loss, stored = (
+            loss * (times_s[1:] - times_s[:-1]),
+            self.heat_capacity_j_per_k * (temperatures_c[1:] - temperatures_c[:-1]),
+        )
         powered = loss + stored > 0
         return float(loss[powered].sum()), float(stored[powered].sum())
 
     def energy_j(self, times_s: np.ndarray, temperatures_c: np.ndarray) -> float:
         """Electrical energy along a path: losses plus stored heat, never less than nothing in any piece of it."""
         return sum(self.energy_parts_j(times_s, temperatures_c))
+
+
+@functools.lru_cache(maxsize=1024)
+def _path(kiln: LoadedKiln, start_c: float, end_c: float, rate_k_per_h: float | None) -> tuple[np.ndarray, np.ndarray]:
+    """`LoadedKiln.path`, remembered: a firing is tried several times with the same steps in it."""
+    rising = end_c >= start_c
+    if not rising and end_c <= kiln.room_c:
+        raise ImpossibleInput(f"expected a fall to above the room's {kiln.room_c:g} °C, got {end_c:g} °C")
+    if rising and kiln.fastest_rise_k_per_h(end_c) <= 1.0 and end_c > start_c:
+        raise ImpossibleInput(
+            f"{kiln.kiln.name} cannot reach {end_c:.0f} °C with this load; full power ends near "
+            f"{kiln.room_c + kiln.kiln.power_w / kiln.conductance_w_per_k:.0f} °C"
+        )
+    if not rising and rate_k_per_h is None and start_c > end_c:
+        return kiln._fall(start_c, end_c)
+    temperatures = np.linspace(start_c, end_c, 33)
+    middle = (temperatures[1:] + temperatures[:-1]) / 2
+    spare = kiln.kiln.power_w if rising else 0.0
+    own = (spare - kiln.conductance_w_per_k * (middle - kiln.room_c)) / kiln.heat_capacity_j_per_k
+    own = np.abs(own)
+    speed = own if rate_k_per_h is None else np.minimum(own, rate_k_per_h / 3600)
+    steps = np.abs(temperatures[1:] - temperatures[:-1]) / speed
+    return np.concatenate([[0.0], np.cumsum(steps)]), temperatures

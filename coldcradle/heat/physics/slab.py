@@ -6,6 +6,7 @@ of second order and damps what it cannot follow. Both stages of a step share one
 
 from __future__ import annotations
 
+import functools
 import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -16,6 +17,7 @@ from scipy.linalg.lapack import dpttrf, dpttrs
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind
+from coldcradle.heat.physics.kernel import KERNEL, pointer
 
 __all__ = ["INSULATED", "KILN", "Face", "Layer", "Slab1D", "SlabRun", "film_w_m2_k", "run_slab"]
 
@@ -114,6 +116,7 @@ def film_w_m2_k(kiln_c: float, face_c: float) -> float:
     return _EMISSIVITY * _SIGMA * (a * a + b * b) * (a + b) + _CONVECTION_W_M2_K
 
 
+@functools.lru_cache(maxsize=128)
 def _mesh(slab: Slab1D) -> tuple[Array, Array, Array, list[int]]:
     """Depths (N), heat per node (N), conductance per interval (N-1), first node of each layer and the last one."""
     total = sum(layer.thickness_m / np.sqrt(layer.conductivity_w_m_k / layer.heat_j_m3_k) for layer in slab.layers)
@@ -210,18 +213,29 @@ def run_slab(
     base = np.zeros(n)
     base[:-1] += links
     base[1:] += links
-    off = -links
-    top, bottom = slab.top, slab.bottom
+    steps = np.diff(times)
+    mid = np.interp(times[:-1] + _GAMMA * steps, at_t, at_c)
+    gentle = 0 if start_c is None or goes_on else _DAMPED_STEPS
+    run = _run_compiled if KERNEL is not None else _run_plain
+    run(slab, (heats, base, -links), (steps, kiln[1:].copy(), mid), gentle, found)
+    glass = slice(starts[glass_layers[0]], starts[glass_layers[-1] + 1] + 1)
+    return SlabRun(slab, times, kiln, found, depths, glass)
+
+
+def _run_plain(
+    slab: Slab1D, mesh: tuple[Array, Array, Array], path: tuple[Array, Array, Array], gentle: int, found: Array
+) -> None:
+    """Fill `found` (T + 1, N) below its first row. `mesh`: heat and diagonal (N), off-diagonal (N - 1); `path`: length
+    of each step, kiln at its end and at its inner stage (T)."""
+    heats, base, off = mesh
     # plain floats: arithmetic on numpy's own scalars would cost more than the solves
     gamma, back = float(_GAMMA), float((1 - _GAMMA) / _GAMMA)
-    steps, ends = np.diff(times).tolist(), kiln[1:].tolist()
-    mid = np.interp(times[:-1] + gamma * np.diff(times), at_t, at_c).tolist()
-    gentle = 0 if start_c is None or goes_on else _DAMPED_STEPS
-    for i, (dt, ahead, between) in enumerate(zip(steps, ends, mid, strict=True)):
+    state = found[0]
+    for i, (dt, ahead, between) in enumerate(zip(*(values.tolist() for values in path), strict=True)):
         weight = heats / (dt if i < gentle else gamma * dt)
         diagonal = base + weight
-        h_top = _film(top, ahead, state.item(0))
-        h_bottom = _film(bottom, ahead, state.item(-1))
+        h_top = _film(slab.top, ahead, state.item(0))
+        h_bottom = _film(slab.bottom, ahead, state.item(-1))
         diagonal[0] += h_top
         diagonal[-1] += h_bottom
         d, e, _ = dpttrf(diagonal, off, overwrite_d=1)
@@ -236,8 +250,22 @@ def run_slab(
         right[-1] += h_bottom * ahead
         state, _ = dpttrs(d, e, right)
         found[i + 1] = state
-    glass = slice(starts[glass_layers[0]], starts[glass_layers[-1] + 1] + 1)
-    return SlabRun(slab, times, kiln, found, depths, glass)
+
+
+_SEES = {"nothing": 0.0, "film": 1.0, "kiln": 2.0}
+
+
+def _run_compiled(
+    slab: Slab1D, mesh: tuple[Array, Array, Array], path: tuple[Array, Array, Array], gentle: int, found: Array
+) -> None:
+    """The same in `kernel.c`."""
+    assert KERNEL is not None
+    law = np.array([_EMISSIVITY, _CONVECTION_W_M2_K, _GAMMA, (1 - _GAMMA) / _GAMMA])
+    faces = np.array([v for f in (slab.top, slab.bottom) for v in (_SEES[f.sees], f.film_w_m2_k, f.share)])
+    work = np.empty(4 * found.shape[1])
+    KERNEL.slab_steps(
+        found.shape[1], len(path[0]), gentle, *(pointer(values) for values in (*mesh, *path, faces, law, found, work))
+    )
 
 
 def _film(face: Face, kiln_c: float, face_c: float) -> float:

@@ -7,6 +7,7 @@ point and the iso-structural line below it, so nothing has to be said about wher
 
 from __future__ import annotations
 
+import functools
 import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -16,7 +17,8 @@ from numpy.typing import NDArray
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.physics.slab import SlabRun
+from coldcradle.heat.physics.kernel import KERNEL, pointer
+from coldcradle.heat.physics.slab import Slab1D, SlabRun
 from coldcradle.heat.physics.structure import SETTLED_K, carry_fictive
 
 __all__ = ["StrainState", "StressRun", "run_strain"]
@@ -82,14 +84,19 @@ class StressRun:
 
 def _columns(run: SlabRun) -> tuple[list[GlassKind], Array]:
     """The kind of glass at each node, and the share of the thickness (N) each node stands for."""
+    return _columns_of(run.slab, tuple(run.depths_m[run.glass].tolist()))
+
+
+@functools.lru_cache(maxsize=128)
+def _columns_of(slab: Slab1D, depths: tuple[float, ...]) -> tuple[list[GlassKind], Array]:
     kinds: list[GlassKind] = []
-    bounds = np.cumsum([0.0] + [layer.thickness_m for layer in run.slab.layers])
-    depths = run.depths_m[run.glass]
-    middle = np.concatenate([[depths[0]], (depths[1:] + depths[:-1]) / 2, [depths[-1]]])
+    bounds = np.cumsum([0.0] + [layer.thickness_m for layer in slab.layers])
+    at = np.array(depths)
+    middle = np.concatenate([at[:1], (at[1:] + at[:-1]) / 2, at[-1:]])
     weights = np.diff(middle)
     for low, high in itertools.pairwise(middle):
-        layer = int(np.clip(np.searchsorted(bounds, (low + high) / 2, side="right") - 1, 0, len(run.slab.layers) - 1))
-        kind = run.slab.layers[layer].kind
+        layer = int(np.clip(np.searchsorted(bounds, (low + high) / 2, side="right") - 1, 0, len(slab.layers) - 1))
+        kind = slab.layers[layer].kind
         assert kind is not None
         kinds.append(kind)
     return kinds, weights / weights.sum()
@@ -157,11 +164,23 @@ def run_strain(
     depths = run.depths_m[run.glass]
     z = depths - float(weights @ depths)
     is_flat = is_held or run.slab.is_half
-    m0, m1, m2 = lent @ weights, lent @ (weights * z), lent @ (weights * z * z)
-    sums = np.vstack([weights, weights * z])
     stress = np.empty_like(temperatures)
     stress[0] = state.stress_pa if state is not None else 0.0 if start_pa is None else start_pa
     bend = np.zeros(len(run.times_s))
+    carry = _carry_compiled if KERNEL is not None else _carry_plain
+    carry((kept, pushed, np.ascontiguousarray(lent)), weights, z, is_flat, stress, bend)
+    return StressRun(run.times_s, depths - depths[0], stress, weights, bend, parts)
+
+
+Moves = tuple[Array, Array, Array]
+
+
+def _carry_plain(moves: Moves, weights: Array, z: Array, is_flat: bool, stress: Array, bend: Array) -> None:
+    """Fill `stress` (T + 1, N) and `bend` (T + 1) after their first. `moves`: what a step keeps of the stress, what it
+    pushes and what it lends to a stretch, each (T, N)."""
+    kept, pushed, lent = moves
+    m0, m1, m2 = lent @ weights, lent @ (weights * z), lent @ (weights * z * z)
+    sums = np.vstack([weights, weights * z])
     sigma = stress[0]
     terms = zip(m0.tolist(), m1.tolist(), m2.tolist(), (m0 * m2 - m1 * m1).tolist(), strict=True)
     for i, (a, b, c, determinant) in enumerate(terms):
@@ -169,10 +188,17 @@ def run_strain(
         force, moment = (sums @ own).tolist()
         if is_flat or determinant <= 0:
             sigma = own + lent[i] * (-force / a)
+            bend[i + 1] = bend[i]
         else:
             stretch = (b * moment - c * force) / determinant
             curve = (b * force - a * moment) / determinant
             sigma = own + lent[i] * (stretch + curve * z)
             bend[i + 1] = bend[i] + curve
         stress[i + 1] = sigma
-    return StressRun(run.times_s, depths - depths[0], stress, weights, bend, parts)
+
+
+def _carry_compiled(moves: Moves, weights: Array, z: Array, is_flat: bool, stress: Array, bend: Array) -> None:
+    """The same in `kernel.c`."""
+    assert KERNEL is not None
+    arrays = (*moves, weights, z, stress, bend)
+    KERNEL.strain_steps(stress.shape[1], len(stress) - 1, int(is_flat), *(pointer(values) for values in arrays))

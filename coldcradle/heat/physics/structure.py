@@ -6,12 +6,14 @@ Tool (1946), Narayanaswamy (1971) and Moynihan (1976) with a spectrum of six tim
 
 from __future__ import annotations
 
+import ctypes
 from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.glass.viscosity import ANNEALING_LOG, Viscosity
+from coldcradle.glass.viscosity import ANNEALING_LOG, ISO_SLOPE_PER_K, Viscosity
+from coldcradle.heat.physics.kernel import KERNEL, pointer
 
 __all__ = ["MEAN_TIME_S", "SETTLED_K", "carry_fictive", "fictive_temperatures"]
 
@@ -46,18 +48,51 @@ def carry_fictive(
         parts = np.repeat(np.maximum(temperatures_c[0], annealing)[None, :], len(_SHARES), axis=0)
     found = np.empty_like(temperatures_c)
     found[0] = _SHARES @ parts
+    parts = np.array(parts, dtype=float)
+    steps = np.diff(times_s) * _MODULUS_PA
+    band = float(annealing.min()) - _FROZEN_K, float(annealing.max()) + SETTLED_K
+    if KERNEL is not None:
+        _carry_compiled(steps, np.ascontiguousarray(temperatures_c), curves, band, parts, found)
+        return found, parts
+    return found, _carry_plain(steps, temperatures_c, curves, band, parts, found)
+
+
+def _carry_compiled(
+    steps: Array,
+    temperatures_c: Array,
+    curves: Sequence[Viscosity],
+    band: tuple[float, float],
+    parts: Array,
+    found: Array,
+) -> None:
+    """What `_carry_plain` does, in `kernel.c`; `parts` is carried on in place."""
+    assert KERNEL is not None
+    curve = np.array([[c.a, c.b_k, c.t0_c, ISO_SLOPE_PER_K] for c in curves]).T.copy()
+    arrays = [pointer(v) for v in (temperatures_c, steps, curve, _SHARES, 1 / _FACTORS)]
+    low, high = (ctypes.c_double(bound) for bound in band)
+    KERNEL.fictive_steps(found.shape[1], len(steps), len(_SHARES), *arrays, low, high, pointer(parts), pointer(found))
+
+
+def _carry_plain(
+    steps: Array,
+    temperatures_c: Array,
+    curves: Sequence[Viscosity],
+    band: tuple[float, float],
+    parts: Array,
+    found: Array,
+) -> Array:
+    """Fill `found` (T + 1, N) below its first row; hands back the parts (6, N) at the end. Below the band nothing
+    settles, above it everything has."""
     same = len(set(curves)) == 1
-    steps = (np.diff(times_s) * _MODULUS_PA).tolist()
-    low, high = float(annealing.min()) - _FROZEN_K, float(annealing.max()) + SETTLED_K
     coldest, hottest = temperatures_c.min(axis=1).tolist(), temperatures_c.max(axis=1).tolist()
-    shares, rates = _SHARES, (1 / _FACTORS)[:, None]
+    rates = (1 / _FACTORS)[:, None]
     fictive = found[0]
-    for i, step in enumerate(steps, 1):
+    for i, step in enumerate(steps.tolist(), 1):
         now = temperatures_c[i]
-        if hottest[i] < low:
+        if hottest[i] < band[0]:
             found[i] = fictive
             continue
-        if coldest[i] > high:
+        if coldest[i] > band[1]:
             parts = np.repeat(now[None, :], len(_SHARES), axis=0)
             found[i] = fictive = now
             continue
@@ -67,5 +102,5 @@ def carry_fictive(
             log_eta = np.array([c.log10_off_balance(t, f) for c, t, f in zip(curves, now, fictive, strict=True)])
         gain = rates * (step * 10.0**-log_eta)
         parts = (parts + gain * now) / (1 + gain)
-        found[i] = fictive = shares @ parts
-    return found, parts
+        found[i] = fictive = _SHARES @ parts
+    return parts

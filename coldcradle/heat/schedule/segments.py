@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+import functools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 import numpy as np
@@ -52,15 +53,31 @@ class SimulatedSegment:
     late: Message | None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Run:
-    """The whole firing: its steps, the line (s, °C) to be drawn, the time and the energy it takes."""
+    """The whole firing: its steps, the line (s, °C) to be drawn, the time and the energy it takes.
+
+    `paths` are those it takes power for; its energy is added up when somebody asks, as most runs are only trials.
+    """
 
     steps: list[SimulatedSegment]
     line: list[tuple[float, float]]
     total_s: float
-    loss_j: float
-    stored_j: float
+    kiln: LoadedKiln
+    paths: list[tuple[np.ndarray, np.ndarray]] = field(compare=False, repr=False)
+
+    @functools.cached_property
+    def _energy_parts_j(self) -> tuple[float, float]:
+        parts = [self.kiln.energy_parts_j(*path) for path in self.paths]
+        return sum(lost for lost, _ in parts), sum(stored for _, stored in parts)
+
+    @property
+    def loss_j(self) -> float:
+        return self._energy_parts_j[0]
+
+    @property
+    def stored_j(self) -> float:
+        return self._energy_parts_j[1]
 
     @property
     def energy_j(self) -> float:
@@ -94,7 +111,7 @@ def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c:
     Raises ImpossibleInput where the kiln cannot go.
     """
     at_s, at_c = 0.0, kiln.room_c if from_c is None else from_c
-    loss_j = stored_j = 0.0
+    paths: list[tuple[np.ndarray, np.ndarray]] = []
     line: list[tuple[float, float]] = [(0.0, at_c)]
     steps: list[SimulatedSegment] = []
     for step in wanted:
@@ -111,10 +128,9 @@ def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c:
                 asked=show(asked_s, "duration"),
             )
         if step.key != "coast":
-            hold = (np.array([0.0, step.hold_s]), np.array([step.to_c, step.to_c]))
-            for path in ((times, temperatures), hold):
-                lost, stored = kiln.energy_parts_j(*path)
-                loss_j, stored_j = loss_j + lost, stored_j + stored
+            paths.append((times, temperatures))
+            if step.hold_s:
+                paths.append((np.array([0.0, step.hold_s]), np.array([step.to_c, step.to_c])))
         curved = step.rate_k_per_h is None or late is not None
         falls = not rising and step.rate_k_per_h is None  # drawn in few points as it is
         keep = range(1 if falls else 4, len(times), 1 if falls else 4) if curved else (len(times) - 1,)
@@ -142,4 +158,4 @@ def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c:
             )
         )
         at_s, at_c = ends, step.to_c
-    return Run(steps, line, at_s, loss_j, stored_j)
+    return Run(steps, line, at_s, kiln, paths)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import gc
+import sys
 from typing import Any
 
 import waitress
@@ -22,6 +24,11 @@ class Command(BaseCommand):
             server = waitress.create_server(application, host="127.0.0.1", port=port, threads=8)
         except OSError:
             raise CommandError(f"Port {port} is taken. Give another with --port.") from None
+        # what is loaded now is never garbage; looking through it again and again made every twentieth edit wait
+        gc.collect()
+        gc.freeze()
+        gc.set_threshold(20_000, 20, 20)
+        sys.setswitchinterval(0.001)  # a thread that only reads a row does not wait 5 ms for one that computes
         self.stdout.write(f"Cold Cradle is at http://127.0.0.1:{port}/  (Ctrl-C ends it)")
         server.run()
         self.stdout.write("Ended. Everything is kept.")

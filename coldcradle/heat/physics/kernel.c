@@ -1,0 +1,134 @@
+/* The three inner loops of a run through the glass: heat, stress and structure, step after step.
+ *
+ * Each does what its twin in Python does, in the same order of operations; arrays are row by row. The twins run where
+ * this was not compiled, and a test compares the two.
+ */
+#include <math.h>
+
+#define SIGMA 5.670374e-8 /* Stefan-Boltzmann constant, W/m2/K4 */
+
+/* How a face meets its surroundings: sees 0 nothing, 1 a fixed film, 2 the kiln by radiation and convection. */
+static double film(int sees, double fixed, double share, double emissivity, double convection, double kiln, double face)
+{
+    if (sees == 0) return 0.0;
+    if (sees == 1) return fixed;
+    double a = kiln + 273.15, b = face + 273.15;
+    return share * (emissivity * SIGMA * (a * a + b * b) * (a + b) + convection);
+}
+
+/* The factor L D L^T of a symmetric tridiagonal matrix, in place: d its diagonal, e[i] what lies beside it. */
+static void factor(int n, double *d, const double *off, double *e)
+{
+    for (int i = 0; i + 1 < n; i++) {
+        e[i] = off[i] / d[i];
+        d[i + 1] -= e[i] * off[i];
+    }
+}
+
+static void solve(int n, const double *d, const double *e, double *x)
+{
+    for (int i = 1; i < n; i++) x[i] -= e[i - 1] * x[i - 1];
+    x[n - 1] /= d[n - 1];
+    for (int i = n - 2; i >= 0; i--) x[i] = x[i] / d[i] - e[i] * x[i + 1];
+}
+
+/* found is (steps + 1, n) with its first row filled in; work is 4 n. faces: sees, film, share of the top and the
+ * bottom; law: emissivity, convection, gamma and (1 - gamma) / gamma. */
+void slab_steps(int n, int steps, int gentle, const double *heats, const double *base, const double *off,
+                const double *dt, const double *ahead, const double *between, const double *faces, const double *law,
+                double *found, double *work)
+{
+    double *d = work, *e = work + n, *right = work + 2 * n, *weight = work + 3 * n;
+    for (int s = 0; s < steps; s++) {
+        const double *from = found + (long)s * n;
+        double *to = found + (long)(s + 1) * n;
+        double span = s < gentle ? dt[s] : law[2] * dt[s];
+        double top = film((int)faces[0], faces[1], faces[2], law[0], law[1], ahead[s], from[0]);
+        double bottom = film((int)faces[3], faces[4], faces[5], law[0], law[1], ahead[s], from[n - 1]);
+        for (int i = 0; i < n; i++) {
+            weight[i] = heats[i] / span;
+            d[i] = base[i] + weight[i];
+            to[i] = from[i];
+        }
+        d[0] += top;
+        d[n - 1] += bottom;
+        factor(n, d, off, e);
+        if (s >= gentle) {
+            for (int i = 0; i < n; i++) right[i] = weight[i] * from[i];
+            right[0] += top * between[s];
+            right[n - 1] += bottom * between[s];
+            solve(n, d, e, right);
+            for (int i = 0; i < n; i++) to[i] = from[i] + law[3] * (right[i] - from[i]);
+        }
+        for (int i = 0; i < n; i++) to[i] *= weight[i];
+        to[0] += top * ahead[s];
+        to[n - 1] += bottom * ahead[s];
+        solve(n, d, e, to);
+    }
+}
+
+/* stress is (steps + 1, n) with its first row filled in, bend (steps + 1); kept, pushed and lent are (steps, n). */
+void strain_steps(int n, int steps, int is_flat, const double *kept, const double *pushed, const double *lent,
+                  const double *weights, const double *z, double *stress, double *bend)
+{
+    for (int s = 0; s < steps; s++) {
+        const double *k = kept + (long)s * n, *p = pushed + (long)s * n, *l = lent + (long)s * n;
+        const double *from = stress + (long)s * n;
+        double *to = stress + (long)(s + 1) * n;
+        double force = 0, moment = 0, m0 = 0, m1 = 0, m2 = 0;
+        for (int i = 0; i < n; i++) {
+            double share = weights[i], arm = share * z[i], lends = l[i];
+            to[i] = k[i] * from[i] + p[i];
+            force += share * to[i];
+            moment += arm * to[i];
+            m0 += lends * share;
+            m1 += lends * arm;
+            m2 += lends * arm * z[i];
+        }
+        double determinant = m0 * m2 - m1 * m1;
+        bend[s + 1] = bend[s];
+        if (is_flat || determinant <= 0) {
+            for (int i = 0; i < n; i++) to[i] += l[i] * (-force / m0);
+        } else {
+            double stretch = (m1 * moment - m2 * force) / determinant;
+            double curve = (m1 * force - m0 * moment) / determinant;
+            for (int i = 0; i < n; i++) to[i] += l[i] * (stretch + curve * z[i]);
+            bend[s + 1] += curve;
+        }
+    }
+}
+
+/* found is (steps + 1, n) with its first row filled in, parts (many, n) is carried on in place; step[s] is the length
+ * of a step times the modulus. curve is (4, n): a, b, t0 of each node's glass, and the slope. */
+void fictive_steps(int n, int steps, int many, const double *temperatures, const double *step, const double *curve,
+                   const double *shares, const double *rates, double low, double high, double *parts, double *found)
+{
+    const double *a = curve, *b = curve + n, *t0 = curve + 2 * n, *slope = curve + 3 * n;
+    for (int s = 0; s < steps; s++) {
+        const double *now = temperatures + (long)(s + 1) * n, *was = found + (long)s * n;
+        double *to = found + (long)(s + 1) * n;
+        double coldest = now[0], hottest = now[0];
+        for (int i = 1; i < n; i++) {
+            coldest = fmin(coldest, now[i]);
+            hottest = fmax(hottest, now[i]);
+        }
+        for (int i = 0; i < n; i++) {
+            if (hottest < low) {
+                to[i] = was[i];
+            } else if (coldest > high) {
+                for (int m = 0; m < many; m++) parts[m * n + i] = now[i];
+                to[i] = now[i];
+            } else {
+                double settled = a[i] + b[i] / fmax(was[i] - t0[i], 20.0);
+                double gain = step[s] * pow(10.0, -(settled + slope[i] * (was[i] - now[i])));
+                double sum = 0;
+                for (int m = 0; m < many; m++) {
+                    double more = rates[m] * gain;
+                    parts[m * n + i] = (parts[m * n + i] + more * now[i]) / (1 + more);
+                    sum += shares[m] * parts[m * n + i];
+                }
+                to[i] = sum;
+            }
+        }
+    }
+}

@@ -1,0 +1,29 @@
+"""Answers as JSON: written in one go from the validated model, and never with what JSON has no word for."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Schema
+from ninja.renderers import BaseRenderer
+from pydantic_core import to_json
+
+__all__ = ["Renderer", "reply"]
+
+_JSON = "application/json; charset=utf-8"
+
+
+class Renderer(BaseRenderer):
+    """Numbers that are not finite become null: JSON has no word for them."""
+
+    media_type = "application/json"
+
+    def render(self, request: HttpRequest, data: Any, *, response_status: int) -> bytes:
+        return to_json(data, inf_nan_mode="null", fallback=str)
+
+
+def reply(schema: type[Schema], data: Any, status: int = 200) -> HttpResponse:
+    """An answer checked against its schema and written at once, without the round over plain values."""
+    model = schema.model_validate(data)
+    return HttpResponse(schema.__pydantic_serializer__.to_json(model), status=status, content_type=_JSON)
