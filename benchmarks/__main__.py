@@ -172,6 +172,11 @@ def main() -> None:
 
         bench_clients(next((Path(word) for word in sys.argv[1:] if Path(word).is_dir()), None))
         return
+    if "bombs" in sys.argv:
+        from benchmarks.bombs import bench_bombs
+
+        bench_bombs(next((Path(word) for word in sys.argv[1:] if Path(word).is_dir()), None))
+        return
     folder = tempfile.TemporaryDirectory()
     os.environ["COLD_CRADLE_DB"] = str(Path(folder.name) / "bench.sqlite3")
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")

@@ -31,8 +31,8 @@ R = TypeVar("R")
 class Busy(Exception):
     """The rows an action stands on were changed again and again while it was computing, or nobody let it write."""
 
-    def __init__(self) -> None:
-        super().__init__("Others are writing just now, and this could not be kept. Send it again.")
+    def __init__(self, words: str = "Others are writing just now, and this could not be kept. Send it again.") -> None:
+        super().__init__(words)
 
 
 class _Missing(BaseException):

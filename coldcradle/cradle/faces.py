@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from scipy.sparse import coo_matrix
 from scipy.sparse.csgraph import connected_components
 
-__all__ = ["Edges", "block_parts", "bodies", "merged", "signed_volume", "turned"]
+__all__ = ["Edges", "block_parts", "bodies", "corners", "merged", "signed_volume", "turned"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,9 +38,14 @@ class Edges:
         return [np.asarray(g) for g in trimesh.graph.connected_components(self.alone)] if len(self.alone) else []
 
 
+def corners(mesh: trimesh.Trimesh) -> NDArray[np.float64]:
+    """The corners of each face (n, 3, 3), without the library's look whether anything was changed since."""
+    return np.asarray(np.asarray(mesh.vertices, dtype=float)[np.asarray(mesh.faces)])
+
+
 def signed_volume(mesh: trimesh.Trimesh) -> float:
     """Volume inside a closed mesh, below 0 where its faces look inwards."""
-    a, b, c = (np.asarray(mesh.triangles)[:, i] for i in range(3))
+    a, b, c = corners(mesh).transpose(1, 0, 2)
     return float(np.einsum("ij,ij->", a, np.cross(b, c))) / 6
 
 
@@ -66,36 +71,80 @@ def turned(mesh: trimesh.Trimesh, mended: list[str]) -> tuple[trimesh.Trimesh, b
     return whole, len(edges.alone) > 0
 
 
+_SAME = 1e-8  # corners nearer than this, in the file's unit, are one; trimesh's own measure
+_MIX = np.array([0x9E3779B97F4A7C15, 0xC2B2AE3D27D4EB4F, 0x165667B19E3779F9], dtype=np.uint64)
+
+
+def _same_corners(vertices: NDArray[np.float64]) -> tuple[NDArray[np.intp], NDArray[np.intp]]:
+    """(first of each group, group of each corner): corners that are one after rounding.
+
+    They are told apart by a hash of 64 bits; where two that differ have the same one, all are sorted whole instead.
+    """
+    scale = max(_SAME, float(np.abs(vertices).max()) * 2.0**-52)
+    cells = np.round(vertices / scale).astype(np.int64)
+    mixed = cells.view(np.uint64) * _MIX
+    mixed ^= mixed >> np.uint64(29)
+    keys = mixed.sum(axis=1, dtype=np.uint64)
+    order = np.argsort(keys)
+    ranked = keys[order]
+    begins = np.concatenate([[True], ranked[1:] != ranked[:-1]])
+    first, group = order[begins], np.empty(len(keys), dtype=np.intp)
+    group[order] = np.cumsum(begins) - 1
+    if (cells[first[group]] != cells).any():
+        _, first, group = np.unique(cells, axis=0, return_index=True, return_inverse=True)
+    return first, group.ravel()
+
+
 def merged(mesh: trimesh.Trimesh) -> trimesh.Trimesh:
     """Corners joined where they meet, and triangles without area left out."""
-    whole = mesh.copy()
-    whole.merge_vertices()
-    whole.update_faces(whole.nondegenerate_faces())
-    whole.remove_unreferenced_vertices()
-    return whole
+    vertices = np.asarray(mesh.vertices, dtype=float)
+    first, group = _same_corners(vertices)
+    vertices, faces = vertices[first], group[np.asarray(mesh.faces)]
+    a, b, c = faces.T
+    faces = faces[(a != b) & (b != c) & (c != a)]
+    a, b, c = vertices[faces].transpose(1, 0, 2)
+    # twice the area, and the longest side: a needle so thin that rounding decides is no face
+    across = np.linalg.norm(np.cross(b - a, c - a), axis=1)
+    longest = np.maximum(np.abs(b - a).max(axis=1), np.abs(c - a).max(axis=1))
+    faces = faces[across > _SAME * longest]
+    used = np.zeros(len(vertices), dtype=bool)
+    used[faces] = True
+    return trimesh.Trimesh(vertices[used], (np.cumsum(used) - 1)[faces], process=False, validate=False)
 
 
-def _level_top(mesh: trimesh.Trimesh) -> NDArray[np.bool_]:
-    top = mesh.bounds[1, 2]
-    height = float(np.ptp(mesh.bounds[:, 2]))
-    return np.asarray((mesh.triangles[:, :, 2] > top - 1e-4 * height).all(axis=1))
+def _level_top(points: NDArray[np.float64]) -> NDArray[np.bool_]:
+    z = points[:, :, 2]
+    low, high = float(z.min()), float(z.max())
+    return np.asarray((z > high - 1e-4 * (high - low)).all(axis=1))
+
+
+def _neighbours(mesh: trimesh.Trimesh, keep: NDArray[np.bool_]) -> NDArray[np.intp]:
+    """Which kept faces hang together over edges that two of them share: the number of a group for each face."""
+    faces, many = np.asarray(mesh.faces).astype(np.int64), len(mesh.vertices)
+    start, end = faces[:, [0, 1, 2]].ravel(), faces[:, [1, 2, 0]].ravel()
+    keys = np.minimum(start, end) * many + np.maximum(start, end)
+    order = np.argsort(keys)
+    keys, face = keys[order], order // 3
+    same = (keys[1:] == keys[:-1]) & keep[face[1:]] & keep[face[:-1]]
+    pairs = face[:-1][same], face[1:][same]
+    graph = coo_matrix((np.ones(len(pairs[0]), dtype=np.int8), pairs), shape=(len(faces), len(faces)))
+    return np.asarray(connected_components(graph, directed=False)[1], dtype=np.intp)
 
 
 def block_parts(mesh: trimesh.Trimesh) -> list[NDArray[np.intp]] | None:
     """Groups of faces inside the rim of a block, or None when its level top does not part inside from outside."""
-    rim = _level_top(mesh)
+    points = corners(mesh)
+    rim = _level_top(points)
     if not rim.any():
         return None
-    keep = ~rim
-    pairs = mesh.face_adjacency
-    pairs = pairs[keep[pairs].all(axis=1)]
-    groups = trimesh.graph.connected_components(pairs, nodes=np.nonzero(keep)[0])
+    group = _neighbours(mesh, ~rim)
+    kept = np.flatnonzero(~rim)
+    order = kept[np.argsort(group[kept], kind="stable")]
+    groups = np.split(order, np.flatnonzero(np.diff(group[order])) + 1)
     if len(groups) < 2:
         return None
-    reach = [float(np.prod(np.ptp(mesh.vertices[np.unique(mesh.faces[g])][:, :2], axis=0))) for g in groups]
+    reach = [float(np.prod(np.ptp(points[g][:, :, :2].reshape(-1, 2), axis=0))) for g in groups]
     outer = int(np.argmax(reach))
-    inner = [np.asarray(g) for i, g in enumerate(groups) if i != outer]
-    touches = [
-        g for g in inner if mesh.triangles[g][:, :, 2].max() > mesh.bounds[1, 2] - 1e-4 * np.ptp(mesh.bounds[:, 2])
-    ]
+    low, high = float(points[:, :, 2].min()), float(points[:, :, 2].max())
+    touches = [g for i, g in enumerate(groups) if i != outer and points[g][:, :, 2].max() > high - 1e-4 * (high - low)]
     return touches or None

@@ -7,41 +7,19 @@ mended.
 from __future__ import annotations
 
 import io
-from dataclasses import dataclass, field
 
 import numpy as np
 import trimesh
 
 from coldcradle.cradle.faces import Edges, block_parts, bodies, merged, signed_volume
+from coldcradle.cradle.mesh_limits import FORMATS, MESH_UNITS, MOST_BYTES, Found
+from coldcradle.cradle.mesh_size import MOST_TRIANGLES, refuse_what_is_too_large
 from coldcradle.errors import ColdCradleError, ImpossibleInput
 
-__all__ = ["FORMATS", "MESH_UNITS", "MOST_BYTES", "ROLES", "UPS", "Found", "look", "open_mesh"]
+__all__ = ["Found", "look", "open_mesh"]
 
-FORMATS = ("stl", "obj", "ply", "3mf", "glb")
-MOST_BYTES, MOST_TRIANGLES = 200_000_000, 4_000_000
-MESH_UNITS = {"mm": 1e-3, "cm": 1e-2, "in": 0.0254, "m": 1.0}
-ROLES = {
-    "cavity": "the room itself, filled or open at the top",
-    "block": "a mould block with the room in it",
-    "model": "the piece that is to be cast",
-}
-UPS = ("z", "y", "x", "-z", "-y", "-x")
+_FARTHEST = 1e7  # in any unit
 _LIKELY_M = (0.012, 1.2)  # what people cast lies between these across
-
-
-@dataclass(slots=True)
-class Found:
-    """What is in a mesh file. Sizes in the file's own unit; `faults` stand in the way, `remarks` should be known."""
-
-    triangles: int
-    size: tuple[float, float, float]
-    unit: str
-    role: str
-    bodies: int
-    holes: int
-    is_closed: bool
-    faults: list[str] = field(default_factory=list)
-    remarks: list[str] = field(default_factory=list)
 
 
 def open_mesh(raw: bytes, kind: str) -> trimesh.Trimesh:
@@ -53,8 +31,9 @@ def open_mesh(raw: bytes, kind: str) -> trimesh.Trimesh:
         raise ImpossibleInput(f"expected a file of at most 200 MB, got {len(raw) / 1e6:.0f} MB")
     if not raw.strip():
         raise ImpossibleInput("expected a mesh; this file is empty")
+    refuse_what_is_too_large(raw, kind)
     try:
-        loaded = trimesh.load(io.BytesIO(raw), file_type=kind, force="mesh", process=False)
+        loaded = _loaded(raw, kind)
     except ColdCradleError:
         raise
     except Exception as error:  # the reader's formats fail in as many ways as there are broken files
@@ -63,11 +42,20 @@ def open_mesh(raw: bytes, kind: str) -> trimesh.Trimesh:
         raise ImpossibleInput("expected a mesh of triangles; there are none in this file")
     if len(loaded.faces) > MOST_TRIANGLES:
         raise ImpossibleInput(f"expected at most 4 million triangles, got {len(loaded.faces) / 1e6:.1f} million")
-    if not np.isfinite(loaded.vertices).all():
+    vertices = np.asarray(loaded.vertices)
+    if not np.isfinite(vertices).all():
         raise ImpossibleInput("some corners of this mesh are not numbers (NaN or infinite); export it again")
-    if float(np.ptp(loaded.vertices, axis=0).min()) <= 0:
+    if float(np.abs(vertices).max()) > _FARTHEST:
+        raise ImpossibleInput("some corners of this mesh lie beyond any size; export it again")
+    if float(np.ptp(vertices, axis=0).min()) <= 0:
         raise ImpossibleInput("this mesh is flat: one of its three sizes is zero, so there is no room in it")
     return loaded
+
+
+def _loaded(raw: bytes, kind: str) -> object:
+    if kind == "stl":  # straight from its reader: the way through a scene takes twenty times as long
+        return trimesh.Trimesh(**trimesh.exchange.stl.load_stl(io.BytesIO(raw)), process=False, validate=False)
+    return trimesh.load(io.BytesIO(raw), file_type=kind, force="mesh", process=False, skip_materials=True)
 
 
 def _likely_unit(largest: float) -> str:
@@ -77,10 +65,13 @@ def _likely_unit(largest: float) -> str:
     return "mm"
 
 
-def look(mesh: trimesh.Trimesh) -> Found:
-    """What this mesh is, in words, with a guess of its unit and of what it shows; both are to be confirmed."""
-    whole = merged(mesh)
-    size = np.ptp(mesh.vertices, axis=0)
+def look(mesh: trimesh.Trimesh, whole: trimesh.Trimesh | None = None) -> Found:
+    """What this mesh is, in words, with a guess of its unit and of what it shows; both are to be confirmed.
+
+    `whole` is the same with its corners merged, where that was done already.
+    """
+    whole = merged(mesh) if whole is None else whole
+    size = np.ptp(np.asarray(mesh.vertices), axis=0)
     edges = Edges.of(whole)
     loops, parts = edges.loops(), len(np.unique(bodies(whole)))
     found = Found(

@@ -12,13 +12,15 @@ from numpy.typing import NDArray
 from shapely.geometry.base import BaseGeometry
 
 from coldcradle.cradle.curve import levels_of, room_curve
-from coldcradle.cradle.faces import Edges, block_parts, bodies, merged, turned
-from coldcradle.cradle.mesh import MESH_UNITS, ROLES, UPS
+from coldcradle.cradle.faces import Edges, block_parts, bodies, corners, merged, turned
+from coldcradle.cradle.mesh_limits import MESH_UNITS, ROLES, UPS
 from coldcradle.cradle.outline import outline_of
 from coldcradle.cradle.solid import Solid
 from coldcradle.errors import ImpossibleInput
 
 __all__ = ["room_of", "thin"]
+
+_CELLS = 180
 
 
 def _raised(mesh: trimesh.Trimesh, unit: str, up: str) -> trimesh.Trimesh:
@@ -29,10 +31,8 @@ def _raised(mesh: trimesh.Trimesh, unit: str, up: str) -> trimesh.Trimesh:
         raise ImpossibleInput(f"expected one of {', '.join(UPS)} as the way up, got {up}")
     axis = {"x": (1, 0, 0), "y": (0, 1, 0), "z": (0, 0, 1)}[up.lstrip("-")]
     direction = np.array(axis, dtype=float) * (-1 if up.startswith("-") else 1)
-    raised = mesh.copy()
-    raised.apply_transform(trimesh.geometry.align_vectors(direction, [0, 0, 1]))
-    raised.apply_scale(MESH_UNITS[unit])
-    return raised
+    turn = np.asarray(trimesh.geometry.align_vectors(direction, [0, 0, 1]))[:3, :3] * MESH_UNITS[unit]
+    return trimesh.Trimesh(np.asarray(mesh.vertices) @ turn.T, np.asarray(mesh.faces), process=False, validate=False)
 
 
 def _inside_of_block(mesh: trimesh.Trimesh) -> trimesh.Trimesh:
@@ -76,7 +76,19 @@ def thin(mesh: trimesh.Trimesh, most: int = 40_000) -> trimesh.Trimesh:
     """A mesh light enough to be looked at."""
     if len(mesh.faces) <= most:
         return mesh
-    return mesh.simplify_quadric_decimation(face_count=most)
+    light = _clustered(mesh) if len(mesh.faces) > 6 * most else mesh
+    return light if len(light.faces) <= most else light.simplify_quadric_decimation(face_count=most)
+
+
+def _clustered(mesh: trimesh.Trimesh) -> trimesh.Trimesh:
+    """Corners of a cell drawn together: coarse, quick, and good enough to begin a careful thinning from."""
+    vertices = np.asarray(mesh.vertices, dtype=float)
+    low = vertices.min(axis=0)
+    cells = ((vertices - low) / (float(np.ptp(vertices, axis=0).max()) / _CELLS)).astype(np.int64)
+    _, group = np.unique((cells[:, 0] * 4096 + cells[:, 1]) * 4096 + cells[:, 2], return_inverse=True)
+    count = np.bincount(group)
+    middles = np.column_stack([np.bincount(group, weights=vertices[:, i]) / count for i in range(3)])
+    return merged(trimesh.Trimesh(middles, group[np.asarray(mesh.faces)], process=False, validate=False))
 
 
 def _slice(mesh: trimesh.Trimesh, origin: list[float], normal: list[float]) -> list[shapely.Polygon]:
@@ -114,18 +126,26 @@ def _rings(polygons: list[shapely.Polygon], size: float) -> list[tuple[tuple[flo
 
 
 def room_of(
-    mesh: trimesh.Trimesh, *, name: str, role: str, unit: str, up: str, largest_only: bool = False
+    mesh: trimesh.Trimesh,
+    *,
+    name: str,
+    role: str,
+    unit: str,
+    up: str,
+    largest_only: bool = False,
+    lost: int | None = None,
 ) -> Iterator[tuple[float, str, Solid | None, trimesh.Trimesh | None, list[str]]]:
     """The room of a mesh, step by step: yields (share done, what is being done, room, mesh in m, what was mended).
 
-    The last step alone carries the room. Raises ImpossibleInput for what cannot be mended safely.
+    The last step alone carries the room. `lost` says how many triangles were left out where the mesh is merged
+    already. Raises ImpossibleInput for what cannot be mended safely.
     """
     if role not in ROLES:
         raise ImpossibleInput(f"expected one of {', '.join(ROLES)}, got {role}")
     mended: list[str] = []
     yield 0.1, "joining corners", None, None, mended
-    whole = _raised(merged(mesh), unit, up)
-    lost = len(mesh.faces) - len(whole.faces)
+    whole = _raised(merged(mesh) if lost is None else mesh, unit, up)
+    lost = len(mesh.faces) - len(whole.faces) if lost is None else lost
     if lost:
         mended.append(f"{lost} triangles without area were left out.")
     if largest_only:
@@ -141,12 +161,12 @@ def room_of(
     _check_tight(whole, role, mended, is_open or role == "block")
     whole.apply_translation([*(-whole.bounds[:, :2].mean(axis=0)), -whole.bounds[0, 2]])
     yield 0.6, "adding up the room below every height", None, None, mended
-    triangles = np.asarray(whole.triangles)
+    triangles = corners(whole)
     levels = levels_of(triangles)
     volume, area, touched = room_curve(triangles, levels)
     if volume[-1] < 0:
         whole.invert()
-        triangles = np.asarray(whole.triangles)
+        triangles = corners(whole)
         volume, area, touched = room_curve(triangles, levels)
         mended.append("Faces that looked inwards were turned.")
     yield 0.75, "cutting the section", None, None, mended

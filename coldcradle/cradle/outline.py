@@ -14,12 +14,12 @@ from shapely.validation import explain_validity
 
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["MOST_POINTS", "Outline", "Ring", "outline_of", "outline_traced"]
+__all__ = ["MOST_POINTS", "MOST_RINGS", "Outline", "Ring", "outline_of", "outline_traced"]
 
 Ring = tuple[tuple[float, float], ...]
-MOST_POINTS = 20_000
+MOST_POINTS, MOST_RINGS = 20_000, 200
 _LARGEST_M = 5.0
-_DRAWN_POINTS = 400
+_DRAWN_POINTS, _WORKED_POINTS = 400, 1000
 
 
 @dataclass(frozen=True)
@@ -57,9 +57,24 @@ class Outline:
 
     @functools.cached_property
     def _plain(self) -> Polygon:
-        """The same outline with a thousandth of its size smoothed away: quick to work with."""
-        simple = self.polygon.simplify(max(self.width_m, self.depth_m) / 1000)
-        return simple if isinstance(simple, Polygon) and simple.area > 0 else self.polygon
+        """The same outline with a thousandth of its size smoothed away, more where it is very fine: quick to work
+        with.
+        """
+        return self._smoothed(max(self.width_m, self.depth_m) / 1000, _WORKED_POINTS)
+
+    def _smoothed(self, tolerance_m: float, most: int) -> Polygon:
+        """Smoothed by a tolerance, and by more until it has at most so many points."""
+        simple: Polygon = self.polygon
+        while tolerance_m < self.width_m + self.depth_m:
+            # each time from what was smoothed before: a fine outline is long only once
+            smoothed = simple.simplify(tolerance_m)
+            if not isinstance(smoothed, Polygon) or smoothed.area <= 0:
+                break
+            simple = smoothed
+            if shapely.get_num_coordinates(simple) <= most:
+                break
+            tolerance_m *= 2
+        return simple
 
     @functools.cached_property
     def bulk_m(self) -> float:
@@ -95,12 +110,8 @@ class Outline:
         """The rings centred on their box and thinned for a picture."""
         left, low, right, high = self.box_m
         cx, cy = (left + right) / 2, (low + high) / 2
-        simple: Polygon = self.polygon
-        tolerance = max(self.width_m, self.depth_m) / 2000
-        while shapely.get_num_coordinates(simple) > _DRAWN_POINTS and tolerance < self.width_m:
-            thinned = self.polygon.simplify(tolerance)
-            simple = thinned if isinstance(thinned, Polygon) else simple
-            tolerance *= 2
+        is_fine = shapely.get_num_coordinates(self.polygon) > _DRAWN_POINTS
+        simple = self._smoothed(max(self.width_m, self.depth_m) / 2000, _DRAWN_POINTS) if is_fine else self.polygon
         rings = [simple.exterior, *simple.interiors]
         return [[(float(x) - cx, float(y) - cy) for x, y in ring.coords[:-1]] for ring in rings]
 
@@ -121,6 +132,8 @@ def outline_of(rings: tuple[Ring, ...]) -> Outline:
     count = sum(len(ring) for ring in rings)
     if count > MOST_POINTS:
         raise ImpossibleInput(f"expected at most {MOST_POINTS} points, got {count}")
+    if len(rings) > MOST_RINGS:
+        raise ImpossibleInput(f"expected at most {MOST_RINGS - 1} holes in an outline, got {len(rings) - 1}")
     for ring in rings:
         values = np.asarray(ring, dtype=float).reshape(-1, 2)
         if not np.isfinite(values).all():

@@ -1,26 +1,28 @@
-"""Outlines out of SVG files and back into them, at exactly 1 : 1."""
+"""Outlines out of SVG files, at exactly 1 : 1."""
 
 from __future__ import annotations
 
 import io
 import math
-from collections.abc import Iterable
 from dataclasses import dataclass
+from xml.etree.ElementTree import Element
 
 import numpy as np
 import shapely
 from defusedxml import ElementTree
 from svgelements import SVG, Close, Line, Move, Path, Shape
 
-from coldcradle.cradle.outline import MOST_POINTS, Outline, Ring, outline_of
+from coldcradle.cradle.outline import MOST_POINTS, MOST_RINGS, Outline, Ring, outline_of
 from coldcradle.errors import ColdCradleError, ImpossibleInput
 
-__all__ = ["Drawing", "read_svg", "write_svg"]
+__all__ = ["Drawing", "read_svg"]
 
 MOST_BYTES = 8_000_000
+_MOST_ELEMENTS, _LONGEST_PATHS, _LONGEST_ATTRIBUTE, _DEEPEST = 3000, 600_000, 1000, 200
 _PER_INCH = 96.0  # CSS Values and Units 3, section 5.2: one inch is 96 px
 _M_PER_PX = 0.0254 / _PER_INCH
 _CURVE_STEPS = 24
+_ALONG = np.linspace(0, 1, _CURVE_STEPS + 1)[1:]
 _MOST_SHAPES = 60
 
 
@@ -33,6 +35,11 @@ class Drawing:
     remarks: tuple[str, ...]
 
 
+def _points_in(path: Path) -> int:
+    """About how many points a path comes to."""
+    return sum(1 if isinstance(segment, Move | Line | Close) else _CURVE_STEPS for segment in path)
+
+
 def _points(path: Path) -> list[Ring]:
     """The closed rings of a path in m, y upwards; curves in short straight steps."""
     rings: list[Ring] = []
@@ -43,7 +50,7 @@ def _points(path: Path) -> list[Ring]:
                 if segment.end is not None:
                     points.append((segment.end.x, segment.end.y))
             else:
-                points += [(p.x, p.y) for p in (segment.point(t) for t in np.linspace(0, 1, _CURVE_STEPS + 1)[1:])]
+                points += [(float(x), float(y)) for x, y in segment.npoint(_ALONG)]
         plain: list[tuple[float, float]] = []
         for x, y in points:
             spot = (float(x) * _M_PER_PX, -float(y) * _M_PER_PX)
@@ -61,15 +68,47 @@ def _parted(rings: list[Ring]) -> list[tuple[Ring, ...]]:
     polygons = [shapely.Polygon(ring) for ring in rings]
     order = sorted(range(len(rings)), key=lambda i: -polygons[i].area)
     parents: dict[int, int | None] = {}
+    depth: dict[int, int] = {}
     for at, index in enumerate(order):
-        inside = [o for o in order[:at] if polygons[o].contains(polygons[index].representative_point())]
+        spot = polygons[index].representative_point()
+        inside = [o for o in order[:at] if polygons[o].contains(spot)]
         parents[index] = inside[-1] if inside else None
+        depth[index] = depth[inside[-1]] + 1 if inside else 0
+    return [(rings[i], *(rings[j] for j in order if parents[j] == i)) for i in order if depth[i] % 2 == 0]
 
-    def depth(index: int) -> int:
-        parent = parents[index]
-        return 0 if parent is None else 1 + depth(parent)
 
-    return [(rings[i], *(rings[j] for j in order if parents[j] == i)) for i in order if depth(i) % 2 == 0]
+def _refuse_what_is_too_much(root: Element) -> None:
+    """Raises ImpossibleInput where a drawing would take ages to be drawn, however small its file is."""
+    nodes = list(root.iter())
+    if len(nodes) > _MOST_ELEMENTS:
+        raise ImpossibleInput(f"expected a drawing of at most {_MOST_ELEMENTS} elements, got {len(nodes)}")
+    path_length = sum(len(node.get("d", "")) + len(node.get("points", "")) for node in nodes)
+    if path_length > _LONGEST_PATHS:
+        raise ImpossibleInput(
+            f"expected paths of at most {_LONGEST_PATHS // 1000} kB in all, got {path_length // 1000} kB: "
+            "draw them with fewer points"
+        )
+    for node in nodes:
+        for name, value in node.attrib.items():
+            if name not in ("d", "points") and len(value) > _LONGEST_ATTRIBUTE:
+                node.attrib[name] = ""  # a picture put into it, or a style nobody draws by hand
+    by_id = {node.get("id"): node for node in nodes if node.get("id")}
+    comes_to: dict[Element, int] = {}
+
+    def count(node: Element, depth: int) -> int:
+        if depth > _DEEPEST:
+            raise ImpossibleInput("expected a drawing whose parts do not hold one another without end")
+        if node not in comes_to:
+            used = by_id.get(next((v for k, v in node.attrib.items() if k.endswith("href")), "")[1:])
+            is_use = str(node.tag).endswith("use") and used is not None
+            more = [used] if is_use and used is not None else []
+            comes_to[node] = 1 + sum(count(child, depth + 1) for child in [*node, *more])
+        return comes_to[node]
+
+    if count(root, 0) > _MOST_ELEMENTS:
+        raise ImpossibleInput(
+            f"expected a drawing of at most {_MOST_ELEMENTS} elements once what is used again is put in"
+        )
 
 
 def _has_units(width: str) -> bool:
@@ -89,6 +128,7 @@ def read_svg(raw: bytes) -> Drawing:
         raise ImpossibleInput("expected a drawing in SVG; this file breaks off or is something else") from error
     if not str(root.tag).endswith("svg"):
         raise ImpossibleInput("expected a drawing in SVG; this file is something else")
+    _refuse_what_is_too_much(root)
     try:
         parsed = SVG.parse(io.StringIO(ElementTree.tostring(root, encoding="unicode")), ppi=_PER_INCH, reify=True)
         shapes = [element for element in parsed.elements() if isinstance(element, Shape)]
@@ -97,9 +137,13 @@ def read_svg(raw: bytes) -> Drawing:
     found: list[tuple[str, Outline]] = []
     remarks: list[str] = []
     for number, shape in enumerate(shapes[:2000], 1):
-        rings = _points(abs(Path(shape)))
-        if sum(map(len, rings)) > MOST_POINTS:
+        path = abs(Path(shape))
+        rings = _points(path) if _points_in(path) <= 2 * MOST_POINTS else []
+        if not rings and len(path) > MOST_POINTS / _CURVE_STEPS:
             remarks.append(f"Shape {number} has more than {MOST_POINTS} points and is left out.")
+            continue
+        if sum(map(len, rings)) > MOST_POINTS or len(rings) > MOST_RINGS:
+            remarks.append(f"Shape {number} has more than {MOST_POINTS} points or {MOST_RINGS} rings and is left out.")
             continue
         for part in _parted(rings):
             try:
@@ -113,29 +157,3 @@ def read_svg(raw: bytes) -> Drawing:
     if len(found) > _MOST_SHAPES:
         remarks.append(f"Only the {_MOST_SHAPES} largest of {len(found)} shapes are listed.")
     return Drawing(tuple(found[:_MOST_SHAPES]), _has_units(str(root.get("width", ""))), tuple(remarks[:10]))
-
-
-def _path(rings: Iterable[Iterable[tuple[float, float]]], left_m: float, top_m: float) -> str:
-    """Rings as path data in mm, y downwards, from a corner."""
-    parts = []
-    for ring in rings:
-        spots = [f"{(x - left_m) * 1e3:.3f} {(top_m - y) * 1e3:.3f}" for x, y in ring]
-        parts.append(f"M{'L'.join(spots)}Z")
-    return " ".join(parts)
-
-
-def write_svg(outline: Outline, *, title: str) -> str:
-    """The outline as an SVG whose units are millimetres, with a 100 mm bar to check the print by."""
-    left, low, right, high = outline.box_m
-    margin = 0.008
-    width, height = (right - left + 2 * margin) * 1e3, (high - low + 2 * margin) * 1e3 + 12
-    width = max(width, 120.0)
-    bar = f"M8 {height - 8:.3f}H108M8 {height - 11:.3f}V{height - 5:.3f}M108 {height - 11:.3f}V{height - 5:.3f}"
-    safe = title.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
-    return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{width:.3f}mm" height="{height:.3f}mm" '
-        f'viewBox="0 0 {width:.3f} {height:.3f}"><title>{safe}</title>'
-        f'<path d="{_path(outline.rings, left - margin, high + margin)}" fill="none" stroke="#000" stroke-width="0.25" '
-        f'fill-rule="evenodd"/><path id="check-100-mm" d="{bar}" fill="none" stroke="#000" stroke-width="0.25"/>'
-        f'<text x="8" y="{height - 1.5:.3f}" font-size="3.5">100 mm: check the print with a rule</text></svg>\n'
-    )

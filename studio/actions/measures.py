@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import Any
 
+from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 
 from coldcradle.after.faults import chosen_faults
@@ -101,9 +102,9 @@ def keep_observations(firing: Firing, stage: Stage, keys: Sequence[str], note: s
         Firing.objects.filter(pk=firing.pk).update(note=note[:2000])
 
 
-def keep_stage_photo(owner: Any, firing: Firing, stage: Stage, raw: bytes, when: str) -> StagePhoto:
+def keep_stage_photo(owner: Any, firing: Firing, stage: Stage, sent: UploadedFile | bytes, when: str) -> StagePhoto:
     """A photograph of the lay-up or of what came out, small, upright and freed of what cameras write into it."""
     if StagePhoto.objects.filter(firing=firing, stage=stage).count() >= _MOST_PHOTOS:
         raise DocumentError([Fault("photo", f"expected at most {_MOST_PHOTOS} photographs of a stage", "")])
-    photo = keep_photo(owner, raw)
+    photo = keep_photo(owner, sent)
     return StagePhoto.objects.create(firing=firing, stage=stage, photo=photo, when=when)

@@ -2,38 +2,57 @@
 
 from __future__ import annotations
 
+import tempfile
 from collections.abc import Iterator
-from dataclasses import asdict
-from pathlib import PurePath
+from pathlib import Path, PurePath
 from typing import Any
 
-import numpy as np
-from django.core.files.base import ContentFile
+from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
-from django.db import transaction
 
-from coldcradle.cradle.mesh import MOST_BYTES, look, open_mesh
-from coldcradle.cradle.mesh_room import room_of, thin
-from coldcradle.document.cradle import solid_document
+from coldcradle.cradle.mesh_limits import FORMATS, MOST_BYTES
 from coldcradle.errors import ImpossibleInput
+from studio.beside.worker import Limit, do, last_of
 from studio.models import Solid
 
-__all__ = ["keep_solid", "room_steps"]
+__all__ = ["forget_arrays", "keep_solid", "room_steps"]
+
+_LIMIT = Limit(seconds=90.0, megabytes=2200.0)
+_MOST_ARRAYS = 6
 
 
-@transaction.atomic
+def _arrays(solid: Solid) -> Path:
+    """Where the merged corners and faces of a mesh lie until its room is known."""
+    return Path(settings.MEDIA_ROOT) / "arrays" / f"{PurePath(str(solid.file.name)).stem}.npz"
+
+
 def keep_solid(owner: Any, upload: UploadedFile) -> Solid:
     """Keep a mesh file with what was found in it. Raises ImpossibleInput when it cannot be read."""
     if (upload.size or 0) > MOST_BYTES:
         raise ImpossibleInput(f"expected a file of at most 200 MB, got {(upload.size or 0) / 1e6:.0f} MB")
     name = PurePath(str(upload.name or "mesh")).name
     ending = PurePath(name).suffix.lower()[:8]
-    raw = upload.read()
-    found = look(open_mesh(raw, ending))
-    solid = Solid(owner=owner, name=(PurePath(name).stem or "mesh")[:80], ending=ending, found=asdict(found))
-    solid.file.save(f"mesh{ending}", ContentFile(raw), save=False)
-    solid.save()
+    if ending.lstrip(".") not in FORMATS:
+        raise ImpossibleInput(f"expected a file that ends in {', '.join('.' + f for f in FORMATS)}, got {ending}")
+    solid = Solid(owner=owner, name=(PurePath(name).stem or "mesh")[:80], ending=ending)
+    solid.file.save(f"mesh{ending}", upload, save=False)  # piece by piece: it is never whole in memory
+    try:
+        arrays = _arrays(solid)
+        forget_arrays(_MOST_ARRAYS - 1)
+        arrays.parent.mkdir(parents=True, exist_ok=True)
+        solid.found = last_of(do("look at mesh", (solid.file.path, str(arrays)), limit=_LIMIT, ending=ending))
+        solid.save()
+    except BaseException:
+        solid.file.storage.delete(solid.file.name)
+        raise
     return solid
+
+
+def forget_arrays(most: int) -> None:
+    """Keep the newest few only; whoever asks for the room of an older one waits for its file to be read again."""
+    lying = sorted((Path(settings.MEDIA_ROOT) / "arrays").glob("*.npz"), key=lambda p: -p.stat().st_mtime)
+    for path in lying[most:]:
+        path.unlink(missing_ok=True)
 
 
 def room_steps(solid: Solid, *, role: str, unit: str, up: str, largest_only: bool) -> Iterator[dict[str, Any]]:
@@ -41,23 +60,21 @@ def room_steps(solid: Solid, *, role: str, unit: str, up: str, largest_only: boo
 
     Keeps a light copy to look at.
     """
-    yield {"done": 0.02, "doing": "reading the file"}
-    with solid.file.open("rb") as file:
-        mesh = open_mesh(file.read(), solid.ending)
-    for done, doing, room, shaped, mended in room_of(
-        mesh, name=solid.name, role=role, unit=unit, up=up, largest_only=largest_only
-    ):
-        if room is None or shaped is None:
-            yield {"done": done * 0.9, "doing": doing}
-            continue
-        yield {"done": 0.92, "doing": "making a light copy to look at"}
-        light = thin(shaped)
-        points = np.asarray(light.triangles, dtype="<f4")
-        solid.view = points.tobytes()
-        solid.save()
-        yield {
-            "done": 1.0,
-            "doing": "done",
-            "mended": mended,
-            "solid": solid_document(room) | {"solid_id": solid.pk},
-        }
+    with tempfile.TemporaryDirectory() as folder:
+        view = Path(folder) / "view"
+        how = {"role": role, "unit": unit, "up": up, "largest_only": largest_only}
+        more = {"ending": solid.ending, "name": solid.name, "lost": int(solid.found.get("lost", 0))}
+        files = (solid.file.path, str(_arrays(solid)), str(view))
+        for step in do("room of mesh", files, limit=_LIMIT, **how, **more):
+            if "result" not in step:
+                yield step
+                continue
+            solid.view = view.read_bytes()
+            solid.save()
+            found = step["result"]
+            yield {
+                "done": 1.0,
+                "doing": "done",
+                "mended": found["mended"],
+                "solid": found["solid"] | {"solid_id": solid.pk},
+            }

@@ -148,7 +148,7 @@ def put_cradle_away(request: HttpRequest, cradle_id: Id, away: bool = True):
 @router.post("/cradles/{cradle_id}/photo", response={200: CradleOut, 404: ErrorOut, 413: ErrorOut, 422: ErrorOut})
 def photograph_cradle(request: HttpRequest, cradle_id: Id, file: File[UploadedFile]):
     row = _one(request, cradle_id)
-    row.photo = keep_photo(request.user, file.read())
+    row.photo = keep_photo(request.user, file)
     row.version += 1
     row.save()
     return _cradle(row)

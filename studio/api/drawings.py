@@ -3,21 +3,23 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterator
-from typing import Any, Literal
+from collections.abc import Iterable, Iterator
+from types import SimpleNamespace
+from typing import Any, Literal, Protocol
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
-from coldcradle.cradle.mesh import FORMATS, MESH_UNITS, ROLES, UPS, Found
+from coldcradle.cradle.mesh_limits import FORMATS, MESH_UNITS, ROLES, UPS, Found
 from coldcradle.cradle.outline import Outline, outline_of, outline_traced
 from coldcradle.cradle.pattern import PAPERS_M, Pattern, tile
-from coldcradle.cradle.svg import read_svg, write_svg
+from coldcradle.cradle.svg_out import write_svg
 from coldcradle.errors import ColdCradleError
 from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import parse_within
 from studio.actions import solids as actions
+from studio.actions.files import drawing_in
 from studio.api.schemas import ErrorOut, Id, Line
 from studio.models import Solid
 
@@ -95,11 +97,28 @@ class TakeSolidIn(Schema):
     largest_only: bool = False
 
 
-def _mm(outline: Outline) -> list[Ring]:
+class Measured(Protocol):
+    """An outline's figures, worked out here or by the process beside the server."""
+
+    @property
+    def rings(self) -> Iterable[Iterable[tuple[float, float]]]: ...
+    @property
+    def area_m2(self) -> float: ...
+    @property
+    def perimeter_m(self) -> float: ...
+    @property
+    def width_m(self) -> float: ...
+    @property
+    def depth_m(self) -> float: ...
+    @property
+    def narrowest_m(self) -> float: ...
+
+
+def _mm(outline: Measured) -> list[Ring]:
     return [[(round(x * 1e3, 4), round(y * 1e3, 4)) for x, y in ring] for ring in outline.rings]
 
 
-def _outline(outline: Outline, name: str = "") -> dict[str, Any]:
+def _outline(outline: Measured, name: str = "") -> dict[str, Any]:
     return {
         "name": name,
         "rings": _mm(outline),
@@ -124,11 +143,11 @@ def measure_outline(request: HttpRequest, body: PointsIn):
 
 @router.post("/outlines/svg", response={200: DrawingOut, 413: ErrorOut, 422: ErrorOut})
 def read_drawing(request: HttpRequest, file: File[UploadedFile]):
-    found = read_svg(file.read())
+    found = drawing_in(file)
     return {
-        "outlines": [_outline(outline, name) for name, outline in found.outlines],
-        "has_units": found.has_units,
-        "remarks": list(found.remarks),
+        "outlines": [_outline(SimpleNamespace(**outline), outline["name"]) for outline in found["outlines"]],
+        "has_units": found["has_units"],
+        "remarks": found["remarks"],
     }
 
 

@@ -251,5 +251,5 @@ def download_log(request: HttpRequest, firing_id: Id):
 def add_photo(request: HttpRequest, firing_id: Id, file: File[UploadedFile], stage_id: Id, before: bool = False):
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, stage_id)
-    row = keep_stage_photo(request.user, firing, stage, file.read(), "before" if before else "after")
+    row = keep_stage_photo(request.user, firing, stage, file, "before" if before else "after")
     return Status(201, {"id": row.pk, "photo_id": row.photo_id, "when": row.when, "stage_id": row.stage_id})

@@ -124,7 +124,7 @@ def put_item_away(request: HttpRequest, item_id: Id, away: bool = True):
 @router.post("/stock/{item_id}/photo", response={200: StockOut, 404: ErrorOut, 413: ErrorOut, 422: ErrorOut})
 def photograph_item(request: HttpRequest, item_id: Id, file: File[UploadedFile]):
     item = StockItem.objects.one(request.user, item_id, "entry of the rack")
-    item.photo = keep_photo(request.user, file.read())
+    item.photo = keep_photo(request.user, file)
     item.version += 1
     item.save()
     return _out(item)

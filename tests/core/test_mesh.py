@@ -12,7 +12,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from coldcradle.cradle.curve import levels_of, room_curve
-from coldcradle.cradle.mesh import FORMATS, look, open_mesh
+from coldcradle.cradle.mesh import look, open_mesh
+from coldcradle.cradle.mesh_limits import FORMATS
 from coldcradle.cradle.mesh_room import room_of, thin
 from coldcradle.cradle.solid import Solid
 from coldcradle.errors import ImpossibleInput

@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from coldcradle.cradle.outline import outline_of, outline_traced
 from coldcradle.cradle.pattern import PAPERS_M, tile
-from coldcradle.cradle.svg import read_svg, write_svg
+from coldcradle.cradle.svg import read_svg
+from coldcradle.cradle.svg_out import write_svg
 from coldcradle.errors import ImpossibleInput
 
 SQUARE = ((0.0, 0.0), (0.1, 0.0), (0.1, 0.1), (0.0, 0.1))

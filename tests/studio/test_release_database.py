@@ -35,7 +35,7 @@ for piece in Piece.objects.order_by("pk"):
         "thread": [b.shown.metric.text for b in found.plan.stages[0].thread],
         "starts": [s["heat"]["starts_at"] for s in found.document["stages"]],
         "heads": [f.firing.head_id is not None for f in piece.stages.select_related("firing")],
-        "undoes": labels(piece)[0],
+        "undoes": labels(piece, found.rows, {})[0],
     }
 print(json.dumps(told))
 """

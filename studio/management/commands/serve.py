@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import gc
 import sys
+import threading
 from typing import Any
 
 import waitress
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
+from studio.beside.worker import warm
 from studio.wsgi import application
+
+_WARM_AFTER_S = 3.0  # the first page comes first
 
 
 class Command(BaseCommand):
@@ -29,6 +33,9 @@ class Command(BaseCommand):
         gc.freeze()
         gc.set_threshold(20_000, 20, 20)
         sys.setswitchinterval(0.001)  # a thread that only reads a row does not wait 5 ms for one that computes
+        beside = threading.Timer(_WARM_AFTER_S, warm)
+        beside.daemon = True
+        beside.start()
         self.stdout.write(f"Cold Cradle is at http://127.0.0.1:{port}/  (Ctrl-C ends it)")
         server.run()
         self.stdout.write("Ended. Everything is kept.")

@@ -1,0 +1,36 @@
+"""Files that were sent, opened in the process beside the server."""
+
+from __future__ import annotations
+
+import contextlib
+import os
+import tempfile
+from collections.abc import Iterator
+from typing import Any
+
+from django.core.files.uploadedfile import TemporaryUploadedFile, UploadedFile
+
+from studio.beside.worker import Limit, do, last_of
+
+__all__ = ["SMALL", "drawing_in", "on_disk"]
+
+SMALL = Limit(seconds=5.0, megabytes=500.0)
+
+
+@contextlib.contextmanager
+def on_disk(sent: UploadedFile | bytes) -> Iterator[str]:
+    """The path of what was sent; a large file lies on the disk already."""
+    if isinstance(sent, TemporaryUploadedFile):
+        yield sent.temporary_file_path()
+        return
+    with tempfile.NamedTemporaryFile(prefix="cradle-") as file:
+        for part in [sent] if isinstance(sent, bytes) else sent.chunks():
+            file.write(part)
+        file.flush()
+        yield os.path.abspath(file.name)
+
+
+def drawing_in(sent: UploadedFile) -> dict[str, Any]:
+    """The closed shapes of an SVG as rings in m, whether it has units, and what is to be known of it."""
+    with on_disk(sent) as path:
+        return last_of(do("read drawing", (path,), limit=SMALL))
