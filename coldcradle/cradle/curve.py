@@ -21,10 +21,12 @@ def levels_of(triangles_m: NDArray[np.floating], count: int = 257) -> Array:
     lost.
     """
     z = triangles_m[:, :, 2]
-    low, high = float(z.min()), float(z.max())
+    a, b, c = z.T
+    lowest, highest = np.minimum(np.minimum(a, b), c), np.maximum(np.maximum(a, b), c)
+    low, high = float(lowest.min()), float(highest.max())
     span = high - low
     even = np.linspace(low, high, count)
-    flat = np.ptp(z, axis=1) <= _FLAT * span
+    flat = highest - lowest <= _FLAT * span
     if not flat.any():
         return np.asarray(even)
     ledges = np.unique(np.round((z[flat].mean(axis=1) - low) / span, 6)) * span + low

@@ -11,7 +11,7 @@ import io
 import numpy as np
 import trimesh
 
-from coldcradle.cradle.faces import Edges, block_parts, bodies, merged, signed_volume
+from coldcradle.cradle.faces import Edges, block_parts, bodies, merged, signed_volume, span
 from coldcradle.cradle.mesh_limits import FORMATS, MESH_UNITS, MOST_BYTES, Found
 from coldcradle.cradle.mesh_size import MOST_TRIANGLES, refuse_what_is_too_large
 from coldcradle.errors import ColdCradleError, ImpossibleInput
@@ -47,7 +47,8 @@ def open_mesh(raw: bytes, kind: str) -> trimesh.Trimesh:
         raise ImpossibleInput("some corners of this mesh are not numbers (NaN or infinite); export it again")
     if float(np.abs(vertices).max()) > _FARTHEST:
         raise ImpossibleInput("some corners of this mesh lie beyond any size; export it again")
-    if float(np.ptp(vertices, axis=0).min()) <= 0:
+    low, high = span(vertices)
+    if float((high - low).min()) <= 0:
         raise ImpossibleInput("this mesh is flat: one of its three sizes is zero, so there is no room in it")
     return loaded
 
@@ -71,7 +72,8 @@ def look(mesh: trimesh.Trimesh, whole: trimesh.Trimesh | None = None) -> Found:
     `whole` is the same with its corners merged, where that was done already.
     """
     whole = merged(mesh) if whole is None else whole
-    size = np.ptp(np.asarray(mesh.vertices), axis=0)
+    low, high = span(np.asarray(mesh.vertices))
+    size = high - low
     edges = Edges.of(whole)
     loops, parts = edges.loops(), len(np.unique(bodies(whole)))
     found = Found(

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from shapely.geometry.base import BaseGeometry
 
 from coldcradle.cradle.curve import levels_of, room_curve
-from coldcradle.cradle.faces import Edges, block_parts, bodies, corners, merged, turned
+from coldcradle.cradle.faces import Edges, block_parts, bodies, corners, merged, span, turned
 from coldcradle.cradle.mesh_limits import MESH_UNITS, ROLES, UPS
 from coldcradle.cradle.outline import outline_of
 from coldcradle.cradle.solid import Solid
@@ -20,7 +20,7 @@ from coldcradle.errors import ImpossibleInput
 
 __all__ = ["room_of", "thin"]
 
-_CELLS = 180
+_CELLS = 130
 
 
 def _raised(mesh: trimesh.Trimesh, unit: str, up: str) -> trimesh.Trimesh:
@@ -83,19 +83,31 @@ def thin(mesh: trimesh.Trimesh, most: int = 40_000) -> trimesh.Trimesh:
 def _clustered(mesh: trimesh.Trimesh) -> trimesh.Trimesh:
     """Corners of a cell drawn together: coarse, quick, and good enough to begin a careful thinning from."""
     vertices = np.asarray(mesh.vertices, dtype=float)
-    low = vertices.min(axis=0)
-    cells = ((vertices - low) / (float(np.ptp(vertices, axis=0).max()) / _CELLS)).astype(np.int64)
+    low, high = span(vertices)
+    cells = ((vertices - low) / (float((high - low).max()) / _CELLS)).astype(np.int64)
     _, group = np.unique((cells[:, 0] * 4096 + cells[:, 1]) * 4096 + cells[:, 2], return_inverse=True)
     count = np.bincount(group)
     middles = np.column_stack([np.bincount(group, weights=vertices[:, i]) / count for i in range(3)])
     return merged(trimesh.Trimesh(middles, group[np.asarray(mesh.faces)], process=False, validate=False))
 
 
+def _touched(mesh: trimesh.Trimesh, axis: int, origin: list[float]) -> trimesh.Trimesh:
+    """The faces that a plane across an axis touches, on their own: a cut looks at no others."""
+    faces, along = np.asarray(mesh.faces), np.asarray(mesh.vertices)[:, axis]
+    is_above = (along >= origin[axis]).astype(np.int8)
+    a, b, c = is_above[faces].T
+    is_cut = (a != b) | (b != c)
+    is_on = along == origin[axis]
+    chosen = faces[is_cut | is_on[faces].any(axis=1) if is_on.any() else is_cut]
+    used, own = np.unique(chosen, return_inverse=True)
+    return trimesh.Trimesh(np.asarray(mesh.vertices)[used], own.reshape(-1, 3), process=False, validate=False)
+
+
 def _slice(mesh: trimesh.Trimesh, origin: list[float], normal: list[float]) -> list[shapely.Polygon]:
     """The cut of a level or an upright plane, as polygons in (x, y) or (x, z); an open top is closed by a
     straight line.
     """
-    cut = mesh.section(plane_origin=origin, plane_normal=normal)
+    cut = _touched(mesh, 1 if normal[1] else 2, origin).section(plane_origin=origin, plane_normal=normal)
     if cut is None:
         return []
     flat, to_3d = cut.to_2D(to_2D=trimesh.geometry.plane_transform(origin, normal))
