@@ -9,12 +9,15 @@ from django.core.exceptions import RequestDataTooBig
 from django.db import DatabaseError, IntegrityError, connection
 from django.http import Http404, HttpRequest, HttpResponse, JsonResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from coldcradle.errors import ColdCradleError, DocumentError
 from studio.keeping import Busy
 
 __all__ = ["WAY_BACK", "Stale", "answer_errors", "say_trouble", "store_trouble"]
+
+
+_MOST_FAULTS = 40
 
 
 class Stale(Exception):
@@ -49,7 +52,7 @@ def _store_failed(request: HttpRequest, error: Any) -> HttpResponse:
 def _validation(error: ValidationError) -> tuple[int, dict[str, Any]]:
     faults = [
         {"path": ".".join(str(p) for p in e["loc"][2:]), "message": str(e["msg"])[:200], "typed": ""}
-        for e in error.errors
+        for e in error.errors[:_MOST_FAULTS]
     ]
     return _said(422, "The request is not in the form expected here.", faults)
 
@@ -103,6 +106,7 @@ def answer_errors(api: NinjaAPI) -> None:
     answers(Http404, lambda e: _said(404, str(e) or "There is nothing here."))
     answers(AuthenticationError, lambda e: _said(401, "Sign in first."))
     answers(ValidationError, _validation)
+    answers(HttpError, lambda e: _said(e.status_code, "The request breaks off, or is no JSON."))
     for kind in (Busy, DatabaseError, OSError):
         api.add_exception_handler(kind, _store_failed)
     answers(RequestDataTooBig, lambda e: _said(413, "expected a file of at most 2 MB; this one is larger"))

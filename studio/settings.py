@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import secrets
 import sys
+from datetime import timedelta
 from pathlib import Path
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
@@ -41,6 +42,7 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "django.contrib.staticfiles",
+    "axes",
     "csp",
     "studio",
 ]
@@ -48,13 +50,31 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
+    "studio.edges.InWords",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     *(["studio.demo.sign_in.SignInDemoUser"] if DEMO else []),
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",  # the last: it tells whoever guesses to wait
 ]
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in (
+        "UserAttributeSimilarityValidator",
+        "MinimumLengthValidator",
+        "CommonPasswordValidator",
+        "NumericPasswordValidator",
+    )
+]
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = timedelta(minutes=10)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_CALLABLE = "studio.api.session.guessed_too_often"
+AXES_DISABLE_ACCESS_LOG = True
+AXES_USERNAME_FORM_FIELD = "name"
 ROOT_URLCONF = "studio.urls"
 WSGI_APPLICATION = "studio.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
@@ -78,6 +98,7 @@ DATABASES = {
 SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"  # one process serves: its memory is never behind
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 if TESTING:
+    AXES_ENABLED = False  # a test of its own switches it on
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 STATIC_URL = "/static/"
@@ -100,11 +121,18 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 1_000_000  # larger ones wait on the disk
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
+CSRF_FAILURE_VIEW = "studio.edges.not_from_here"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = HTTPS
 SECURE_SSL_REDIRECT = HTTPS
 SECURE_HSTS_SECONDS = 31_536_000 if HTTPS else 0
+SILENCED_SYSTEM_CHECKS = [
+    "security.W005",  # a studio's own name has no others below it
+    "security.W021",  # and is in nobody's list
+    # on loopback there is nothing to encrypt; behind a proxy with https COLD_CRADLE_HTTPS=1 asks for all of it
+    *([] if HTTPS else ["security.W004", "security.W008", "security.W012", "security.W016"]),
+]
 CSRF_TRUSTED_ORIGINS = [f"https://{host}" for host in ALLOWED_HOSTS if HTTPS and "*" not in host]
 # styles are put in by the component library while it runs; scripts come from our own files alone
 CONTENT_SECURITY_POLICY = {

@@ -4,15 +4,18 @@ from __future__ import annotations
 
 import functools
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 import numpy as np
 from numpy.typing import ArrayLike
-from scipy.interpolate import CubicHermiteSpline
 
 from coldcradle.cradle.outline import Outline, outline_of
 from coldcradle.cradle.shapes import Array
 from coldcradle.cradle.stack import Points, level_of
 from coldcradle.errors import ImpossibleInput
+
+if TYPE_CHECKING:
+    from scipy.interpolate import CubicHermiteSpline
 
 __all__ = ["Solid"]
 
@@ -49,11 +52,17 @@ class Solid:
             raise ImpossibleInput("expected a curve that begins at the deepest point and rises to at most 3 m")
         if (np.diff(v) < -1e-12).any() or v[0] < -1e-12 or v[-1] <= 0:
             raise ImpossibleInput("expected a room that grows with its height; this curve does not")
+        if v[-1] > 75 or max(self.area_rows_m2) > 25 or max(self.wetted_rows_m2) > 1000 or max(self.narrow_rows_m) > 5:
+            raise ImpossibleInput("expected a room of at most 5 m across; this curve holds more")
+        if any(abs(c) > 10 for ring in (*self.rings, *self.plan_rings) for point in ring for c in point):
+            raise ImpossibleInput("expected a section within 10 m of its middle; this one reaches farther")
         if not (0 < self.across_m <= 5 and 0 < self.into_m <= 5 and min(self.narrow_rows_m) >= 0 and self.rings):
             raise ImpossibleInput("expected a room of at most 5 m across, with a section")
 
     @functools.cached_property
     def _curve(self) -> CubicHermiteSpline:
+        from scipy.interpolate import CubicHermiteSpline  # takes half a second to load
+
         return CubicHermiteSpline(self.z_m, self.volume_rows_m3, self.area_rows_m2)
 
     @property

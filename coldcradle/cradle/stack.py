@@ -10,7 +10,6 @@ from typing import Protocol
 
 import numpy as np
 from numpy.typing import ArrayLike
-from scipy.optimize import brentq
 
 from coldcradle.cradle.cores import is_too_wide
 from coldcradle.cradle.outline import Outline
@@ -86,6 +85,8 @@ class Room(Protocol):
 
 def level_of(room: Room, volume_m3: float) -> float:
     """Height at which a volume stands in a room."""
+    from scipy.optimize import brentq  # takes half a second to load
+
     full = float(room.volume_m3(room.height_m))
     if volume_m3 < 0 or volume_m3 > full * (1 + 1e-12):
         raise ImpossibleInput(f"expected a volume between 0 and {full * 1e6:.0f} mL, got {volume_m3 * 1e6:.0f} mL")

@@ -17,6 +17,7 @@ from coldcradle.document.cradle import read_cradle
 from coldcradle.document.fields import Entry, FieldReader, ReadContext
 from coldcradle.document.glass import read_glass, read_kind
 from coldcradle.document.heat import read_heat, read_kiln
+from coldcradle.document.json_text import plain_json
 from coldcradle.document.layup import read_layup
 from coldcradle.document.upgrade import upgrade
 from coldcradle.errors import DocumentError, Fault
@@ -55,7 +56,7 @@ def load_json(raw: bytes) -> Any:
     if len(raw) > MAX_BYTES:
         raise DocumentError([Fault("", f"expected a file of at most 2 MB, got {len(raw) / 1e6:.1f} MB", "")])
     try:
-        return json.loads(raw.decode("utf-8-sig"), parse_constant=_no_constant)
+        return plain_json(raw.decode("utf-8-sig"))
     except UnicodeDecodeError:
         raise DocumentError([Fault("", "expected a text file in UTF-8; this is something else", "")]) from None
     except json.JSONDecodeError as error:
@@ -64,10 +65,6 @@ def load_json(raw: bytes) -> Any:
     except (ValueError, RecursionError) as error:
         why = "it is nested too deeply" if isinstance(error, RecursionError) else str(error)
         raise DocumentError([Fault("", f"expected a piece document in JSON: {why}", "")]) from None
-
-
-def _no_constant(name: str) -> float:
-    raise ValueError(f"{name} is not a number")
 
 
 def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) -> ReadPiece:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from studio.api import (
@@ -23,13 +22,23 @@ from studio.api import (
     stock,
     sums,
     today,
+    whole,
 )
+from studio.api.parsing import Described, PlainParser
 from studio.api.replies import Renderer
 from studio.errors import answer_errors
 
 __all__ = ["api"]
 
-api = NinjaAPI(title="Cold Cradle", version="1", auth=django_auth, docs_url=None, openapi_url=None, renderer=Renderer())
+api = Described(
+    title="Cold Cradle",
+    version="1",
+    auth=django_auth,
+    docs_url=None,
+    openapi_url=None,
+    renderer=Renderer(),
+    parser=PlainParser(),
+)
 answer_errors(api)
 api.add_router("/session", session.router)
 api.add_router("/choices", choices.router)
@@ -48,3 +57,4 @@ api.add_router("", layup.router)
 api.add_router("", cradles.router)
 api.add_router("", drawings.router)
 api.add_router("", stock.router)
+api.add_router("/studio", whole.router)

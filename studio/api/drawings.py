@@ -5,14 +5,15 @@ from __future__ import annotations
 import json
 from collections.abc import Iterable, Iterator
 from types import SimpleNamespace
-from typing import Any, Literal, Protocol
+from typing import Annotated, Any, Literal, Protocol
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
+from pydantic import FailFast, Field
 
 from coldcradle.cradle.mesh_limits import FORMATS, MESH_UNITS, ROLES, UPS, Found
-from coldcradle.cradle.outline import Outline, outline_of, outline_traced
+from coldcradle.cradle.outline import MOST_POINTS, Outline, outline_of, outline_traced
 from coldcradle.cradle.pattern import PAPERS_M, Pattern, tile
 from coldcradle.cradle.svg_out import write_svg
 from coldcradle.errors import ColdCradleError
@@ -25,6 +26,8 @@ from studio.models import Solid
 
 router = Router(tags=["drawings"])
 Ring = list[tuple[float, float]]
+# whoever sends something else a million times over is told once
+RingIn = Annotated[list[tuple[float, float]], FailFast(), Field(max_length=MOST_POINTS)]
 
 
 class OutlineOut(Schema):
@@ -48,15 +51,15 @@ class DrawingOut(Schema):
 class PointsIn(Schema):
     """Rings of points in millimetres, and a scale to see them at."""
 
-    rings: list[Ring]
+    rings: Annotated[list[RingIn], FailFast(), Field(max_length=10_000)]
     scale: Line = "100 %"
 
 
 class TraceIn(Schema):
     """Points clicked on a photograph, two marks on its ruler, and how far these are apart."""
 
-    points: Ring
-    marks: Ring
+    points: RingIn
+    marks: Annotated[RingIn, Field(max_length=2)]
     apart: Line
     system: Literal["metric", "us"] = "metric"
 

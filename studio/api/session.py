@@ -1,32 +1,50 @@
-"""Who is signed in."""
+"""Who is signed in, and the one who makes the studio theirs."""
 
 from __future__ import annotations
 
-from django.conf import settings
-from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest
-from ninja import Router, Schema, Status
+from typing import Annotated
 
+from django.conf import settings
+from django.contrib.auth import authenticate, get_user_model, login, logout
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema, Status
+from pydantic import Field
+
+from coldcradle.errors import DocumentError, Fault
 from studio.actions.welcome import welcome
 from studio.api.schemas import ErrorOut
+from studio.errors import say_trouble
 
 router = Router(tags=["session"])
 
 
 class SessionOut(Schema):
+    """`needs_owner`: nobody has made this studio theirs yet."""
+
     name: str
     is_signed_in: bool
     is_demo: bool
+    is_owner: bool
+    needs_owner: bool
 
 
 class SignInIn(Schema):
-    name: str
-    password: str
+    name: Annotated[str, Field(max_length=150)]
+    password: Annotated[str, Field(max_length=1000)]
 
 
 def _session(request: HttpRequest) -> dict[str, object]:
     user = request.user
-    return {"name": user.get_username(), "is_signed_in": user.is_authenticated, "is_demo": settings.DEMO}
+    return {
+        "name": user.get_username(),
+        "is_signed_in": user.is_authenticated,
+        "is_demo": settings.DEMO,
+        "is_owner": bool(user.is_authenticated and (user.is_superuser or settings.DEMO)),
+        "needs_owner": not user.is_authenticated and not settings.DEMO and not get_user_model().objects.exists(),
+    }
 
 
 @router.get("", response=SessionOut, auth=None)
@@ -34,7 +52,7 @@ def show_session(request: HttpRequest):
     return _session(request)
 
 
-@router.post("", response={200: SessionOut, 401: ErrorOut}, auth=None)
+@router.post("", response={200: SessionOut, 401: ErrorOut, 422: ErrorOut, 429: ErrorOut}, auth=None)
 def sign_in(request: HttpRequest, body: SignInIn):
     user = authenticate(request, username=body.name, password=body.password)
     if user is None:
@@ -44,7 +62,37 @@ def sign_in(request: HttpRequest, body: SignInIn):
     return _session(request)
 
 
+@router.post("/owner", response={201: SessionOut, 409: ErrorOut, 422: ErrorOut}, auth=None)
+def make_owner(request: HttpRequest, body: SignInIn):
+    """The first one who comes makes the studio theirs; afterwards nobody can."""
+    users = get_user_model()
+    name = body.name.strip()
+    faults = []
+    try:
+        users.username_validator(name)
+    except ValidationError as error:
+        faults.append(Fault("name", str(error.messages[0]), name))
+    try:
+        validate_password(body.password, users(username=name))
+    except ValidationError as error:
+        faults += [Fault("password", words, "") for words in error.messages]
+    if faults:
+        raise DocumentError(faults)
+    with transaction.atomic():
+        if settings.DEMO or users.objects.exists():
+            return Status(409, {"message": "This studio has an owner already. Sign in.", "faults": []})
+        user = users.objects.create_superuser(name, password=body.password)
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    welcome(user)
+    return Status(201, _session(request))
+
+
 @router.delete("", response=SessionOut)
 def sign_out(request: HttpRequest):
     logout(request)
     return _session(request)
+
+
+def guessed_too_often(request: HttpRequest, credentials: object = None, *more: object) -> HttpResponse:
+    """After some wrong passwords in a row nothing is tried for ten minutes."""
+    return say_trouble(429, "That went wrong too often. Wait ten minutes, then try again.")

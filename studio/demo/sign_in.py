@@ -12,24 +12,30 @@ from studio.demo.load import DEMO_USER
 
 __all__ = ["SignInDemoUser"]
 
+_FORWARDED = ("HTTP_FORWARDED", "HTTP_VIA", "HTTP_X_REAL_IP")
+_HERE = {"localhost", "127.0.0.1", "[::1]"}
+
 
 class SignInDemoUser:
-    """Sign the demo user in on page views that come over loopback; never for anyone else."""
+    """Sign the demo user in on page views that come over loopback, to a loopback name, and through nobody else."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        if request.method == "GET" and not request.user.is_authenticated and self._is_loopback(request):
+        if request.method == "GET" and not request.user.is_authenticated and self._is_here(request):
             user = get_user_model().objects.filter(username=DEMO_USER).first()
             if user is not None:
                 login(request, user, backend="django.contrib.auth.backends.ModelBackend")
         return self.get_response(request)
 
     @staticmethod
-    def _is_loopback(request: HttpRequest) -> bool:
-        forwarded = any(header in request.META for header in ("HTTP_X_FORWARDED_FOR", "HTTP_FORWARDED"))
+    def _is_here(request: HttpRequest) -> bool:
+        if any(name.startswith("HTTP_X_FORWARDED") or name in _FORWARDED for name in request.META):
+            return False
+        host = request.META.get("HTTP_HOST", "").lower()
+        name = host if host.endswith("]") else host.rpartition(":")[0] or host
         try:
-            return ipaddress.ip_address(request.META.get("REMOTE_ADDR", "")).is_loopback and not forwarded
+            return name in _HERE and ipaddress.ip_address(request.META.get("REMOTE_ADDR", "")).is_loopback
         except ValueError:
             return False

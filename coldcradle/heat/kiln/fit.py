@@ -9,7 +9,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import least_squares
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.kiln import FACE_TIMES, left_alone
@@ -132,6 +131,8 @@ def _fit_falls(
     first = max(falls, key=lambda f: f.stop - f.start)
     ends = temperatures[first][[0, -1]] - room_c
     begun = float((times[first][-1] - times[first][0]) / max(1e-3, math.log(max(ends[0] / max(ends[1], 1e-3), 1.001))))
+
+    from scipy.optimize import least_squares  # takes half a second to load
 
     def off(parameters: Array) -> Array:
         share = face_share if face_share is not None else float(parameters[1])

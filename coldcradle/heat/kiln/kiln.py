@@ -13,7 +13,6 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
-from scipy.optimize import brentq
 
 from coldcradle.errors import ImpossibleInput
 
@@ -121,6 +120,8 @@ class Kiln:
         """The share of a fall that is the hot face's own: from the first hour where it is remembered, else by its
         lining.
         """
+        from scipy.optimize import brentq  # takes half a second to load
+
         if self.first_hour_k is None:
             return FACE_SHARE[self.lining]
         low, high = self._first_hour_k(0.0), self._first_hour_k(_MOST_SHARE)

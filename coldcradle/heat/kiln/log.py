@@ -11,7 +11,6 @@ from datetime import UTC, datetime
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.signal import medfilt
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.log_clock import mended_clock
@@ -180,6 +179,8 @@ def _clean(
     times: Array, temperatures: Array, others: list[Array], *, keeps_spikes: bool
 ) -> tuple[Array, Array, list[Array], list[Message]]:
     """In order, one reading a time, without what is not a number and without spikes."""
+    from scipy.signal import medfilt  # takes half a second to load
+
     times, notes = mended_clock(times, temperatures)
     good = np.isfinite(times) & np.isfinite(temperatures)
     if (lost := int((~good).sum())) > 0:

@@ -7,8 +7,6 @@ import math
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.integrate import solve_ivp
-from scipy.optimize import brentq
 
 from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
@@ -35,6 +33,8 @@ class Drop:
 def _shape(curvature_per_m: float, density_kg_m3: float) -> tuple[Array, float]:
     """Outline (k, 2) from the apex down to the angle at the shelf, and its volume, m³ (Young and Laplace)."""
     per_m2 = density_kg_m3 * GRAVITY / TENSION_N_M
+
+    from scipy.integrate import solve_ivp  # takes half a second to load
 
     def slope(_: float, state: Array) -> list[float]:
         r, z, angle, _volume = state
@@ -68,6 +68,8 @@ def round_drop(volume_m3: float, density_kg_m3: float) -> Drop:
 
     Its weight and its surface balance (Young-Laplace); a large one comes to 2·√(γ/(ρg))·sin(θ/2) of height.
     """
+    from scipy.optimize import brentq  # takes half a second to load
+
     if not 0 < volume_m3 <= _MOST_M3:
         raise ImpossibleInput(f"expected a drop of at most 50 cm³, got {volume_m3 * 1e6:g} cm³")
 

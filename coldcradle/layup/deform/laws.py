@@ -8,8 +8,6 @@ from __future__ import annotations
 
 import math
 
-from scipy.optimize import brentq
-
 from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 
@@ -47,6 +45,8 @@ def thread_length(*, work_per_pa: float, length_m: float, density_kg_m3: float) 
 
 def thread_work(*, length_m: float, stretched_m: float, density_kg_m3: float) -> float:
     """Heat work at which a hung thread has drawn out to a length, 1/Pa. Raises ImpossibleInput when it is no longer."""
+    from scipy.optimize import brentq  # takes half a second to load
+
     if stretched_m <= length_m:
         raise ImpossibleInput(f"expected a length above {length_m * 1e3:g} mm, got {stretched_m * 1e3:g} mm")
     most = parting_work(length_m=length_m, density_kg_m3=density_kg_m3)
@@ -71,6 +71,8 @@ def press_work(*, from_m: float, to_m: float, volume_m3: float, force_n: float) 
 
 def press_thickness(*, work_per_pa: float, from_m: float, volume_m3: float, force_n: float) -> float:
     """The thickness after so much heat work, m: in the end as W^(-1/4), which is why pressed work ends near 2 mm."""
+    from scipy.optimize import brentq  # takes half a second to load
+
     if work_per_pa <= 0:
         return from_m
 

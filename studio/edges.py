@@ -1,0 +1,35 @@
+"""Answers that no view has made, in the words and the form of the others."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse, HttpResponseBase
+
+from studio.errors import say_trouble
+
+__all__ = ["InWords", "not_from_here"]
+
+_WORDS = {404: "There is nothing here.", 405: "This cannot be done here.", 400: "The request cannot be read."}
+
+
+class InWords:
+    """Whatever the API's paths answer with 400, 404 or 405 is JSON in words."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        answer = self.get_response(request)
+        words = _WORDS.get(answer.status_code)
+        if words is None or not request.path.startswith("/api/") or "json" in answer.get("Content-Type", ""):
+            return answer
+        plain = say_trouble(answer.status_code, words)
+        if "Allow" in answer.headers:
+            plain["Allow"] = answer["Allow"]
+        return plain
+
+
+def not_from_here(request: HttpRequest, reason: str = "") -> HttpResponse:
+    """A request that does not prove that it comes from the studio's own page."""
+    return say_trouble(403, "This page was open for too long, or in another window too. Load it again.")

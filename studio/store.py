@@ -1,0 +1,134 @@
+"""The studio's file as a whole: looked at on the way up, copied, carried over, brought back, kept slim."""
+
+from __future__ import annotations
+
+import contextlib
+import fcntl
+import sqlite3
+import time
+from collections.abc import Iterator
+from datetime import UTC, datetime
+from pathlib import Path
+
+from django.conf import settings
+from django.core.management import call_command
+from django.db import connection
+from django.db.migrations.loader import MigrationLoader
+from django.db.migrations.recorder import MigrationRecorder
+
+__all__ = ["StoreTrouble", "bring_up_to_date", "copy_database", "daily_copy", "looked_at", "only_one", "stamp"]
+
+_KEPT_COPIES = 7
+_DAY_S = 86_400.0
+
+
+class StoreTrouble(Exception):
+    """The studio's file cannot be used as it is; the message says what to do."""
+
+
+def database_path() -> Path:
+    """Where the studio's file lies."""
+    return Path(str(connection.settings_dict["NAME"]))
+
+
+def copies_folder() -> Path:
+    """Where copies of it are kept."""
+    return database_path().parent / "backups"
+
+
+def stamp() -> str:
+    """This moment as part of the name of a file."""
+    return datetime.now(UTC).strftime("%Y%m%d-%H%M%S")
+
+
+def copy_database(target: Path) -> None:
+    """A copy of the file as it stands, made while others write: through SQLite's own online copying."""
+    target.parent.mkdir(parents=True, exist_ok=True)
+    part = target.with_suffix(".part")
+    try:
+        with (
+            contextlib.closing(sqlite3.connect(database_path())) as standing,
+            contextlib.closing(sqlite3.connect(part)) as made,
+        ):
+            standing.backup(made, pages=2000, sleep=0.005)
+        part.replace(target)
+    finally:
+        part.unlink(missing_ok=True)
+
+
+def looked_at(path: Path) -> None:
+    """Raises StoreTrouble for a file that is damaged or no database; one that is not there yet is fine."""
+    if not path.exists():
+        return
+    try:
+        with contextlib.closing(sqlite3.connect(f"file:{path}?mode=rw", uri=True, timeout=10)) as standing:
+            found = standing.execute("PRAGMA quick_check(3)").fetchall()
+    except sqlite3.DatabaseError as error:
+        found = [(str(error),)]
+    if found != [("ok",)]:
+        newest = max(copies_folder().glob("*.sqlite3"), key=lambda p: p.stat().st_mtime, default=None)
+        way = f"./run restore {newest}" if newest else "./run restore FILE, with a copy of yours"
+        raise StoreTrouble(f"{path} is damaged ({found[0][0]}). Nothing was changed. The way back is: {way}")
+
+
+def bring_up_to_date() -> list[str]:
+    """Carry an older database over, after a copy of it; the names of what was done. Raises StoreTrouble for one that
+    a newer release has made.
+    """
+    looked_at(database_path())
+    loader = MigrationLoader(connection)
+    newer = [
+        name
+        for app, name in MigrationRecorder(connection).applied_migrations()
+        if app == "studio" and (app, name) not in loader.disk_migrations
+    ]
+    if newer:
+        raise StoreTrouble(
+            f"{database_path()} was made by a newer release of Cold Cradle ({sorted(newer)[-1]}). Nothing was changed. "
+            "Use that release, or bring back an older copy: ./run restore FILE"
+        )
+    wanted = [key for key in loader.graph.leaf_nodes() if key not in loader.applied_migrations]
+    if not wanted:
+        return []
+    if loader.applied_migrations:
+        copy_database(copies_folder() / f"before-{wanted[-1][1]}-{stamp()}.sqlite3")
+    call_command("migrate", verbosity=0)
+    return [name for _, name in wanted]
+
+
+def daily_copy() -> Path | None:
+    """A copy for today where there is none yet; the last seven stay. None where today's lies there already."""
+    target = copies_folder() / f"daily-{datetime.now(UTC):%Y%m%d}.sqlite3"
+    if target.exists():
+        return None
+    copy_database(target)
+    for old in sorted(copies_folder().glob("daily-*.sqlite3"))[:-_KEPT_COPIES]:
+        old.unlink()
+    return target
+
+
+def sweep_orphans() -> int:
+    """Take mesh files away that no row speaks of, when they are a day old; how many there were."""
+    from studio.models import Solid
+
+    folder = Path(settings.MEDIA_ROOT) / "solids"
+    named = set(Solid.objects.values_list("file", flat=True))
+    gone = 0
+    for path in folder.glob("*") if folder.is_dir() else ():
+        if f"solids/{path.name}" not in named and time.time() - path.stat().st_mtime > _DAY_S:
+            path.unlink(missing_ok=True)
+            gone += 1
+    return gone
+
+
+@contextlib.contextmanager
+def only_one() -> Iterator[None]:
+    """Only one process serves or brings back a studio at a time. Raises StoreTrouble while another one does."""
+    path = Path(f"{database_path()}.lock")
+    path.parent.mkdir(parents=True, exist_ok=True)
+    with path.open("w") as file:
+        try:
+            fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError:
+            raise StoreTrouble(f"{database_path()} is being served. Stop the application first (Ctrl-C).") from None
+        yield
