@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import errno
+import json
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
@@ -84,6 +85,15 @@ def store_trouble(error: BaseException) -> tuple[int, str] | None:
     return None
 
 
+def _unread(error: HttpError) -> tuple[int, dict[str, Any]]:
+    """A body that could not be read at all."""
+    if error.status_code != 400:
+        return _said(error.status_code, str(error))
+    why = error.__cause__
+    plain = isinstance(why, ValueError) and not isinstance(why, UnicodeDecodeError | json.JSONDecodeError)
+    return _said(422, f"expected a request in JSON: {why}" if plain else "The request breaks off, or is no JSON.")
+
+
 def answer_errors(api: NinjaAPI) -> None:
     """Teach an API to answer each refusal in words."""
 
@@ -106,7 +116,7 @@ def answer_errors(api: NinjaAPI) -> None:
     answers(Http404, lambda e: _said(404, str(e) or "There is nothing here."))
     answers(AuthenticationError, lambda e: _said(401, "Sign in first."))
     answers(ValidationError, _validation)
-    answers(HttpError, lambda e: _said(e.status_code, "The request breaks off, or is no JSON."))
+    answers(HttpError, _unread)
     for kind in (Busy, DatabaseError, OSError):
         api.add_exception_handler(kind, _store_failed)
     answers(RequestDataTooBig, lambda e: _said(413, "expected a file of at most 2 MB; this one is larger"))

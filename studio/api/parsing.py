@@ -21,7 +21,7 @@ class PlainParser(Parser):
 
 
 _EVERYWHERE = {
-    400: "The request breaks off, or is no JSON.",
+    400: "The request cannot be read as one.",
     401: "Sign in first.",
     403: "The request does not come from the studio's own page.",
     404: "There is nothing of this number here.",
@@ -42,6 +42,8 @@ class Described(NinjaAPI):
         for verbs in schema["paths"].values():
             for operation in verbs.values():
                 responses = operation["responses"]
+                if not any(str(status).startswith("2") for status in responses):
+                    responses[200] = {"description": "A file."}
                 for status, words in _EVERYWHERE.items():
                     if status not in responses and str(status) not in responses:
                         responses[status] = {"description": words, "content": content}

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
 
-import { Refused, Unreachable } from "../../web/src/api/client";
+import { patiently, Refused, Unreachable } from "../../web/src/api/client";
 import { picked, send, sendFile } from "../../web/src/api/files";
 import { takeRoom } from "../../web/src/api/meshes";
 import { useInTurn } from "../../web/src/composables/useInTurn";
@@ -157,5 +157,39 @@ describe("edits of one row", () => {
     await inTurn(async (version) => ({ version: version + 1 }));
     standing = 9;
     expect((await inTurn(async (version) => ({ version }))).version).toBe(9);
+  });
+});
+
+describe("a studio that is busy", () => {
+  const busy = () =>
+    new Response('{"message":"busy"}', {
+      status: 503,
+      headers: { "Retry-After": "1" },
+    });
+  const request = () =>
+    new Request("http://studio/api/pieces/1", {
+      method: "PATCH",
+      body: '{"version":1}',
+    });
+
+  it("is asked again by itself, with the same body, until it answers", async () => {
+    const bodies: string[] = [];
+    vi.stubGlobal("fetch", async (sent: Request) => {
+      bodies.push(await sent.text());
+      return bodies.length < 3 ? busy() : new Response("{}");
+    });
+    expect((await patiently(request(), async () => {})).status).toBe(200);
+    expect(bodies).toEqual(['{"version":1}', '{"version":1}', '{"version":1}']);
+  });
+
+  it("is not asked for ever, and other refusals not again", async () => {
+    const fetch = vi.fn(async () => busy());
+    vi.stubGlobal("fetch", fetch);
+    expect((await patiently(request(), async () => {})).status).toBe(503);
+    expect(fetch).toHaveBeenCalledTimes(5);
+    const refusing = vi.fn(async () => new Response("", { status: 409 }));
+    vi.stubGlobal("fetch", refusing);
+    expect((await patiently(request(), async () => {})).status).toBe(409);
+    expect(refusing).toHaveBeenCalledTimes(1);
   });
 });

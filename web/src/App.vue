@@ -9,6 +9,7 @@ import LoadState from './components/LoadState.vue'
 import NavBar from './components/NavBar.vue'
 import { usePreferences } from './composables/usePreferences'
 import { useShortcuts } from './composables/useShortcuts'
+import SignIn from './places/SignIn.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -41,6 +42,7 @@ useShortcuts({
         :error="session.error.value"
         @again="session.refetch()"
       />
+      <SignIn v-else-if="session.data.value.needs_owner" needs-owner />
       <RouterView
         v-else-if="session.data.value.is_signed_in || route.name === 'sign-in'"
         :key="

@@ -20,7 +20,25 @@ export class Refused extends Error {
 /** What proves to the server that a request comes from this page. */
 export const csrfToken = () => /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
 
-const client = createClient<paths>({ baseUrl: globalThis.location?.origin ?? '' })
+const TRIES = 5
+
+/** Ask again by itself while the studio is busy writing: nothing was kept then, so nothing is done twice. */
+export async function patiently(
+  request: Request,
+  wait = (ms: number) => new Promise((go) => setTimeout(go, ms)),
+) {
+  for (let tried = 1; ; tried += 1) {
+    const answer = await fetch(request.clone())
+    if (answer.status !== 503 || tried === TRIES) return answer
+    const asked = Number(answer.headers.get('Retry-After') ?? 1)
+    await wait(Math.min(10, asked > 0 ? asked : 1) * 1000 * (0.6 + 0.8 * Math.random()))
+  }
+}
+
+const client = createClient<paths>({
+  baseUrl: globalThis.location?.origin ?? '',
+  fetch: (request) => patiently(request),
+})
 client.use({
   onRequest({ request }) {
     const token = csrfToken()
@@ -43,8 +61,8 @@ export async function asked<T>(
   }
   if (got.response.ok) return got.data as T
   const body = got.error as { message?: string; faults?: Fault[] } | undefined
-  if (got.response.status >= 502)
-    throw new Unreachable('The studio cannot be reached. What you typed is kept here.')
+  if ([502, 503, 504].includes(got.response.status))
+    throw new Unreachable(body?.message ?? 'The studio cannot be reached. What you typed is kept here.')
   throw new Refused(
     body?.message ?? `The studio answered ${got.response.status}. What you typed is kept here.`,
     got.response.status,

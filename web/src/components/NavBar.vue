@@ -6,7 +6,7 @@ import { api, asked } from '../api/client'
 import { usePreferences } from '../composables/usePreferences'
 import { PLACES } from '../router'
 
-defineProps<{ session?: { name: string; is_signed_in: boolean; is_demo: boolean } }>()
+defineProps<{ session?: { name: string; is_signed_in: boolean; is_demo: boolean; is_owner: boolean } }>()
 defineEmits<{ keys: [] }>()
 
 const route = useRoute()
@@ -62,6 +62,14 @@ async function signOut() {
         <button type="button" class="plain-button keys" @click="$emit('keys')">Keys <kbd>?</kbd></button>
       </div>
       <span v-if="session?.is_signed_in" class="who">{{ session.name }}</span>
+      <a
+        v-if="session?.is_owner"
+        class="keep"
+        href="/api/studio/backup"
+        download
+        title="The whole studio in one file. ./run restore FILE brings it back."
+        >Keep a copy</a
+      >
       <button
         v-if="session?.is_signed_in && !session.is_demo"
         type="button"
@@ -134,6 +142,10 @@ nav a.here::before {
   min-height: 24px;
 }
 
+.keep {
+  color: inherit;
+}
+
 .units {
   display: grid;
 }
@@ -194,6 +206,7 @@ kbd {
 
   nav a.here::before,
   .keys,
+  .keep,
   .who {
     display: none;
   }
