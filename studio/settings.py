@@ -74,7 +74,6 @@ AXES_COOLOFF_TIME = timedelta(minutes=10)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_CALLABLE = "studio.api.session.guessed_too_often"
 AXES_DISABLE_ACCESS_LOG = True
-AXES_USERNAME_FORM_FIELD = "name"
 ROOT_URLCONF = "studio.urls"
 WSGI_APPLICATION = "studio.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
@@ -155,5 +154,8 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
     # refused requests are answered in words; they are not news for the terminal
-    "loggers": {"django.request": {"level": "CRITICAL" if TESTING else "ERROR"}},
+    "loggers": {
+        "django.request": {"level": "CRITICAL" if TESTING else "ERROR"},
+        "axes": {"level": "CRITICAL" if TESTING else "WARNING"},
+    },
 }

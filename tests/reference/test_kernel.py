@@ -1,0 +1,74 @@
+"""The compiled loops against their twins in Python: the same numbers, whatever slab, line and glass."""
+
+from __future__ import annotations
+
+from unittest import skipIf
+
+import numpy as np
+from django.test import SimpleTestCase
+from hypothesis import given
+from hypothesis import strategies as st
+
+from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.glass.viscosity import Viscosity
+from coldcradle.heat.physics import slab as slabs
+from coldcradle.heat.physics import strain as strains
+from coldcradle.heat.physics import structure
+from coldcradle.heat.physics.kernel import KERNEL, build
+from coldcradle.heat.physics.simulate import glass_layer
+from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D
+
+WALL = Layer(thickness_m=0.03, conductivity_w_m_k=0.5, heat_j_m3_k=9e5)
+LINE = [(0.0, 20.0), (9000.0, 850.0), (12_000.0, 850.0), (15_000.0, 520.0), (30_000.0, 510.0), (90_000.0, 40.0)]
+kinds = sorted(shipped_kinds())
+
+
+@skipIf(KERNEL is None, "the machine has no C compiler: the loops in Python are the only ones")
+class Twins(SimpleTestCase):
+    def close(self, found: np.ndarray, wanted: np.ndarray, scale: float) -> None:
+        self.assertLess(float(np.abs(found - wanted).max()), 1e-9 * scale)
+
+    @given(
+        st.sampled_from(kinds),
+        st.floats(0.001, 0.2),
+        st.sampled_from([KILN, INSULATED, Face(sees="film", film_w_m2_k=7.0), Face(share=0.4)]),
+        st.booleans(),
+    )
+    def test_heat_and_stress(self, key: str, thick: float, bottom: Face, jumps: bool) -> None:
+        layers = (glass_layer(shipped_kinds()[key], thick), WALL)
+        slab = Slab1D(layers=layers, bottom=bottom)
+        start = 300.0 if jumps else None
+        quick = slabs.run_slab(slab, LINE, start_c=start)
+        slabs.KERNEL, kept = None, slabs.KERNEL
+        try:
+            slow = slabs.run_slab(slab, LINE, start_c=start)
+        finally:
+            slabs.KERNEL = kept
+        self.close(quick.temperatures_c, slow.temperatures_c, 1000.0)
+        for is_held in (True, False):
+            found = strains.run_strain(quick, is_held=is_held, structure=True)
+            strains.KERNEL, kept = None, strains.KERNEL
+            structure.KERNEL = None
+            try:
+                wanted = strains.run_strain(quick, is_held=is_held, structure=True)
+            finally:
+                strains.KERNEL = structure.KERNEL = kept
+            self.close(found.stress_pa, wanted.stress_pa, max(1e5, float(np.abs(wanted.stress_pa).max())))
+            self.close(found.bend_per_m, wanted.bend_per_m, 1.0)
+
+    def test_two_glasses_settle_each_by_its_own_curve(self) -> None:
+        curves = [Viscosity.of(shipped_kinds()[key]) for key in kinds[:2]]
+        times = np.linspace(0, 40_000, 160)
+        line = np.interp(times, [0, 10_000, 40_000], [650.0, 520.0, 60.0])
+        temperatures = np.column_stack([line, line - 3.0])
+        quick = structure.carry_fictive(times, temperatures, curves)
+        structure.KERNEL, kept = None, structure.KERNEL
+        try:
+            slow = structure.carry_fictive(times, temperatures, curves)
+        finally:
+            structure.KERNEL = kept
+        for a, b in zip(quick, slow, strict=True):
+            self.close(a, b, 1000.0)
+
+    def test_what_is_compiled_already_is_not_compiled_again(self) -> None:
+        self.assertTrue(build())
