@@ -36,12 +36,19 @@ def write_backup(target: Path) -> int:
             with zipfile.ZipFile(part, "w", zipfile.ZIP_DEFLATED, compresslevel=3) as packed:
                 packed.writestr(_TOLD, json.dumps({"format": "cold-cradle-backup", "version": 1, "made_at": stamp()}))
                 packed.write(copy, _DATABASE)
-                for path in sorted((media / "solids").glob("*")):
-                    packed.write(path, f"media/solids/{path.name}")
+                for name in _meshes(copy):
+                    if (media / name).is_file():
+                        packed.write(media / name, f"media/{name}")
         part.replace(target)
     finally:
         part.unlink(missing_ok=True)
     return target.stat().st_size
+
+
+def _meshes(copy: Path) -> list[str]:
+    """The mesh files that a copy of the database speaks of."""
+    with closing(sqlite3.connect(copy)) as rows:
+        return [name for (name,) in rows.execute("SELECT DISTINCT file FROM studio_solid ORDER BY file")]
 
 
 def _unpacked(source: Path, folder: Path) -> None:

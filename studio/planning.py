@@ -258,13 +258,15 @@ def summary_of(document: dict[str, Any], found: PiecePlan) -> dict[str, Any]:
     }
 
 
-def unplanned_summary(why: str) -> dict[str, Any]:
-    """What a list shows of a piece that cannot be planned as it stands: that, and why; the others are not held up."""
+def unplanned_summary(why: str, called: str = "cannot be planned") -> dict[str, Any]:
+    """What a list shows of a piece that cannot be planned as it stands, or is not yet: that, and why; the others are
+    not held up.
+    """
     return {
         "thread": [],
         "stage": "",
         "stages": 0,
-        "process": "cannot be planned",
+        "process": called,
         "family": "",
         "waits_at": "",
         "waits_word": why[:200],

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+import time
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
@@ -38,7 +39,7 @@ from studio.starters import starting_cradle, starting_layup, typed_layup
 __all__ = ["answer_piece", "conflict", "full_paths", "router", "told_by_stage", "told_piece"]
 
 router = Router(tags=["pieces"])
-_PAGE = 40
+_PAGE, _MOMENT_S = 40, 0.25
 _LONGEST_NAME = 120
 
 
@@ -141,20 +142,32 @@ def list_pieces(request: HttpRequest, search: str = "", offset: int = Query(0, g
     mine = Piece.objects.of(request.user).filter(is_put_away=put_away)
     found = mine.filter(name__icontains=search.strip().replace("\0", "")[:_LONGEST_NAME]) if search.strip() else mine
     rows = list(found[offset : offset + _PAGE])
-    for piece in rows:
-        if piece.summary is None:  # its kiln or its glass was changed since
-            try:
-                work = planned(piece)
-            except ColdCradleError as error:
-                piece.summary = unplanned_summary(str(error))
-                continue
-            piece.summary = summary_of(work.document, work.plan)
-            Piece.objects.filter(pk=piece.pk).update(summary=piece.summary)
+    pending = _worked_out_anew([piece for piece in rows if piece.summary is None])
+    count = found.count()
     return {
         "rows": [{**p.summary, "id": p.pk, "name": p.name, "updated_at": p.updated_at} for p in rows],
-        "count": found.count(),
-        "all": mine.count(),
+        "count": count,
+        "all": mine.count() if found is not mine else count,
+        "pending": pending,
     }
+
+
+def _worked_out_anew(pieces: list[Piece]) -> int:
+    """Plan those whose kiln or glass was changed since, as many as a moment allows; how many are left for later."""
+    until = time.monotonic() + _MOMENT_S
+    left = 0
+    for piece in pieces:
+        if time.monotonic() > until:
+            piece.summary = unplanned_summary("", "being worked out anew")
+            left += 1
+            continue
+        try:
+            work = planned(piece)
+            piece.summary = summary_of(work.document, work.plan)
+        except ColdCradleError as error:
+            piece.summary = unplanned_summary(str(error))
+        Piece.objects.filter(pk=piece.pk, version=piece.version).update(summary=piece.summary)
+    return left
 
 
 def _on_what(request: HttpRequest, cradle_id: int | None, shape: str, process: str) -> tuple[Cradle | None, dict]:

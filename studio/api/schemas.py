@@ -174,9 +174,12 @@ class PieceRowOut(Schema):
 
 
 class PieceListOut(Schema):
+    """`pending`: how many of these rows are still to be worked out anew; ask again in a moment."""
+
     rows: list[PieceRowOut]
     count: int
     all: int
+    pending: int = 0
 
 
 class NewPieceIn(Schema):

@@ -22,6 +22,7 @@ class Piece(Owned):
 
     class Meta:
         ordering = ["-updated_at", "-pk"]
+        indexes = [models.Index(fields=["owner", "-updated_at", "-id"], name="newest_of_an_owner")]
 
     def __str__(self) -> str:
         return self.name

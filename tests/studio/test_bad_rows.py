@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from unittest import mock
+
 from studio.actions.pieces import import_piece
 from studio.models import Piece, StockItem
 from tests.documents import document
@@ -30,3 +32,20 @@ class OneBadRow(StudioTest):
         Piece.objects.update(summary=None)
         self.assertEqual(self.ask("GET", "/pieces").status_code, 200)
         self.assertEqual(self.ask("GET", f"/pieces/{self.piece.pk}").status_code, 200)
+
+    def test_a_page_of_many_to_be_worked_out_anew_answers_in_a_moment_and_again(self) -> None:
+        for _ in range(3):
+            import_piece(self.owner, document())
+        Piece.objects.update(summary=None)
+        with mock.patch("studio.api.pieces._MOMENT_S", -1.0):
+            first = self.ask("GET", "/pieces").json()
+        self.assertEqual((first["pending"], len(first["rows"])), (4, 4))
+        self.assertEqual({row["process"] for row in first["rows"]}, {"being worked out anew"})
+        later = self.ask("GET", "/pieces").json()
+        self.assertEqual(later["pending"], 0)
+        self.assertTrue(all(row["thread"] for row in later["rows"]))
+
+    def test_a_long_list_is_read_along_its_index(self) -> None:
+        rows = Piece.objects.of(self.owner).filter(is_put_away=False)
+        self.assertIn("newest_of_an_owner", rows[:40].explain())
+        self.assertNotIn("TEMP B-TREE", rows[:40].explain())

@@ -109,8 +109,19 @@ class Whole(SimpleTestCase):
         mesh = self.var / "media" / "solids" / "leaf.stl"
         mesh.parent.mkdir(parents=True)
         mesh.write_bytes(b"solid leaf")
+        (mesh.parent / "nobodys.stl").write_bytes(b"x")
+        with closing(sqlite3.connect(self.database)) as standing:
+            owner = standing.execute("SELECT id FROM auth_user").fetchone()[0]
+            standing.execute(
+                "INSERT INTO studio_solid (owner_id, created_at, updated_at, version, name, ending, file, found) "
+                "VALUES (?, '2026-01-01', '2026-01-01', 1, 'leaf', '.stl', 'solids/leaf.stl', '{}')",
+                [owner],
+            )
+            standing.commit()
         packed = self.var / "all.zip"
         self.assertEqual(self.command("backup", str(packed)).returncode, 0)
+        with zipfile.ZipFile(packed) as inside:
+            self.assertNotIn("media/solids/nobodys.stl", inside.namelist())
         mesh.unlink()
         with closing(sqlite3.connect(self.database)) as standing:
             standing.execute("UPDATE studio_piece SET name = 'spoilt'")

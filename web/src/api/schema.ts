@@ -3710,12 +3710,20 @@ export interface components {
                 number
             ];
         };
-        /** PieceListOut */
+        /**
+         * PieceListOut
+         * @description `pending`: how many of these rows are still to be worked out anew; ask again in a moment.
+         */
         PieceListOut: {
             /** All */
             all: number;
             /** Count */
             count: number;
+            /**
+             * Pending
+             * @default 0
+             */
+            pending: number;
             /** Rows */
             rows: components["schemas"]["PieceRowOut"][];
         };
@@ -4825,7 +4833,7 @@ export interface operations {
                     "application/json": components["schemas"]["ChoicesOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -4933,7 +4941,7 @@ export interface operations {
                     "application/json": components["schemas"]["CradleListOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5038,7 +5046,7 @@ export interface operations {
                     "application/json": components["schemas"]["CradleOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5141,7 +5149,7 @@ export interface operations {
                     "application/json": components["schemas"]["CradleOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5248,7 +5256,7 @@ export interface operations {
                     "application/json": components["schemas"]["CradleOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5362,7 +5370,7 @@ export interface operations {
                     "application/json": components["schemas"]["CradleOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5465,7 +5473,7 @@ export interface operations {
                     "application/json": components["schemas"]["CradleOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5578,7 +5586,7 @@ export interface operations {
                     "application/json": components["schemas"]["CradleOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5681,7 +5689,7 @@ export interface operations {
                     "application/json": components["schemas"]["FiringListOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5790,7 +5798,7 @@ export interface operations {
                     "application/json": components["schemas"]["LiveOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5895,7 +5903,7 @@ export interface operations {
                     "application/json": components["schemas"]["AfterOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6000,7 +6008,7 @@ export interface operations {
                     "application/json": components["schemas"]["AheadOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6103,7 +6111,7 @@ export interface operations {
                     "application/json": components["schemas"]["BeforeOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6210,7 +6218,7 @@ export interface operations {
                     "application/json": components["schemas"]["BeforeOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6315,7 +6323,7 @@ export interface operations {
                     "application/json": components["schemas"]["LiveOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6422,7 +6430,7 @@ export interface operations {
                     "application/json": components["schemas"]["BeforeOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6537,7 +6545,7 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6631,7 +6639,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6738,7 +6753,7 @@ export interface operations {
                     "application/json": components["schemas"]["AfterOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6845,7 +6860,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -6961,7 +6976,7 @@ export interface operations {
                     "application/json": components["schemas"]["AfterOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7077,7 +7092,7 @@ export interface operations {
                     "application/json": components["schemas"]["StagePhotoOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7184,7 +7199,7 @@ export interface operations {
                     "application/json": components["schemas"]["CountOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7291,7 +7306,7 @@ export interface operations {
                     "application/json": components["schemas"]["LiveOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7400,7 +7415,7 @@ export interface operations {
                     "application/json": components["schemas"]["LiveOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7503,7 +7518,7 @@ export interface operations {
                     "application/json": components["schemas"]["GlassOut"][];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7608,7 +7623,7 @@ export interface operations {
                     "application/json": components["schemas"]["GlassOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7715,7 +7730,7 @@ export interface operations {
                     "application/json": components["schemas"]["GlassOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7829,7 +7844,7 @@ export interface operations {
                     "application/json": components["schemas"]["GlassOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -7930,7 +7945,7 @@ export interface operations {
                     "application/json": components["schemas"]["KilnOut"][];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8035,7 +8050,7 @@ export interface operations {
                     "application/json": components["schemas"]["KilnOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8142,7 +8157,7 @@ export interface operations {
                     "application/json": components["schemas"]["KilnOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8267,7 +8282,7 @@ export interface operations {
                     "application/json": components["schemas"]["LogOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8379,7 +8394,7 @@ export interface operations {
                     "application/json": components["schemas"]["JobOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8487,7 +8502,7 @@ export interface operations {
                     "application/json": components["schemas"]["NotebookOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8579,7 +8594,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8671,7 +8693,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8774,7 +8803,7 @@ export interface operations {
                     "application/json": components["schemas"]["BestOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8877,7 +8906,7 @@ export interface operations {
                     "application/json": components["schemas"]["PageOut"][];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -8973,7 +9002,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9078,7 +9114,7 @@ export interface operations {
                     "application/json": components["schemas"]["OutlineOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9183,7 +9219,7 @@ export interface operations {
                     "application/json": components["schemas"]["PatternOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9294,7 +9330,7 @@ export interface operations {
                     "application/json": components["schemas"]["DrawingOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9399,7 +9435,7 @@ export interface operations {
                     "application/json": components["schemas"]["OutlineOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9493,7 +9529,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9598,7 +9641,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceListOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9703,7 +9746,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9804,7 +9847,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -9909,7 +9952,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10016,7 +10059,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10128,7 +10171,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10235,7 +10278,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10338,7 +10381,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10445,7 +10495,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10561,7 +10611,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10677,7 +10727,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10793,7 +10843,7 @@ export interface operations {
                     "application/json": components["schemas"]["CradleOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -10900,7 +10950,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11016,7 +11066,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11132,7 +11182,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11237,7 +11287,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11342,7 +11399,7 @@ export interface operations {
                     "application/json": components["schemas"]["Coasting"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11449,7 +11506,7 @@ export interface operations {
                     "application/json": components["schemas"]["Comparison"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11554,7 +11611,7 @@ export interface operations {
                     "application/json": components["schemas"]["HourRow"][];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11659,7 +11716,7 @@ export interface operations {
                     "application/json": components["schemas"]["AssessedSchedule"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11766,7 +11823,7 @@ export interface operations {
                     "application/json": components["schemas"]["TryOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11873,7 +11930,7 @@ export interface operations {
                     "application/json": components["schemas"]["CuttingOut"][];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -11980,7 +12037,7 @@ export interface operations {
                     "application/json": components["schemas"]["CutOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12094,7 +12151,7 @@ export interface operations {
                     "application/json": components["schemas"]["FormFitOut"][];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12199,7 +12256,7 @@ export interface operations {
                     "application/json": components["schemas"]["Motion"] | null;
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12306,7 +12363,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12431,7 +12488,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12557,7 +12614,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12674,7 +12731,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12791,7 +12848,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -12907,7 +12964,7 @@ export interface operations {
                     "application/json": components["schemas"]["PieceOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13017,7 +13074,7 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13122,7 +13179,7 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13232,7 +13289,7 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13337,7 +13394,7 @@ export interface operations {
                     "application/json": components["schemas"]["SessionOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13457,7 +13514,7 @@ export interface operations {
                     "application/json": components["schemas"]["SolidOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13555,7 +13612,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13649,7 +13713,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13757,7 +13828,7 @@ export interface operations {
                     "application/json": components["schemas"]["StockListOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13862,7 +13933,7 @@ export interface operations {
                     "application/json": components["schemas"]["StockOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -13961,7 +14032,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14062,7 +14133,7 @@ export interface operations {
                     "application/json": components["schemas"]["CountOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14169,7 +14240,7 @@ export interface operations {
                     "application/json": components["schemas"]["StockOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14283,7 +14354,7 @@ export interface operations {
                     "application/json": components["schemas"]["StockOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14386,7 +14457,7 @@ export interface operations {
                     "application/json": components["schemas"]["StockOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14499,7 +14570,7 @@ export interface operations {
                     "application/json": components["schemas"]["StockOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14591,7 +14662,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14692,7 +14770,7 @@ export interface operations {
                     "application/json": components["schemas"]["SumOut"][];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14799,7 +14877,7 @@ export interface operations {
                     "application/json": components["schemas"]["OutcomeOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -14905,7 +14983,7 @@ export interface operations {
                     "application/json": components["schemas"]["FilledOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15006,7 +15084,7 @@ export interface operations {
                     "application/json": components["schemas"]["TimerOut"][];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15111,7 +15189,7 @@ export interface operations {
                     "application/json": components["schemas"]["TimerOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15214,7 +15292,7 @@ export interface operations {
                     "application/json": components["schemas"]["TimerOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15317,7 +15395,7 @@ export interface operations {
                     "application/json": components["schemas"]["TimerOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15418,7 +15496,7 @@ export interface operations {
                     "application/json": components["schemas"]["TodayOut"];
                 };
             };
-            /** @description The request breaks off, or is no JSON. */
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -15510,7 +15588,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The request breaks off, or is no JSON. */
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
             400: {
                 headers: {
                     [name: string]: unknown;

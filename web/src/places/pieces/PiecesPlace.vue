@@ -43,6 +43,8 @@ const list = useQuery({
       }),
     ),
   placeholderData: keepPreviousData,
+  // after a kiln or a glass was changed, rows are worked out anew a few at a time
+  refetchInterval: (query) => (query.state.data?.pending ? 400 : false),
 })
 const shown = computed(() => list.data.value)
 
