@@ -7,7 +7,7 @@ import os
 import subprocess
 import tempfile
 from pathlib import Path
-from typing import Any
+from typing import Any, ClassVar
 
 from django.conf import settings
 from django.test import SimpleTestCase
@@ -19,8 +19,12 @@ ROOT = Path(settings.ROOT)
 
 
 class Description(SimpleTestCase):
-    def setUp(self) -> None:
-        self.schema: dict[str, Any] = json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/")))
+    schema: ClassVar[dict[str, Any]] = {}
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.schema = json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/")))
 
     def operations(self) -> list[tuple[str, str, dict[str, Any]]]:
         return [(path, verb, o) for path, verbs in self.schema["paths"].items() for verb, o in verbs.items()]
@@ -65,6 +69,12 @@ class Description(SimpleTestCase):
                 kinds = {entry.get("type"), *(option.get("type") for option in entry.get("anyOf", []))}
                 if kinds & {"number", "integer"}:
                     self.assertTrue(key in known or key.endswith(ends), f"{name}.{key}")
+
+    def test_what_may_come_back_from_everywhere_is_said_everywhere(self) -> None:
+        for path, verb, operation in self.operations():
+            self.assertLessEqual(
+                {"401", "404", "405", "422", "503", "507"}, set(operation["responses"]), f"{verb} {path}"
+            )
 
     def test_every_operation_is_named(self) -> None:
         names = [o["operationId"] for _, _, o in self.operations()]

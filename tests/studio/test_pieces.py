@@ -40,7 +40,7 @@ class ReadContext(StudioTest):
 
     def test_there_are_no_pieces_at_first(self) -> None:
         self.client.force_login(self.new_owner("Plover"))
-        self.assertEqual(self.ask("GET", "/pieces").json(), {"rows": [], "count": 0, "all": 0})
+        self.assertEqual(self.ask("GET", "/pieces").json(), {"rows": [], "count": 0, "all": 0, "pending": 0})
 
 
 class Changing(StudioTest):
