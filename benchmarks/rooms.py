@@ -1,48 +1,14 @@
-"""Timings of meshes, outlines and a long rack; the mesh against slicing level by level, in the same run."""
+"""Timings of outlines and a long rack."""
 
 from __future__ import annotations
 
 import json
 import statistics
-import time
 from typing import Any
 
 import numpy as np
 
 Figures = dict[str, float]
-
-
-def bench_mesh() -> Figures:
-    """The curve of 1.3 million triangles at 200 levels, and trimesh's own sections of the same mesh at the same
-    levels.
-    """
-    import trimesh
-
-    from coldcradle.cradle.curve import room_curve
-
-    mesh = trimesh.creation.icosphere(subdivisions=8, radius=0.05)
-    levels = np.linspace(-0.05, 0.05, 202)[1:-1]
-    triangles = np.asarray(mesh.triangles)
-    times = []
-    for _ in range(3):
-        began = time.perf_counter()
-        _, area, _ = room_curve(triangles, levels)
-        times.append(time.perf_counter() - began)
-    began = time.perf_counter()
-    sliced = []
-    for z in levels:
-        cut = mesh.section(plane_origin=[0, 0, z], plane_normal=[0, 0, 1])
-        flat, _ = cut.to_2D()
-        sliced.append(float(flat.area))
-    slicing = time.perf_counter() - began
-    worst = float(np.abs(area / np.array(sliced) - 1).max())
-    ours = min(times)
-    return {
-        f"room of {len(triangles) / 1e6:.1f} M triangles, 200 levels, ms": ours * 1e3,
-        "the same by slicing each level, ms": slicing * 1e3,
-        "slicing / ours, times": slicing / ours,
-        "largest difference of areas, millionths": worst * 1e6,
-    }
 
 
 def bench_outline(spread_ms: Any) -> Figures:

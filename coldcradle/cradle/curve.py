@@ -11,6 +11,7 @@ from coldcradle.cradle.shapes import Array
 
 __all__ = ["levels_of", "room_curve"]
 
+_AT_ONCE = 16_384  # triangles whose numbers fit into a processor's own memory
 _FLAT = 1e-9  # a triangle whose heights differ by less than this share of the mesh is level
 
 
@@ -44,16 +45,18 @@ def _pairs(first: NDArray[np.intp], last: NDArray[np.intp]) -> tuple[NDArray[np.
     return triangle, np.arange(len(triangle)) - start + np.repeat(first, count)
 
 
-def _accumulate(z: Array, weights: Sequence[Array], levels: Array) -> list[tuple[Array, Array]]:
+def _accumulate(z: tuple[Array, Array, Array], weights: Sequence[Array], levels: Array) -> list[tuple[Array, Array]]:
     """Σ of weight·(share of each triangle below a level), and its integral over height, at every level and for each
     weight.
 
     With a ≤ b ≤ c the heights of a triangle's corners, the share below z is (z-a)²/((b-a)(c-a)) up to b and
     1 - (c-z)²/((c-b)(c-a)) from there; above c it is 1 and its integral z - (a+b+c)/3.
     """
-    z = np.sort(z, axis=1)
-    a, b, c = z[:, 0], z[:, 1], z[:, 2]
-    middle = z.mean(axis=1)
+    p, q, r = z  # by columns: sorting rows of three takes thrice as long
+    least, most = np.minimum(p, q), np.maximum(p, q)
+    a, c = np.minimum(least, r), np.maximum(most, r)
+    b = np.maximum(least, np.minimum(most, r))
+    middle = (p + q + r) / 3
     many = len(levels)
     first = np.searchsorted(levels, a, side="left")
     above = np.searchsorted(levels, c, side="left")  # from here on the whole triangle lies below
@@ -81,9 +84,20 @@ def room_curve(triangles_m: NDArray[np.floating], levels_m: Array) -> tuple[Arra
     and down for those that look up; so an open top does no harm. Exact for the mesh at every level: the volume is
     a cubic between corners. Triangles (n, 3, 3) in m; levels ascending. Source: divergence theorem, field (0, 0, z).
     """
-    points = np.asarray(triangles_m, dtype=float)
-    (ux, uy, uz), (vx, vy, vz) = (points[:, 1] - points[:, 0]).T, (points[:, 2] - points[:, 0]).T
+    points, levels = np.asarray(triangles_m, dtype=float).reshape(-1, 9), np.asarray(levels_m, dtype=float)
+    total = np.zeros((3, len(levels)))
+    for start in range(0, len(points), _AT_ONCE):
+        total += _part_of_curve(points[start : start + _AT_ONCE], levels)
+    volume, area, touched = total
+    return volume, area, touched
+
+
+def _part_of_curve(points: Array, levels: Array) -> Array:
+    """Volume, area and touched area (3, L) of some triangles (n, 9)."""
+    # a row for each coordinate of each corner: whole rows are worked on several times as fast as every ninth number
+    ax, ay, az, bx, by, bz, cx, cy, cz = np.ascontiguousarray(points.T)
+    ux, uy, uz, vx, vy, vz = bx - ax, by - ay, bz - az, cx - ax, cy - ay, cz - az
     turn = ux * vy - uy * vx  # twice the face's shadow, above 0 for faces that look up
     face = np.sqrt((uy * vz - uz * vy) ** 2 + (uz * vx - ux * vz) ** 2 + turn**2) / 2
-    (area, volume), (touched, _) = _accumulate(points[:, :, 2], (-turn / 2, face), np.asarray(levels_m, dtype=float))
-    return volume, area, touched
+    (area, volume), (touched, _) = _accumulate((az, bz, cz), (-turn / 2, face), levels)
+    return np.stack([volume, area, touched])
