@@ -51,8 +51,11 @@ def glass_points(inside: SimulatedRun, total_s: float) -> list[GlassPoint]:
     corners = np.linspace(0, last - 1, _POINTS // 3).astype(int)
     worst = [int(stress.worst_tension_pa[:last].argmax())]
     chosen = np.unique(np.concatenate([even, corners, worst]))
-    columns = np.column_stack([heat.times_s, heat.surface_c, heat.heart_c, stress.surface_pa, stress.heart_pa])[chosen]
-    return [GlassPoint(round(t), round(s, 1), round(h, 1), round(a), round(b)) for t, s, h, a, b in columns.tolist()]
+    whole = [
+        np.rint(column[chosen]).astype(int).tolist() for column in (heat.times_s, stress.surface_pa, stress.heart_pa)
+    ]
+    tenths = [column[chosen].round(1).tolist() for column in (heat.surface_c, heat.heart_c)]
+    return [GlassPoint(*point) for point in zip(whole[0], *tenths, *whole[1:], strict=True)]
 
 
 def profile_of(inside: SimulatedRun) -> list[tuple[float, float]]:

@@ -249,6 +249,9 @@ class LoadedKiln:
         return sum(self.energy_parts_j(times_s, temperatures_c))
 
 
+_ALONG = np.linspace(0.0, 1.0, 33)
+
+
 @functools.lru_cache(maxsize=1024)
 def _path(kiln: LoadedKiln, start_c: float, end_c: float, rate_k_per_h: float | None) -> tuple[np.ndarray, np.ndarray]:
     """`LoadedKiln.path`, remembered: a firing is tried several times with the same steps in it."""
@@ -262,7 +265,8 @@ def _path(kiln: LoadedKiln, start_c: float, end_c: float, rate_k_per_h: float | 
         )
     if not rising and rate_k_per_h is None and start_c > end_c:
         return kiln._fall(start_c, end_c)
-    temperatures = np.linspace(start_c, end_c, 33)
+    temperatures = start_c + (end_c - start_c) * _ALONG
+    temperatures[-1] = end_c
     middle = (temperatures[1:] + temperatures[:-1]) / 2
     spare = kiln.kiln.power_w if rising else 0.0
     own = (spare - kiln.conductance_w_per_k * (middle - kiln.room_c)) / kiln.heat_capacity_j_per_k

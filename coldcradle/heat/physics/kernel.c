@@ -1,6 +1,6 @@
 /* The three inner loops of a run through the glass: heat, stress and structure, step after step.
  *
- * Each does what its twin in Python does, in the same order of operations; arrays are row by row. The twins run where
+ * And the times to step through. Each does what its twin in Python does, in the same order of operations; arrays are row by row. The twins run where
  * this was not compiled, and a test compares the two.
  */
 #include <math.h>
@@ -131,4 +131,35 @@ void fictive_steps(int n, int steps, int many, const double *temperatures, const
             }
         }
     }
+}
+
+/* Times to step through along a line of corners (n): short after each corner, longer along straight parts, finer where
+ * glass sets. law: lowest and highest of that, the slow step, the first step, the stir, the growth, the slope before.
+ * Returns how many, or -1 where there are more than most. */
+int grid_times(int n, const double *at_s, const double *at_c, const double *law, int most, double *times)
+{
+    double low = law[0], high = law[1], slow = law[2], first = law[3], stir = law[4], growth = law[5], before = law[6];
+    int count = 0;
+    times[count++] = at_s[0];
+    for (int i = 0; i + 1 < n; i++) {
+        double t0 = at_s[i], t1 = at_s[i + 1], c0 = at_c[i], c1 = at_c[i + 1];
+        double length = t1 - t0, slope = (c1 - c0) / length;
+        double rate = fabs(slope), turn = fabs(slope - before);
+        before = slope;
+        int watched = fmin(c0, c1) < high && fmax(c0, c1) > low;
+        double longest = rate > 0 ? (watched ? 5.0 : 25.0) / rate : length / 8;
+        double step = fmin(fmax(first, stir / fmax(turn, 1e-9)), longest);
+        double t = t0;
+        while (t1 - t > step * 1.01) {
+            t += step;
+            if (count >= most) return -1;
+            times[count++] = t;
+            double next = fmin(step * growth, longest);
+            if (t - t0 < 30 * slow) next = fmin(next, slow);
+            step = next;
+        }
+        if (count >= most) return -1;
+        times[count++] = t1;
+    }
+    return count;
 }

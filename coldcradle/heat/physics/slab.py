@@ -27,6 +27,7 @@ _GAMMA = 1 - 1 / np.sqrt(2)
 _FIRST_S, _STIR_K, _GROWTH = 10.0, 0.6, 1.45
 _MOST_POINTS = 20_000
 _DAMPED_STEPS = 4
+_TOO_LONG = "this firing is too long to be run through the glass"
 
 Line = Sequence[tuple[float, float]]
 Array = NDArray[np.float64]
@@ -139,6 +140,18 @@ def _mesh(slab: Slab1D) -> tuple[Array, Array, Array, list[int]]:
 
 def _grid(line: Line, watch_c: tuple[float, float], slow_s: float, before: float) -> Array:
     """Times to step through: short after each corner, longer along straight parts, finer where glass sets."""
+    if KERNEL is None:
+        return _grid_plain(line, watch_c, slow_s, before)
+    at_s, at_c = np.array(line).T.copy()
+    law = np.array([*watch_c, slow_s, _FIRST_S, _STIR_K, _GROWTH, before])
+    times = np.empty(_MOST_POINTS)
+    count = KERNEL.grid_times(len(at_s), pointer(at_s), pointer(at_c), pointer(law), _MOST_POINTS, pointer(times))
+    if count < 0:
+        raise ImpossibleInput(_TOO_LONG)
+    return times[:count].copy()
+
+
+def _grid_plain(line: Line, watch_c: tuple[float, float], slow_s: float, before: float) -> Array:
     low, high = watch_c
     times = [line[0][0]]
     for (t0, c0), (t1, c1) in itertools.pairwise(line):
@@ -158,7 +171,7 @@ def _grid(line: Line, watch_c: tuple[float, float], slow_s: float, before: float
             step = min(step * _GROWTH, longest, slow_s if t - t0 < 30 * slow_s else longest)
         times.append(t1)
         if len(times) > _MOST_POINTS:
-            raise ImpossibleInput("this firing is too long to be run through the glass")
+            raise ImpossibleInput(_TOO_LONG)
     return np.array(times)
 
 
