@@ -142,29 +142,6 @@ def bench_pages() -> Figures:
     return {"first load, JavaScript gzipped kB": size / 1e3, "all JavaScript gzipped kB": every / 1e3}
 
 
-def bench_browser() -> Figures:
-    """Time until the pieces place shows its rows in headless Chromium, median of five fresh windows."""
-
-    from tests.browser.base import BrowserTest
-
-    class Load(BrowserTest):
-        def runTest(self) -> None:  # noqa: N802 - unittest's name
-            for _ in range(6):
-                began = time.perf_counter()
-                page = self.open("/pieces")
-                page.get_by_text("Lamp-room prism").wait_for()
-                found.append((time.perf_counter() - began) * 1e3)
-
-    found: list[float] = []
-    import unittest
-
-    result = unittest.TestResult()
-    unittest.TestSuite([Load()]).run(result)
-    for _, trouble in result.errors + result.failures:
-        print(trouble, file=sys.stderr)
-    return {"first page in the browser, median ms": statistics.median(found[1:])} if len(found) > 1 else {}
-
-
 def _alone() -> None:
     """One thread of the linear algebra: what others do on the machine must not show in the ratios."""
     for name in ("OMP_NUM_THREADS", "OPENBLAS_NUM_THREADS", "MKL_NUM_THREADS"):
@@ -204,6 +181,7 @@ def main() -> None:
     settings.ALLOWED_HOSTS = ["*"]
     call_command("migrate", verbosity=0)
     base = baseline_ms()
+    from benchmarks.browser import bench_browser
     from benchmarks.fire import bench_log, bench_watch
     from benchmarks.heat import bench_looks, bench_slab
     from benchmarks.rivals import bench_curve, bench_firing
