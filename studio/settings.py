@@ -49,6 +49,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "studio.edges.GZipBeyond",
     "csp.middleware.CSPMiddleware",
     "studio.edges.InWords",
     "django.contrib.sessions.middleware.SessionMiddleware",

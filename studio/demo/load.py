@@ -22,7 +22,7 @@ from studio.demo.history import load_history
 from studio.models import GlassKind, Kiln
 from studio.stock_levels import rack_of
 
-__all__ = ["DEMO_USER", "load_demo"]
+__all__ = ["DEMO_USER", "load_demo", "started"]
 
 DEMO_USER = "Gannet Row"
 _HERE = Path(__file__).parent
@@ -33,7 +33,7 @@ def demo_documents() -> list[dict[str, Any]]:
     return [json.loads(path.read_text("utf-8")) for path in sorted((_HERE / "pieces").glob("*.json"))]
 
 
-def _start(today: datetime, typed: str) -> str:
+def started(today: datetime, typed: str) -> str:
     """`+1 07:30` becomes half past seven tomorrow, so that the demo never lies in the past."""
     days, hour = typed.split()
     hours, minutes = hour.split(":")
@@ -75,7 +75,7 @@ def load_demo(today: datetime, *, with_history: bool = True) -> Any:
         for stage in whole["stages"]:
             kind, kiln = kinds[stage["glass"]["kind"]], kilns[stage["heat"]["kiln"]]
             stage["glass"] |= {"kind": kind.document, "rack": rack_of(kind)}
-            stage["heat"] |= {"kiln": kiln.document, "starts_at": _start(today, stage["heat"]["starts_at"])}
+            stage["heat"] |= {"kiln": kiln.document, "starts_at": started(today, stage["heat"]["starts_at"])}
             if isinstance(stage["cradle"].get("solid"), str):
                 stage["cradle"]["solid"] = _solid(user, stage["cradle"]["solid"])
         return whole

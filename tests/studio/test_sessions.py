@@ -13,6 +13,7 @@ from django.test import Client, TestCase, override_settings
 from studio.demo.load import load_demo
 from studio.demo.sign_in import SignInDemoUser
 from studio.models import GlassKind
+from tests.studio.base import StudioTest
 
 GOOD = {"name": "Wren", "password": "a long enough one"}
 
@@ -101,3 +102,10 @@ class DemoDoor(TestCase):
             request = Client().get("/").wsgi_request
             request.META |= {"REMOTE_ADDR": address, "HTTP_HOST": host} | more
             self.assertEqual(SignInDemoUser._is_here(request), wanted, (address, host, more))
+
+
+class Packed(StudioTest):
+    def test_answers_are_packed_for_whoever_is_elsewhere_and_plain_here(self) -> None:
+        for address, packed in (("127.0.0.1", ""), ("::1", ""), ("192.168.1.20", "gzip")):
+            answer = self.client.get("/api/choices", REMOTE_ADDR=address, HTTP_ACCEPT_ENCODING="gzip")
+            self.assertEqual(answer.headers.get("Content-Encoding", ""), packed, address)

@@ -202,6 +202,15 @@ class Commands(TestCase):
             found = json.loads(self.plan(json.dumps(document())))
         self.assertEqual(found["stages"][0]["thread"][2]["shown"]["metric"]["text"], "810 g")
 
+    def test_the_demos_own_documents_are_planned_as_they_lie_there(self) -> None:
+        with self.assertNumQueries(0):
+            for path in sorted((Path(settings.ROOT) / "studio/demo/pieces").glob("*.json")):
+                found = json.loads(self.plan(path.read_text("utf-8")))
+                self.assertEqual(found["name"], json.loads(path.read_text("utf-8"))["name"])
+                self.assertTrue(all(stage["figures"]["charge_mass"]["value"] >= 0 for stage in found["stages"]), path)
+        with self.assertRaisesRegex(CommandError, "glass.kind"):
+            self.plan(json.dumps(document(glass__kind="nobody's glass")))
+
     def test_bad_input_is_one_clear_line(self) -> None:
         with self.assertRaisesRegex(CommandError, "cradle.wall: expected a wall of at least 0 mm") as caught:
             self.plan(json.dumps(document(cradle__wall="-1 mm")))

@@ -8,10 +8,12 @@ from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.utils import timezone
 
 from coldcradle.document.piece import load_json, read_piece
 from coldcradle.errors import ColdCradleError
 from coldcradle.piece.plan import plan
+from studio.demo.plain import made_whole
 
 
 class Command(BaseCommand):
@@ -23,7 +25,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         try:
-            read = read_piece(load_json(options["path"].read_bytes()))
+            read = read_piece(made_whole(load_json(options["path"].read_bytes()), timezone.now()))
         except OSError as error:
             raise CommandError(f"{options['path']}: {error.strerror or error}") from None
         except ColdCradleError as error:
