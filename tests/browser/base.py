@@ -33,6 +33,8 @@ class BrowserTest(StaticLiveServerTestCase):
     """One signed-in owner with a rack, two kilns and one piece; every request and console error is kept."""
 
     browser: Browser
+    # the application serves its own files as it does in earnest, packed and out of memory
+    static_handler = staticmethod(lambda application: application)
 
     @classmethod
     def setUpClass(cls) -> None:
