@@ -18,6 +18,7 @@ from coldcradle.quantity.format import Message, say, show
 from studio.actions import history
 from studio.actions import pieces as actions
 from studio.actions.firings import next_firing_revision
+from studio.api.plan_schemas import WorkingsOut
 from studio.api.replies import reply
 from studio.api.schemas import (
     Change,
@@ -242,6 +243,13 @@ def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> 
     except Stale as error:
         return conflict(error, body.stage)
     return told_piece(piece, found or planned(piece), body.stage)
+
+
+@router.get("/{piece_id}/workings", response={200: WorkingsOut, 404: ErrorOut})
+def show_workings(request: HttpRequest, piece_id: Id, stage: str = ""):
+    """How each figure of a stage comes about; nothing is computed that was not computed for its plan."""
+    piece = _one(request, piece_id)
+    return reply(WorkingsOut, {"version": piece.version, "figures": planned(piece).stage(stage).figures})
 
 
 @router.post("/{piece_id}/undo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})

@@ -11,11 +11,11 @@ from pydantic import Field
 from coldcradle.glass.landmarks import Landmark
 from coldcradle.layup.sketch import Body
 from coldcradle.piece.chain import ChainPlan
-from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.finding import Finding
 from coldcradle.report.graph import Graph
 from coldcradle.report.thread import Bead
+from studio.api.plan_schemas import PlanOut
 
 __all__ = [
     "CareIn",
@@ -121,7 +121,7 @@ class PieceOut(Schema):
     firing: FiringOut
     reservations: list[ReservationOut]
     reservations_gap: Message | None
-    plan: StagePlan
+    plan: PlanOut
     chain: ChainPlan
     undoes: str | None
     redoes: str | None

@@ -18,6 +18,7 @@ from studio.planning import planned
 from tests.core.test_firing import fired
 from tests.documents import piece
 from tests.formulas import Unreproducible, check_formula
+from tests.studio.base import StudioTest
 
 
 class Workings(TestCase):
@@ -78,3 +79,16 @@ class Workings(TestCase):
                 ]
         self.check(found)
         self.assertEqual(parse("1 h", "duration"), 3600)
+
+
+class Opened(StudioTest):
+    def test_a_plan_comes_without_its_workings_and_they_when_they_are_asked_for(self) -> None:
+        shown = self.ask("GET", f"/pieces/{self.piece.pk}")
+        worked = self.ask("GET", f"/pieces/{self.piece.pk}/workings?stage=main").json()
+        for key, figure in shown.json()["plan"]["figures"].items():
+            self.assertNotIn("formula", figure)
+            whole = worked["figures"][key]
+            self.assertEqual({name: whole[name] for name in figure}, figure)
+            self.assertTrue(whole["formula"] and whole["source"]["text"], key)
+        self.assertEqual(worked["version"], shown.json()["version"])
+        self.assertLess(len(shown.content), 65_000)

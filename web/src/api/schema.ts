@@ -1217,6 +1217,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Workings
+         * @description How each figure of a stage comes about; nothing is computed that was not computed for its plan.
+         */
+        get: operations["studio_api_pieces_show_workings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -2457,6 +2477,28 @@ export interface components {
             value: number;
             /** Words */
             words: string;
+        };
+        /**
+         * FigureOut
+         * @description A figure without its working, which is asked for when somebody opens it.
+         */
+        FigureOut: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "length" | "area" | "volume" | "mass" | "temperature" | "difference" | "rate" | "duration" | "density" | "ratio" | "stress" | "expansion" | "diffusivity" | "conductivity" | "film" | "per_pa" | "energy" | "power" | "log_viscosity" | "time_per_length" | "count" | "angle";
+            /** Name */
+            name: string;
+            /** Shares */
+            shares: components["schemas"]["Share"][];
+            shown: components["schemas"]["DualQuantity"];
+            /** U */
+            u: number;
+            /** Value */
+            value: number;
         };
         /** FillIn */
         FillIn: {
@@ -3756,7 +3798,7 @@ export interface components {
             label: string;
             /** Name */
             name: string;
-            plan: components["schemas"]["StagePlan"];
+            plan: components["schemas"]["PlanOut"];
             /** Redoes */
             redoes: string | null;
             /** Reservations */
@@ -3816,6 +3858,56 @@ export interface components {
             waits_at: string;
             /** Waits Word */
             waits_word: string;
+        };
+        /**
+         * PlanOut
+         * @description The plan of a stage as its pages show it.
+         */
+        PlanOut: {
+            /** Answers */
+            answers: {
+                [key: string]: components["schemas"]["Message"];
+            };
+            /** Appearance */
+            appearance: components["schemas"]["Note"][];
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+            compared: components["schemas"]["Message"] | null;
+            /** Family */
+            family: string;
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["FigureOut"];
+            };
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            gives: components["schemas"]["Message"];
+            heat: components["schemas"]["HeatPlan"] | null;
+            /** Key */
+            key: string;
+            /** Landmarks */
+            landmarks: components["schemas"]["Landmark"][];
+            /** Marks */
+            marks: components["schemas"]["Moment"][];
+            /** Measured */
+            measured: components["schemas"]["OtherWay"][];
+            /** Name */
+            name: string;
+            outcome: components["schemas"]["Outcome"];
+            /** Process */
+            process: string;
+            /** Process Name */
+            process_name: string;
+            section: components["schemas"]["Section"] | null;
+            sketch: components["schemas"]["Sketch"] | null;
+            /** States */
+            states: {
+                [key: string]: string;
+            };
+            /** Thread */
+            thread: components["schemas"]["Bead"][];
+            /** Weigh */
+            weigh: components["schemas"]["Weighing"][];
         };
         /**
          * PointsIn
@@ -4364,58 +4456,6 @@ export interface components {
             when: string;
         };
         /**
-         * StagePlan
-         * @description All that follows from one stage. `heat` is None when the kiln cannot do it; a finding then says why.
-         *
-         *     `section` is drawn where a room is filled, `sketch` everywhere else. `gives` tells the outcome in words.
-         */
-        StagePlan: {
-            /** Answers */
-            answers: {
-                [key: string]: components["schemas"]["Message"];
-            };
-            /** Appearance */
-            appearance: components["schemas"]["Note"][];
-            /** Cautions */
-            cautions: components["schemas"]["Caution"][];
-            compared: components["schemas"]["Message"] | null;
-            /** Family */
-            family: string;
-            /** Figures */
-            figures: {
-                [key: string]: components["schemas"]["Figure"];
-            };
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
-            gives: components["schemas"]["Message"];
-            heat: components["schemas"]["HeatPlan"] | null;
-            /** Key */
-            key: string;
-            /** Landmarks */
-            landmarks: components["schemas"]["Landmark"][];
-            /** Marks */
-            marks: components["schemas"]["Moment"][];
-            /** Measured */
-            measured: components["schemas"]["OtherWay"][];
-            /** Name */
-            name: string;
-            outcome: components["schemas"]["Outcome"];
-            /** Process */
-            process: string;
-            /** Process Name */
-            process_name: string;
-            section: components["schemas"]["Section"] | null;
-            sketch: components["schemas"]["Sketch"] | null;
-            /** States */
-            states: {
-                [key: string]: string;
-            };
-            /** Thread */
-            thread: components["schemas"]["Bead"][];
-            /** Weigh */
-            weigh: components["schemas"]["Weighing"][];
-        };
-        /**
          * StartIn
          * @description `at`: the moment it began, ISO, where that is gone by; nothing for now.
          */
@@ -4787,6 +4827,18 @@ export interface components {
             name: string;
             shown: components["schemas"]["DualQuantity"];
             size?: components["schemas"]["DualQuantity"] | null;
+        };
+        /**
+         * WorkingsOut
+         * @description The figures of a stage whole: formula, inputs, assumptions, source.
+         */
+        WorkingsOut: {
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+            /** Version */
+            version: number;
         };
         /**
          * ZoneOut
@@ -13028,6 +13080,111 @@ export interface operations {
                 };
             };
             /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_pieces_show_workings: {
+        parameters: {
+            query?: {
+                stage?: string;
+            };
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkingsOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is not what is expected here; `faults` says where. */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -2,12 +2,17 @@
 import Drawer from 'primevue/drawer'
 import { computed } from 'vue'
 
-import type { Figure, HeatPlan } from '../api/types'
+import type { HeatPlan, WorkedFigure } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import StrainProfile from '../drawing/StrainProfile.vue'
 import MessageText from './MessageText.vue'
 
-const props = defineProps<{ figures: { [key: string]: Figure }; profile?: HeatPlan['profile'] }>()
+const props = defineProps<{
+  figures: { [key: string]: WorkedFigure }
+  profile?: HeatPlan['profile']
+  isLoading?: boolean
+  trouble?: string
+}>()
 // where the strain through the glass is what limits a figure, it is drawn beside the working
 const STRAINED = ['anneal_rate', 'residual_stress', 'effective_thickness', 'soak_physics', 'surface_rate']
 const open = defineModel<string>({ required: true })
@@ -30,7 +35,7 @@ const follow = (name: string) =>
 
 <template>
   <Drawer
-    :visible="!!figure"
+    :visible="!!figure || (!!open && (!!isLoading || !!trouble))"
     position="right"
     :header="figure ? `Working: ${figure.name}` : ''"
     class="working"
@@ -38,6 +43,7 @@ const follow = (name: string) =>
     :style="{ width: '30rem', maxWidth: '100vw' }"
     @update:visible="(shown: boolean) => !shown && (open = '')"
   >
+    <p v-if="!figure" :role="trouble ? 'alert' : 'status'">{{ trouble || 'Fetching …' }}</p>
     <div v-if="figure && words" class="sheet">
       <p class="result">
         <span class="figures value">{{ words.value }}</span> {{ words.unit }}

@@ -7,6 +7,7 @@ import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import { useChoices } from '../../composables/useChoices'
 import { providePiece } from '../../composables/usePiece'
 import { provideWorking } from '../../composables/useWorking'
+import { useWorkings } from '../../composables/useWorkings'
 import { useShortcuts } from '../../composables/useShortcuts'
 import CradleStation from '../../stations/cradle/CradleStation.vue'
 import LayupStation from '../../stations/layup/LayupStation.vue'
@@ -27,6 +28,7 @@ const router = useRouter()
 const context = providePiece(props.id, props.stage)
 const { piece, query, trouble, drafts } = context
 const working = provideWorking()
+const workings = useWorkings(piece, working)
 
 const { query: choices } = useChoices()
 const stations = computed(() => choices.data.value?.stations ?? [])
@@ -113,7 +115,13 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
       </div>
       <SectionSheet class="drawing" :piece="piece" :is-moving="station === 'layup'" />
     </div>
-    <WorkingDrawer v-model="working" :figures="piece.plan.figures" :profile="piece.plan.heat?.profile" />
+    <WorkingDrawer
+      v-model="working"
+      :figures="workings.figures.value"
+      :profile="piece.plan.heat?.profile"
+      :is-loading="workings.isLoading.value"
+      :trouble="workings.trouble.value"
+    />
     <ConflictDialog />
   </article>
 </template>

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, asked } from '../../api/client'
-import type { Figure, Outcome, Sum } from '../../api/types'
+import type { Outcome, Sum, WorkedFigure } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import LoadState from '../../components/LoadState.vue'
 import TypedField from '../../components/TypedField.vue'
@@ -73,7 +73,7 @@ const found = computed(() => outcome.data.value as Outcome | undefined)
 const fault = (key: string) => found.value?.faults.find((f) => f.path === key)?.message
 const general = computed(() => found.value?.faults.find((f) => !f.path)?.message)
 const figures = computed(() =>
-  Object.fromEntries((found.value?.result?.figures ?? []).map((f) => [f.key, f as Figure])),
+  Object.fromEntries((found.value?.result?.figures ?? []).map((f) => [f.key, f as WorkedFigure])),
 )
 const standing = (key: string) => one.value?.fields.find((f) => f.key === key)
 const isQuantity = (kind: string) => !['glass', 'form', 'choice', 'lines'].includes(kind)

@@ -1,0 +1,68 @@
+"""The plan of a stage as it goes out: everything that is shown at once, and workings only when they are opened."""
+
+from __future__ import annotations
+
+from ninja import Schema
+
+from coldcradle.cradle.result import OtherWay
+from coldcradle.cradle.section import Section
+from coldcradle.glass.appearance import Note
+from coldcradle.glass.landmarks import Landmark
+from coldcradle.glass.result import Weighing
+from coldcradle.heat.result import HeatPlan
+from coldcradle.layup.motion import Moment
+from coldcradle.layup.outcome import Outcome
+from coldcradle.layup.sketch import Sketch
+from coldcradle.quantity.format import DualQuantity, Message
+from coldcradle.quantity.units import Kind
+from coldcradle.report.figure import Figure, Share
+from coldcradle.report.finding import Caution, Finding
+from coldcradle.report.thread import Bead
+
+__all__ = ["FigureOut", "PlanOut", "WorkingsOut"]
+
+
+class FigureOut(Schema):
+    """A figure without its working, which is asked for when somebody opens it."""
+
+    key: str
+    name: str
+    kind: Kind
+    value: float
+    u: float
+    shown: DualQuantity
+    shares: list[Share]
+
+
+class PlanOut(Schema):
+    """The plan of a stage as its pages show it."""
+
+    key: str
+    name: str
+    process: str
+    process_name: str
+    family: str
+    thread: list[Bead]
+    answers: dict[str, Message]
+    states: dict[str, str]
+    section: Section | None
+    sketch: Sketch | None
+    figures: dict[str, FigureOut]
+    measured: list[OtherWay]
+    compared: Message | None
+    landmarks: list[Landmark]
+    appearance: list[Note]
+    weigh: list[Weighing]
+    heat: HeatPlan | None
+    findings: list[Finding]
+    cautions: list[Caution]
+    outcome: Outcome
+    marks: list[Moment]
+    gives: Message
+
+
+class WorkingsOut(Schema):
+    """The figures of a stage whole: formula, inputs, assumptions, source."""
+
+    version: int
+    figures: dict[str, Figure]
