@@ -89,6 +89,14 @@ class Fitting(SimpleTestCase):
         for word in ("3 spikes", "1 gap of", "in order", "without a reading"):
             self.assertIn(word, said)
 
+    def test_a_long_log_is_read_to_its_end_and_how_it_was_looked_at_is_said(self) -> None:
+        for every_s, said in ((1, True), (60, False)):
+            times, c, marks = firing(every_s=every_s)
+            rows = [f"{t:.0f},{v:.1f},{0 if t > marks[7] else 50}" for t, v in zip(times, c, strict=True)]
+            fit = fitted("seconds,temp,power\n" + "\n".join(rows))
+            self.assert_found(fit, rise=False)
+            self.assertEqual(any("to the last" in s.metric for s in fit.says), said)
+
     def test_clock_times_past_midnight_without_a_header(self) -> None:
         times, c, _ = firing(every_s=300)
         text = "\n".join(

@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.kiln import FACE_TIMES, left_alone
 from coldcradle.heat.kiln.log import KilnLog
-from coldcradle.quantity.format import DualQuantity, Message, say, show
+from coldcradle.quantity.format import DualQuantity, Message, plural, say, show
 from coldcradle.report.graph import Graph, GraphLine, axis
 
 __all__ = ["KilnFit", "fit_kiln"]
@@ -194,6 +194,14 @@ def fit_kiln(log: KilnLog, *, room_c: float) -> KilnFit:
             say(
                 "Switched off at about 510 °C it falls {k} in the first hour.",
                 k=show(round(first_hour_k), "difference"),
+            )
+        )
+    if len(log.times_s) > 2 * len(times):
+        says.append(
+            say(
+                "All of its {n} were read, to the last; the fit looks at one every {t}.",
+                n=plural(len(log.times_s), "reading"),
+                t=show(float(times[1] - times[0]), "duration"),
             )
         )
     hours = sum(float(times[f.stop - 1] - times[f.start]) for f in falls)
