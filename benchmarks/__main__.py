@@ -97,7 +97,7 @@ def bench_server() -> Figures:
     from django.test import Client
     from django.test.utils import CaptureQueriesContext
 
-    from studio.actions.pieces import import_piece
+    from studio.actions.bringing_in import import_piece
     from studio.actions.shelf import save_kiln
     from studio.actions.welcome import welcome
     from studio.demo.load import load_many

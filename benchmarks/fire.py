@@ -58,7 +58,7 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     from django.contrib.auth import get_user_model
     from django.db import transaction
 
-    from studio.actions.pieces import import_piece
+    from studio.actions.bringing_in import import_piece
     from studio.actions.readings import LogJob, bring_in
     from studio.actions.shelf import save_kiln
     from studio.actions.welcome import welcome

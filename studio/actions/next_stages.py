@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from datetime import datetime, timedelta
 
 from coldcradle.errors import DocumentError, Fault
-from studio.actions.pieces import change_piece
+from studio.actions.edits import change_piece
 from studio.actions.stages import add_stage, duplicate_stage
 from studio.keeping import keeping
 from studio.models import Piece, Stage

@@ -25,7 +25,7 @@ from coldcradle.piece.compare import (
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import Staged
 from coldcradle.quantity.format import Message
-from studio.actions.pieces import staged_before, try_change
+from studio.actions.edits import staged_before, try_change
 from studio.api.pieces import full_paths, told_by_stage
 from studio.api.schemas import Change, ErrorOut, Id, Line
 from studio.calendar import firing_calendar

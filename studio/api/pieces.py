@@ -15,7 +15,7 @@ from coldcradle.errors import ColdCradleError, DocumentError, Fault
 from coldcradle.glass.kinds import forms
 from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import Message, say, show
-from studio.actions import history
+from studio.actions import bringing_in, edits, history
 from studio.actions import pieces as actions
 from studio.actions.firings import next_firing_revision
 from studio.api.plan_schemas import WorkingsOut
@@ -198,7 +198,7 @@ def create_piece(request: HttpRequest, body: NewPieceIn):
 
 @router.post("/import", response={201: PieceOut, 413: ErrorOut, 422: ErrorOut})
 def import_piece(request: HttpRequest):
-    piece = actions.import_piece(request.user, load_json(request.body))
+    piece = bringing_in.import_piece(request.user, load_json(request.body))
     return told_piece(piece, planned(piece), status=201)
 
 
@@ -228,7 +228,7 @@ def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn):
     changes, prefix = full_paths(piece, body.stage, body.changes)
     label = body.label or body.changes[0].path.rpartition(".")[2]
     try:
-        found = actions.change_piece(piece, version=body.version, changes=changes, system=body.system, label=label)
+        found = edits.change_piece(piece, version=body.version, changes=changes, system=body.system, label=label)
     except Stale as error:
         return conflict(error, body.stage)
     except DocumentError as error:

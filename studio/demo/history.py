@@ -15,9 +15,10 @@ from coldcradle.fire.inputs import Act, Watched
 from coldcradle.piece.aftermath import predictions_of
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.watching import shown_segments, watched_of
+from studio.actions.bringing_in import import_piece
 from studio.actions.firing_life import begin
 from studio.actions.measures import keep_measures, keep_observations, keep_stage_photo
-from studio.actions.pieces import import_piece, put_away
+from studio.actions.pieces import put_away
 from studio.checking import listed_checks
 from studio.demo.pictures import drawn_photo
 from studio.models import Check, Firing, FiringEvent, Piece, Reading, Stage

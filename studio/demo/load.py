@@ -12,8 +12,9 @@ from django.contrib.auth import get_user_model
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
+from studio.actions.bringing_in import import_piece
 from studio.actions.cradles import care_for, shelve_cradle
-from studio.actions.pieces import create_piece, import_piece
+from studio.actions.pieces import create_piece
 from studio.actions.shelf import save_kiln, save_kind
 from studio.actions.solids import keep_solid, room_steps
 from studio.actions.stock import save_item

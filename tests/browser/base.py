@@ -11,7 +11,7 @@ from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
 from playwright.sync_api import Browser, Page, Route, expect, sync_playwright
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_kiln, save_rack
 from studio.actions.welcome import welcome
 from studio.models import GlassKind, Piece

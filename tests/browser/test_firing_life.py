@@ -10,7 +10,7 @@ from typing import Any
 from django.test import Client
 from playwright.sync_api import Page, expect
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_rack
 from studio.models import FiringEvent, GlassKind, Stage
 from tests.browser.base import BrowserTest

@@ -8,7 +8,7 @@ from typing import Any
 from django.conf import settings
 from playwright.sync_api import Page, expect
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from tests.browser.base import BrowserTest
 from tests.documents import document
 

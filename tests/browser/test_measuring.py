@@ -74,7 +74,7 @@ class Outlines(BrowserTest):
     def setUp(self) -> None:
         super().setUp()
         part = {"shape": "prism", "height": "20 mm", "outline": {"made": "by points", "rings": [LEAF]}}
-        from studio.actions.pieces import import_piece
+        from studio.actions.bringing_in import import_piece
 
         self.piece = import_piece(
             self.owner, document(cradle__parts=[part], cradle__line="12 mm", cradle__method="shape")

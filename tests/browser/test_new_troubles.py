@@ -9,7 +9,7 @@ import trimesh
 from PIL import Image
 from playwright.sync_api import expect
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.models import Cradle, GlassKind, Photo, Piece, Solid, StockItem
 from tests.browser.base import BrowserTest
 from tests.documents import document

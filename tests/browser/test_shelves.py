@@ -7,7 +7,7 @@ from tempfile import TemporaryDirectory
 
 from playwright.sync_api import expect
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.models import Cradle, GlassKind, StockItem
 from tests.browser.base import BrowserTest
 from tests.documents import document

@@ -9,7 +9,7 @@ from django.contrib.auth import get_user_model
 from django.http import HttpResponse
 from django.test import TestCase
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_kiln
 from studio.actions.welcome import welcome
 from studio.models import GlassKind, Kiln, Piece

@@ -9,7 +9,7 @@ from unittest import mock
 
 from django.utils import timezone
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.models import Firing, Piece, Stage
 from tests.core.test_rule_samples import changed
 from tests.studio.base import StudioTest

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from unittest import mock
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.models import Piece, StockItem
 from tests.documents import document
 from tests.studio.base import StudioTest

@@ -15,8 +15,8 @@ from django.test import TestCase
 from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis import strategies as st
 
+from studio.actions.bringing_in import import_piece
 from studio.actions.cradles import shelve_cradle
-from studio.actions.pieces import import_piece
 from studio.actions.stock import add_item
 from studio.api import api
 from tests.documents import document

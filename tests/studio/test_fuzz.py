@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as HypothesisTestCase
 
 from coldcradle.heat.schedule.processes import PROCESSES
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.models import Kiln, Piece, Revision
 from studio.planning import planned
 from tests.documents import document

@@ -13,8 +13,9 @@ from django.db import OperationalError, connection, transaction
 from django.test import Client, TestCase, TransactionTestCase
 
 from studio import keeping, planning
+from studio.actions.bringing_in import import_piece
+from studio.actions.edits import change_piece
 from studio.actions.history import undo_piece
-from studio.actions.pieces import change_piece, import_piece
 from studio.actions.stages import add_stage
 from studio.errors import Stale
 from studio.keeping import Busy, worked_out
@@ -167,7 +168,7 @@ class Store(StudioTest):
             ("database disk image is malformed", 503, "./run restore"),
             ("disk I/O error", 503, "Nothing was kept"),
         ):
-            with mock.patch("studio.actions.pieces._swap", side_effect=OperationalError(said)):
+            with mock.patch("studio.actions.edits._swap", side_effect=OperationalError(said)):
                 answer = self.change({AT + "cradle.wall": "25 mm"})
             self.assertEqual(answer.status_code, status, said)
             self.assertIn(words, answer.json()["message"])
@@ -192,7 +193,7 @@ class Store(StudioTest):
 
     def test_other_errors_of_the_store_stay_errors(self) -> None:
         with (
-            mock.patch("studio.actions.pieces._swap", side_effect=OperationalError("no such column: x")),
+            mock.patch("studio.actions.edits._swap", side_effect=OperationalError("no such column: x")),
             self.assertRaises(OperationalError),
             transaction.atomic(),
         ):

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.http import HttpResponse
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.models import Firing, Piece, Stage
 from tests.documents import KILN, document
 from tests.studio.base import StudioTest

@@ -9,7 +9,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from PIL import Image
 
-from studio.actions.pieces import import_piece
+from studio.actions.bringing_in import import_piece
 from studio.models import GlassKind, Reservation, StockItem
 from tests.documents import document
 from tests.studio.base import AT, StudioTest

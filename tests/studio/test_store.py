@@ -23,8 +23,8 @@ from unittest import mock
 from django.test import SimpleTestCase, TestCase
 
 from studio import pruning, store
+from studio.actions.edits import change_piece
 from studio.actions.history import redo_piece, undo_piece
-from studio.actions.pieces import change_piece
 from studio.models import FiringRevision, Piece, Revision, Solid
 from tests.studio.base import StudioTest
 
