@@ -22,7 +22,7 @@ _MOST_ROUNDS = 8
 _WAIT_S = 10.0
 # One process computes one thing at a time anyway; threads that queue here do not snatch the interpreter from the one
 # that is writing, and the write lock is handed on in turn instead of by SQLite's growing pauses.
-_computing = threading.Lock()
+_computing = threading.RLock()
 _writing = threading.Lock()
 P = ParamSpec("P")
 R = TypeVar("R")
@@ -46,7 +46,7 @@ _ledger: ContextVar[list[tuple[Any, Any]] | None] = ContextVar("ledger", default
 
 
 @contextmanager
-def _in_turn(lock: threading.Lock) -> Iterator[None]:
+def _in_turn(lock: Any) -> Iterator[None]:
     if not lock.acquire(timeout=_WAIT_S):
         raise Busy
     try:

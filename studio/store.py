@@ -32,8 +32,8 @@ def database_path() -> Path:
 
 
 def copies_folder() -> Path:
-    """Where copies of it are kept."""
-    return database_path().parent / "backups"
+    """Where copies of it are kept, apart from those of another database beside it."""
+    return database_path().parent / "backups" / database_path().stem
 
 
 def stamp() -> str:

@@ -20,7 +20,7 @@ from studio.keeping import Busy
 
 __all__ = ["Limit", "do", "last_of", "warm"]
 
-_MOST_WAITING, _WAIT_S = 6, 90.0
+_MOST_WAITING, _WAIT_S = 3, 90.0  # each waits in a thread of the server, which has eight
 _LARGEST_KEPT_MB = 250.0  # a process that has grown larger is ended after its job: its memory comes back so
 
 

@@ -96,7 +96,7 @@ class Whole(SimpleTestCase):
         server.send_signal(signal.SIGINT)
         server.communicate(timeout=20)
         self.assertEqual(self.rows("SELECT name FROM studio_piece ORDER BY id"), names)
-        (copy,) = (self.var / "backups").glob("before-*.sqlite3")
+        (copy,) = (self.var / "backups" / "studio").glob("before-*.sqlite3")
         self.database.unlink()
         back = self.command("restore", str(copy))
         self.assertEqual(back.returncode, 0, back.stderr)
