@@ -257,7 +257,10 @@ class MakingAndCopying(StudioTest):
         whole = document(cradle__wall="-1 mm", cradle__line="abc")
         answer = self.ask("POST", "/pieces/import", whole)
         self.assertEqual((answer.status_code, len(answer.json()["faults"])), (422, 2))
-        with mock.patch("studio.actions.pieces.keep_revision", side_effect=RuntimeError), self.assertRaises(RuntimeError):
+        with (
+            mock.patch("studio.actions.pieces.keep_revision", side_effect=RuntimeError),
+            self.assertRaises(RuntimeError),
+        ):
             self.ask("POST", "/pieces/import", document())
         self.assertEqual(Piece.objects.count(), 1)
 
