@@ -36,7 +36,7 @@ def found_firings(
 ) -> QuerySet[Firing]:
     """Firings that were begun, the newest first, by words in piece, glass, cradle, kiln or note."""
     rows = Firing.objects.of(owner).filter(started_at__isnull=False)
-    for word in search.replace("\0", "").split()[:8]:
+    for word in (found[:60] for found in search.replace("\0", "").split()[:8]):
         rows = rows.filter(
             Q(stages__piece__name__icontains=word)
             | Q(stages__glass_kind__name__icontains=word)

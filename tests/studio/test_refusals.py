@@ -44,6 +44,10 @@ class Refusals(StudioTest):
         self.assertEqual(self.sent("PATCH", f"/glass/{self.kind().pk}", body).status_code, 422)
         self.assertEqual(self.sent("POST", "/session", f'{{"name": {long}, "password": "x"}}').status_code, 422)
 
+    def test_a_search_of_any_length_finds_nothing_or_is_refused(self) -> None:
+        for path in ("/pieces", "/cradles", "/notebook", "/stock"):
+            self.assertIn(self.ask("GET", f"{path}?search={'x' * 90_000}").status_code, (200, 422), path)
+
     def test_a_list_without_end_is_refused_at_once_and_once(self) -> None:
         many, pairs = "[" + ",".join(["1"] * 400_000) + "]", "[" + ",".join(["[0,0]"] * 300_000) + "]"
         for rings in (many, f"[{many}]", f"[{pairs}]"):
