@@ -28,7 +28,7 @@ def bench_kills(kills: int = KILLS) -> dict[str, float]:
             client = Client(server.port, timeout_s=10)
             client.open()
             told.find(client)
-            wait_s = rng.uniform(0.05, 0.9)
+            wait_s = rng.uniform(0.2, 1.4)
             killer = subprocess.Popen(["sh", "-c", f"sleep {wait_s:.2f}; kill -9 {process.pid}"])
             while process.poll() is None:
                 try:
