@@ -150,6 +150,7 @@ def _alone() -> None:
 
 def main() -> None:
     _alone()
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
     if "kills" in sys.argv:
         from benchmarks.kills import KILLS, bench_kills
 

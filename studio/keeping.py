@@ -16,7 +16,7 @@ from typing import Any, ParamSpec, TypeVar, cast
 
 from django.db import connection, transaction
 
-__all__ = ["Busy", "data_version", "keeping", "worked_out"]
+__all__ = ["Busy", "data_version", "keep_with", "keeping", "noting", "worked_out"]
 
 _MOST_ROUNDS = 8
 _WAIT_S = 10.0
@@ -42,7 +42,28 @@ class _Missing(BaseException):
         self.key, self.work = key, work
 
 
-_ledger: ContextVar[list[tuple[Any, Any]] | None] = ContextVar("ledger", default=None)
+class Ledger(list[tuple[Any, Any]]):
+    """What was worked out so far, each with what it follows from."""
+
+    is_held = False  # whether the database is, so that nothing more may be worked out just now
+
+
+_ledger: ContextVar[Ledger | None] = ContextVar("ledger", default=None)
+
+
+@contextmanager
+def noting() -> Iterator[Ledger]:
+    """Note what is worked out meanwhile, for an action that is kept afterwards with `keep_with`."""
+    ledger = _ledger.get()
+    if ledger is not None:
+        yield ledger
+        return
+    ledger = Ledger()
+    mark = _ledger.set(ledger)
+    try:
+        yield ledger
+    finally:
+        _ledger.reset(mark)
 
 
 @contextmanager
@@ -64,36 +85,46 @@ def keeping(action: Callable[P, R]) -> Callable[P, R]:
 
     @functools.wraps(action)
     def kept(*args: P.args, **kwargs: P.kwargs) -> R:
-        if _ledger.get() is not None:
-            with transaction.atomic():
-                return action(*args, **kwargs)
-        known: list[tuple[Any, Any]] = []
-        for _ in range(_MOST_ROUNDS):
-            mark = _ledger.set(known)
-            try:
-                with _in_turn(_writing), transaction.atomic():
-                    return action(*args, **kwargs)
-            except _Missing as missing:
-                key, work = missing.key, missing.work
-            finally:
-                _ledger.reset(mark)
-            with _in_turn(_computing):
-                known.append((key, work()))
-        raise Busy
+        return keep_with(Ledger(), action, *args, **kwargs)
 
     return kept
+
+
+def keep_with(known: Ledger, action: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
+    """The same for an action for which something was worked out before. Raises Busy."""
+    held = _ledger.get()
+    if held is not None and held.is_held:
+        with transaction.atomic():
+            return action(*args, **kwargs)
+    for _ in range(_MOST_ROUNDS):
+        mark = _ledger.set(known)
+        try:
+            with _in_turn(_writing), transaction.atomic():
+                known.is_held = True
+                return action(*args, **kwargs)
+        except _Missing as missing:
+            key, work = missing.key, missing.work
+        finally:
+            known.is_held = False
+            _ledger.reset(mark)
+        with _in_turn(_computing):
+            known.append((key, work()))
+    raise Busy
 
 
 def worked_out(key: Any, work: Callable[[], R]) -> R:
     """What `work` gives, which must follow from `key` alone; never computed while the database is held."""
     known = _ledger.get()
-    if known is None:
-        with _in_turn(_computing):
-            return work()
-    for other, found in known:
+    for other, found in known or ():
         if other == key:
             return cast(R, found)
-    raise _Missing(key, work)
+    if known is not None and known.is_held:
+        raise _Missing(key, work)
+    with _in_turn(_computing):
+        made = work()
+    if known is not None:
+        known.append((key, made))
+    return made
 
 
 def data_version() -> int:

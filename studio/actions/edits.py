@@ -17,7 +17,7 @@ from coldcradle.quantity.parse import System
 from studio.actions.firings import save_firing
 from studio.actions.pieces import keep_revision, keep_stage, locked
 from studio.errors import Stale
-from studio.keeping import data_version, keeping
+from studio.keeping import data_version, keep_with, noting
 from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Stage
 from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, stages_of, summary_of
 
@@ -121,11 +121,11 @@ def change_piece(
     """Apply changes by path, all or none. What belongs to a firing becomes a revision of the firing, the rest one of
     the piece. Raises Stale, or DocumentError with each fault.
     """
-    read = _read_change(piece, version, changes, system)
-    return _keep_change(piece, read, version=version, changes=changes, system=system, label=label)
+    with noting() as known:
+        read = _read_change(piece, version, changes, system)
+    return keep_with(known, _keep_change, piece, read, version=version, changes=changes, system=system, label=label)
 
 
-@keeping
 def _keep_change(
     piece: Piece, read: _Read, *, version: int, changes: list[tuple[str, Any]], system: System, label: str
 ) -> PlannedPiece:
