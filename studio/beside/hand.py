@@ -72,6 +72,7 @@ def serve(pipe: Connection) -> None:
     """Do what is asked until nobody asks any more."""
     os.nice(5)  # whoever edits a piece meanwhile comes first
     _warm()
+    pipe.send_bytes(b"{}")  # ready: the clock of a job does not count the loading
     while True:
         try:
             job = json.loads(pipe.recv_bytes())

@@ -21,6 +21,7 @@ from studio.keeping import Busy
 __all__ = ["Limit", "do", "last_of", "warm"]
 
 _MOST_WAITING, _WAIT_S = 3, 90.0  # each waits in a thread of the server, which has eight
+_LOADS_S = 60.0
 _LARGEST_KEPT_MB = 250.0  # a process that has grown larger is ended after its job: its memory comes back so
 
 
@@ -74,7 +75,15 @@ def _begun() -> _Hand:
         cwd=os.path.dirname(os.path.dirname(os.path.dirname(os.path.abspath(__file__)))),
     )
     theirs.close()
-    return _Hand(process, Connection(ours.detach()))
+    hand = _Hand(process, Connection(ours.detach()))
+    try:
+        if hand.pipe.poll(_LOADS_S):
+            hand.pipe.recv_bytes()
+            return hand
+    except (EOFError, OSError):
+        pass
+    hand.end()
+    raise Busy("The process that opens files does not come up. Send it again in a minute.")
 
 
 def warm() -> None:

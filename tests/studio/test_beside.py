@@ -53,6 +53,10 @@ class Hand(SimpleTestCase):
         self.assertLess(time.monotonic() - began, 5)
         self.assertEqual(len(last_of(do("read drawing", (path,), limit=Limit(60, 500)))["outlines"]), 1)
 
+    def test_what_the_process_loads_does_not_count_as_the_jobs(self) -> None:
+        worker._bench.hand = None
+        self.assertEqual(len(last_of(do("read drawing", (self.drawing(),), limit=Limit(1.0, 500)))["outlines"]), 1)
+
     def test_a_job_that_wants_too_much_memory_is_refused_and_the_next_one_is_done(self) -> None:
         path = self.drawing()
         last_of(do("read drawing", (path,), limit=Limit(60, 500)))
