@@ -115,7 +115,19 @@ USE_TZ = True
 TIME_ZONE = "UTC"
 LANGUAGE_CODE = "en-gb"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_100_000
-MEDIA_ROOT = VAR / ("test-media" if TESTING else "media")
+
+
+def _media_root() -> Path:
+    """Meshes lie beside the database that speaks of them: what one studio does not know is never another's to sweep."""
+    if given := os.environ.get("COLD_CRADLE_MEDIA"):
+        return Path(given)
+    if TESTING:
+        return VAR / "test-media"
+    database = Path(_DATABASE)
+    return database.parent / ("media" if database.stem == "studio" else f"{database.stem}-media")
+
+
+MEDIA_ROOT = _media_root()
 FILE_UPLOAD_MAX_MEMORY_SIZE = 1_000_000  # larger ones wait on the disk
 
 SECURE_CONTENT_TYPE_NOSNIFF = True

@@ -134,6 +134,16 @@ class Whole(SimpleTestCase):
         with closing(sqlite3.connect(aside)) as spoilt:
             self.assertIn(("spoilt",), spoilt.execute("SELECT name FROM studio_piece").fetchall())
 
+    def test_another_database_beside_it_has_meshes_of_its_own(self) -> None:
+        told = []
+        for name in ("studio", "demo"):
+            self.environment["COLD_CRADLE_DB"] = str(self.var / f"{name}.sqlite3")
+            line = "import django; django.setup(); from django.conf import settings; print(settings.MEDIA_ROOT)"
+            words = [sys.executable, "-c", line]
+            done = subprocess.run(words, cwd=ROOT, env=self.environment, capture_output=True, text=True, check=True)
+            told.append(done.stdout.strip())
+        self.assertEqual(told, [str(self.var / "media"), str(self.var / "demo-media")])
+
     def test_what_is_no_backup_is_refused_and_changes_nothing(self) -> None:
         self.old()
         before = self.database.read_bytes()
