@@ -14,6 +14,7 @@ from shapely.geometry.base import BaseGeometry
 from coldcradle.cradle.curve import levels_of, room_curve
 from coldcradle.cradle.faces import Edges, block_parts, bodies, corners, merged, span, turned
 from coldcradle.cradle.mesh_limits import MESH_UNITS, ROLES, UPS
+from coldcradle.cradle.mesh_wall import mesh_wall_m
 from coldcradle.cradle.outline import outline_of
 from coldcradle.cradle.solid import Solid
 from coldcradle.errors import ImpossibleInput
@@ -21,6 +22,7 @@ from coldcradle.errors import ImpossibleInput
 __all__ = ["room_of", "thin"]
 
 _CELLS = 130
+_WALL_FACES, _SPECK = 4000, 0.01
 
 
 def _raised(mesh: trimesh.Trimesh, unit: str, up: str) -> trimesh.Trimesh:
@@ -201,9 +203,11 @@ def _solid(
     heights = np.array([0.02, 0.1, 0.25, 0.5, 0.75, 0.9, 0.985]) * height
     widths: list[float] = []
     plan: list[shapely.Polygon] = []
+    has_hole = False
     for z in heights:
         polygons = _slice(mesh, [0, 0, float(z)], [0, 0, 1])
         widths.append(max((_bulk(p) for p in polygons), default=0.0))
+        has_hole = has_hole or any(_has_hole(p) for p in polygons)
         plan = polygons or plan
     section = _slice(mesh, [0.0, float(mesh.bounds[:, 1].mean()), 0.0], [0, 1, 0])
     size = float(max(mesh.extents))
@@ -231,7 +235,14 @@ def _solid(
         plan_rings=tuple(outer[:1]),
         across_m=float(mesh.extents[0]),
         into_m=float(mesh.extents[1]),
+        wall_m=float(f"{mesh_wall_m(thin(mesh, _WALL_FACES)):.4g}"),
+        goes_round=has_hole,
     )
+
+
+def _has_hole(polygon: shapely.Polygon) -> bool:
+    """Whether a level cut goes round something that is not only a speck."""
+    return any(shapely.Polygon(ring).area > _SPECK * polygon.area for ring in polygon.interiors)
 
 
 def _box(mesh: trimesh.Trimesh) -> list[tuple[float, float, float]]:
@@ -240,6 +251,8 @@ def _box(mesh: trimesh.Trimesh) -> list[tuple[float, float, float]]:
 
 
 def _bulk(polygon: shapely.Polygon) -> float:
+    if _has_hole(polygon):
+        return 2 * float(shapely.maximum_inscribed_circle(polygon).length)
     try:
         return outline_of((tuple(polygon.exterior.coords[:-1]),)).bulk_m
     except ImpossibleInput:

@@ -27,7 +27,9 @@ class Solid:
     """Heights from the deepest point (m, ascending from 0), volume below (m³), area at (m²), area touched (m²), bulk
     width (m).
 
-    Between heights the volume is the cubic that has the areas for its slopes.
+    Between heights the volume is the cubic that has the areas for its slopes. `wall_m` is how thick what fills it is,
+    measured straight through from its faces (0 where that was not measured), `goes_round` whether a level cut of it has
+    a hole.
     """
 
     name: str
@@ -40,6 +42,8 @@ class Solid:
     plan_rings: tuple[tuple[tuple[float, float], ...], ...]
     across_m: float
     into_m: float
+    wall_m: float = 0.0
+    goes_round: bool = False
 
     def __post_init__(self) -> None:
         rows = (self.volume_rows_m3, self.area_rows_m2, self.wetted_rows_m2, self.narrow_rows_m)
@@ -56,6 +60,8 @@ class Solid:
             raise ImpossibleInput("expected a room of at most 5 m across; this curve holds more")
         if any(abs(c) > 10 for ring in (*self.rings, *self.plan_rings) for point in ring for c in point):
             raise ImpossibleInput("expected a section within 10 m of its middle; this one reaches farther")
+        if not 0 <= self.wall_m <= 5:
+            raise ImpossibleInput(f"expected a wall of at most 5 m, got {self.wall_m:g} m")
         if not (0 < self.across_m <= 5 and 0 < self.into_m <= 5 and min(self.narrow_rows_m) >= 0 and self.rings):
             raise ImpossibleInput("expected a room of at most 5 m across, with a section")
 

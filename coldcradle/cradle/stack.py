@@ -186,6 +186,10 @@ class Stack:
     def _cores_at(self, z: float) -> list[tuple[Core, float]]:
         return [(c, z - c.base_m) for c in self.cores if c.base_m <= z <= c.base_m + c.part.height_m]
 
+    def has_core_at(self, z: float) -> bool:
+        """Whether a core stands at this height."""
+        return bool(self._cores_at(z))
+
     def area_m2(self, z: float) -> float:
         part, inside = self.part_at(z)
         return float(part.area_m2(inside)) - sum(float(c.part.area_m2(h)) for c, h in self._cores_at(z))

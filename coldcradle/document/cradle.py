@@ -133,7 +133,9 @@ def read_solid(reader: FieldReader) -> Solid | None:
     rows = {key: _row(reader, key) for key in ("z_m", "volume_m3", "area_m2", "wetted_m2", "narrow_m")}
     rings, plan = _rings(reader, "rings"), _rings(reader, "plan_rings")
     sizes = _row(reader, "size_m")
-    reader.skip("solid_id")
+    wall = _row(reader, "wall_m") if reader.data.get("wall_m") is not None else ()
+    goes_round = reader.flag("goes_round", default=False)
+    reader.skip("wall_m", "solid_id")
     reader.close()
     if len(reader.reading.faults) > before:
         return None
@@ -151,6 +153,8 @@ def read_solid(reader: FieldReader) -> Solid | None:
             plan_rings=plan,
             across_m=sizes[0],
             into_m=sizes[1],
+            wall_m=wall[0] if wall else 0.0,
+            goes_round=goes_round,
         )
     except ImpossibleInput as error:
         reader.fault("z_m", str(error))
@@ -169,6 +173,7 @@ def solid_document(solid: Solid) -> dict[str, Any]:
         "rings": [[list(p) for p in ring] for ring in solid.rings],
         "plan_rings": [[list(p) for p in ring] for ring in solid.plan_rings],
         "size_m": [solid.across_m, solid.into_m],
+        **({"wall_m": [solid.wall_m], "goes_round": solid.goes_round} if solid.wall_m > 0 else {}),
     }
 
 

@@ -50,7 +50,7 @@ class Watched:
     @property
     def is_whole(self) -> bool:
         """Whether it goes in as one solid piece; loose glass can keep no strain before it has become one."""
-        return self.load.entering in ("slab", "relief")
+        return self.load.is_one_body
 
     @property
     def peak(self) -> int:

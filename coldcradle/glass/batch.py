@@ -23,8 +23,8 @@ __all__ = ["Need", "batch_figures", "main_kg", "needs", "weigh_list"]
 
 
 def main_kg(charged: Charged) -> float:
-    """What of the charge is the main glass: all of it, less what other glasses take."""
-    return max(0.0, charged.charge.value - sum(extra.mass_kg for extra in charged.glass.extras))
+    """What is weighed out of the main glass: all of it, less what other glasses take."""
+    return max(0.0, charged.fresh.value - sum(extra.mass_kg for extra in charged.glass.extras))
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +58,7 @@ def batch_figures(charged: Charged) -> Iterator[Figure]:
     yield sure_charge(charged.mass, loss=glass.loss)
     if rack_kg > 0 and glass.mix is None:
         others = sum(extra.mass_kg for extra in glass.extras)
-        yield chance_of_enough(charged.mass, loss=glass.loss, rack_kg=rack_kg + others)
+        yield chance_of_enough(charged.mass, loss=glass.loss, rack_kg=rack_kg + others + charged.taken_kg)
     if charged.combined is not None:
         yield charged.combined
     if charged.each is not charged.charge:
@@ -115,6 +115,8 @@ def weigh_list(charged: Charged) -> list[Weighing]:
             found.append(Weighing(portion.form, f"{glass.kind.name}, {portion.mass.name}", portion.mass.shown))
     else:
         found.append(Weighing("main", f"{glass.kind.name}, {glass.form.name}", show(main, "mass")))
+    if charged.taken_kg > 0:
+        found.append(Weighing("taken", "from the stages before", show(charged.taken_kg, "mass")))
     found += [Weighing("with", f"{e.kind.name}, {e.form.name}", show(e.mass_kg, "mass")) for e in glass.extras]
     if charged.each is not charged.charge:
         found.append(Weighing("each", "into each cavity", charged.each.shown))

@@ -7,7 +7,7 @@ from coldcradle.cradle.measurement import measure
 from coldcradle.glass.charge import bulk_volume, charge_each, charge_mass, glass_mass, heap_room
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.glass.result import Charged
-from coldcradle.report.figure import Figure, derive, given, published
+from coldcradle.report.figure import Figure, Given, derive, given, published
 
 __all__ = ["fill_cradle"]
 
@@ -23,7 +23,7 @@ def _standing_depth(
         net = mass / (1 + loss) / density
         return room.level_m(min(net, brim) / scale)
 
-    own = glass.own_charge_kg is not None
+    own = glass.own_charge_kg is not None or charge.key == "charge_all"
     level = depth(charge.value, kind.density_kg_m3)
     net = min(charge.value / (1 + loss) / kind.density_kg_m3, brim)
     # where a room closes in at its top, a slope would run away: the level of a volume less by its error instead
@@ -56,17 +56,59 @@ def _standing_depth(
     return figure, max(0.0, charge.value / (1 + loss) / kind.density_kg_m3 - brim)
 
 
-def fill_cradle(cradle: CradleInput, glass: GlassInput) -> Charged:
+def _taken(taken_kg: float) -> Given:
+    return given("taken from the stages before", "t", taken_kg, "mass", 0.02 * taken_kg)
+
+
+def _all_in(fresh: Figure, taken_kg: float) -> Figure:
+    """Everything that goes in: what is weighed out and what earlier stages gave."""
+    return derive(
+        "charge_all",
+        "All glass in it",
+        "mass",
+        lambda m, t: m + t,
+        [
+            fresh.given("m", "weighed out"),
+            given("taken from the stages before", "t", taken_kg, "mass", 0.02 * taken_kg),
+        ],
+        words="What is weighed out, and what earlier stages gave.",
+        formula="m + t",
+        source=published("sum of the parts"),
+    )
+
+
+def _fresh(whole: Figure, taken_kg: float, own_kg: float | None) -> Figure:
+    """What is weighed out: the charge, less what is there already."""
+    if not taken_kg or own_kg is not None:
+        return whole
+    return derive(
+        "charge_mass",
+        "Weigh out",
+        "mass",
+        lambda m, t: max(0.0, m - t),
+        [
+            whole.given("m", "to the line"),
+            given("taken from the stages before", "t", taken_kg, "mass", 0.02 * taken_kg),
+        ],
+        words="The glass to the line, less what earlier stages gave.",
+        formula="max(0, m − t)",
+        source=published("sum of the parts"),
+    )
+
+
+def fill_cradle(cradle: CradleInput, glass: GlassInput, *, taken_kg: float = 0.0) -> Charged:
     """The glass that fills a cradle to its line, or the weight somebody chose, and what becomes of it.
 
-    Lengths m, volumes m³, masses kg. Raises ImpossibleInput where a size cannot be.
+    `taken_kg` is what earlier stages gave: so much less is weighed out. Lengths m, volumes m³, masses kg. Raises
+    ImpossibleInput where a size cannot be.
     """
     measured = measure(cradle)
     volume, shaped = measured.chosen, measured.shaped
     scale = volume.value / shaped.value
     others_kg = sum(o.fill_kg * o.count for o in cradle.others)
     mass = glass_mass(volume, glass.kind, count=cradle.count, others_kg=others_kg)
-    charge = charge_mass(mass, loss=glass.loss, own_kg=glass.own_charge_kg)
+    fresh = _fresh(charge_mass(mass, loss=glass.loss, own_kg=glass.own_charge_kg), taken_kg, glass.own_charge_kg)
+    charge = _all_in(fresh, taken_kg) if taken_kg else fresh
     each = charge_each(charge, volume, glass.kind, mass) if cradle.count > 1 or cradle.others else charge
     bulk = bulk_volume(each, glass.kind, glass.form)
     heap = heap_room(cradle.room, bulk, each, glass.form, cavity_scale=scale)
@@ -85,4 +127,6 @@ def fill_cradle(cradle: CradleInput, glass: GlassInput) -> Charged:
         heap,
         thickness,
         overflow,
+        fresh,
+        taken_kg,
     )

@@ -28,8 +28,8 @@ class Weighing:
 class Charged:
     """A cradle and the glass that fills it: volume, weight, what is weighed out, the heap, and where it stands melted.
 
-    `shaped` is the volume from sizes alone, `combined` that of all ways of measuring together. `overflow_m3` runs over
-    the brim.
+    `charge` is all that goes in; `taken_kg` of it comes from earlier stages, and `fresh` is weighed out. `shaped` is
+    the volume from sizes alone, `combined` that of all ways of measuring together. `overflow_m3` runs over the brim.
     """
 
     cradle: CradleInput
@@ -45,6 +45,8 @@ class Charged:
     heap: Heap
     thickness: Figure
     overflow_m3: float
+    fresh: Figure
+    taken_kg: float = 0.0
 
     @property
     def scale(self) -> float:

@@ -47,8 +47,8 @@ def _off(worked: HeatResult) -> str:
     assert firing is not None
     if firing.coast_from_c < firing.soak_c:
         return " Switch off at **{off}**, not before."
-    pull, _, _ = firing.inside.peak(firing.soaked.total_s, firing.run.total_s)
-    found = verdict_of(left_pa=firing.inside.residual_pa, target_pa=worked.heat.stress_pa, pull_pa=pull)
+    pull, _, _, allowed = firing.cooling_peak(firing.soaked.total_s)
+    found = verdict_of(left_pa=firing.left_pa, target_pa=worked.heat.stress_pa, pull_share=pull / allowed)
     if found == "safe":
         return " Safe to switch off after the soak, at **{off}**."
     return " Off after the soak, at **{off}**, is close to the limit: watch how far it falls in the first hour."

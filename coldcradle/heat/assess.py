@@ -8,20 +8,14 @@ from dataclasses import dataclass, replace
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.viscosity import Viscosity, softness
 from coldcradle.heat.inputs import HeatInput
-from coldcradle.heat.limits import (
-    MEND_OVER,
-    RUN_BAND,
-    STRENGTH_PA,
-    SURFACE_STRESS_PA,
-    TARGETS_PA,
-    is_over,
-    strain_verdict,
-)
+from coldcradle.heat.limits import PASSING_OVER, RUN_BAND, TARGETS_PA, is_over, strain_verdict
 from coldcradle.heat.movement_remarks import Remark, movement_remark
 from coldcradle.heat.physics.simulate import SimulatedRun, settles_at, simulate
-from coldcradle.heat.schedule.firing import Firing, solid_from
+from coldcradle.heat.physics.zones import ZonedRun
+from coldcradle.heat.schedule.firing import Firing, cooling_peak, left_pa, solid_from, zones_of
 from coldcradle.heat.schedule.peak import drying_hold
-from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
+from coldcradle.heat.schedule.segments import PlannedSegment, Run, cold_rate_k_per_h, run_programme
+from coldcradle.heat.schedule.warming import Warming, warming
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message, say, show
@@ -39,6 +33,7 @@ class AssessedProgramme:
 
     run: Run
     inside: SimulatedRun
+    warmed: Warming
     left_pa: float
     left: DualQuantity
     peak_c: float
@@ -95,37 +90,27 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
     return [Remark("peak", word, say(told, gap=show(off, "difference"), **shown)), *([moved] if moved else [])]
 
 
-def _warm_remark(inside: SimulatedRun, run: Run, load: Load, figures_rate: float) -> Remark | None:
-    peak_at = next(s.arrives_s for s in run.steps if s.key == "cast")
-    if load.entering not in ("slab", "relief"):
-        first = run.steps[0].rate_k_per_h
-        if first is not None and first > 1.05 * figures_rate:
-            return Remark(
-                "warm",
-                "think",
-                say(
-                    "It warms at {r} from cold; {a} is what pieces of this size stand.",
-                    r=show(first, "rate"),
-                    a=show(figures_rate, "rate"),
-                ),
-            )
-        return None
-    pull, at_s, in_face = inside.peak(0.0, peak_at)
-    shown = {
-        "p": show(pull, "stress"),
-        "lim": show(SURFACE_STRESS_PA, "stress"),
-        "h": show(at_s, "duration"),
-        "where": "face" if in_face else "heart",
+def _warm_remarks(load: Load, warmed: Warming, run: Run, stands_k_per_h: float) -> list[Remark]:
+    """What the way up does to the glass as it goes in: every solid piece is run, loose ones are held to their rate."""
+    found = []
+    rate = cold_rate_k_per_h(run.steps, run.line[0][1], load.kind.strain_c)
+    if any(b.is_loose for b in load.cold) and is_over(rate, stands_k_per_h, PASSING_OVER):
+        told = "It warms at {r} from cold; {a} is what loose pieces of this size stand."
+        found.append(Remark("warm", "stop", say(told, r=show(rate, "rate"), a=show(stands_k_per_h, "rate"))))
+    worst = warmed.worst
+    if worst is None:
+        return found
+    shown: dict[str, DualQuantity | str] = {
+        "p": show(worst.pull_pa, "stress"),
+        "lim": show(worst.allowed_pa, "stress"),
+        "h": show(worst.at_s, "duration"),
+        "where": worst.where,
+        "name": worst.body.name,
     }
-    if pull > STRENGTH_PA:
-        return Remark(
-            "warm",
-            "stop",
-            say("Warming pulls its {where} by {p} after {h}: it is likely to snap. {lim} is allowed.", **shown),
-        )
-    if is_over(pull, SURFACE_STRESS_PA, MEND_OVER):
-        return Remark("warm", "think", say("Warming pulls its {where} by {p} after {h}; {lim} is allowed.", **shown))
-    return Remark("warm", "good", say("Warming pulls by {p} at most; {lim} is allowed.", **shown))
+    if is_over(worst.pull_pa, worst.allowed_pa, PASSING_OVER):
+        told = "Warming pulls {name} by {p} in its {where} after {h}: it may snap. {lim} is allowed."
+        return [*found, Remark("warm", "stop", say(told, **shown))]
+    return [*found, Remark("warm", "good", say("Warming pulls by {p} at most; {lim} is allowed.", **shown))]
 
 
 def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
@@ -241,21 +226,21 @@ def left_remark(left_pa: float, target_pa: float) -> Remark:
     return Remark("left", word, told)
 
 
-def _left_remarks(inside: SimulatedRun, run: Run, heat: HeatInput) -> list[Remark]:
-    found = [left_remark(inside.residual_pa, heat.stress_pa)]
+def _left_remarks(inside: SimulatedRun, zones: ZonedRun | None, run: Run, heat: HeatInput) -> list[Remark]:
+    found = [left_remark(left_pa(inside, zones), heat.stress_pa)]
     peak_end = next(s.ends_s for s in run.steps if s.key == "cast")
-    pull, at_s, in_face = inside.peak(peak_end, run.total_s)
-    if is_over(pull, SURFACE_STRESS_PA, MEND_OVER):
+    pull, at_s, where, allowed = cooling_peak(inside, zones, peak_end, run.total_s)
+    if is_over(pull, allowed, PASSING_OVER):
         found.append(
             Remark(
                 "cool",
-                "stop" if pull > STRENGTH_PA else "think",
+                "stop",
                 say(
                     "Cooling pulls its {where} by {p} after {h}; {lim} is allowed.",
-                    where="face" if in_face else "heart",
+                    where=where,
                     p=show(pull, "stress"),
                     h=show(at_s, "duration"),
-                    lim=show(SURFACE_STRESS_PA, "stress"),
+                    lim=show(allowed, "stress"),
                 ),
             )
         )
@@ -271,12 +256,11 @@ def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load
     run = run_programme(_ended(wanted, firing, heat), kiln)
     inside = simulate(firing.soaked.section, run.line, solid_from_s=solid_from(run, load), structure=True)
     peak = next(s for s in run.steps if s.key == "cast")
-    solid = load.entering in ("slab", "relief")
+    zones, warmed = zones_of(load, run), warming(load, heat, run.line, peak.ends_s)
     work = heat_work_of(load.kind, run.line).total_per_pa
     remarks = _heat_remarks(load, heat, peak.to_c, work, run)
-    warm = _warm_remark(inside, run, load, firing.figures["slab_rate" if solid else "chunk_rate"].value)
-    remarks += [warm] if warm else []
-    remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, run, heat)]
+    remarks += _warm_remarks(load, warmed, run, firing.figures["chunk_rate"].value)
+    remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, zones, run, heat)]
     remarks += _mould_remarks(load, heat, run)
     remarks += [
         Remark(
@@ -289,11 +273,15 @@ def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load
     ]
     if peak.to_c > heat.kiln.highest_c:
         remarks.append(Remark("kiln", "stop", say("{t} is above what {k} is made for.", t=peak.to, k=heat.kiln.name)))
-    left = inside.residual_pa
+    if (most := load.most_work_per_pa * 1.1) < work:
+        told = "It does {x} times the heat work that keeps its outline: all of it runs, not only its face."
+        remarks.append(Remark("runs", "stop", say(told, x=f"{1.1 * work / most:.2g}")))
+    left = left_pa(inside, zones)
     order = {"stop": 0, "think": 1, "good": 2}
     return AssessedProgramme(
         run,
         inside,
+        warmed,
         left,
         show(left, "stress", RUN_BAND * left),
         peak.to_c,

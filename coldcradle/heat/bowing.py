@@ -50,8 +50,11 @@ def lifts_its_edges(load: Load) -> bool:
 
 
 def settled_heat(heat: HeatInput, load: Load) -> HeatInput:
-    """The choices as they hold for this piece: wide glass meant to be free to bow is held flat by its weight."""
+    """The choices as they hold for this piece: what is closed in itself cannot bow, and wide glass that is meant to is
+    held flat by its weight."""
     restraint: Restraint = heat.restraint
+    if load.is_closed:
+        return replace(heat, restraint="held")
     if restraint == "bow" and load.support != "posts" and not lifts_its_edges(load):
         return replace(heat, restraint="held", is_held_by_weight=True)
     return heat

@@ -11,10 +11,11 @@ import numpy as np
 
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.kiln import LoadedKiln
-from coldcradle.heat.limits import BREAK_K, MEND_OVER, RUN_BAND, SURFACE_STRESS_PA, is_over
+from coldcradle.heat.limits import BREAK_K, MEND_OVER, RUN_BAND, SURFACE_STRESS_PA, is_over, zone_stress_pa
 from coldcradle.heat.physics.simulate import evening_s
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
+from coldcradle.heat.physics.zones import run_zones
 from coldcradle.heat.schedule.anneal import SECOND_TIMES
 from coldcradle.heat.schedule.firing import Firing
 from coldcradle.layup.load import Load
@@ -59,11 +60,11 @@ class RoomVerdict:
     says: Message
 
 
-def verdict_of(*, left_pa: float, target_pa: float, pull_pa: float) -> Verdict:
-    """Whether switching off is safe, close to a limit, or too fast: by what stays (Pa) and by the pull on the way
-    (Pa).
+def verdict_of(*, left_pa: float, target_pa: float, pull_share: float) -> Verdict:
+    """Whether switching off is safe, close to a limit, or too fast: by what stays (Pa) and by the pull on the way, a
+    share of what is allowed.
     """
-    used = max(left_pa / target_pa, pull_pa / SURFACE_STRESS_PA)
+    used = max(left_pa / target_pa, pull_share)
     return "no" if is_over(used, 1.0, MEND_OVER) else "close" if used > _NEAR else "safe"
 
 
@@ -105,8 +106,12 @@ def _one(name: str, room_c: float, firing: Firing, load: Load, heat: HeatInput) 
     line.append((line[-1][0] + evening_s(section.slab), line[-1][1]))
     run = run_slab(section.slab, line, start_c=firing.soaked.state_c)
     stress = run_strain(run, is_held=section.is_held, structure=True)
-    left, pull = stress.tension_pa, float(stress.worst_tension_pa.max())
-    verdict = verdict_of(left_pa=left, target_pa=heat.stress_pa, pull_pa=pull)
+    left, share = stress.tension_pa, float(stress.worst_tension_pa.max()) / SURFACE_STRESS_PA
+    if load.shade is not None:
+        zones = run_zones(load.shade, load.kind, line, structure=True, start_c=soak_c)
+        left = max(left, zones.left_pa)
+        share = max(share, zones.peak(0.0, line[-1][0])[0] / zone_stress_pa(load.shade.is_step))
+    verdict = verdict_of(left_pa=left, target_pa=heat.stress_pa, pull_share=share)
     falls = show(kiln.off_rate_k_per_h(soak_c), "rate")
     stays = show(left, "stress", RUN_BAND * left)
     at_once = verdict != "no"

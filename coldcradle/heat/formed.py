@@ -12,7 +12,6 @@ from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.deform.spread import spread
 from coldcradle.layup.deform.work import heat_work_of
-from coldcradle.layup.families.press import PILE_M
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import SHEET
 from coldcradle.quantity.format import DualQuantity, Formatted, say, show
@@ -93,12 +92,12 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
             [
                 work,
                 given("volume", "V", volume, "volume"),
-                given("pile", "h₀", PILE_M, "length"),
+                given("pile", "h₀", load.pile_m, "length"),
                 given("weight on each", "m", load.press_kg / load.piles, "mass"),
                 given("gravity", "g", GRAVITY, "count"),
             ],
-            lambda w, *_: laws.press_thickness(work_per_pa=w, from_m=PILE_M, volume_m3=volume, force_n=force),
-            PILE_M * 2,
+            lambda w, *_: laws.press_thickness(work_per_pa=w, from_m=load.pile_m, volume_m3=volume, force_n=force),
+            load.pile_m * 2,
             "",
             published("Gent 1960; ASTM C1351M; Dienes and Klemm 1946"),
         )
@@ -109,7 +108,7 @@ def moved(load: Load, heat: HeatInput, line: list[tuple[float, float]]) -> Figur
     """How far the glass goes in this firing by its law of movement; None where nothing is known of the way."""
     work = heat_work_of(load.kind, line).total_per_pa
     if heat.process.moves == "spread":
-        area = load.glass_kg / load.kind.density_kg_m3 / load.sheet_m
+        area = load.glass_kg / load.piles / load.kind.density_kg_m3 / load.sheet_m
         return spread(load.kind, area_m2=area, thickness_m=load.sheet_m, work_per_pa=work)[0]
     if load.movement is not None and heat.process.moves == "sheet":
         return _sheet_moved(load.movement, work)

@@ -15,6 +15,7 @@ from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, Target, Tick
 from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import Firing, cooled_for
+from coldcradle.heat.schedule.warming import Warming
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
@@ -43,18 +44,25 @@ def ticks(top_c: float, unit: str, step: int) -> list[Tick]:
     return [Tick(temperature_to_c(mark, unit), str(mark)) for mark in range(first, most + 1, step)]
 
 
-def glass_points(inside: SimulatedRun, total_s: float) -> list[GlassPoint]:
-    """The run thinned to what a drawing shows; stress is 0 while the pieces are loose."""
+def glass_points(inside: SimulatedRun, warmed: Warming, total_s: float) -> list[GlassPoint]:
+    """The run thinned to what a drawing shows: on the way up the piece that is pulled hardest, then what comes out;
+    stress is 0 while the pieces are loose."""
     heat, stress = inside.heat, inside.stress
     last = max(2, int(np.searchsorted(heat.times_s, total_s, side="right")))
     even = np.searchsorted(heat.times_s, np.linspace(0, total_s, _POINTS)).clip(0, last - 1)
     corners = np.linspace(0, last - 1, _POINTS // 3).astype(int)
     worst = [int(stress.worst_tension_pa[:last].argmax())]
     chosen = np.unique(np.concatenate([even, corners, worst]))
-    whole = [
-        np.rint(column[chosen]).astype(int).tolist() for column in (heat.times_s, stress.surface_pa, stress.heart_pa)
-    ]
-    tenths = [column[chosen].round(1).tolist() for column in (heat.surface_c, heat.heart_c)]
+    at_s = heat.times_s[chosen]
+    columns = [heat.surface_c[chosen], heat.heart_c[chosen], stress.surface_pa[chosen], stress.heart_pa[chosen]]
+    going_in = warmed.worst
+    if going_in is not None and inside.solid_from > 0:
+        cold, pulled = going_in.through.heat, going_in.through.stress
+        is_cold = at_s < heat.times_s[min(inside.solid_from, len(heat.times_s) - 1)]
+        for i, column in enumerate((cold.surface_c, cold.heart_c, pulled.surface_pa, pulled.heart_pa)):
+            columns[i] = np.where(is_cold, np.interp(at_s, cold.times_s, column), columns[i])
+    whole = [np.rint(column).astype(int).tolist() for column in (at_s, *columns[2:])]
+    tenths = [column.round(1).tolist() for column in columns[:2]]
     return [GlassPoint(*point) for point in zip(whole[0], *tenths, *whole[1:], strict=True)]
 
 
@@ -133,10 +141,10 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
     highest = max(c for _, c in run.line)
     top = math.ceil((highest + 60) / 100) * 100.0
     attendance = visits(heat, run.steps, start, look_s=_first_look_s(firing, load))
-    peak_at = next((s.arrives_s for s in run.steps if s.key == "cast"), 0.0)
-    warm_pa, warm_at, _ = firing.inside.peak(0.0, peak_at)
-    soaked, window = firing.soaked.total_s, heat.process.window_c(load.kind)
-    cool_pa, cool_at, in_face = firing.inside.peak(soaked, run.total_s)
+    worst = firing.warming.worst
+    warm_pa, warm_at = (worst.pull_pa, worst.at_s) if worst is not None else (0.0, 0.0)
+    window = heat.process.window_c(load.kind)
+    cool_pa, cool_at, cool_where, _ = firing.cooling_peak(firing.soaked.total_s)
     return HeatPlan(
         process=heat.process.key,
         process_name=heat.process.name,
@@ -159,7 +167,7 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         top_c=top,
         ticks_metric=ticks(top, "degC", 100),
         ticks_us=ticks(top, "degF", 200),
-        inside=glass_points(firing.inside, run.total_s),
+        inside=glass_points(firing.inside, firing.warming, run.total_s),
         profile=profile_graph(firing.inside),
         stress_limit_pa=SURFACE_STRESS_PA,
         warm_peak=show(warm_pa, "stress"),
@@ -168,7 +176,7 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         cool_peak=show(cool_pa, "stress"),
         cool_peak_s=cool_at,
         cool_peak_pa=cool_pa,
-        cool_peak_where="in its face" if in_face else "in its heart",
+        cool_peak_where=f"in its {cool_where}",
         taken_as=firing.soaked.section.words,
         visits=attendance,
         visit_help=shift_into_day(heat, attendance, start),

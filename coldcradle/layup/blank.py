@@ -10,7 +10,8 @@ from coldcradle.cradle.outline import Outline
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.layup.inputs import BlankOutline, Layer, LayupInput
-from coldcradle.layup.outcome import SIZE_WORDS, Incoming
+from coldcradle.layup.outcome import SIZE_WORDS, Incoming, Raised
+from coldcradle.layup.stacking import Stacked, stacked
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
@@ -25,8 +26,9 @@ _CUT_M = 0.001  # a blank is cut to about a millimetre
 class Blank:
     """Glass as it goes in, each of `pieces` alike: sizes m, areas m², masses kg.
 
-    `thickness` is that of its sheets (of what came in where nothing new is laid), relief and parts left out. `new` is
-    the glass to be cut for all pieces, `mass` what one piece weighs with all that was taken in.
+    `thickness` is that of its sheets (of what came in where nothing new is laid), relief and parts left out;
+    `thickest` has all that lies on it, `raised` tells what is beside that. `new` is the glass to be cut for all pieces,
+    `mass` what one piece weighs with all that was taken in, `each` how many of `base` go into a piece.
     """
 
     outline: BlankOutline
@@ -34,6 +36,8 @@ class Blank:
     width_m: float
     area_m2: float
     thickness: Figure
+    thickest: Figure
+    raised: Raised | None
     mass: Figure
     new: Figure
     layers: tuple[Layer, ...]
@@ -42,6 +46,17 @@ class Blank:
     pieces: int
     sides: int = 6
     drawn: Outline | None = None
+    each: float = 1.0
+
+    @property
+    def is_hollow(self) -> bool:
+        """Whether what was taken in is a wall closed in itself."""
+        return self.base is not None and self.base.outcome.is_hollow
+
+    @property
+    def parts_m(self) -> float:
+        """How high what lies on it stands, m."""
+        return self.thickest.value - self.thickness.value
 
 
 def blank_area_m2(outline: BlankOutline, *, length_m: float, width_m: float, sides: int = 6) -> float:
@@ -78,14 +93,42 @@ def _base(layup: LayupInput, incoming: Sequence[Incoming]) -> Incoming | None:
     return max(alone or list(incoming), key=lambda i: i.outcome.weight_kg)
 
 
+def _weighed_thickness(glass: GlassInput, area_m2: float, pieces: int) -> Figure:
+    """What was weighed out, over the area: a weight that somebody typed decides how thick it is."""
+    kind = glass.kind
+    return derive(
+        "blank_thickness",
+        "Blank, thick",
+        "length",
+        lambda m, a, rho, n: m / (a * rho * n),
+        [
+            given("weighed", "m", glass.own_charge_kg or 0.0, "mass", 0.0005),
+            given("area of the blank", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
+            given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
+            given("pieces alike", "n", float(pieces), "count"),
+        ],
+        words="The weight you gave, over the area of the blank.",
+        formula="m/(A·ρ·n)",
+        source=published("volume is kept"),
+    )
+
+
 def _thickness(layers: Sequence[Layer], base: Incoming | None) -> Figure:
     if base is not None:
+        came = base.outcome
         return derive(
             "blank_thickness",
             "Blank, thick",
             "length",
             lambda d: d,
-            [given(f"as it came out of “{base.name}”", "d", base.outcome.thickness_m, "length")],
+            [
+                given(
+                    f"as it came out of “{base.name}”",
+                    "d",
+                    came.solid_m if came.raised is None else min(came.raised.base_m, came.solid_m),
+                    "length",
+                )
+            ],
             words="The thickness that the stage before gives it.",
             formula="d",
             source=published("the plan of the stage it is taken from"),
@@ -139,24 +182,28 @@ def _new_glass(glass: GlassInput, area_m2: float, thickness: Figure, pieces: int
     )
 
 
-def lay_blank(
-    layup: LayupInput,
-    glass: GlassInput,
-    incoming: Sequence[Incoming],
-    *,
-    outline: BlankOutline | None = None,
-    length_m: float,
-    width_m: float,
-) -> Blank:
-    """The blank of a stage. `length_m` and `width_m` are what it usually measures here, where nothing is said.
+def _thickest(thickness: Figure, on_it: Stacked) -> Figure:
+    """The thickest stack: the blank with what lies on it, or with what was raised on it before."""
+    if on_it.height_m <= 0:
+        return thickness
+    return derive(
+        "stack_thickness",
+        "Thickest stack",
+        "length",
+        lambda d, h: d + h,
+        [thickness.given("d", "blank"), given("what lies on it, or is raised on it", "h", on_it.height_m, "length")],
+        words="Where most lies on one another; heat has the longest way there.",
+        formula="d + h",
+        source=published("sum of the parts"),
+        assumptions=list(on_it.words),
+    )
 
-    Raises ImpossibleInput for a blank without an area.
-    """
+
+def _sized(
+    layup: LayupInput, base: Incoming | None, *, outline: BlankOutline | None, length_m: float, width_m: float
+) -> tuple[BlankOutline, float, float, float, Outline | None]:
+    """Outline, length, width and area of a blank, and its drawing where it has one."""
     drawn = layup.drawn.scaled(layup.scale) if layup.drawn is not None else None
-    base = _base(layup, incoming)
-    parts = tuple(i for i in incoming if i is not base)
-    layers = () if base else (layup.layers or _USUAL)
-    pieces = layup.pieces
     if base is not None:
         form, length, width = base.outcome.outline, base.outcome.length_m, base.outcome.width_m
         length, width = layup.length_m or length, layup.width_m or layup.length_m or width
@@ -165,30 +212,74 @@ def lay_blank(
         length = layup.length_m or length_m
         width = (layup.width_m or width_m) if form == "oblong" else length
     if layup.outline == "drawn" and drawn is not None and base is None:
-        form, length, width, area = "drawn", drawn.width_m, drawn.depth_m, drawn.area_m2
-    elif base is not None and base.outcome.area_m2 is not None and layup.length_m is None:
-        area = base.outcome.area_m2
-    else:
-        area = blank_area_m2(form, length_m=length, width_m=width, sides=layup.sides)
-    thickness = _thickness(layers, base)
-    new = _new_glass(glass, area, thickness, pieces, is_new=base is None)
-    taken_kg = sum(part.weight_kg for part in parts) + (base.outcome.weight_kg if base else 0.0)
-    mass = derive(
+        return "drawn", drawn.width_m, drawn.depth_m, drawn.area_m2, drawn
+    if base is not None and base.outcome.area_m2 is not None and layup.length_m is None:
+        return form, length, width, base.outcome.area_m2, drawn
+    return form, length, width, blank_area_m2(form, length_m=length, width_m=width, sides=layup.sides), drawn
+
+
+def _mass(new: Figure, pieces: int, taken_kg: float) -> Figure:
+    return derive(
         "piece_mass",
         "Weighs",
         "mass",
-        lambda m, n, taken: m / n + taken,
+        lambda m, n, taken: (m + taken) / n,
         [
             new.given("m"),
             given("pieces alike", "n", float(pieces), "count"),
             given("taken from the stages before", "t", taken_kg, "mass", 0.02 * taken_kg),
         ],
         words="New glass and what earlier stages gave, for one piece.",
-        formula="m/n + t",
+        formula="(m + t)/n",
         source=published("sum of the parts"),
     )
-    shape = drawn if form == "drawn" else None
-    return Blank(form, length, width, area, thickness, mass, new, layers, base, parts, pieces, layup.sides, shape)
+
+
+def lay_blank(
+    layup: LayupInput,
+    glass: GlassInput,
+    incoming: Sequence[Incoming],
+    *,
+    outline: BlankOutline | None = None,
+    length_m: float,
+    width_m: float,
+    is_stacked: bool = True,
+) -> Blank:
+    """The blank of a stage. `length_m` and `width_m` are what it usually measures here, where nothing is said.
+
+    `is_stacked`: several of one thing lie on one another here; else each is a piece of its own. Raises ImpossibleInput
+    for a blank without an area.
+    """
+    base = _base(layup, incoming)
+    parts = tuple(i for i in incoming if i is not base)
+    layers = () if base else (layup.layers or _USUAL)
+    beside = base is not None and not parts and not is_stacked and layup.pieces == 1
+    pieces = base.count if base is not None and beside else layup.pieces
+    form, length, width, area, drawn = _sized(layup, base, outline=outline, length_m=length_m, width_m=width_m)
+    is_weighed = glass.own_charge_kg is not None and base is None
+    thickness = _weighed_thickness(glass, area, pieces) if is_weighed else _thickness(layers, base)
+    new = _new_glass(glass, area, thickness, pieces, is_new=base is None)
+    added_m = new.value / (area * glass.kind.density_kg_m3 * pieces) if base is not None else 0.0
+    on_it = stacked(base, parts, pieces=pieces, area_m2=area, thickness_m=thickness.value, added_m=added_m)
+    taken_kg = sum(i.weight_kg for i in incoming)
+    return Blank(
+        form,
+        length,
+        width,
+        area,
+        thickness,
+        _thickest(thickness, on_it),
+        on_it.raised,
+        _mass(new, pieces, taken_kg),
+        new,
+        layers,
+        base,
+        parts,
+        pieces,
+        layup.sides,
+        drawn if form == "drawn" else None,
+        base.count / pieces if base is not None else 1.0,
+    )
 
 
 def blank_words(blank: Blank) -> Message:

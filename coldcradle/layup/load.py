@@ -2,28 +2,37 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from coldcradle.cradle.materials import Material
 from coldcradle.glass.kinds import Form, GlassKind
+from coldcradle.layup.bodies import ColdBody, Shade
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.inputs import RELIEF, Entering, Relief, Support, Wet
-from coldcradle.quantity.format import say
+from coldcradle.layup.outcome import Raised
+from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given
 
 __all__ = ["Load", "thickness_said", "with_relief"]
 
+_SAME = 0.02  # bodies that differ by less are one
+_STEEP = 2.0  # a step to more than so many times the thickness beside it is sharp; common practice, no source
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Load:
-    """The glass as it will be, the mould round it, how it goes in, and what else stands in the kiln.
+    """The glass as it goes in and as it will be, the mould round it, and what else stands in the kiln.
 
-    `thickness` is what counts in heat: the thickest place, with relief put on it; `sheet_m` is the sheet that moves,
-    without relief. `rated_c` is the heat the mould stands.
+    `cold` are the solid pieces that go in: by them it is warmed. `thickness` is of what comes out and is annealed: its
+    thickest place, with relief put on it; `sheet_m` is the sheet that moves, without relief. `is_closed`: it is a wall
+    closed in itself, or a shell curved both ways, and cannot bow; `is_core_shut`: on its inner side nothing leaves.
+    `shade`: it does not cool alike over its area. More heat work than `most_work_per_pa` and it runs further than what
+    is done to it bears. `rated_c` is the heat the mould stands.
     `breadth_m` is its narrowest way across, `widest_m` the longest; `mould_m3` the mould's outside and
     its room. `top_m` is how high it stands cold above its floor. `span_m` and `depth_m` say what way is free to
-    move and how far it shall go, None where nothing moves freely; `press_kg` lies on all `piles` alike, and presses
-    them to `press_to_m`. `movement` is the way of a sheet that comes down.
+    move and how far it shall go, None where nothing moves freely; `press_kg` lies on all `piles` alike, `pile_m` high,
+    and presses them to `press_to_m`. `movement` is the way of a sheet that comes down.
     """
 
     kind: GlassKind
@@ -49,8 +58,27 @@ class Load:
     press_kg: float = 0.0
     press_to_m: float | None = None
     piles: int = 1
+    pile_m: float = 0.0
     furniture_kg: float = 0.0
     movement: Movement | None = None
+    cold: tuple[ColdBody, ...] = ()
+    shade: Shade | None = None
+    is_closed: bool = False
+    is_core_shut: bool = False
+    most_work_per_pa: float = math.inf
+
+    @property
+    def is_one_body(self) -> bool:
+        """Whether one solid piece goes in and the same comes out: then there is one run for both."""
+        if len(self.cold) != 1 or self.cold[0].is_loose:
+            return False
+        body = self.cold[0]
+        return abs(body.thickness_m - self.thickness.value) <= _SAME * self.thickness.value
+
+    @property
+    def is_solid(self) -> bool:
+        """Whether anything solid goes in that can snap as it is warmed."""
+        return any(not body.is_loose for body in self.cold)
 
     @property
     def heat_capacity_j_per_k(self) -> float:
@@ -72,18 +100,29 @@ def thickness_said(thickness_m: float) -> Figure:
     )
 
 
-def with_relief(thickness: Figure, relief: Relief) -> Figure:
-    """The thickness as it counts in heat: where raised parts meet the sheet heat is slow to leave."""
-    if relief == "none":
+def with_relief(thickness: Figure, relief: Relief, raised: Raised | None = None) -> Figure:
+    """The thickness as it counts in heat: where raised parts meet the sheet heat is slow to leave.
+
+    `raised`: what is beside its thickest place; a step of more than 2 to 1 counts as sharp relief, a lower one as soft.
+    """
+    word, times = f"{relief} relief", RELIEF[relief]
+    if raised is not None:
+        by_step: Relief = "sharp" if thickness.value > _STEEP * raised.base_m else "soft"
+        if RELIEF[by_step] > times:
+            word, times = f"a {by_step} step", RELIEF[by_step]
+    if times == 1.0:
         return thickness
+    said = [say("1.5 for soft relief, 2 for sharp: common practice, no source")]
+    if raised is not None:
+        said.append(say("beside its thickest place it is {d}", d=show(round(raised.base_m, 4), "length")))
     return derive(
         "thickness_relief",
         "Thickest, with its relief",
         "length",
         lambda d, f: d * f,
-        [thickness.given("d"), given(f"{relief} relief", "f", RELIEF[relief], "count")],
+        [thickness.given("d"), given(word, "f", times, "count")],
         words="Where raised parts meet the sheet heat is slow to leave: the piece counts as thicker.",
         formula="d·f",
         source=PRACTICE,
-        assumptions=[say("1.5 for soft relief, 2 for sharp: common practice, no source")],
+        assumptions=said,
     )

@@ -134,7 +134,7 @@ SAMPLES: tuple[RuleSample, ...] = (
     ),
     RuleSample(
         "heat.strain-left",
-        "15 % over the target",
+        "a tenth over the target",
         *_at(
             "heat.own_steps",
             {"anneal": {"rate": "18 °C/h"}},
@@ -147,10 +147,10 @@ SAMPLES: tuple[RuleSample, ...] = (
     ),
     RuleSample(
         "heat.warms-too-fast",
-        "a tenth over 2.5 MPa",
+        "6 % over 2.5 MPa",
         *_at(
             "heat.own_steps",
-            {"warm": {"rate": "180 °C/h"}},
+            {"warm": {"rate": "160 °C/h"}},
             {"warm": {"rate": "420 °C/h"}},
             heat__thick="12 mm",
             heat__leaves="held",
@@ -161,7 +161,7 @@ SAMPLES: tuple[RuleSample, ...] = (
     ),
     RuleSample(
         "heat.cools-too-fast",
-        "a tenth over 2.5 MPa",
+        "6 % over 2.5 MPa",
         *_at(
             "heat.own_steps",
             {"last": {"rate": "22 °C/h"}},
@@ -352,11 +352,24 @@ SAMPLES: tuple[RuleSample, ...] = (
         "flat",
         "full",
     ),
-    RuleSample("layup.runs-out", "the shelf itself", *_at("glass.charge", "450 g", "520 g"), "flat", "press"),
+    RuleSample(
+        "layup.runs-out",
+        "the shelf itself",
+        *_at("glass.charge", "1800 g", "2400 g", glass__rack={"sheet": "9 kg"}),
+        "flat",
+        "press",
+    ),
+    RuleSample(
+        "layup.runs-too-far",
+        "5 % of its size",
+        *_at("heat.peak_hold", "5 min", "120 min", layup__layers=[{"thick": "40 mm"}], layup__length="150 mm"),
+        "flat",
+        "polish",
+    ),
     RuleSample(
         "layup.neighbours-touch",
         "the room each has",
-        *_at("glass.charge", "440 g", "500 g", layup__pieces=4),
+        *_at("glass.charge", "1100 g", "1300 g", layup__pieces=4),
         "flat",
         "press",
     ),

@@ -38,6 +38,7 @@ from coldcradle.report.thread import Bead
 __all__ = ["StageResult", "Staged", "compute_stage", "motion_of", "plan_stage"]
 
 _COMING_AND_GOING_S = 600.0
+_SURELY = 3.0  # laws of movement are good to a factor of three in time: so much less may have been done
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,7 +75,10 @@ def _laying(stage: StageInput, incoming: Sequence[Incoming]) -> Laying:
         incoming=tuple(incoming),
         enters=process.entering(stage.layup.enters),
         usual_work_per_pa=_usual_work_per_pa(process),
+        sure_work_per_pa=_usual_work_per_pa(process) / _SURELY,
         margin=process.margin,
+        bears=process.bears,
+        is_stacked=process.is_stacked,
         posts_m=stage.heat.kiln.posts_m,
     )
 

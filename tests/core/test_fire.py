@@ -27,6 +27,7 @@ from coldcradle.fire.readings import Cleaner, Reading
 from coldcradle.fire.states import STATES, next_state
 from coldcradle.fire.thin import TOLERANCE_K, Thinner
 from coldcradle.fire.watch import Watch
+from coldcradle.heat.limits import RUN_BAND
 from coldcradle.heat.physics.simulate import simulate
 from coldcradle.piece.stage import Staged
 from coldcradle.piece.watching import shown_segments, watched_of
@@ -330,7 +331,7 @@ class Workings(SimpleTestCase):
             for figure in found.values():
                 check_formula(figure)
                 self.assertTrue(figure.source.text)
-            self.assertAlmostEqual(found["fire_left"].u, 0.3 * 0.31e6, delta=1.0)
+            self.assertAlmostEqual(found["fire_left"].u, RUN_BAND * 0.31e6, delta=1.0)
             self.assertGreater(found["fire_opens"].u, 0)
 
     def test_none_before_the_first_reading(self) -> None:

@@ -44,7 +44,7 @@ class Sharing(SimpleTestCase):
         assert asked is not None
         self.assertEqual((asked.peak_c, asked.soak_s), (822.0, 10 * 3600 + 2400.0))
         self.assertTrue(asked.window_c[0] <= asked.peak_c <= asked.window_c[1])
-        self.assertEqual(asked.slowest_k_per_h, 2.0)
+        self.assertEqual(asked.slowest_k_per_h, 1.7)
         stopped = piece(
             heat__kiln__rise="70 h", heat__kiln__power="1 kW", heat__kiln__fall="2 h", heat__cast_at="900 °C"
         )

@@ -60,7 +60,7 @@ class Table(SimpleTestCase):
         low, high = HANDBOOK_LEAVES_PA
         for mm in (25, 38, 50, 62, 75, 100):
             self.assertTrue(low <= left[mm] * 1e6 <= high, (mm, left[mm]))
-        self.assertAlmostEqual(left[100] * 1e6, TARGETS_PA["usual"], delta=0.02e6)
+        self.assertAlmostEqual(left[100] * 1e6, TARGETS_PA["usual"], delta=0.025e6)
 
     def test_the_plain_maxwell_run_would_call_thick_slabs_by_the_table_badly_annealed(self) -> None:
         self.assertGreater(left_by_table(150, structure=False) / left_by_table(25, structure=False), 2.0)

@@ -99,11 +99,13 @@ void strain_steps(int n, int steps, int is_flat, const double *kept, const doubl
 }
 
 /* found is (steps + 1, n) with its first row filled in, parts (many, n) is carried on in place; step[s] is the length
- * of a step times the modulus. curve is (4, n): a, b, t0 of each node's glass, and the slope. */
+ * of a step times the modulus. curve is (6, n): a, b, t0 of each node's glass, the slope, its
+ * annealing point in K, and what it stiffens by below that. */
 void fictive_steps(int n, int steps, int many, const double *temperatures, const double *step, const double *curve,
                    const double *shares, const double *rates, double low, double high, double *parts, double *found)
 {
     const double *a = curve, *b = curve + n, *t0 = curve + 2 * n, *slope = curve + 3 * n;
+    const double *anneal = curve + 4 * n, *stiffens = curve + 5 * n;
     for (int s = 0; s < steps; s++) {
         const double *now = temperatures + (long)(s + 1) * n, *was = found + (long)s * n;
         double *to = found + (long)(s + 1) * n;
@@ -119,7 +121,9 @@ void fictive_steps(int n, int steps, int many, const double *temperatures, const
                 for (int m = 0; m < many; m++) parts[m * n + i] = now[i];
                 to[i] = now[i];
             } else {
-                double settled = a[i] + b[i] / fmax(was[i] - t0[i], 20.0);
+                double kelvin = fmax(was[i], -100.0) + 273.15;
+                double settled = was[i] + 273.15 >= anneal[i] ? a[i] + b[i] / fmax(was[i] - t0[i], 1.0)
+                                                              : 12.0 + stiffens[i] * (1 / kelvin - 1 / anneal[i]);
                 double gain = step[s] * pow(10.0, -(settled + slope[i] * (was[i] - now[i])));
                 double sum = 0;
                 for (int m = 0; m < many; m++) {

@@ -105,6 +105,8 @@ def section_of(load: Load, restraint: Restraint, support: Support, effective_m: 
         if load.wall_m > 0
         else None
     )
+    if load.is_core_shut:
+        return _round_a_core(load, wall, effective_m)
     if restraint == "block":
         return Section1D(
             Slab1D(layers=(glass_layer(load.kind, effective_m / 2),), is_half=True),
@@ -126,6 +128,18 @@ def section_of(load: Load, restraint: Restraint, support: Support, effective_m: 
         return Section1D(half, True, f"sideways through {material.name}, which is the shorter way")
     layers = Slab1D(layers=(glass_layer(load.kind, thick), wall), bottom=KILN)
     return Section1D(layers, restraint == "held", f"open above, {material.name} below")
+
+
+def _round_a_core(load: Load, wall: Layer | None, effective_m: float) -> Section1D:
+    """A wall closed round a core or a hollow: nothing leaves inwards, and it cannot bow."""
+    thick = load.thickness.value
+    if effective_m < 2 * load.breadth_m * (1 - 1e-6):
+        layers = (glass_layer(load.kind, thick), wall) if wall is not None else (glass_layer(load.kind, thick),)
+        bottom = KILN if wall is not None else INSULATED
+        return Section1D(Slab1D(layers=layers, bottom=bottom), True, "open above; closed in itself, it cannot bow")
+    through = glass_layer(load.kind, load.breadth_m)
+    layers = (wall, through) if wall is not None else (through,)
+    return Section1D(Slab1D(layers=layers, bottom=INSULATED), True, "outwards only: nothing leaves inwards")
 
 
 def strained(heat: SlabRun, *, is_held: bool, solid_from_s: float = 0.0, structure: bool = False) -> SimulatedRun:

@@ -21,7 +21,7 @@ from coldcradle.heat.physics.kernel import KERNEL, pointer
 from coldcradle.heat.physics.slab import Slab1D, SlabRun
 from coldcradle.heat.physics.structure import SETTLED_K, carry_fictive
 
-__all__ = ["StrainState", "StressRun", "run_strain"]
+__all__ = ["StrainState", "StressRun", "run_strain", "strain_of"]
 
 Array = NDArray[np.float64]
 
@@ -131,10 +131,38 @@ def run_strain(
     Source: Maxwell solid in plane stress; exponential steps as in Timoshenko & Goodier's elastic limit.
     """
     kinds, weights = _columns(run)
-    temperatures = run.temperatures_c[:, run.glass]
+    depths = run.depths_m[run.glass]
+    begun = state or StrainState(np.zeros(len(depths)) if start_pa is None else np.asarray(start_pa), None)
+    return strain_of(
+        run.times_s,
+        run.temperatures_c[:, run.glass],
+        kinds=kinds,
+        weights=weights,
+        depths_m=depths,
+        is_flat=is_held or run.slab.is_half,
+        structure=structure,
+        begun=begun,
+        goes_on=state is not None,
+    )
+
+
+def strain_of(
+    times_s: Array,
+    temperatures: Array,
+    *,
+    kinds: Sequence[GlassKind],
+    weights: Array,
+    depths_m: Array,
+    is_flat: bool,
+    structure: bool,
+    begun: StrainState,
+    goes_on: bool = False,
+) -> StressRun:
+    """The same for any columns of glass (T, N) that share their forces by `weights` (N): layers of a thickness, or
+    zones of a plate. `begun` is what they carry at first; `goes_on`: with the structure of an earlier run."""
     modulus = _per_node(kinds, "youngs_modulus_pa") / (1 - _per_node(kinds, "poisson"))
     alpha = _per_node(kinds, "expansion_per_k")
-    dt = np.diff(run.times_s)[:, None]
+    dt = np.diff(times_s)[:, None]
     middle = (temperatures[1:] + temperatures[:-1]) / 2
     unique = {kind.key: kind for kind in kinds}
     drive = -alpha * np.diff(temperatures, axis=0)
@@ -145,9 +173,8 @@ def run_strain(
         log_eta = np.column_stack([curve.log10_pa_s(middle[:, i]) for i, curve in enumerate(curves)])
     parts = None
     if structure:
-        begins = _sets_from(temperatures, curves) if state is None else 0
-        parts = state.parts_c if state is not None else None
-        fictive, parts = carry_fictive(run.times_s[begins:], temperatures[begins:], curves, parts)
+        begins = 0 if goes_on else _sets_from(temperatures, curves)
+        fictive, parts = carry_fictive(times_s[begins:], temperatures[begins:], curves, begun.parts_c)
         between = (fictive[1:] + fictive[:-1]) / 2
         if len(unique) == 1:
             log_eta[begins:] = curves[0].log10_off_balance(middle[begins:], between)
@@ -161,15 +188,13 @@ def run_strain(
     lent = np.where(spent > 1e-6, -np.expm1(-spent) / np.maximum(spent, 1e-300), 1.0) * modulus
     pushed = lent * drive
 
-    depths = run.depths_m[run.glass]
-    z = depths - float(weights @ depths)
-    is_flat = is_held or run.slab.is_half
+    z = depths_m - float(weights @ depths_m)
     stress = np.empty_like(temperatures)
-    stress[0] = state.stress_pa if state is not None else 0.0 if start_pa is None else start_pa
-    bend = np.zeros(len(run.times_s))
+    stress[0] = begun.stress_pa
+    bend = np.zeros(len(times_s))
     carry = _carry_compiled if KERNEL is not None else _carry_plain
     carry((kept, pushed, np.ascontiguousarray(lent)), weights, z, is_flat, stress, bend)
-    return StressRun(run.times_s, depths - depths[0], stress, weights, bend, parts)
+    return StressRun(times_s, depths_m - depths_m[0], stress, weights, bend, parts)
 
 
 Moves = tuple[Array, Array, Array]

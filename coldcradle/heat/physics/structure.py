@@ -12,7 +12,7 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.glass.viscosity import ANNEALING_LOG, ISO_SLOPE_PER_K, Viscosity
+from coldcradle.glass.viscosity import ANNEALING_LOG, ISO_SLOPE_PER_K, KELVIN, Viscosity
 from coldcradle.heat.physics.kernel import KERNEL, pointer
 
 __all__ = ["MEAN_TIME_S", "SETTLED_K", "carry_fictive", "fictive_temperatures"]
@@ -67,7 +67,9 @@ def _carry_compiled(
 ) -> None:
     """What `_carry_plain` does, in `kernel.c`; `parts` is carried on in place."""
     assert KERNEL is not None
-    curve = np.array([[c.a, c.b_k, c.t0_c, ISO_SLOPE_PER_K] for c in curves]).T.copy()
+    curve = np.array(
+        [[c.a, c.b_k, c.t0_c, ISO_SLOPE_PER_K, c.annealing_c + KELVIN, c.activation_k] for c in curves]
+    ).T.copy()
     arrays = [pointer(v) for v in (temperatures_c, steps, curve, _SHARES, 1 / _FACTORS)]
     low, high = (ctypes.c_double(bound) for bound in band)
     KERNEL.fictive_steps(found.shape[1], len(steps), len(_SHARES), *arrays, low, high, pointer(parts), pointer(found))

@@ -10,17 +10,21 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from coldcradle.glass.kinds import GlassKind
 from coldcradle.heat.kiln.kiln import LoadedKiln
-from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_over
+from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_over, zone_stress_pa
 from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, evening_s, strained
 from coldcradle.heat.physics.slab import run_slab
+from coldcradle.heat.physics.zones import ZonedRun, run_zones, zone_slab
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, round_rate, run_programme
+from coldcradle.layup.bodies import Shade
 from coldcradle.quantity.format import say, show
 
 __all__ = ["Cooling", "CoolingTarget", "cool", "cooling_steps"]
 
-_TRIES = 5
+_TRIES = 8
 _LEAST = 0.4  # of the rate, in one mend
+_PULL_OVER = 1.04  # of what is allowed on the way: below what is said of a plan
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -62,6 +66,7 @@ class Cooling:
     lowered: float
     mended: int
     inside: SimulatedRun
+    zones: ZonedRun | None = None
 
     @property
     def slow_k_per_h(self) -> float:
@@ -148,7 +153,21 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
     return steps
 
 
-def cool(kiln: LoadedKiln, wish: CoolingTarget, section: Section1D) -> Cooling:
+def _zoned(shade: Shade, kind: GlassKind, line: list[tuple[float, float]], soak_c: float) -> ZonedRun:
+    """Both zones from the end of the soak, even at first, until they are even again."""
+    end_s, end_c = line[-1]
+    after_s = evening_s(zone_slab(shade.inner, kind))
+    return run_zones(shade, kind, [*line, (end_s + after_s, end_c)], structure=True, start_c=soak_c)
+
+
+def cool(
+    kiln: LoadedKiln,
+    wish: CoolingTarget,
+    section: Section1D,
+    *,
+    shade: Shade | None = None,
+    kind: GlassKind | None = None,
+) -> Cooling:
     """The steps down, run through the slab with structural relaxation. Where the run leaves more than was wished the
     first two rates are lowered, and all is run again; so is the last where the passing pull in a face is too strong.
 
@@ -162,11 +181,16 @@ def cool(kiln: LoadedKiln, wish: CoolingTarget, section: Section1D) -> Cooling:
         heat = run_slab(section.slab, [*run.line, (end_s + evening_s(section.slab), end_c)], start_c=wish.state_c)
         inside = strained(heat, is_held=section.is_held, structure=True)
         tension, surface = inside.residual_pa, float(inside.stress.surface_pa.max())
-        found = Cooling(steps, run, wish, tension, surface, wish.slow_k_per_h / first, mended, inside)
+        zones = None
+        if shade is not None and kind is not None:
+            zones = _zoned(shade, kind, run.line, wish.soak_c)
+            tension = max(tension, zones.left_pa)
+            surface = max(surface, zones.peak(0.0, math.inf)[0] * SURFACE_STRESS_PA / zone_stress_pa(shade.is_step))
+        found = Cooling(steps, run, wish, tension, surface, wish.slow_k_per_h / first, mended, inside, zones)
         slower = surface_slower = 1.0
         if is_over(tension, wish.stress_pa, MEND_OVER):
             slower = max(_LEAST, 0.985 * wish.stress_pa / tension)
-        if is_over(surface, SURFACE_STRESS_PA, MEND_OVER):
+        if is_over(surface, SURFACE_STRESS_PA, _PULL_OVER):
             surface_slower = max(_LEAST, 0.985 * SURFACE_STRESS_PA / surface)
         if wish.is_fixed or mended == _TRIES or slower == surface_slower == 1.0:
             return found

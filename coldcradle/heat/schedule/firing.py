@@ -14,10 +14,11 @@ from numpy.typing import NDArray
 from coldcradle.glass.viscosity import softness
 from coldcradle.heat.inputs import HeatInput, SegmentOverride
 from coldcradle.heat.kiln.kiln import LoadedKiln
-from coldcradle.heat.limits import SURFACE_STRESS_PA
+from coldcradle.heat.limits import SHADED_STRESS_PA, SURFACE_STRESS_PA
 from coldcradle.heat.physics.simulate import (
     Section1D,
     SimulatedRun,
+    evening_s,
     first_within,
     joined,
     section_of,
@@ -26,21 +27,32 @@ from coldcradle.heat.physics.simulate import (
     until,
 )
 from coldcradle.heat.physics.slab import SlabRun, run_slab
-from coldcradle.heat.physics.strain import run_strain
+from coldcradle.heat.physics.zones import ZonedRun, run_zones, zone_slab
 from coldcradle.heat.schedule import anneal
 from coldcradle.heat.schedule import peak as forming
 from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooling_steps
 from coldcradle.heat.schedule.opening import opening_temperature
-from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
+from coldcradle.heat.schedule.segments import PlannedSegment, Run, round_rate, run_programme
+from coldcradle.heat.schedule.warming import Warming, body_section, decisive, warming, zone_rate
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h, warm_up
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say
 from coldcradle.report.figure import Figure
 
-__all__ = ["Firing", "Soaked", "cooled_for", "own_steps", "plan_firing", "solid_from"]
+__all__ = [
+    "Firing",
+    "Soaked",
+    "cooled_for",
+    "cooling_peak",
+    "left_pa",
+    "own_steps",
+    "plan_firing",
+    "solid_from",
+    "zones_of",
+]
 
 _SPREAD_K = 2.0
-_TRIES, _OVER = 3, 1.05
+_TRIES, _OVER, _LEAST_SLOWER = 8, 1.04, 0.3
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +77,10 @@ class Soaked:
 
 @dataclass(frozen=True, slots=True)
 class Firing:
-    """A run and every figure behind it. `coast_from_c` is where the kiln may be switched off."""
+    """A run and every figure behind it. `coast_from_c` is where the kiln may be switched off.
+
+    `warming` is what its way up does to the glass as it goes in, `inside` all of it to the glass as it comes out.
+    """
 
     run: Run
     figures: dict[str, Figure]
@@ -75,6 +90,36 @@ class Firing:
     cooling: Cooling
     soaked: Soaked
     wanted: list[PlannedSegment]
+    warming: Warming
+    zones: ZonedRun | None
+
+    @property
+    def left_pa(self) -> float:
+        """The greatest tension that stays: through the thickness, or between two zones."""
+        return left_pa(self.inside, self.zones)
+
+    def cooling_peak(self, from_s: float) -> tuple[float, float, str, float]:
+        """The greatest pull from a second on: Pa, when, s, where, and what is allowed there."""
+        return cooling_peak(self.inside, self.zones, from_s, self.run.total_s)
+
+
+def left_pa(inside: SimulatedRun, zones: ZonedRun | None) -> float:
+    """The greatest tension that stays: through the thickness, or between two zones."""
+    return inside.residual_pa if zones is None else max(inside.residual_pa, zones.left_pa)
+
+
+def cooling_peak(
+    inside: SimulatedRun, zones: ZonedRun | None, from_s: float, to_s: float
+) -> tuple[float, float, str, float]:
+    """The greatest pull between two times: Pa, when, s, where, and what is allowed there."""
+    pull, at_s, in_face = inside.peak(from_s, to_s)
+    found = pull, at_s, "face" if in_face else "heart", SURFACE_STRESS_PA
+    if zones is None:
+        return found
+    pulled, second, in_middle = zones.peak(from_s, to_s)
+    if pulled / SHADED_STRESS_PA <= pull / SURFACE_STRESS_PA:
+        return found
+    return pulled, second, "middle" if in_middle else "rim", SHADED_STRESS_PA
 
 
 def _up_to(seconds: float) -> float:
@@ -103,27 +148,54 @@ def own_steps(steps: Iterable[PlannedSegment], own: Iterable[SegmentOverride]) -
 
 
 def solid_from(run: Run, load: Load) -> float:
-    """When loose pieces have become one: at the end of the peak; a slab is one from the start."""
-    if load.entering in ("slab", "relief"):
+    """When what went in has become what comes out: at the end of the peak; one slab is so from the start."""
+    if load.is_one_body:
         return 0.0
     return next((s.ends_s for s in run.steps if s.key == "cast"), 0.0)
 
 
 def _warmed(
-    load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure], peak_c: float
-) -> list[PlannedSegment]:
-    """The warm-up; that of a solid slab is run through it, and slowed where it pulls harder than is allowed."""
-    slower = 1.0
+    load: Load, heat: HeatInput, kiln: LoadedKiln, figures: dict[str, Figure], peak_c: float
+) -> tuple[list[PlannedSegment], float]:
+    """The warm-up and the rate from there to the peak, run through every solid piece as it goes in, and slowed where
+    one is pulled harder than is allowed."""
+    slower = hurried = 1.0
+    top = top_rate_k_per_h(load, heat)
     warm = warm_up(load, heat, figures, peak_c=peak_c)
-    if load.entering in ("slab", "relief"):
-        for _ in range(_TRIES):
-            stress = run_strain(run_slab(section.slab, run_programme(warm, kiln).line), is_held=section.is_held)
-            pull = float(stress.worst_tension_pa.max())
-            if pull <= _OVER * SURFACE_STRESS_PA:
-                break
-            slower *= 0.97 * SURFACE_STRESS_PA / pull
-            warm = warm_up(load, heat, figures, peak_c=peak_c, slower=slower)
-    return own_steps(warm, heat.overrides)
+    for _ in range(_TRIES if load.is_solid else 0):
+        rising = _rise(peak_c, top * hurried, heat)
+        run = run_programme([*warm, rising], kiln)
+        worst = warming(load, heat, run.line, run.total_s).worst
+        if worst is None or worst.share <= _OVER:
+            break
+        if worst.at_s <= run.steps[-1].starts_s + 1.0:
+            slower *= max(_LEAST_SLOWER, 0.995 / worst.share)
+        else:
+            hurried *= max(_LEAST_SLOWER, 0.995 / worst.share)
+        warm = warm_up(load, heat, figures, peak_c=peak_c, slower=slower)
+    rate = top if hurried == 1.0 else round_rate(top * hurried)
+    return own_steps(warm, heat.overrides), rate
+
+
+def _rise(peak_c: float, rate_k_per_h: float, heat: HeatInput) -> PlannedSegment:
+    return PlannedSegment(
+        key="cast",
+        name=heat.process.step,
+        rate_k_per_h=rate_k_per_h,
+        to_c=peak_c,
+        hold_s=0.0,
+        limited_by="glass",
+        figures=("cast_temperature", "cast_hold"),
+        why=say(""),
+    )
+
+
+def _heart_section(load: Load, heat: HeatInput, section: Section1D) -> Section1D:
+    """What must be hot before it moves: the thickest solid piece that goes in, or what comes out."""
+    solid = [b for b in load.cold if not b.is_loose]
+    if not solid or load.is_one_body:
+        return section
+    return body_section(max(solid, key=lambda b: b.counts_m), load, heat)
 
 
 def _peak(
@@ -133,8 +205,7 @@ def _peak(
     done = heat.process
     asked_c = figures["cast_temperature"].value
     peak_c = float(round(asked_c)) if heat.cast_c is None else asked_c  # what was typed is fired as typed
-    warm = _warmed(load, heat, kiln, section, figures, peak_c)
-    rate = top_rate_k_per_h(load, heat)
+    warm, rate = _warmed(load, heat, kiln, figures, peak_c)
     first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=None)
     why = (
         say("The temperature you chose.")
@@ -143,21 +214,18 @@ def _peak(
         if done.key == "cast"
         else say("Here this glass {does}: what it takes to {what}.", does=softness(done.aim), what=done.name)
     )
-    peak = PlannedSegment(
-        key="cast",
-        name=done.step,
-        rate_k_per_h=rate,
-        to_c=peak_c,
+    peak = replace(
+        _rise(peak_c, rate, heat),
         hold_s=max(3600.0, _up_to(2 * first.value)),
         limited_by="choice" if heat.cast_c is not None else "glass",
-        figures=("cast_temperature", "cast_hold"),
         why=why,
     )
-    if heat.cast_hold_s is None:
+    if heat.cast_hold_s is None and done.bears is None:
         trial = run_programme([*warm, peak], kiln)
         arrives, ends = trial.steps[-1].arrives_s, trial.steps[-1].ends_s
-        follows = first_within(run_slab(section.slab, trial.line), forming.LAG_K, arrives, glass_only=True)
-        lag_s = (ends if follows is None else follows) - arrives
+        slabs = {section.slab, _heart_section(load, heat, section).slab}
+        lags = [first_within(run_slab(slab, trial.line), forming.LAG_K, arrives, glass_only=True) for slab in slabs]
+        lag_s = max(ends if follows is None else follows for follows in lags) - arrives
         first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=lag_s)
     figures["cast_hold"] = first
     return warm, replace(peak, hold_s=_up_to(first.value) if heat.cast_hold_s is None else first.value)
@@ -265,18 +333,49 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
             room_c=heat.room_c,
             both_faces=load.support == "posts" or heat.restraint in ("free", "block"),
         ),
-        anneal.soak_by_thumb(load.thickness),
+        anneal.soak_by_thumb(effective if _goes_sideways(load) else load.thickness),
     ]
+    body = decisive(load)
+    if body is not None and body.shade is not None:
+        found.append(zone_rate(body.shade, kind))
     figures = {figure.key: figure for figure in found}
     soaked = _soaked(load, heat, kiln, section, figures)
-    cooling = cool(kiln, _wish(soaked, load, figures, target=heat.target, stress_pa=stress_pa), section)
+    wish = _wish(soaked, load, figures, target=heat.target, stress_pa=stress_pa)
+    cooling = cool(kiln, wish, section, shade=load.shade, kind=kind)
     wanted = [*soaked.steps, *own_steps(cooling.steps, heat.overrides)]
     run = run_programme(wanted, kiln)
     solid_s = solid_from(run, load)
+    zones = cooling.zones
     if any(o.key == s.key for o in heat.overrides for s in cooling.steps):
         inside = simulate(section, run.line, solid_from_s=solid_s, structure=True)
+        zones = zones_of(load, run)
     else:  # both parts have been run already
         inside = joined(strained(soaked.heat, is_held=section.is_held, solid_from_s=solid_s), cooling.inside)
+        zones = zones.later(soaked.total_s) if zones is not None else None
+    warmed = warming(load, heat, run.line, _peak_ends_s(run))
     off = next((i for i, s in enumerate(wanted) if s.key == "coast"), len(wanted))
-    figures["residual_stress"] = anneal.residual_stress(kind, effective, inside.residual_pa, cooling)
-    return Firing(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted)
+    figures["residual_stress"] = anneal.residual_stress(kind, effective, left_pa(inside, zones), cooling)
+    return Firing(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted, warmed, zones)
+
+
+def _goes_sideways(load: Load) -> bool:
+    """Whether heat has a shorter way than through the thickness, or a longer one: closed round a core."""
+    return load.is_core_shut or load.breadth_m < load.thickness.value
+
+
+def _peak_ends_s(run: Run) -> float:
+    return next((s.ends_s for s in run.steps if s.key == "cast"), run.total_s)
+
+
+def zones_of(load: Load, run: Run) -> ZonedRun | None:
+    """What two zones of the glass that comes out do to one another from the end of the peak on; None where it is
+    even."""
+    if load.shade is None:
+        return None
+    from_s = _peak_ends_s(run)
+    line = [(t - from_s, c) for t, c in run.line if t >= from_s - 1e-6]
+    if len(line) < 2:
+        return None
+    end_s, end_c = line[-1]
+    line.append((end_s + evening_s(zone_slab(load.shade.inner, load.kind)), end_c))
+    return run_zones(load.shade, load.kind, line, structure=True).later(from_s)

@@ -13,7 +13,7 @@ from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_
 from coldcradle.heat.schedule.anneal import PASSING
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform import laws
-from coldcradle.layup.families.press import PILE_M, PRESSED_M
+from coldcradle.layup.families.press import PRESSED_M
 from coldcradle.layup.inputs import WETNESS
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
@@ -77,10 +77,10 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
             return laws.thread_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
         case "press" if load.press_kg > 0 and load.glass_kg > 0:
             to_m = load.press_to_m or PRESSED_M
-            if to_m >= PILE_M:  # nothing is left to be pressed
+            if to_m >= load.pile_m:  # nothing is left to be pressed
                 return None
             return laws.press_work(
-                from_m=PILE_M,
+                from_m=load.pile_m,
                 to_m=to_m,
                 volume_m3=load.glass_kg / density / load.piles,
                 force_n=load.press_kg * GRAVITY / load.piles,
@@ -121,9 +121,7 @@ def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Fig
         )
     work = needed_work(load, heat)
     if work is None:
-        return _by_viscosity(
-            load, key, name, done.aim, f"Where {load.kind.name} is as soft as it takes to {done.name}."
-        )
+        return _for_the_face(load, heat, key, name, rate_k_per_h=rate_k_per_h)
     curve, (runniest, stiffest) = Viscosity.of(load.kind), _kept_within(done)
     asked = _asked_log(load, heat, work, rate_k_per_h)
     return derive(
@@ -155,6 +153,27 @@ def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Fig
             ),
         ],
         extra=[("a factor of three in time", 15.0)],
+    )
+
+
+def _for_the_face(load: Load, heat: HeatInput, key: str, name: str, *, rate_k_per_h: float) -> Figure:
+    """As soft as the process takes; stiffer, within its window, where the whole piece would run meanwhile."""
+    done, curve = heat.process, Viscosity.of(load.kind)
+    words = f"Where {load.kind.name} is as soft as it takes to {done.name}."
+    if not math.isfinite(load.most_work_per_pa):
+        return _by_viscosity(load, key, name, done.aim, words)
+    log = done.aim
+    for _ in range(4):
+        asked = math.log10((_hold_s(heat) + coming_and_going_s(curve, log, rate_k_per_h)) / load.most_work_per_pa)
+        log = min(max(done.aim, asked), done.stiff)
+    if log <= done.aim:
+        return _by_viscosity(load, key, name, done.aim, words)
+    return _by_viscosity(
+        load,
+        key,
+        name,
+        log,
+        f"As soft as {load.kind.name} may be to {done.name} before all of it runs: it is too thick for hotter.",
     )
 
 
@@ -249,6 +268,8 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
 
     thickness = load.thickness
     waits_s = closed(thickness.value) if lag_s is None else lag_s
+    if heat.process.bears is not None:
+        return _face_hold(key, name, usual, rate_k_per_h)
     return derive(
         key,
         name,
@@ -269,11 +290,34 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
     )
 
 
+def _face_hold(key: str, name: str, usual_s: float, rate_k_per_h: float) -> Figure:
+    """Work on the face does not wait for the heart."""
+    return derive(
+        key,
+        name,
+        "duration",
+        lambda t: t,
+        [given("for the face", "t₀", usual_s, "duration")],
+        words="As long as its face takes, and no longer than the whole piece bears; its heart is not waited for.",
+        formula="hold = t₀",
+        source=PRACTICE,
+        assumptions=[
+            "the usual time is common practice, no source",
+            say("the kiln rises into the hold at {r}", r=show(rate_k_per_h, "rate")),
+        ],
+    )
+
+
 def _moving_hold_s(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float) -> float:
     """The usual hold, or the one in which it moves as far as it shall, s."""
     done, work = heat.process, needed_work(load, heat)
-    if work is None:
+    if work is None and not math.isfinite(load.most_work_per_pa):
         return done.hold_s
+    if work is None:  # no longer than the whole piece bears
+        curve = Viscosity.of(load.kind)
+        log = float(curve.log10_pa_s(peak_c))
+        bears_s = load.most_work_per_pa * 10**log - coming_and_going_s(curve, log, rate_k_per_h)
+        return min(done.hold_s, max(_LEAST_HOLD_S, bears_s))
     curve = Viscosity.of(load.kind)
     log = float(curve.log10_pa_s(peak_c))
     asked = max(_LEAST_HOLD_S, work * 10**log - coming_and_going_s(curve, log, rate_k_per_h))
@@ -285,13 +329,15 @@ def _moving_hold_s(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: 
 
 
 def chunk_rate(load: Load) -> Figure:
-    """How fast cold pieces may be warmed without snapping, K/h: one side of each lies on something cold."""
+    """How fast cold loose pieces may be warmed without snapping, K/h: one side of each lies on something cold."""
+    loose = max((b for b in load.cold if b.is_loose), key=lambda b: b.thickness_m, default=None)
+    name, thick_m = (loose.name, loose.thickness_m) if loose else (load.form.name, load.form.chunk_m)
     return derive(
         "chunk_rate",
         "Warming of cold pieces",
         "rate",
         lambda d, s, *_: cooling_rate_k_per_h(kind=load.kind, thickness_m=2 * d, stress_pa=s),
-        [given(f"one piece of {load.form.name}", "d", load.form.chunk_m, "length"), *passing_inputs(load.kind)],
+        [given(f"one piece of {name}", "d", thick_m, "length"), *passing_inputs(load.kind)],
         words="The skin of a cold piece warms first and pulls at its heart.",
         formula="R = 24·(1 − ν)·κ·σ / (E·α·(2·d)²)",
         source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
@@ -300,8 +346,19 @@ def chunk_rate(load: Load) -> Figure:
 
 
 def slab_rate(load: Load, *, both_faces: bool) -> Figure:
-    """How fast the solid glass of a load may be warmed, K/h, until it is hot enough to give way."""
-    return solid_rate(load.kind, load.thickness.given("d", "thickest place"), both_faces=both_faces)
+    """How fast the solid glass of a load may be warmed, K/h, until it is hot enough to give way.
+
+    The piece that stands least decides; where nothing solid goes in, what comes out, as if it were fired again.
+    """
+    solid = [body for body in load.cold if not body.is_loose]
+    if not solid:
+        return solid_rate(load.kind, load.thickness.given("d", "thickest place"), both_faces=both_faces)
+    body = max(solid, key=lambda b: b.counts_m)
+    is_open = body.is_open or both_faces
+    if body.breadth_m >= body.thickness_m * (1 if is_open else 2):
+        thick = given(f"{body.name}, thick", "d", body.thickness_m, "length")
+        return solid_rate(load.kind, thick, both_faces=is_open)
+    return solid_rate(load.kind, given(f"{body.name}, across", "d", body.breadth_m, "length"), both_faces=True)
 
 
 def solid_rate(kind: GlassKind, thickness: Given, *, both_faces: bool) -> Figure:

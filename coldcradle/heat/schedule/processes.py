@@ -20,9 +20,11 @@ class Process:
     """One thing done to glass in a kiln.
 
     `stiff` and `runny` are log10 Pa·s of the window, `aim` where we go when nothing else is known; `moves` names the
-    law by which the glass moves, `is_stopped` that a mould ends it; `enters` how the glass usually goes in; `watch`
-    says why somebody should look. `margin` is how many times the heat work of the law people give: the one number
-    fitted to the trade's temperatures in `trade.csv`.
+    law by which the glass moves, `is_stopped` that a mould ends it; `enters` how new loose glass usually goes in;
+    `watch` says why somebody should look. `bears` is how many times its size glass may grow in work for its face
+    alone, which does not wait for its heart, None elsewhere; `is_stacked`: several of one thing lie on one another.
+    `margin` is how many times the heat work of the law people give: the one number fitted to the trade's temperatures
+    in `trade.csv`.
     """
 
     key: str
@@ -39,6 +41,8 @@ class Process:
     undone_by: float
     is_stopped: bool
     margin: float
+    bears: float | None
+    is_stacked: bool
 
     def entering(self, enters: Entering) -> Entering:
         """How the glass goes in, when it is not said: as usual for the process."""
@@ -75,6 +79,8 @@ def processes() -> dict[str, Process]:
             undone_by=float(row["undone_by"]),
             is_stopped=row["is_stopped"] == "yes",
             margin=float(row["margin"]),
+            bears=float(row["bears"]) if row["bears"] else None,
+            is_stacked=row["several"] == "stacked",
         )
         for row in rows
     }

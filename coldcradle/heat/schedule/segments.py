@@ -13,7 +13,7 @@ import numpy as np
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
-__all__ = ["Limit", "PlannedSegment", "Run", "SimulatedSegment", "round_rate", "run_programme"]
+__all__ = ["Limit", "PlannedSegment", "Run", "SimulatedSegment", "cold_rate_k_per_h", "round_rate", "run_programme"]
 
 Limit = Literal["cradle", "glass", "kiln", "choice", "shelves"]
 
@@ -82,6 +82,16 @@ class Run:
     @property
     def energy_j(self) -> float:
         return self.loss_j + self.stored_j
+
+
+def cold_rate_k_per_h(steps: Sequence[SimulatedSegment], from_c: float, below_c: float) -> float:
+    """The fastest mean rate of any rising step that begins below a temperature, as it is really run, K/h."""
+    fastest, at_c = 0.0, from_c
+    for step in steps:
+        if at_c < below_c and step.to_c > at_c and step.arrives_s > step.starts_s:
+            fastest = max(fastest, (step.to_c - at_c) / (step.arrives_s - step.starts_s) * 3600)
+        at_c = step.to_c
+    return fastest
 
 
 def round_rate(rate_k_per_h: float) -> float:

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.limits import LOOSE_K_PER_H, QUICK_LOOSE_K_PER_H
 from coldcradle.heat.schedule.segments import Limit, PlannedSegment, round_rate
+from coldcradle.heat.schedule.warming import body_limit_k_per_h, decisive
 from coldcradle.layup.inputs import WETNESS
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
@@ -25,11 +27,12 @@ def top_rate_k_per_h(load: Load, heat: HeatInput) -> float:
 
 def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[float, Limit, Message, str]:
     """The rate for cold glass, what limits it, why, and the figure behind it."""
-    entering = load.entering
-    solid = entering in ("slab", "relief")
-    glass = figures["slab_rate" if solid else "chunk_rate"]
-    mould = load.material.warm_up_k_per_h if load.support == "cradle" else 400.0
-    if entering == "pack" and min(glass.value, mould) > PACK_RATE_K_PER_H:
+    body = decisive(load)
+    glass_k_per_h = body_limit_k_per_h(body, load.kind) if body is not None else figures["chunk_rate"].value
+    free = QUICK_LOOSE_K_PER_H if heat.target == "quick" else LOOSE_K_PER_H
+    mould = load.material.warm_up_k_per_h if load.support == "cradle" else free
+    key = "chunk_rate" if body is None or body.is_loose else "slab_rate"
+    if load.entering == "pack" and min(glass_k_per_h, mould) > PACK_RATE_K_PER_H:
         return (
             PACK_RATE_K_PER_H,
             "shelves",
@@ -39,13 +42,18 @@ def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[flo
             ),
             "chunk_rate",
         )
-    if glass.value < mould:
+    if body is not None and glass_k_per_h < mould:
+        if "zone_rate" in figures and figures["zone_rate"].value <= glass_k_per_h * 1.01 and body.shade is not None:
+            both = (body.shade.words.metric, body.shade.words.us)
+            told = ": warmed faster, one part pulls at the other."
+            why = Message(*(words[:1].upper() + words[1:] + told for words in both))
+            return glass_k_per_h, "glass", why, "zone_rate"
         why = (
-            say("{d} of cold glass snaps if warmed faster.", d=show(load.thickness.value, "length"))
-            if solid
-            else say("Cold pieces of {form} snap if warmed faster.", form=load.form.name)
+            say("Cold pieces of {form} snap if warmed faster.", form=body.name)
+            if body.is_loose
+            else say("{d} of cold glass snaps if warmed faster: {w}.", d=show(body.thickness_m, "length"), w=body.name)
         )
-        return glass.value, "glass", why, glass.key
+        return glass_k_per_h, "glass", why, key
     why = say(
         "{mould} is not hurried: {rate} is common practice.",
         mould=load.material.name.capitalize(),
@@ -56,9 +64,9 @@ def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[flo
             mould,
             "choice",
             say("No faster than {rate}, for the shelf's sake: common practice.", rate=show(mould, "rate")),
-            glass.key,
+            key,
         )
-    return mould, "cradle", why, glass.key
+    return mould, "cradle", why, key
 
 
 def warm_up(
@@ -74,13 +82,13 @@ def warm_up(
         limit, why = (
             "glass",
             say(
-                "Lowered after it was run: near {ap} the face catches up with the kiln and pulled too hard.",
+                "Lowered after it was run through the cold glass: it pulled too hard on the way to {ap}.",
                 ap=show(load.kind.strain_c, "temperature"),
             ),
         )
     settle_c = min(float(round(figures["bubble_temperature"].value)), peak_c)
     wet = load.material.holds_water and load.support == "cradle"
-    solid = load.entering in ("slab", "relief")
+    solid = load.is_solid and not any(body.is_loose for body in load.cold)
     steps: list[PlannedSegment] = []
     if wet and WETNESS[load.wet] > 0:
         hold = max(300.0, -(-figures["drying_hold"].value // 300) * 300.0)

@@ -11,7 +11,7 @@ from coldcradle.glass.kinds import GlassKind
 from coldcradle.layup.deform.drop import ANGLE_RAD, TENSION_N_M
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
-__all__ = ["Board", "dam_boards", "dam_wall", "push_on_wall", "rest_thickness", "spread"]
+__all__ = ["Board", "dam_boards", "dam_wall", "push_on_wall", "rest_thickness", "spread", "spread_work"]
 
 _HUPPERT = 0.894
 _FREEBOARD_M = 0.010  # wall above the cold stack; common practice, no source
@@ -40,12 +40,32 @@ def rest_thickness(kind: GlassKind) -> Figure:
     )
 
 
+def _eased(radius_m: float, start_m: float, *, volume_m3: float, density_kg_m3: float) -> float:
+    """Heat work a free pool takes from one radius to another, 1/Pa.
+
+    W = 3·(R⁸ − R₀⁸)/(0.894⁸·ρ·g·V³) + 6π·(R² − R₀²)/(ρ·g·V): what a thin pool takes to run over its shelf (Huppert, J.
+    Fluid Mech. 121 (1982) 43), and what a squat one takes to sink into itself (a block pressed by its own weight,
+    Trouton), one after the other; the second counts where it is more than a third as high as it is wide.
+    """
+    weight = density_kg_m3 * GRAVITY * volume_m3
+    thin = 3 * (radius_m**8 - start_m**8) / (_HUPPERT**8 * weight * volume_m3**2)
+    return thin + 6 * math.pi * (radius_m**2 - start_m**2) / weight
+
+
+def spread_work(kind: GlassKind, *, area_m2: float, thickness_m: float, times: float) -> float:
+    """Heat work after which a free pool is so many times as wide, 1/Pa; infinite where it never is."""
+    rest_m = rest_thickness(kind).value
+    if thickness_m <= rest_m * times * times:
+        return math.inf
+    start_m = math.sqrt(area_m2 / math.pi)
+    return _eased(times * start_m, start_m, volume_m3=area_m2 * thickness_m, density_kg_m3=kind.density_kg_m3)
+
+
 def spread(kind: GlassKind, *, area_m2: float, thickness_m: float, work_per_pa: float) -> tuple[Figure, Figure]:
     """To what size (as the diameter of a disc of the same area) and thickness a free pool runs in a firing.
 
-    R⁸ = R₀⁸ + 0.894⁸·(ρ·g·V³/3)·W, never thinner than at rest (Huppert, J. Fluid Mech. 121 (1982) 43). Good to a
-    factor of
-    about three in time. Raises ImpossibleInput for no area or thickness.
+    Never thinner than at rest. Good to a factor of about three in time. Raises ImpossibleInput for no area or
+    thickness.
     """
     if not (area_m2 > 0 and thickness_m > 0):
         raise ImpossibleInput(
@@ -54,13 +74,21 @@ def spread(kind: GlassKind, *, area_m2: float, thickness_m: float, work_per_pa: 
     rest_m = rest_thickness(kind).value
     start_m = math.sqrt(area_m2 / math.pi)
     volume = area_m2 * thickness_m
+    most_m = start_m * math.sqrt(max(1.0, thickness_m / rest_m))
 
     def radius(work: float) -> float:
-        if thickness_m <= rest_m:
-            return start_m
-        eighth = start_m**8 + _HUPPERT**8 * kind.density_kg_m3 * GRAVITY * volume**3 / 3 * work
-        return float(min(eighth**0.125, math.sqrt(volume / (math.pi * rest_m))))
+        def missing(at_m: float) -> float:
+            return _eased(at_m, start_m, volume_m3=volume, density_kg_m3=kind.density_kg_m3) - work
 
+        if most_m <= start_m or work <= 0 or missing(most_m) <= 0:
+            return start_m if work <= 0 else most_m
+        low, high = start_m, most_m
+        for _ in range(50):
+            middle = (low + high) / 2
+            low, high = (middle, high) if missing(middle) < 0 else (low, middle)
+        return (low + high) / 2
+
+    ends_m = radius(work_per_pa)
     inputs = [
         given("across at first, as a disc", "D₀", 2 * start_m, "length"),
         given("thickness at first", "h₀", thickness_m, "length"),
@@ -68,9 +96,12 @@ def spread(kind: GlassKind, *, area_m2: float, thickness_m: float, work_per_pa: 
         given("density", "ρ", kind.density_kg_m3, "density"),
         given("gravity", "g", GRAVITY, "count"),
         given("thickness at rest", "h₁", rest_m, "length"),
+        given("volume", "V", volume, "volume"),
     ]
-    runs = "D₀" if thickness_m <= rest_m else "min(2·((D₀/2)⁸ + 0.894⁸·ρ·g·(π/4·D₀²·h₀)³/3·W)^(1/8), D₀·√(h₀/h₁))"
-    source = published("Huppert, J. Fluid Mech. 121 (1982) 43; rest by de Gennes et al.")
+    runs = "the D at which W = 3·((D/2)⁸ − (D₀/2)⁸)/(0.894⁸·ρ·g·V³) + 6·π·((D/2)² − (D₀/2)²)/(ρ·g·V)"
+    if ends_m >= most_m * (1 - 1e-9):
+        runs = "D₀" if thickness_m <= rest_m else "D₀·√(h₀/h₁)"
+    source = published("Huppert, J. Fluid Mech. 121 (1982) 43, and Trouton 1906; rest by de Gennes et al.")
     doubts = ["good to a factor of three in time", "the plan is taken as a disc of the same area; corners go round"]
     band = abs(radius(work_per_pa * 3) - radius(work_per_pa / 3)) / 2
     size = derive(
@@ -89,11 +120,11 @@ def spread(kind: GlassKind, *, area_m2: float, thickness_m: float, work_per_pa: 
         "spread_thickness",
         "and stands",
         "length",
-        lambda _d, _h, w, *_: volume / (math.pi * radius(w) ** 2),
-        inputs,
+        lambda d0, h0, d: h0 * (d0 / d) ** 2,
+        [*inputs[:2], given("across in the end", "D", 2 * ends_m, "length")],
         words="The same glass over the larger area.",
-        formula=f"h₀·D₀²/({runs})²",
-        source=source,
+        formula="h₀·D₀²/D²",
+        source=published("volume is kept"),
         assumptions=doubts,
         extra=[("the estimate itself", 2 * band * thickness_m / start_m / 2)],
     )

@@ -11,6 +11,7 @@ from coldcradle.cradle.solid import Solid
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import former_course, former_side
 from coldcradle.layup.deform.movement import Movement, move
+from coldcradle.layup.families.drape_bodies import draped_shade, folded, former_shading
 from coldcradle.layup.families.drape_drawing import drape_sketch
 from coldcradle.layup.families.drape_rules import arch_findings, drop_findings
 from coldcradle.layup.families.face import (
@@ -161,6 +162,7 @@ def _blank(laying: Laying) -> Blank:
         outline="oblong" if laying.process == "bend" else "square",
         length_m=top + min(room.height_m, top),
         width_m=room.span_m[1],
+        is_stacked=laying.is_stacked,
     )
 
 
@@ -182,12 +184,13 @@ def _lay_up(laying: Laying) -> LayupResult:
     overhang = _overhang(laying, blank)
     clear, line = _clearance(laying, overhang), _bend_line(overhang)
     movement = _movement(laying, blank, overhang)
-    high = room.height_m + laying.layup.posts_m + laying.layup.lining_m + blank.thickness.value
+    high = room.height_m + laying.layup.posts_m + laying.layup.lining_m + blank.thickest.value
+    hot, raised = folded(laying, blank, top)
     shell_m2 = 2 * (room.span_m[0] + into) * room.height_m + room.span_m[0] * into
     load = flat_load(
         laying,
         blank,
-        blank.thickness,
+        hot,
         support=laying.support("posts"),
         top_m=high,
         outer_m=max(blank.length_m, 2 * room.half_width_m),
@@ -195,6 +198,9 @@ def _lay_up(laying: Laying) -> LayupResult:
         span_m=overhang.value if overhang.value > 0 else None,
         depth_m=overhang.value if overhang.value > 0 else None,
         movement=movement,
+        raised=raised,
+        shading=former_shading(laying, blank, top),
+        shade=draped_shade(laying, blank, top),
     )
     across = blank_across(blank)
     lean = _lean(laying, movement, math.inf if movement is None else movement.law_work_per_pa)

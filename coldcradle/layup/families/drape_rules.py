@@ -12,7 +12,7 @@ from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["arch_findings", "drop_findings"]
+__all__ = ["arch_findings", "drop_findings", "shortened"]
 
 _ABOVE_SHELF_M = 0.010  # an arm's end stays so far above the shelf; common practice, no source
 _STRETCH = 1.04  # an arm is some 4 % longer once it has come down, by the sheet followed step by step
@@ -93,13 +93,21 @@ def _balance(laying: Laying, blank: Blank, overhang: Figure, top_m: float) -> It
         )
 
 
+def shortened(laying: Laying, blank: Blank, top_m: float) -> float:
+    """By what share the edge of a round drape must become shorter, where that makes it fold; else 0."""
+    if laying.process == "bend" or laying.cradle.room.plan not in ("round", "ring") or blank.length_m <= top_m:
+        return 0.0
+    shorter = 1 - top_m / blank.length_m
+    return shorter if shorter > _FOLDS else 0.0
+
+
 def _folds(laying: Laying, blank: Blank, overhang: Figure, top_m: float) -> Iterator[Finding]:
     if overhang.value <= 0 or laying.process == "bend":
         return
     room = laying.cradle.room
     if room.plan in ("round", "ring"):
-        shorter = 1 - top_m / blank.length_m
-        if shorter > _FOLDS:
+        shorter = shortened(laying, blank, top_m)
+        if shorter > 0:
             yield finding(
                 "layup.folds",
                 "note",

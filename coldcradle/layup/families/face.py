@@ -12,12 +12,14 @@ from coldcradle.glass.inputs import GlassInput
 from coldcradle.glass.kinds import GlassKind, forms
 from coldcradle.glass.result import Charged, Weighing
 from coldcradle.layup.blank import Blank
+from coldcradle.layup.bodies import Shade
 from coldcradle.layup.deform.movement import Movement
+from coldcradle.layup.families.cold import Shading, cold_bodies
 from coldcradle.layup.followed import Followed
-from coldcradle.layup.inputs import OUTLINES, RELIEF, Entering, LayupInput, Support
+from coldcradle.layup.inputs import OUTLINES, Entering, LayupInput, Support
 from coldcradle.layup.load import Load, thickness_said, with_relief
 from coldcradle.layup.motion import Fired, Moment
-from coldcradle.layup.outcome import Incoming, Outcome, outcome_words
+from coldcradle.layup.outcome import Incoming, Outcome, Raised, outcome_words
 from coldcradle.layup.sketch import Sketch
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.figure import Figure
@@ -46,8 +48,9 @@ class Laying:
     """All that a family is told: what is done, in or on what, with which glass, laid up how, from what.
 
     `enters` is how the glass goes in, "auto" settled. `usual_work_per_pa` is the heat work the process usually does,
-    for what has to be known of the end before the firing is planned; `margin` how many times what the law needs;
-    `posts_m` are the posts one owns.
+    for what has to be known of the end before the firing is planned, `sure_work_per_pa` what its coldest glass surely
+    gets; `margin` how many times what the law needs; `bears` and `is_stacked` as the process says; `posts_m` are the
+    posts one owns.
     """
 
     process: str
@@ -58,7 +61,10 @@ class Laying:
     incoming: tuple[Incoming, ...]
     enters: Entering
     usual_work_per_pa: float
+    sure_work_per_pa: float
     margin: float
+    bears: float | None = None
+    is_stacked: bool = True
     posts_m: tuple[float, ...] = ()
 
     def support(self, usual: Support) -> Support:
@@ -131,15 +137,40 @@ def flat_load(
     press_kg: float = 0.0,
     press_to_m: float | None = None,
     movement: Movement | None = None,
+    sheet_m: float | None = None,
+    raised: Raised | None = None,
+    shading: Shading | None = None,
+    shade: Shade | None = None,
+    is_shell: bool = False,
+    is_hollow: bool | None = None,
+    most_work_per_pa: float = math.inf,
 ) -> Load:
     """The load of a flat blank: `top_m` how high all of it stands, `outer_m` how wide (m), `mould_kg` what shapes it.
 
-    Thickness, breadth, span and way down give way to what somebody has said instead.
+    `thickness` is the thickest of what comes out, `raised` what is beside it, `sheet_m` the sheet that moves; `shading`
+    is what its cradle shades of it cold, `shade` what once it is formed. Thickness, breadth, span and way down give way
+    to what somebody has said instead.
     """
     layup, cradle = laying.layup, laying.cradle
     said = thickness if layup.thickness_m is None else thickness_said(layup.thickness_m)
-    counted = with_relief(said, layup.relief)
+    counted = with_relief(said, layup.relief, raised)
     breadth = layup.breadth_m or min(blank.length_m, blank.width_m)
+    hollow = blank.is_hollow if is_hollow is None else is_hollow
+    if hollow:
+        breadth = 2 * blank.thickness.value
+    form = laying.glass.form
+    is_frit = (laying.enters == "frit" or form.heaps) and laying.enters not in ("slab", "relief")
+    cold = cold_bodies(
+        layup,
+        cradle,
+        blank,
+        entering=laying.enters,
+        support=support,
+        chunk_m=form.chunk_m,
+        is_frit=is_frit,
+        shading=shading,
+    )
+    formed_m = sheet_m or blank.thickness.value if layup.thickness_m is None else layup.thickness_m
     return Load(
         kind=laying.glass.kind,
         form=forms()["sheet"],
@@ -147,9 +178,15 @@ def flat_load(
         rated_c=cradle.rated_c,
         wall_m=cradle.wall_m if support == "cradle" else 0.0,
         thickness=counted,
-        sheet_m=counted.value / RELIEF[layup.relief],
+        sheet_m=formed_m,
         breadth_m=max(1e-4, breadth),
         widest_m=max(blank.length_m, blank.width_m, breadth),
+        cold=cold,
+        shade=shade,
+        is_closed=hollow or is_shell,
+        is_core_shut=hollow,
+        most_work_per_pa=most_work_per_pa,
+        piles=blank.pieces,
         glass_kg=blank.mass.value * blank.pieces,
         mould_kg=mould_kg,
         mould_m3=(0.0, 0.0),
@@ -242,6 +279,11 @@ def mass_of_walls_kg(cradle: CradleInput) -> float:
     return max(0.0, outer - inner) * cradle.material.density_kg_m3
 
 
+def _even_m(blank: Blank) -> float:
+    """How high a blank without steps stands, m: what is hollow keeps its height."""
+    return blank.base.outcome.thickness_m if blank.is_hollow and blank.base is not None else blank.thickest.value
+
+
 def kept_outcome(kind: GlassKind, blank: Blank, **changed: object) -> Outcome:
     """The blank as it went in, changed by what the stage does to it."""
     plain: dict[str, object] = {
@@ -249,7 +291,9 @@ def kept_outcome(kind: GlassKind, blank: Blank, **changed: object) -> Outcome:
         "area_m2": blank.area_m2 if blank.outline == "drawn" else None,
         "length_m": blank.length_m,
         "width_m": blank.width_m,
-        "thickness_m": blank.thickness.value,
+        "thickness_m": blank.thickest.value if blank.raised is not None else _even_m(blank),
+        "raised": blank.raised,
+        "wall_m": blank.thickness.value if blank.is_hollow else None,
         "weight_kg": blank.mass.value,
         "pieces": blank.pieces,
         "kind_key": kind.key,

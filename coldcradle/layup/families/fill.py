@@ -7,14 +7,16 @@ from dataclasses import replace
 
 from coldcradle.cradle.level import slope_of
 from coldcradle.cradle.section import draw_section
+from coldcradle.cradle.walls import goes_round, local_wall_m
 from coldcradle.glass.batch import batch_figures, weigh_list
 from coldcradle.glass.charge import thermal_mass
 from coldcradle.glass.filling import fill_cradle
 from coldcradle.glass.result import Charged
+from coldcradle.layup.bodies import ColdBody
+from coldcradle.layup.families.cold import taken_body
 from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead
 from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
 from coldcradle.layup.families.fill_rules import fill_findings
-from coldcradle.layup.inputs import RELIEF
 from coldcradle.layup.load import Load, thickness_said, with_relief
 from coldcradle.layup.outcome import Outcome
 
@@ -31,7 +33,9 @@ def _load(laying: Laying, charged: Charged) -> Load:
     outer_area = (math.sqrt(room.widest_m2) + 2 * cradle.wall_m) ** 2
     mould_m3 = (outer_area * outer_height * cradle.count, float(room.volume_m3(room.height_m)) * cradle.count)
     solid = max(0.0, mould_m3[0] - mould_m3[1])
-    breadth = layup.breadth_m or max(1e-4, room.breadth_m(min(charged.thickness.value, room.height_m)))
+    depth = min(charged.thickness.value, room.height_m)
+    closed = goes_round(room)
+    breadth = layup.breadth_m or max(1e-4, local_wall_m(room, depth))
     return Load(
         kind=laying.glass.kind,
         form=laying.glass.form,
@@ -39,7 +43,7 @@ def _load(laying: Laying, charged: Charged) -> Load:
         rated_c=cradle.rated_c,
         wall_m=cradle.wall_m,
         thickness=counted,
-        sheet_m=counted.value / RELIEF[layup.relief],
+        sheet_m=said.value,
         breadth_m=breadth,
         widest_m=max(breadth, layup.breadth_m or max(room.span_m)),
         glass_kg=charged.charge.value,
@@ -51,7 +55,34 @@ def _load(laying: Laying, charged: Charged) -> Load:
         support=support,
         entering=laying.enters,
         wet=layup.wet,
+        cold=_cold(laying, charged, breadth),
+        is_closed=closed,
+        is_core_shut=closed,
     )
+
+
+def _cold(laying: Laying, charged: Charged, breadth_m: float) -> tuple[ColdBody, ...]:
+    """What earlier stages gave is solid; new glass is grains and chunks, or one block where that is said."""
+    support = laying.support("cradle")
+    taken = tuple(taken_body(i, support=support) for i in laying.incoming)
+    if charged.fresh.value <= 0:
+        return taken
+    if laying.enters in ("slab", "relief"):
+        thick = charged.thickness.value
+        return (
+            *taken,
+            ColdBody(name="the block", thickness_m=thick, breadth_m=breadth_m, widest_m=breadth_m, support=support),
+        )
+    chunk = laying.glass.form.chunk_m
+    loose = ColdBody(
+        name=laying.glass.form.name,
+        thickness_m=chunk,
+        breadth_m=2 * chunk,
+        widest_m=2 * chunk,
+        support="shelf",
+        is_loose=True,
+    )
+    return (*taken, loose)
 
 
 def _outcome(laying: Laying, charged: Charged) -> Outcome:
@@ -68,6 +99,7 @@ def _outcome(laying: Laying, charged: Charged) -> Outcome:
         kind_key=laying.glass.kind.key,
         relief=layup.relief,
         shaped="cast",
+        wall_m=local_wall_m(room, min(charged.thickness.value, room.height_m)) if goes_round(room) else None,
     )
 
 
@@ -83,12 +115,12 @@ def _state(charged: Charged, rules: set[str], stops: set[str]) -> str:
 
 def _lay_up(laying: Laying) -> LayupResult:
     cradle = laying.cradle
-    charged = fill_cradle(cradle, laying.glass)
+    charged = fill_cradle(cradle, laying.glass, taken_kg=sum(i.weight_kg for i in laying.incoming))
     load = _load(laying, charged)
     figures = [
         charged.volume,
         charged.mass,
-        charged.charge,
+        charged.fresh,
         charged.bulk,
         charged.heap.room,
         charged.thickness,
@@ -104,7 +136,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         beads=(
             bead("cradle_volume", "Cradle holds", "cradle", charged.volume),
             bead("glass_mass", "Glass", "glass", charged.mass),
-            bead("charge_mass", "Weigh out", "glass", charged.charge),
+            bead("charge_mass", "Weigh out", "glass", charged.fresh),
             bead("thickness", "Thickest", "glass", load.thickness),
         ),
         figures=tuple(figures),

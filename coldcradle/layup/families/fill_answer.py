@@ -37,10 +37,12 @@ def cradle_answer(charged: Charged) -> Message:
 
 def glass_answer(charged: Charged) -> Message:
     glass, charge = charged.glass, charged.charge
+    have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(charged)
+    if charged.taken_kg > 0 and need <= 0:
+        return say("**Nothing new is needed:** {all} come from the stages before.", all=show(charged.taken_kg, "mass"))
     if glass.mix is not None:
         return _mixed(charged)
-    have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(charged)
-    wanted = charge.shown if need == charge.value else show(need, "mass")
+    wanted = charged.fresh.shown if need == charged.fresh.value else show(need, "mass")
     shown: dict[str, DualQuantity | str] = {"have": show(have, "mass"), "need": wanted, "form": glass.form.name}
     if have <= 0:
         return say("**Weigh out {need}** of {form}. None of it is on the rack.", **shown)

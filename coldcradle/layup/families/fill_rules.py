@@ -37,6 +37,8 @@ def _rack(charged: Charged) -> Iterator[Finding]:
     """Whether the rack holds what is weighed out."""
     glass = charged.glass
     have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(charged)
+    if charged.taken_kg > 0 and need <= 0:
+        return
     if glass.mix is not None:
         short = [w for w in needs(charged) if w.short_kg > 0]
         if short:

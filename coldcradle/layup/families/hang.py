@@ -116,13 +116,15 @@ def _lay_up(laying: Laying) -> LayupResult:
         outline="oblong",
         length_m=0.6 * room.height_m,
         width_m=0.06,
+        is_stacked=laying.is_stacked,
     )
     drop = _drop(laying, blank)
     load = flat_load(
         laying,
         blank,
-        blank.thickness,
+        blank.thickest,
         support=laying.support("posts"),
+        raised=blank.raised,
         top_m=room.height_m + 0.03,
         outer_m=max(blank.width_m, 0.05),
         mould_kg=0.3,

@@ -8,7 +8,7 @@ from dataclasses import replace
 from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.drop import rounding_work
-from coldcradle.layup.deform.spread import rest_thickness, spread
+from coldcradle.layup.deform.spread import rest_thickness, spread, spread_work
 from coldcradle.layup.families.face import (
     Family,
     Fired,
@@ -37,13 +37,14 @@ __all__ = ["LAY"]
 _RUNS = ("full", "spread")  # hot and long enough for layers to become one pool
 _KEEPS = 1.02  # growth that nobody sees
 _DOT_M, _DOT_THICK = 0.025, 0.25  # nipped pieces this small and this thick gather into dots
+_OVER_WORK = 1.1  # times what it bears: from there it is said
 _FILLS = 0.95  # of a dam: what is left beside the blank is a gap, not room
 
 
 def _melted(laying: Laying, blank: Blank) -> Figure:
     """How thick all of it is once parts have sunk in, m; only where it becomes one pool."""
-    if laying.process not in _RUNS or not blank.parts:
-        return blank.thickness
+    if laying.process not in _RUNS or (blank.parts_m <= 0 and not blank.is_hollow):
+        return blank.thickest
     rho = laying.glass.kind.density_kg_m3
     return derive(
         "blank_thickness",
@@ -198,10 +199,39 @@ def _lay_up(laying: Laying) -> LayupResult:
     return _laid(laying, laying.usual_work_per_pa)
 
 
+def _blank(laying: Laying) -> Blank:
+    usual = 0.7 * min(laying.cradle.room.span_m)
+    blank = _lay(laying, usual, is_stacked=laying.is_stacked)
+    room = laying.cradle.room
+    fits = blank.pieces * blank.area_m2 <= float(room.area_m2(room.height_m)) * (1 + 1e-9)
+    return blank if fits or laying.is_stacked else _lay(laying, usual, is_stacked=True)
+
+
+def _lay(laying: Laying, usual_m: float, *, is_stacked: bool) -> Blank:
+    return lay_blank(
+        laying.layup,
+        laying.glass,
+        laying.incoming,
+        outline="square",
+        length_m=usual_m,
+        width_m=usual_m,
+        is_stacked=is_stacked,
+    )
+
+
+def _most_work(laying: Laying, blank: Blank) -> float:
+    """Heat work beyond which work that is for the face alone runs further than it bears, 1/Pa."""
+    if laying.bears is None or blank.is_hollow:
+        return math.inf
+    mean_m = blank.mass.value / blank.area_m2 / laying.glass.kind.density_kg_m3
+    if _is_dammed(laying, blank, blank.thickest):
+        return math.inf
+    return spread_work(laying.glass.kind, area_m2=blank.area_m2, thickness_m=mean_m, times=laying.bears)
+
+
 def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     room = laying.cradle.room
-    usual = 0.7 * min(room.span_m)
-    blank = lay_blank(laying.layup, laying.glass, laying.incoming, outline="square", length_m=usual, width_m=usual)
+    blank = _blank(laying)
     cold = _melted(laying, blank)
     grown = _grown(laying, blank, cold, work_per_pa)
     times = _scale(grown, blank)
@@ -209,15 +239,19 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     size = dot[0] if dot else _size_after(blank, times, grown[0] if grown else None)
     final = grown[1] if grown else cold
     times = size.value / blank.length_m if dot else times
-    usual_grown = _grown(laying, blank, cold, laying.usual_work_per_pa)
+    surely = _grown(laying, blank, cold, laying.sure_work_per_pa)
     load = flat_load(
         laying,
         blank,
-        usual_grown[1] if usual_grown else cold,
+        surely[1] if surely else cold,
         support=laying.support("shelf"),
-        top_m=0.015 + blank.thickness.value,
+        top_m=0.015 + blank.thickest.value,
         outer_m=max(min(room.span_m), blank.length_m),
         mould_kg=0.0,
+        sheet_m=cold.value,
+        raised=blank.raised if laying.process not in _RUNS else None,
+        is_hollow=blank.is_hollow and laying.process not in _RUNS,
+        most_work_per_pa=_most_work(laying, blank),
     )
     after_m, after_thick = size.value, dot[1] if dot else final.value
     figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, size, final, load.thickness]
@@ -234,7 +268,7 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         blank,
         length_m=after_m,
         width_m=blank.width_m * times,
-        thickness_m=after_thick,
+        **_ends(laying, blank, after_thick),
         finish="texture" if laying.process == "texture" else "gloss",
         outline="round" if dot else blank.outline,
         area_m2=blank.area_m2 * times**2 if blank.outline == "drawn" else None,
@@ -265,19 +299,47 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     )
 
 
+def _ends(laying: Laying, blank: Blank, after_m: float) -> dict[str, object]:
+    """How thick it ends: a pool is even, work that is for the face keeps what is raised and what is hollow."""
+    if laying.process in _RUNS:
+        return {"thickness_m": after_m, "raised": None, "wall_m": None}
+    return {}
+
+
+def _runs_too_far(laying: Laying, blank: Blank, work_per_pa: float) -> list[Finding]:
+    """Work that is for the face alone, so hot and long that the whole piece runs."""
+    most = _most_work(laying, blank)
+    if laying.bears is None or work_per_pa <= most * _OVER_WORK:
+        return []
+    mean_m = blank.mass.value / blank.area_m2 / laying.glass.kind.density_kg_m3
+    size, thin = spread(laying.glass.kind, area_m2=blank.area_m2, thickness_m=mean_m, work_per_pa=work_per_pa)
+    times = size.value / math.sqrt(4 * blank.area_m2 / math.pi)
+    return [
+        finding(
+            "layup.runs-too-far",
+            "stop",
+            "This firing makes it run {p} wider and stand {h} thick.",
+            "It is soft through for too long for work on its face. Go cooler or shorter, or put a dam round it.",
+            p=f"{100 * (times - 1):.0f} %",
+            h=show(round(thin.value, 4), "length"),
+        )
+    ]
+
+
 def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
     """The size after comes from the heat work of this firing, where it can be done."""
-    if fired is None or laying.process not in _RUNS:
+    if fired is None:
         return result
+    if laying.process not in _RUNS:
+        done = fired.work(laying.glass.kind).total_per_pa
+        return replace(result, findings=(*result.findings, *_runs_too_far(laying, _blank(laying), done)))
     after = _laid(laying, fired.work(laying.glass.kind).total_per_pa)
     return replace(after, load=result.load)
 
 
 def _follow(result: LayupResult, laying: Laying) -> Followed | None:
     """A pool that runs out until it rests; None where it keeps its outline."""
-    room = laying.cradle.room
-    usual = 0.7 * min(room.span_m)
-    blank = lay_blank(laying.layup, laying.glass, laying.incoming, outline="square", length_m=usual, width_m=usual)
+    blank = _blank(laying)
     cold = _melted(laying, blank)
     if _scale(_grown(laying, blank, cold, 3 * laying.usual_work_per_pa), blank) <= _KEEPS:
         return None

@@ -9,11 +9,12 @@ from coldcradle.constants import GRAVITY
 from coldcradle.cradle.section import Dimension
 from coldcradle.glass.charge import charge_mass
 from coldcradle.glass.result import Weighing
+from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.deform.laws import press_thickness, press_work
+from coldcradle.layup.families.cold import taken_body
 from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, flat_states, outcome_sentence
 from coldcradle.layup.families.plans import room_ring
 from coldcradle.layup.followed import Followed, Shape
-from coldcradle.layup.inputs import RELIEF
 from coldcradle.layup.load import Load, with_relief
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
@@ -31,24 +32,40 @@ _SHELF_M = 0.015
 _SPAN_M = 0.200  # the most a weighted shelf spans between posts; common practice, no source
 
 
+def _many(laying: Laying) -> int:
+    """Piles alike: as said, or each of what was taken for itself."""
+    pieces = laying.layup.pieces
+    if pieces > 1 or len(laying.incoming) != 1 or laying.glass.own_charge_kg is not None:
+        return pieces
+    return laying.incoming[0].count
+
+
 def _pile(laying: Laying) -> tuple[Figure, Figure]:
-    """One pile's weight, and that of all of them, kg."""
-    glass, pieces = laying.glass, laying.layup.pieces
+    """One pile's weight, and what is weighed out for all of them, kg."""
+    glass, pieces = laying.glass, _many(laying)
     own = glass.own_charge_kg
     taken = sum(i.weight_kg for i in laying.incoming)
-    whole = own if own is not None else taken or _USUAL_PILE_KG * pieces
     if own is not None:
-        total = charge_mass(_plain(whole), loss=0.0, own_kg=own)
+        total = charge_mass(_plain(own), loss=0.0, own_kg=own)
     else:
-        total = replace(_plain(whole), key="charge_mass", name="Weigh out")
+        total = replace(
+            _plain(0.0 if taken else _USUAL_PILE_KG * pieces),
+            key="charge_mass",
+            name="Weigh out",
+            words="All of it comes from the stages before." if taken else "100 g a pile, where nothing else is said.",
+        )
     each = derive(
         "pile",
         "Each pile",
         "mass",
-        lambda m, n: m / n,
-        [total.given("m"), given("piles alike", "n", float(pieces), "count")],
+        lambda m, t, n: (m + t) / n,
+        [
+            total.given("m"),
+            given("taken from the stages before", "t", taken, "mass", 0.02 * taken),
+            given("piles alike", "n", float(pieces), "count"),
+        ],
         words="All the glass over the piles.",
-        formula="m/n",
+        formula="(m + t)/n",
         source=published("sum of the parts"),
     )
     return each, total
@@ -67,17 +84,55 @@ def _plain(kg: float) -> Figure:
     )
 
 
-def _pressed(laying: Laying) -> Figure:
-    to_m = laying.layup.to_m
+def _high_m(laying: Laying) -> float:
+    """How high a pile stands before it is pressed: loose pieces, or the thickest of what was taken, m."""
+    return max(PILE_M, *(i.outcome.solid_m for i in laying.incoming), 0.0)
+
+
+def _by_law(laying: Laying, pile: Figure, work_per_pa: float) -> float:
+    """How thick heat work leaves a pile under its share of the weight, m; as it lies where nothing presses it."""
+    volume, force = pile.value / laying.glass.kind.density_kg_m3, laying.layup.weight_kg * GRAVITY / _many(laying)
+    if force <= 0 or volume <= 0:
+        return _high_m(laying)
+    return press_thickness(work_per_pa=work_per_pa, from_m=_high_m(laying), volume_m3=volume, force_n=force)
+
+
+def _pressed(laying: Laying, pile: Figure, work_per_pa: float) -> Figure:
+    """Where it ends between the shelves: as it shall, or where the law leaves it thicker."""
+    to_m = laying.layup.to_m or PRESSED_M
+    ends_m = _by_law(laying, pile, work_per_pa)
+    if ends_m > to_m * (1 + 1e-9):
+        volume, force_kg = pile.value / laying.glass.kind.density_kg_m3, laying.layup.weight_kg / _many(laying)
+        return derive(
+            "thickness_said",
+            "Pressed to",
+            "length",
+            lambda h, *_: h,
+            [
+                given("where the law leaves it", "h₁", ends_m, "length"),
+                given("heat work of the firing, ∫dt/η", "W", work_per_pa, "per_pa"),
+                given("volume", "V", volume, "volume"),
+                given("weight on each", "m", force_kg, "mass"),
+                given("pile", "h₀", _high_m(laying), "length"),
+            ],
+            words="Heat work and weight are not enough to press it further."
+            if force_kg > 0
+            else "Nothing weighs on it, so nothing presses it.",
+            formula="h₁",
+            source=published("Gent 1960; ASTM C1351M; Dienes and Klemm 1946"),
+            extra=[("a factor of three in time", 0.3 * ends_m if force_kg > 0 else 0.0)],
+        )
     return derive(
         "thickness_said",
         "Pressed to",
         "length",
         lambda d: d,
-        [given("pressed to", "d", to_m or PRESSED_M, "length")],
-        words="What lies between the shelves in the end." if to_m is None else "As you said, or as the spacers are.",
+        [given("pressed to", "d", to_m, "length")],
+        words="What lies between the shelves in the end."
+        if laying.layup.to_m is None
+        else "As you said, or as the spacers are.",
         formula="d",
-        source=PRACTICE if to_m is None else CHOICE,
+        source=PRACTICE if laying.layup.to_m is None else CHOICE,
     )
 
 
@@ -107,7 +162,7 @@ def _columns(pieces: int) -> int:
 
 
 def _findings(laying: Laying, size: Figure, total: Figure) -> list[Finding]:
-    room, pieces = laying.cradle.room, laying.layup.pieces
+    room, pieces = laying.cradle.room, _many(laying)
     across, into = room.span_m
     columns = _columns(pieces)
     pitch = min(across / columns, into / math.ceil(pieces / columns))
@@ -151,18 +206,19 @@ def _findings(laying: Laying, size: Figure, total: Figure) -> list[Finding]:
 
 
 def _sketch(laying: Laying, size: Figure, pressed: Figure) -> Sketch:
-    room, pieces = laying.cradle.room, laying.layup.pieces
+    room, pieces = laying.cradle.room, _many(laying)
     half = room.span_m[0] / 2
     columns = _columns(pieces)
     pitch = 2 * half / columns
     at = [-half + pitch * (i + 0.5) for i in range(columns)]
-    pile = math.sqrt((size.value**2 * pressed.value) / PILE_M) / 2
+    high = _high_m(laying)
+    pile = math.sqrt((size.value**2 * pressed.value) / high) / 2
     top = pressed.value
     bodies = [
         Body("shelf", "lower shelf", [block(-half, -_SHELF_M, half, 0.0)]),
-        Body("glass", "as it goes in", [block(x - pile, 0.0, x + pile, PILE_M) for x in at]),
+        Body("glass", "as it goes in", [block(x - pile, 0.0, x + pile, high) for x in at]),
         Body("after", "after the firing", [block(x - size.value / 2, 0.0, x + size.value / 2, top) for x in at]),
-        Body("shelf", "upper shelf", [block(-half, PILE_M, half, PILE_M + _SHELF_M)]),
+        Body("shelf", "upper shelf", [block(-half, high, half, high + _SHELF_M)]),
     ]
     x = at[0]
     rows = math.ceil(pieces / columns)
@@ -185,9 +241,27 @@ def _disc(x_m: float, y_m: float, half_m: float) -> Points:
     return [(x_m + half_m * math.cos(t), y_m + half_m * math.sin(t)) for t in turns]
 
 
-def _load(laying: Laying, total: Figure, pressed: Figure, size: Figure) -> Load:
+def _cold(laying: Laying) -> tuple[ColdBody, ...]:
+    """Between shelves nothing bows: what was taken is solid and warms from its rim and through them."""
+    taken = tuple(replace(taken_body(i, support="shelf"), cannot_bow=True, shade=None) for i in laying.incoming)
+    if taken and laying.glass.own_charge_kg is None:
+        return taken
+    chunk = laying.glass.form.chunk_m
+    loose = ColdBody(
+        name=laying.glass.form.name,
+        thickness_m=chunk,
+        breadth_m=2 * chunk,
+        widest_m=2 * chunk,
+        support="shelf",
+        is_loose=True,
+    )
+    return (*taken, loose)
+
+
+def _load(laying: Laying, pile: Figure, pressed: Figure, size: Figure) -> Load:
     layup, room = laying.layup, laying.cradle.room
     counted = with_relief(pressed, layup.relief)
+    high = _high_m(laying)
     shelf_kg = room.span_m[0] * room.span_m[1] * _SHELF_M * laying.cradle.material.density_kg_m3
     return Load(
         kind=laying.glass.kind,
@@ -196,21 +270,23 @@ def _load(laying: Laying, total: Figure, pressed: Figure, size: Figure) -> Load:
         rated_c=laying.cradle.rated_c,
         wall_m=laying.cradle.wall_m,
         thickness=counted,
-        sheet_m=counted.value / RELIEF[layup.relief],
+        sheet_m=pressed.value,
         breadth_m=layup.breadth_m or size.value,
         widest_m=size.value,
-        glass_kg=total.value,
+        glass_kg=pile.value * _many(laying),
         mould_kg=2 * shelf_kg,
         mould_m3=(0.0, 0.0),
         outer_width_m=min(room.span_m),
-        outer_height_m=2 * _SHELF_M + PILE_M,
-        top_m=2 * _SHELF_M + PILE_M,
+        outer_height_m=2 * _SHELF_M + high,
+        top_m=2 * _SHELF_M + high,
         support=laying.support("shelf"),
         entering=laying.enters,
         wet=layup.wet,
         press_kg=layup.weight_kg,
         press_to_m=layup.to_m or PRESSED_M,
-        piles=layup.pieces,
+        piles=_many(laying),
+        cold=_cold(laying),
+        pile_m=high,
     )
 
 
@@ -228,11 +304,17 @@ def _weight(laying: Laying) -> Figure:
 
 
 def _lay_up(laying: Laying) -> LayupResult:
+    return _laid(laying, laying.usual_work_per_pa)
+
+
+def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     layup, room = laying.layup, laying.cradle.room
     pile, total = _pile(laying)
-    pressed = _pressed(laying)
+    pieces = _many(laying)
+    pressed = _pressed(laying, pile, work_per_pa)
     size = _size(laying, pile, pressed)
-    load = _load(laying, total, pressed, size)
+    surely = _pressed(laying, pile, laying.sure_work_per_pa)
+    load = _load(laying, pile, surely if surely.value > pressed.value else pressed, size)
     weight = _weight(laying)
     outcome = Outcome(
         outline="round",
@@ -240,15 +322,15 @@ def _lay_up(laying: Laying) -> LayupResult:
         width_m=size.value,
         thickness_m=pressed.value,
         weight_kg=pile.value,
-        pieces=layup.pieces,
+        pieces=pieces,
         kind_key=laying.glass.kind.key,
         relief=layup.relief,
         shaped="pressed",
         finish="matt",
     )
     end = outcome_sentence(outcome)
-    told = say("**{n}** under **{w}** between two washed shelves.", n=_piles(pile, layup.pieces).metric, w=weight.shown)
-    us = say("**{n}** under **{w}** between two washed shelves.", n=_piles(pile, layup.pieces).us, w=weight.shown)
+    told = say("**{n}** under **{w}** between two washed shelves.", n=_piles(pile, pieces).metric, w=weight.shown)
+    us = say("**{n}** under **{w}** between two washed shelves.", n=_piles(pile, pieces).us, w=weight.shown)
     return LayupResult(
         load=load,
         beads=(
@@ -267,14 +349,14 @@ def _lay_up(laying: Laying) -> LayupResult:
                 l=show(room.span_m[0], "length"),
                 w=show(room.span_m[1], "length"),
             ),
-            "glass": say("**{m}** in all, in {n}.", m=total.shown, n=plural(layup.pieces, "pile")),
+            "glass": say("**{m}** in all, in {n}.", m=show(pile.value * pieces, "mass"), n=plural(pieces, "pile")),
             "layup": Message(f"{told.metric} {end.metric}", f"{us.us} {end.us}"),
         },
         states=flat_states(laying),
         findings=tuple(_findings(laying, size, total)),
         weigh=(
             Weighing("main", f"{laying.glass.kind.name}, {laying.glass.form.name}", total.shown),
-            *([Weighing("each", "each pile", pile.shown)] if layup.pieces > 1 else []),
+            *([Weighing("each", "each pile", pile.shown)] if pieces > 1 else []),
         ),
         outcome=outcome,
         sketch=_sketch(laying, size, pressed),
@@ -288,26 +370,25 @@ def _piles(pile: Figure, pieces: int) -> Message:
 
 
 def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
-    """Where the law of pressing leaves it on this programme, when that is not where it shall be."""
+    """Where the law of pressing leaves it on this programme: that is what comes out."""
     load = result.load
     to_m = load.press_to_m or PRESSED_M
-    if fired is None or load.press_kg <= 0 or load.glass_kg <= 0 or to_m >= PILE_M:
+    if fired is None:
         return result
-    volume = load.glass_kg / load.kind.density_kg_m3 / load.piles
-    force = load.press_kg * GRAVITY / load.piles
-    work = fired.work(load.kind).total_per_pa
-    thick = press_thickness(work_per_pa=work, from_m=PILE_M, volume_m3=volume, force_n=force)
-    if thick <= to_m * _SAME:
-        return result
+    after = _laid(laying, fired.work(load.kind).total_per_pa)
+    after = replace(after, load=load)
+    thick, wide = after.outcome.thickness_m, after.outcome.length_m
+    if load.press_kg <= 0 or load.glass_kg <= 0 or to_m >= load.pile_m or thick <= to_m * _SAME:
+        return after
     found = finding(
         "layup.ends-thicker",
         "note",
         "By the law of pressing it ends {h} thick and {d} across on this programme.",
         "More weight on each pile, less glass in it, or longer at its peak; the law is good to a third in thickness.",
         h=show(round(thick, 4), "length"),
-        d=show(round(2 * math.sqrt(volume / thick / math.pi), 3), "length"),
+        d=show(round(wide, 3), "length"),
     )
-    return replace(result, findings=(*result.findings, found))
+    return replace(after, findings=(*after.findings, found))
 
 
 def _follow(result: LayupResult, laying: Laying) -> Followed | None:
@@ -318,13 +399,14 @@ def _follow(result: LayupResult, laying: Laying) -> Followed | None:
     rho, pieces = load.kind.density_kg_m3, load.piles
     volume, force = load.glass_kg / rho / pieces, load.press_kg * GRAVITY / pieces
     half, to_m = laying.cradle.room.span_m[0] / 2, load.press_to_m or PRESSED_M
-    if to_m >= PILE_M:
+    high = load.pile_m
+    if to_m >= high:
         return None
     pitch = 2 * half / _columns(pieces)
     middles = [-half + pitch * (i + 0.5) for i in range(_columns(pieces))]
 
     def shape(work: float) -> Shape:
-        thick = max(to_m, press_thickness(work_per_pa=work, from_m=PILE_M, volume_m3=volume, force_n=force))
+        thick = max(to_m, press_thickness(work_per_pa=work, from_m=high, volume_m3=volume, force_n=force))
         wide = math.sqrt(volume / thick / math.pi)
         piles = [block(x - wide, 0.0, x + wide, thick) for x in middles]
         words = say("{h} thick, {d} across", h=show(thick, "length"), d=show(round(2 * wide, 3), "length"))
@@ -338,7 +420,7 @@ def _follow(result: LayupResult, laying: Laying) -> Followed | None:
             [],
         )
 
-    law = press_work(from_m=PILE_M, to_m=to_m, volume_m3=volume, force_n=force)
+    law = press_work(from_m=high, to_m=to_m, volume_m3=volume, force_n=force)
     return Followed(law / 30, law, shape)
 
 

@@ -24,6 +24,7 @@ from coldcradle.layup.families.face import (
     outcome_sentence,
     rack_findings,
 )
+from coldcradle.layup.families.slump_bodies import cannot_bow, hot_thickness, pool_depth_m, ring_shading, with_foot
 from coldcradle.layup.families.slump_drawing import slump_sketch
 from coldcradle.layup.families.slump_figures import form_depth, formed_room, rim_after, thinnest
 from coldcradle.layup.families.slump_rules import fit_findings, reach_findings, ring_blank_m
@@ -83,6 +84,7 @@ def _blank(laying: Laying) -> Blank:
         outline="round" if is_round else "square" if abs(across - into) < 1e-6 else "oblong",
         length_m=across + margin,
         width_m=into + margin,
+        is_stacked=laying.is_stacked,
     )
 
 
@@ -97,18 +99,25 @@ def _cradle_answer(laying: Laying) -> Message:
 def _lay_up(laying: Laying) -> LayupResult:
     blank, room = _blank(laying), laying.cradle.room
     movement = _movement(laying, blank)
+    hot, raised = hot_thickness(laying, blank, movement)
     load = flat_load(
         laying,
         blank,
-        blank.thickness,
+        hot,
         support=laying.support("cradle"),
-        top_m=room.height_m + laying.cradle.wall_m + blank.thickness.value,
+        top_m=room.height_m + laying.cradle.wall_m + blank.thickest.value,
         outer_m=max(2 * (room.half_width_m + laying.cradle.wall_m), blank.length_m),
         mould_kg=mass_of_walls_kg(laying.cradle) if laying.process != "ring" else 2.0,
         span_m=min(room.span_m),
         depth_m=_drop_m(laying) or None,
         movement=movement,
+        raised=raised,
+        shading=ring_shading(laying, blank) if laying.process == "ring" else None,
+        is_shell=cannot_bow(laying, blank),
     )
+    load = with_foot(load, laying)
+    if laying.process == "melt":
+        load = replace(load, breadth_m=laying.layup.breadth_m or room.breadth_m(pool_depth_m(laying, blank)))
     rim, depth = rim_after(blank, movement), form_depth(laying)
     is_ring = laying.process == "ring"
     after = bead("reaches", "Drops" if is_ring else "Reaches", "layup", depth)
@@ -141,6 +150,8 @@ def _lay_up(laying: Laying) -> LayupResult:
 
 def _outcome(laying: Laying, blank: Blank, rim: Figure, movement: Movement | None) -> Outcome:
     is_ring = laying.process == "ring"
+    if laying.process == "melt":
+        return _pooled(laying, blank)
     times = 1.0 if is_ring else rim.value / blank.length_m
     thin = movement.held.thickness[-1] if movement is not None else None
     return kept_outcome(
@@ -151,6 +162,26 @@ def _outcome(laying: Laying, blank: Blank, rim: Figure, movement: Movement | Non
         relief=laying.layup.relief,
         shaped="slumped",
         thinnest_m=float(thin.min()) if thin is not None else None,
+    )
+
+
+def _pooled(laying: Laying, blank: Blank) -> Outcome:
+    """What has melted has the outline of its form, as deep as it fills it."""
+    room = formed_room(laying)
+    across, into = room.span_m
+    is_round = room.plan in ("round", "ring")
+    return kept_outcome(
+        laying.glass.kind,
+        blank,
+        outline="round" if is_round else "square" if abs(across - into) < 1e-6 else "oblong",
+        area_m2=None,
+        length_m=across,
+        width_m=into,
+        thickness_m=pool_depth_m(laying, blank),
+        raised=None,
+        wall_m=None,
+        relief=laying.layup.relief,
+        shaped="cast",
     )
 
 

@@ -1,0 +1,155 @@
+"""What warming does to the glass as it goes in: every solid piece run through its thickness, and its zones."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from coldcradle.glass.kinds import GlassKind
+from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.limits import SURFACE_STRESS_PA, zone_stress_pa
+from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
+from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, glass_layer, strained
+from coldcradle.heat.physics.slab import INSULATED, KILN, Layer, Slab1D, run_slab
+from coldcradle.heat.physics.zones import ZonedRun, evened, lag_s, run_zones
+from coldcradle.layup.bodies import ColdBody, Shade
+from coldcradle.layup.load import Load
+from coldcradle.quantity.format import say, show
+from coldcradle.report.figure import Figure, derive, given, published
+
+__all__ = [
+    "BodyRun",
+    "Warming",
+    "body_limit_k_per_h",
+    "body_section",
+    "decisive",
+    "warming",
+    "zone_limit_k_per_h",
+    "zone_rate",
+]
+
+Line = Sequence[tuple[float, float]]
+
+
+@dataclass(frozen=True, slots=True)
+class BodyRun:
+    """One solid piece through a warm-up, with its greatest pull, Pa, when, s, where, and what is allowed there."""
+
+    body: ColdBody
+    through: SimulatedRun
+    zones: ZonedRun | None
+    pull_pa: float
+    at_s: float
+    where: str
+    allowed_pa: float
+
+    @property
+    def share(self) -> float:
+        """The pull over what is allowed."""
+        return self.pull_pa / self.allowed_pa
+
+
+@dataclass(frozen=True, slots=True)
+class Warming:
+    """The pieces of a load through a warm-up, the hardest pulled first; nothing where all of it goes in loose."""
+
+    runs: tuple[BodyRun, ...]
+
+    @property
+    def worst(self) -> BodyRun | None:
+        return self.runs[0] if self.runs else None
+
+
+def body_section(body: ColdBody, load: Load, heat: HeatInput) -> Section1D:
+    """The one-dimensional slab that stands for a piece as it goes in."""
+    is_held = body.cannot_bow or (heat.restraint == "held" and not load.is_closed)
+    if not body.cannot_bow and (body.support == "posts" or heat.restraint == "free"):
+        half = Slab1D(layers=(glass_layer(load.kind, min(body.thickness_m, body.breadth_m) / 2),), is_half=True)
+        return Section1D(half, False, "both faces see the kiln")
+    if body.breadth_m < body.thickness_m:  # upright, it warms sideways
+        half = Slab1D(layers=(glass_layer(load.kind, body.breadth_m / 2),), is_half=True)
+        return Section1D(half, False, "sideways, which is the shorter way")
+    glass = glass_layer(load.kind, body.thickness_m)
+    if body.support != "cradle" or load.wall_m <= 0:
+        return Section1D(Slab1D(layers=(glass,), bottom=INSULATED), is_held, "nothing comes through what it lies on")
+    made = load.material
+    wall = Layer(
+        thickness_m=load.wall_m,
+        conductivity_w_m_k=made.conductivity_w_m_k,
+        heat_j_m3_k=made.density_kg_m3 * made.heat_capacity_j_kg_k,
+    )
+    return Section1D(Slab1D(layers=(glass, wall), bottom=KILN), is_held, f"open above, {made.name} below")
+
+
+def _run(body: ColdBody, load: Load, heat: HeatInput, line: Line, until_s: float) -> BodyRun:
+    section = body_section(body, load, heat)
+    through = strained(run_slab(section.slab, line), is_held=section.is_held)
+    pull, at_s, in_face = through.peak(0.0, until_s)
+    found = BodyRun(body, through, None, pull, at_s, "face" if in_face else "heart", SURFACE_STRESS_PA)
+    if body.shade is None:
+        return found
+    zones = run_zones(body.shade, load.kind, line)
+    pulled, second, in_middle = zones.peak(0.0, until_s)
+    allowed = zone_stress_pa(body.shade.is_step)
+    if pulled / allowed <= found.share:
+        return BodyRun(body, through, zones, pull, at_s, found.where, SURFACE_STRESS_PA)
+    return BodyRun(body, through, zones, pulled, second, "middle" if in_middle else "rim", allowed)
+
+
+def warming(load: Load, heat: HeatInput, line: Line, until_s: float) -> Warming:
+    """Every solid piece of a load through a kiln line of (s, °C), its pull counted up to a second.
+
+    Loose pieces of one thickness are small enough to bow and slip; they are held to their rate, not run.
+    """
+    bodies = {body: None for body in load.cold if not body.is_loose or body.shade is not None}
+    runs = [_run(body, load, heat, line, until_s) for body in bodies]
+    return Warming(tuple(sorted(runs, key=lambda r: -r.share)))
+
+
+def zone_limit_k_per_h(shade: Shade, kind: GlassKind) -> float:
+    """The steady rate at which two zones pull at one another by what is allowed, K/h."""
+    behind = (lag_s(shade.inner, kind) - lag_s(shade.outer, kind)) * evened(shade)
+    share = 1 - shade.inner_share if behind > 0 else 1 + shade.inner_share
+    per_k = kind.youngs_modulus_pa * kind.expansion_per_k / 2 * share
+    return zone_stress_pa(shade.is_step) / (per_k * max(abs(behind), 1e-6)) * 3600
+
+
+def body_limit_k_per_h(body: ColdBody, kind: GlassKind) -> float:
+    """The steady rate a piece stands by the closed forms, K/h, through its thickness and between its zones."""
+    through = cooling_rate_k_per_h(kind=kind, thickness_m=body.counts_m, stress_pa=SURFACE_STRESS_PA)
+    return through if body.shade is None else min(through, zone_limit_k_per_h(body.shade, kind))
+
+
+def decisive(load: Load) -> ColdBody | None:
+    """The piece that stands the slowest rate; None where nothing is told of what goes in."""
+    return min(load.cold, key=lambda body: body_limit_k_per_h(body, load.kind), default=None)
+
+
+def zone_rate(shade: Shade, kind: GlassKind) -> Figure:
+    """How fast a plate may be warmed whose middle and rim do not warm alike, K/h, as a first guess."""
+    inner, outer = lag_s(shade.inner, kind), lag_s(shade.outer, kind)
+    share = 1 - shade.inner_share if inner > outer else 1 + shade.inner_share
+    return derive(
+        "zone_rate",
+        "Warming of two zones",
+        "rate",
+        lambda s, e, a, t1, t0, f, k: 2 * s / (e * a * max(abs(t1 - t0), 1e-6) * f * k) * 3600,
+        [
+            given("pull allowed between zones", "σ", zone_stress_pa(shade.is_step), "stress"),
+            given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
+            given("expansion", "α", kind.expansion_per_k, "expansion"),
+            given("the middle is behind by", "t₁", inner, "count"),
+            given("the rim is behind by", "t₀", outer, "count"),
+            given("of what they pull", "f", share, "count"),
+            given("left after heat evens out sideways", "k", evened(shade), "count"),
+        ],
+        words="What warms later is pulled by what warms sooner.",
+        formula="R = 2·σ / (E·α·max(t₁ − t₀, t₀ − t₁)·f·k)",
+        source=published("disc with a colder middle, Timoshenko & Goodier; steady ramp, Carslaw & Jaeger"),
+        assumptions=[
+            shade.words,
+            say("the middle is {p} of the area", p=show(shade.inner_share, "ratio")),
+            "seconds of a steady ramp by which each is behind the kiln, with the film at 150 °C",
+            "what is allowed is what people's rates bear: common practice, no source",
+        ],
+    )

@@ -1,0 +1,126 @@
+"""The cold bodies of a flat stage: what was taken in, new sheets alone or in a stack, and what lies on them."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from coldcradle.cradle.inputs import CradleInput
+from coldcradle.layup.blank import Blank
+from coldcradle.layup.bodies import ColdBody, Shade, Zone
+from coldcradle.layup.inputs import Entering, LayupInput, Support
+from coldcradle.layup.outcome import Incoming
+from coldcradle.quantity.format import say, show
+
+__all__ = ["Shading", "cold_bodies", "resting_zone", "taken_body"]
+
+Shading = Callable[[float, float], Shade | None]
+"""How a cradle shades glass of a thickness with so much glass lying on its middle, both m."""
+
+_SOLID: tuple[Entering, ...] = ("slab", "relief")
+
+
+def resting_zone(cradle: CradleInput, support: Support, *, glass_m: float, over_m: float = 0.0) -> Zone:
+    """Glass as it rests on a shelf, on posts, or in a cradle."""
+    if support == "posts":
+        return Zone(glass_m=glass_m, over_m=over_m, faces=2)
+    if support == "cradle" and cradle.wall_m > 0:
+        return Zone(glass_m=glass_m, over_m=over_m, under=cradle.material, under_m=cradle.wall_m, faces=2)
+    return Zone(glass_m=glass_m, over_m=over_m)
+
+
+def taken_body(taken: Incoming, *, support: Support, name: str = "") -> ColdBody:
+    """One of what an earlier stage gave: it was fused there, and is solid."""
+    what = taken.outcome
+    return ColdBody(
+        name=name or f"“{taken.name}”",
+        thickness_m=what.solid_m,
+        breadth_m=min(what.length_m, what.width_m) if not what.is_hollow else 2 * what.solid_m,
+        widest_m=max(what.length_m, what.width_m),
+        support=support,
+        cannot_bow=what.is_hollow,
+    )
+
+
+def _uneven(cradle: CradleInput, blank: Blank, support: Support, own_m: float, over_m: float) -> Shade | None:
+    """What is raised on a blank, or lies on it, as two zones of its lowest sheet (`own_m`, `over_m` on all of it)."""
+    raised = blank.raised
+    if raised is None:
+        return None
+    loose_m = blank.parts_m - over_m
+    before = blank.base.outcome.raised if blank.base is not None else None
+    inner_m = own_m
+    if before is not None and blank.base is not None:  # fused on: there the piece itself is thicker
+        inner_m = blank.base.outcome.solid_m
+        loose_m = max(0.0, loose_m - (inner_m - own_m))
+    return Shade(
+        inner=resting_zone(cradle, support, glass_m=inner_m, over_m=over_m + loose_m),
+        outer=resting_zone(cradle, support, glass_m=own_m, over_m=over_m),
+        inner_share=raised.share,
+        half_m=raised.half_m,
+        is_step=True,
+        words=say(
+            "{a} of glass beside {b}",
+            a=show(round(inner_m + over_m + loose_m, 4), "length"),
+            b=show(round(own_m + over_m, 4), "length"),
+        ),
+    )
+
+
+def _new_sheets(blank: Blank, layup: LayupInput, entering: Entering, support: Support) -> tuple[ColdBody, float]:
+    """What is newly laid as one body, and how much of the same stack lies on the lowest sheet, m."""
+    breadth = layup.breadth_m or min(blank.length_m, blank.width_m)
+    widest = max(blank.length_m, blank.width_m)
+    many = sum(layer.count for layer in blank.layers)
+    if entering in _SOLID or many == 1:
+        whole = blank.thickness.value
+        return ColdBody(name="the sheet", thickness_m=whole, breadth_m=breadth, widest_m=widest, support=support), 0.0
+    thickest = max(layer.thickness_m for layer in blank.layers)
+    sheet = ColdBody(
+        name="a loose sheet",
+        thickness_m=thickest,
+        breadth_m=breadth,
+        widest_m=widest,
+        support=support,
+        is_loose=True,
+    )
+    return sheet, max(0.0, blank.thickness.value - thickest)
+
+
+def cold_bodies(
+    layup: LayupInput,
+    cradle: CradleInput,
+    blank: Blank,
+    *,
+    entering: Entering,
+    support: Support,
+    chunk_m: float,
+    is_frit: bool = False,
+    shading: Shading | None = None,
+) -> tuple[ColdBody, ...]:
+    """Every solid piece of a flat stage as it goes in, the blank first."""
+    over_m = 0.0
+    if blank.base is not None:
+        first = taken_body(blank.base, support=support)
+        own_m = blank.thickness.value
+    elif is_frit:
+        first = ColdBody(
+            name="the grains",
+            thickness_m=chunk_m,
+            breadth_m=2 * chunk_m,
+            widest_m=2 * chunk_m,
+            support="shelf",
+            is_loose=True,
+        )
+        own_m = chunk_m
+    else:
+        first, over_m = _new_sheets(blank, layup, entering, support)
+        own_m = first.thickness_m
+    shade = shading(own_m, max(0.0, blank.thickest.value - own_m)) if shading is not None else None
+    if shade is None and not (is_frit and blank.base is None) and not first.cannot_bow:
+        shade = _uneven(cradle, blank, support, own_m, over_m)
+    bodies = [replace(first, shade=shade)]
+    if blank.base is not None and blank.each > 1 + 1e-9:
+        bodies.append(taken_body(blank.base, support="shelf", name=f"another “{blank.base.name}”"))
+    bodies += [taken_body(part, support="shelf") for part in blank.parts]
+    return tuple(bodies)

@@ -1,0 +1,132 @@
+"""The glass of a slump as heat sees it: how thick it ends, what shades it, and whether it can bow."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from coldcradle.cradle.walls import goes_round
+from coldcradle.layup.blank import Blank
+from coldcradle.layup.bodies import ColdBody, Shade, Zone
+from coldcradle.layup.deform.movement import Movement
+from coldcradle.layup.families.cold import Shading
+from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.slump_figures import formed_room
+from coldcradle.layup.load import Load
+from coldcradle.layup.outcome import Raised
+from coldcradle.quantity.format import say
+from coldcradle.report.figure import Figure, derive, given, published
+
+__all__ = ["cannot_bow", "hot_thickness", "pool_depth_m", "ring_shading", "with_foot"]
+
+_GATHERS = 1.1  # drawn together by less than that a sheet counts as it went in
+_SHELL = 3.0  # times √(R·h): wider than that a shell curved both ways cannot bow (edge effect of shells, Timoshenko)
+
+
+def pool_depth_m(laying: Laying, blank: Blank) -> float:
+    """How deep a blank stands in its form once it has melted, m; what the form does not hold stands over its brim."""
+    room, density = formed_room(laying), laying.glass.kind.density_kg_m3
+    volume, full = blank.mass.value / density, float(room.volume_m3(room.height_m))
+    if volume <= full:
+        return room.level_m(volume)
+    return room.height_m + (volume - full) / max(1e-9, room.area_m2(room.height_m))
+
+
+def _pooled(laying: Laying, blank: Blank) -> Figure:
+    return derive(
+        "pool_depth",
+        "Pools to",
+        "length",
+        lambda d, *_: d,
+        [
+            given("where this much glass stands in the form", "d", pool_depth_m(laying, blank), "length"),
+            given("volume", "V", blank.mass.value / laying.glass.kind.density_kg_m3, "volume"),
+        ],
+        words="It melts and finds its level: all of it, as deep as the form makes it.",
+        formula="d",
+        source=published("solid geometry"),
+    )
+
+
+def _gathered(blank: Blank, movement: Movement | None) -> Figure:
+    """The sheet where it is drawn together as its rim slides in."""
+    if movement is None:
+        return blank.thickest
+    times = max(float(way.thickness[-1].max()) for way in (movement.slides, movement.held)) / blank.thickness.value
+    if not math.isfinite(times) or times <= _GATHERS:
+        return blank.thickest
+    return derive(
+        "gathered_thickness",
+        "Thickest once formed",
+        "length",
+        lambda d, k: d * k,
+        [blank.thickest.given("d", "thickest stack"), given("drawn together by", "k", times, "count")],
+        words="Where the rim slides in, the sheet is drawn together and becomes thicker.",
+        formula="d·k",
+        source=published("the sheet followed step by step; volume is kept"),
+    )
+
+
+def hot_thickness(laying: Laying, blank: Blank, movement: Movement | None) -> tuple[Figure, Raised | None]:
+    """The thickest glass that comes out, and what is beside it."""
+    if laying.process == "melt":
+        return _pooled(laying, blank), None
+    layup = laying.layup
+    if laying.process != "ring":
+        return _gathered(blank, movement), blank.raised
+    if layup.foot_m <= 0:
+        return blank.thickest, blank.raised
+    footed = derive(
+        "footed_thickness",
+        "Thickest, on its foot",
+        "length",
+        lambda d, f: d + f,
+        [blank.thickest.given("d", "thickest stack"), given("foot below", "f", layup.foot_m, "length", 0.0005)],
+        words="The drop fuses to its foot: there heat has to get through both.",
+        formula="d + f",
+        source=published("sum of the parts"),
+    )
+    width = layup.foot_width_m or laying.cradle.room.span_m[0] / 2
+    share = min(0.95, (width / max(blank.length_m, 1e-9)) ** 2)
+    return footed, Raised(base_m=blank.thickness.value, share=share, half_m=width / 2)
+
+
+def with_foot(load: Load, laying: Laying) -> Load:
+    """The foot under a ring goes in cold as well."""
+    layup = laying.layup
+    if laying.process != "ring" or layup.foot_m <= 0:
+        return load
+    width = layup.foot_width_m or laying.cradle.room.span_m[0] / 2
+    foot = ColdBody(name="the foot", thickness_m=layup.foot_m, breadth_m=width, widest_m=width, support="shelf")
+    return replace(load, cold=(*load.cold, foot))
+
+
+def ring_shading(laying: Laying, blank: Blank) -> Shading:
+    """The rim lies on the ring and warms with it; the middle sees the kiln from both sides."""
+    cradle = laying.cradle
+    hole = cradle.room.span_m[0]
+
+    def shading(glass_m: float, over_m: float) -> Shade | None:
+        if blank.length_m <= hole or cradle.wall_m <= 0:
+            return None
+        return Shade(
+            inner=Zone(glass_m=glass_m, over_m=over_m, faces=2),
+            outer=Zone(glass_m=glass_m, under=cradle.material, under_m=cradle.wall_m, faces=2),
+            inner_share=min(0.95, max(0.05, (hole / blank.length_m) ** 2)),
+            half_m=(blank.length_m - hole) / 2,
+            words=say("its rim lies on the ring"),
+        )
+
+    return shading
+
+
+def cannot_bow(laying: Laying, blank: Blank) -> bool:
+    """Whether what comes out is curved both ways and wide enough to be stiff, or closed round."""
+    room = formed_room(laying)
+    if laying.process == "melt":
+        return goes_round(room)
+    if laying.process == "ring" or room.plan not in ("round", "oval"):
+        return False
+    half, deep = min(room.span_m) / 2, max(room.height_m, 1e-4)
+    radius = (half * half + deep * deep) / (2 * deep)
+    return 2 * half > _SHELL * math.sqrt(radius * blank.thickness.value)
