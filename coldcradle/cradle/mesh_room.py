@@ -22,7 +22,7 @@ from coldcradle.errors import ImpossibleInput
 __all__ = ["room_of", "thin"]
 
 _CELLS = 130
-_WALL_FACES, _SPECK = 4000, 0.01
+_WALL_FACES, _SPECK, _HAIR = 4000, 0.01, 1e-3
 
 
 def _raised(mesh: trimesh.Trimesh, unit: str, up: str) -> trimesh.Trimesh:
@@ -109,11 +109,12 @@ def _slice(mesh: trimesh.Trimesh, origin: list[float], normal: list[float]) -> l
     """The cut of a level or an upright plane, as polygons in (x, y) or (x, z); an open top is closed by a
     straight line.
     """
-    cut = _touched(mesh, 1 if normal[1] else 2, origin).section(plane_origin=origin, plane_normal=normal)
+    axis = next(i for i, part in enumerate(normal) if part)
+    cut = _touched(mesh, axis, origin).section(plane_origin=origin, plane_normal=normal)
     if cut is None:
         return []
     flat, to_3d = cut.to_2D(to_2D=trimesh.geometry.plane_transform(origin, normal))
-    across = [0, 2] if normal[1] else [0, 1]
+    across = {0: [1, 2], 1: [0, 2], 2: [0, 1]}[axis]
 
     def lifted(points: NDArray[np.float64]) -> NDArray[np.float64]:
         spots = np.column_stack([points, np.zeros(len(points)), np.ones(len(points))]) @ np.asarray(to_3d).T
@@ -127,6 +128,18 @@ def _slice(mesh: trimesh.Trimesh, origin: list[float], normal: list[float]) -> l
     return [
         shapely.transform(p, lifted) for p in shapely.get_parts(whole) if isinstance(p, shapely.Polygon) and p.area > 0
     ]
+
+
+def _upright(mesh: trimesh.Trimesh, axis: int) -> list[shapely.Polygon]:
+    """The upright cut through the middle; a hair beside it where it would run along edges, which is no cut."""
+    for off in (0.0, _HAIR):
+        origin, normal = [0.0, 0.0, 0.0], [0.0, 0.0, 0.0]
+        origin[axis] = float(mesh.bounds[:, axis].mean()) + off * float(mesh.extents[axis])
+        normal[axis] = 1.0
+        found = _slice(mesh, origin, normal)
+        if found:
+            return found
+    return []
 
 
 def _rings(polygons: list[shapely.Polygon], size: float) -> list[tuple[tuple[float, float], ...]]:
@@ -209,7 +222,8 @@ def _solid(
         widths.append(max((_bulk(p) for p in polygons), default=0.0))
         has_hole = has_hole or any(_has_hole(p) for p in polygons)
         plan = polygons or plan
-    section = _slice(mesh, [0.0, float(mesh.bounds[:, 1].mean()), 0.0], [0, 1, 0])
+    section = _upright(mesh, 1)
+    across = _upright(mesh, 0) if has_hole else []
     size = float(max(mesh.extents))
     rings = _rings(section, size) or [tuple((s * float(w), float(z)) for s, w, z in _box(mesh))]
     area, touched = np.maximum(area, 0.0), np.maximum.accumulate(touched)
@@ -235,9 +249,17 @@ def _solid(
         plan_rings=tuple(outer[:1]),
         across_m=float(mesh.extents[0]),
         into_m=float(mesh.extents[1]),
-        wall_m=float(f"{mesh_wall_m(thin(mesh, _WALL_FACES)):.4g}"),
+        wall_m=float(f"{_wall(mesh, [*section, *across] if has_hole else []):.4g}"),
         goes_round=has_hole,
     )
+
+
+def _wall(mesh: trimesh.Trimesh, upright: list[shapely.Polygon]) -> float:
+    """How thick what fills it is, m: straight through from its faces, and for what goes round no more than the largest
+    circle in its upright cuts."""
+    through = mesh_wall_m(thin(mesh, _WALL_FACES))
+    widest = max((2 * float(shapely.maximum_inscribed_circle(p).length) for p in upright), default=through)
+    return min(through, widest) if through > 0 else widest
 
 
 def _has_hole(polygon: shapely.Polygon) -> bool:

@@ -14,6 +14,7 @@ Array = NDArray[np.float64]
 
 _RAYS, _SHARE, _AT_ONCE = 400, 0.95, 64
 _SEED = 7
+_EDGE_ON = 1e-18
 
 
 def _starts(triangles: Array) -> tuple[Array, Array]:
@@ -38,13 +39,13 @@ def _through(triangles: Array, starts: Array, ways: Array) -> Array:
         start, way = starts[i : i + _AT_ONCE, None], ways[i : i + _AT_ONCE, None]
         normal = np.cross(way, second[None])
         turn = (first * normal).sum(axis=2)
-        with np.errstate(divide="ignore", invalid="ignore"):
-            away = start - origin
-            u = (away * normal).sum(axis=2) / turn
-            side = np.cross(away, first[None])
-            v = (way * side).sum(axis=2) / turn
-            far = (second * side).sum(axis=2) / turn
-        is_hit = (np.abs(turn) > 1e-18) & (u >= 0) & (v >= 0) & (u + v <= 1) & (far > least)
+        turn = np.where(np.abs(turn) > _EDGE_ON, turn, np.inf)  # a face seen edge on is not met
+        away = start - origin
+        u = (away * normal).sum(axis=2) / turn
+        side = np.cross(away, first[None])
+        v = (way * side).sum(axis=2) / turn
+        far = (second * side).sum(axis=2) / turn
+        is_hit = (u >= 0) & (v >= 0) & (u + v <= 1) & (far > least)
         found[i : i + _AT_ONCE] = np.where(is_hit, far, np.inf).min(axis=1)
     return found
 

@@ -11,7 +11,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.layup.inputs import BlankOutline, Layer, LayupInput
 from coldcradle.layup.outcome import SIZE_WORDS, Incoming, Raised
-from coldcradle.layup.stacking import Stacked, stacked
+from coldcradle.layup.stacking import Stacked, outcome_area_m2, stacked
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
@@ -86,11 +86,10 @@ def blank_rings(blank: Blank, *, times: float = 1.0, off_m: float = 0.0) -> list
 
 
 def _base(layup: LayupInput, incoming: Sequence[Incoming]) -> Incoming | None:
-    """What came in is the blank itself when nothing new is laid: the one that comes alone, or the heaviest."""
+    """What came in is the blank itself when nothing new is laid: the widest, of alike ones that which comes alone."""
     if layup.layers or not incoming:
         return None
-    alone = [i for i in incoming if i.count == 1]
-    return max(alone or list(incoming), key=lambda i: i.outcome.weight_kg)
+    return max(incoming, key=lambda i: (round(outcome_area_m2(i.outcome), 6), i.count == 1, i.outcome.weight_kg))
 
 
 def _weighed_thickness(glass: GlassInput, area_m2: float, pieces: int) -> Figure:

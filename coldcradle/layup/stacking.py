@@ -47,7 +47,8 @@ def stacked(
     Of `base` itself one is the blank, the others lie on it. Parts that cover it raise all of it; smaller ones lie side
     by side, and on one another where there is no more room. `added_m`: new glass strewn over all of it.
     """
-    even_m, high_m, covered_m2, half_m = added_m, 0.0, 0.0, 0.0
+    even_m, high_m, covered_m2, half_m, least_m2 = added_m, 0.0, 0.0, 0.0, area_m2
+    beyond = (math.inf, 1.0)  # what is beside the blank itself, m, and the blank's share of that
     words: list[Message] = []
     more = [(base.name, base.outcome, base.count / pieces - 1)] if base is not None else []
     for name, what, count in (*more, *((p.name, p.outcome, p.count / pieces) for p in parts)):
@@ -57,6 +58,8 @@ def stacked(
         words.append(say("{n} × “{name}”, {d} thick", n=f"{count:g}", name=name, d=show(what.solid_m, "length")))
         if each_m2 >= _COVERS * area_m2:
             even_m += count * what.solid_m
+            if each_m2 * _COVERS > area_m2:  # wider than what it lies on: beyond that it is alone
+                beyond = min(beyond, (count * what.solid_m, area_m2 / each_m2))
             continue
         layers = max(1, math.ceil(count * each_m2 / area_m2 - 1e-9))
         high_m = (
@@ -65,11 +68,15 @@ def stacked(
             else (high_m + layers * what.solid_m)
         )
         covered_m2 += count * each_m2
+        least_m2 = min(least_m2, each_m2)
         half_m = max(half_m, min(what.length_m, what.width_m) / 2)
-    share = min(_MOST_SHARE, covered_m2 / area_m2)
+    # of one part: what lies beside it does not help it
+    share = min(_MOST_SHARE, least_m2 / area_m2) if covered_m2 > 0 else _MOST_SHARE
     before = base.outcome.raised if base is not None else None
     if before is not None and base is not None:  # it came in uneven already
         high_m += base.outcome.solid_m - min(before.base_m, base.outcome.solid_m)
-        share, half_m = max(share, before.share), max(half_m, before.half_m)
+        share, half_m = min(share, before.share), max(half_m, before.half_m)
     raised = Raised(base_m=thickness_m + even_m, share=share, half_m=half_m) if high_m > 0 else None
+    if raised is None and math.isfinite(beyond[0]):
+        raised = Raised(base_m=beyond[0], share=min(_MOST_SHARE, beyond[1]), half_m=math.sqrt(area_m2) / 2)
     return Stacked(even_m + high_m, raised, tuple(words))

@@ -147,7 +147,7 @@ SAMPLES: tuple[RuleSample, ...] = (
     ),
     RuleSample(
         "heat.warms-too-fast",
-        "6 % over 2.5 MPa",
+        "3 % over 2.5 MPa",
         *_at(
             "heat.own_steps",
             {"warm": {"rate": "160 °C/h"}},
@@ -161,7 +161,7 @@ SAMPLES: tuple[RuleSample, ...] = (
     ),
     RuleSample(
         "heat.cools-too-fast",
-        "6 % over 2.5 MPa",
+        "3 % over 2.5 MPa",
         *_at(
             "heat.own_steps",
             {"last": {"rate": "22 °C/h"}},

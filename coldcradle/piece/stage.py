@@ -22,8 +22,10 @@ from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
 from coldcradle.heat.schedule.firing import Firing, plan_firing
 from coldcradle.heat.schedule.processes import Process
+from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.families import FAMILIES, Laying, LayupResult
 from coldcradle.layup.followed import Motion, frames_of
+from coldcradle.layup.load import Load
 from coldcradle.layup.motion import Fired
 from coldcradle.layup.outcome import Incoming, outcome_words
 from coldcradle.piece.cautions import cautions
@@ -38,6 +40,8 @@ from coldcradle.report.thread import Bead
 __all__ = ["StageResult", "Staged", "compute_stage", "motion_of", "plan_stage"]
 
 _COMING_AND_GOING_S = 600.0
+_BY_WORK = ("spread", "press")  # what comes out is thinner the more heat work it got
+_LESS = 0.8
 _SURELY = 3.0  # laws of movement are good to a factor of three in time: so much less may have been done
 
 
@@ -86,6 +90,18 @@ def _laying(stage: StageInput, incoming: Sequence[Incoming]) -> Laying:
 def compute_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StageResult:
     """Every station's computation, in order. Raises ImpossibleInput where a size or a weight cannot be."""
     laying = _laying(stage, incoming)
+    laid, heated = _worked(stage, laying)
+    if heated.firing is not None and heated.heat.process.moves in _BY_WORK:
+        surely = _coldest_work_per_pa(heated.firing, heated.load) / _SURELY
+        if surely < _LESS * laying.sure_work_per_pa:  # its heart stays stiffer than usual: it ends thicker
+            laying = replace(laying, sure_work_per_pa=surely)
+            laid, heated = _worked(stage, laying)
+    finished = FAMILIES[heated.heat.process.family].finish(laid, laying, fired_of(heated.firing, heated.heat))
+    return StageResult(replace(stage, heat=heated.heat), laying, replace(finished, load=heated.load), heated)
+
+
+def _worked(stage: StageInput, laying: Laying) -> tuple[LayupResult, HeatResult]:
+    """Laid up and fired, before the firing tells what comes out."""
     laid = FAMILIES[stage.heat.process.family].lay_up(laying)
     load = replace(laid.load, furniture_kg=laid.load.press_kg + stage.heat.furniture_kg)
     heat = settled_heat(stage.heat, load)
@@ -95,9 +111,15 @@ def compute_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> Stage
         firing = plan_firing(load, heat, effective, stress_pa=heat.stress_pa)
     except ImpossibleInput as error:
         refusal = str(error)
-    finished = FAMILIES[heat.process.family].finish(laid, laying, fired_of(firing, heat))
-    heated = HeatResult(heat, load, effective, firing, refusal)
-    return StageResult(replace(stage, heat=heat), laying, replace(finished, load=load), heated)
+    return laid, HeatResult(heat, load, effective, firing, refusal)
+
+
+def _coldest_work_per_pa(firing: Firing, load: Load) -> float:
+    """Heat work of the glass that is warmed last, by the thickest solid piece that goes in, 1/Pa."""
+    solid = max(firing.warming.runs, key=lambda r: r.body.counts_m, default=None)
+    run = solid.through.heat if solid is not None else firing.inside.heat
+    coldest = run.temperatures_c[:, run.glass].min(axis=1)
+    return heat_work_of(load.kind, list(zip(run.times_s.tolist(), coldest.tolist(), strict=True))).total_per_pa
 
 
 def fired_of(firing: Firing | None, heat: HeatInput) -> Fired | None:

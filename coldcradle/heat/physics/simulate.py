@@ -24,6 +24,7 @@ __all__ = [
     "first_within",
     "glass_layer",
     "joined",
+    "open_above",
     "section_of",
     "settles_at",
     "simulate",
@@ -95,16 +96,7 @@ def glass_layer(kind: GlassKind, thickness_m: float) -> Layer:
 
 def section_of(load: Load, restraint: Restraint, support: Support, effective_m: float) -> Section1D:
     """The one-dimensional slab that stands for a piece on its cradle; where heat leaves sideways sooner, that way."""
-    thick, material = load.thickness.value, load.material
-    wall = (
-        Layer(
-            thickness_m=load.wall_m,
-            conductivity_w_m_k=material.conductivity_w_m_k,
-            heat_j_m3_k=material.density_kg_m3 * material.heat_capacity_j_kg_k,
-        )
-        if load.wall_m > 0
-        else None
-    )
+    thick, material, wall = load.thickness.value, load.material, _wall_layer(load)
     if load.is_core_shut:
         return _round_a_core(load, wall, effective_m)
     if restraint == "block":
@@ -113,6 +105,9 @@ def section_of(load: Load, restraint: Restraint, support: Support, effective_m: 
             False,
             "a free slab of the thickness that counts",
         )
+    if load.breadth_m < thick * 0.9999 and (support != "cradle" or wall is None):
+        half = Slab1D(layers=(glass_layer(load.kind, load.breadth_m / 2),), is_half=True)
+        return Section1D(half, False, "sideways, which is the shorter way")
     if restraint == "free" or support == "posts":
         return Section1D(
             Slab1D(layers=(glass_layer(load.kind, thick / 2),), is_half=True), False, "both faces see the kiln"
@@ -130,13 +125,25 @@ def section_of(load: Load, restraint: Restraint, support: Support, effective_m: 
     return Section1D(layers, restraint == "held", f"open above, {material.name} below")
 
 
+def _wall_layer(load: Load) -> Layer | None:
+    if load.wall_m <= 0:
+        return None
+    made = load.material
+    heat = made.density_kg_m3 * made.heat_capacity_j_kg_k
+    return Layer(thickness_m=load.wall_m, conductivity_w_m_k=made.conductivity_w_m_k, heat_j_m3_k=heat)
+
+
+def open_above(load: Load) -> Section1D:
+    """What is closed in itself, by the way up through its thickness."""
+    glass, wall = glass_layer(load.kind, load.thickness.value), _wall_layer(load)
+    slab = Slab1D(layers=(glass,)) if wall is None else Slab1D(layers=(glass, wall), bottom=KILN)
+    return Section1D(slab, True, "open above; closed in itself, it cannot bow")
+
+
 def _round_a_core(load: Load, wall: Layer | None, effective_m: float) -> Section1D:
     """A wall closed round a core or a hollow: nothing leaves inwards, and it cannot bow."""
-    thick = load.thickness.value
     if effective_m < 2 * load.breadth_m * (1 - 1e-6):
-        layers = (glass_layer(load.kind, thick), wall) if wall is not None else (glass_layer(load.kind, thick),)
-        bottom = KILN if wall is not None else INSULATED
-        return Section1D(Slab1D(layers=layers, bottom=bottom), True, "open above; closed in itself, it cannot bow")
+        return open_above(load)
     through = glass_layer(load.kind, load.breadth_m)
     layers = (wall, through) if wall is not None else (through,)
     return Section1D(Slab1D(layers=layers, bottom=INSULATED), True, "outwards only: nothing leaves inwards")

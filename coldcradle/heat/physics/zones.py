@@ -27,6 +27,7 @@ Line = Sequence[tuple[float, float]]
 
 _FILM_AT_C = 150.0  # where cold glass is still brittle and the film already carries some radiation
 _NODES = 25
+_EVENS_M = 0.003
 
 
 def zone_slab(zone: Zone, kind: GlassKind) -> Slab1D:
@@ -67,12 +68,16 @@ def lag_s(zone: Zone, kind: GlassKind) -> float:
 
 def evened(shade: Shade) -> float:
     """What is left of the difference between two zones as heat runs sideways through the thinner one: 1 − x·K₁(x) with
-    x the half width over √(k·d/h), the reach of a fin (Carslaw & Jaeger, Conduction of Heat in Solids, 6.2)."""
+    x the half width over √(k·d/h), the reach of a fin (Carslaw & Jaeger, Conduction of Heat in Solids, 6.2).
+
+    Of thick glass no more than 3 mm is counted: what is thicker is never told to be warmed faster.
+    """
     from scipy.special import k1  # takes long to load
 
     faces = max(shade.inner.faces, shade.outer.faces)
     film = film_w_m2_k(_FILM_AT_C, _FILM_AT_C) * faces
-    reach = math.sqrt(conductivity_w_m_k(_FILM_AT_C) * min(shade.inner.glass_m, shade.outer.glass_m) / film)
+    thin_m = min(shade.inner.glass_m, shade.outer.glass_m, _EVENS_M)
+    reach = math.sqrt(conductivity_w_m_k(_FILM_AT_C) * thin_m / film)
     x = shade.half_m / reach
     return 1.0 if x > 20 else float(1 - x * k1(max(x, 1e-6)))
 

@@ -21,6 +21,7 @@ from coldcradle.heat.physics.simulate import (
     evening_s,
     first_within,
     joined,
+    open_above,
     section_of,
     simulate,
     strained,
@@ -52,7 +53,7 @@ __all__ = [
 ]
 
 _SPREAD_K = 2.0
-_TRIES, _OVER, _LEAST_SLOWER = 8, 1.04, 0.3
+_TRIES, _OVER, _LEAST_SLOWER = 8, 1.01, 0.3
 
 
 @dataclass(frozen=True, slots=True)
@@ -226,6 +227,9 @@ def _peak(
         slabs = {section.slab, _heart_section(load, heat, section).slab}
         lags = [first_within(run_slab(slab, trial.line), forming.LAG_K, arrives, glass_only=True) for slab in slabs]
         lag_s = max(ends if follows is None else follows for follows in lags) - arrives
+        if load.is_core_shut:  # it is warmed from above as well as through its mould, whichever is sooner
+            above = first_within(run_slab(open_above(load).slab, trial.line), forming.LAG_K, arrives, glass_only=True)
+            lag_s = min(lag_s, (ends if above is None else above) - arrives)
         first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=lag_s)
     figures["cast_hold"] = first
     return warm, replace(peak, hold_s=_up_to(first.value) if heat.cast_hold_s is None else first.value)

@@ -12,13 +12,13 @@ from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.deform.profile import Array
 
-__all__ = ["ANGLE_RAD", "TENSION_N_M", "Drop", "round_drop", "rounding_work"]
+__all__ = ["ANGLE_RAD", "MOST_DROP_M3", "TENSION_N_M", "Drop", "round_drop", "rounding_work"]
 
 TENSION_N_M, ANGLE_RAD = 0.30, math.radians(135)  # of soft glass, and at a washed shelf: 120° to 150°; from memory
 _ROUNDS = (
     6.0  # times size over tension until a corner is within a twentieth of round; from memory, good to a factor of 2
 )
-_MOST_M3 = 5e-5
+MOST_DROP_M3 = 5e-5
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +70,7 @@ def round_drop(volume_m3: float, density_kg_m3: float) -> Drop:
     """
     from scipy.optimize import brentq  # takes half a second to load
 
-    if not 0 < volume_m3 <= _MOST_M3:
+    if not 0 < volume_m3 <= MOST_DROP_M3:
         raise ImpossibleInput(f"expected a drop of at most 50 cm³, got {volume_m3 * 1e6:g} cm³")
 
     def missing(log_curvature: float) -> float:

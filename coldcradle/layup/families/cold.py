@@ -73,7 +73,8 @@ def _new_sheets(blank: Blank, layup: LayupInput, entering: Entering, support: Su
     widest = max(blank.length_m, blank.width_m)
     many = sum(layer.count for layer in blank.layers)
     if entering in _SOLID or many == 1:
-        whole = blank.thickness.value
+        # where a weight says less than the sheets that are named, the sheets still lie there
+        whole = max(blank.thickness.value, sum(layer.thickness_m * layer.count for layer in blank.layers))
         return ColdBody(name="the sheet", thickness_m=whole, breadth_m=breadth, widest_m=widest, support=support), 0.0
     thickest = max(layer.thickness_m for layer in blank.layers)
     sheet = ColdBody(

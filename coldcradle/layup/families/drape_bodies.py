@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 from coldcradle.layup.blank import Blank
@@ -34,8 +35,8 @@ def former_shading(laying: Laying, blank: Blank, top_m: float) -> Shading:
     # of a wall of steel all is warmed with the glass, of one that conducts badly the half that is nearer
     under_m = cradle.wall_m if made.key in _STEEL else cradle.wall_m / 2
     is_round = room.plan in ("round", "ring")
-    into = min(room.span_m[1], blank.width_m)
-    covered_m2 = 0.785398 * min(top_m, blank.length_m) ** 2 if is_round else min(top_m, blank.length_m) * into
+    along, into = min(top_m, blank.length_m), min(room.span_m[1], blank.width_m)
+    covered_m2 = min(math.pi / 4 * along**2, along * into) if is_round else along * into
 
     def shading(glass_m: float, over_m: float) -> Shade | None:
         if under_m <= 0 or blank.length_m <= top_m:

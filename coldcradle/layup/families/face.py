@@ -159,7 +159,8 @@ def flat_load(
     if hollow:
         breadth = 2 * blank.thickness.value
     form = laying.glass.form
-    is_frit = (laying.enters == "frit" or form.heaps) and laying.enters not in ("slab", "relief")
+    said_frit = layup.enters == "frit" or (laying.enters == "frit" and not layup.layers)
+    is_frit = (said_frit or form.heaps) and laying.enters not in ("slab", "relief")
     cold = cold_bodies(
         layup,
         cradle,

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
-from coldcradle.layup.deform.drop import rounding_work
+from coldcradle.layup.deform.drop import MOST_DROP_M3, rounding_work
 from coldcradle.layup.deform.spread import rest_thickness, spread, spread_work
 from coldcradle.layup.families.face import (
     Family,
@@ -37,6 +37,7 @@ __all__ = ["LAY"]
 _RUNS = ("full", "spread")  # hot and long enough for layers to become one pool
 _KEEPS = 1.02  # growth that nobody sees
 _DOT_M, _DOT_THICK = 0.025, 0.25  # nipped pieces this small and this thick gather into dots
+_HIGH = 2.0  # times the thickness free glass rests at: lower parts are drawn level by the surface
 _OVER_WORK = 1.1  # times what it bears: from there it is said
 _FILLS = 0.95  # of a dam: what is left beside the blank is a gap, not room
 
@@ -78,11 +79,44 @@ def _grown(laying: Laying, blank: Blank, thick: Figure, work: float) -> tuple[Fi
 def _dot(laying: Laying, blank: Blank) -> tuple[Figure, float] | None:
     """A small thick piece that is drawn round by its own surface: its diameter, and its height, m; None for others."""
     is_small = blank.length_m <= _DOT_M and blank.thickness.value >= _DOT_THICK * blank.length_m
-    if laying.process != "full" or not is_small or blank.parts or blank.outline not in ("square", "oblong"):
+    is_drop = blank.area_m2 * blank.thickness.value <= MOST_DROP_M3
+    if (
+        laying.process != "full"
+        or not (is_small and is_drop)
+        or blank.parts
+        or blank.outline not in ("square", "oblong")
+    ):
         return None
     side = math.sqrt(blank.area_m2)
     figure, drop = dot_diameter(side_m=side, thickness_m=blank.thickness.value, kind=laying.glass.kind)
     return replace(figure, key="grows_to", name="Grows to"), drop.height_m
+
+
+def _lump(laying: Laying, blank: Blank, pool: Figure) -> Figure:
+    """Where a high part surely still stands over the pool it sinks into; the pool where it is level."""
+    raised = blank.raised
+    rest_m = rest_thickness(laying.glass.kind).value
+    if laying.process not in _RUNS or raised is None or blank.parts_m <= _HIGH * rest_m:
+        return pool
+    area_m2 = math.pi * raised.half_m**2
+    high_m = blank.thickest.value - raised.base_m
+    _, stands = spread(laying.glass.kind, area_m2=area_m2, thickness_m=high_m, work_per_pa=laying.sure_work_per_pa)
+    if stands.value + raised.base_m <= pool.value:
+        return pool
+    return derive(
+        "lump_thickness",
+        "Thickest, where a part stood",
+        "length",
+        lambda d, h: d + h,
+        [
+            given("the sheet under it", "d", raised.base_m, "length"),
+            stands.given("h", "what surely still stands of the part"),
+        ],
+        words="A high part runs out before it is level; where it stood the pool is thicker for long.",
+        formula="d + h",
+        source=stands.source,
+        assumptions=list(stands.assumptions),
+    )
 
 
 def _scale(grown: tuple[Figure, Figure] | None, blank: Blank) -> float:
@@ -240,10 +274,11 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     final = grown[1] if grown else cold
     times = size.value / blank.length_m if dot else times
     surely = _grown(laying, blank, cold, laying.sure_work_per_pa)
+    stands = _lump(laying, blank, surely[1] if surely else cold)
     load = flat_load(
         laying,
         blank,
-        surely[1] if surely else cold,
+        stands,
         support=laying.support("shelf"),
         top_m=0.015 + blank.thickest.value,
         outer_m=max(min(room.span_m), blank.length_m),

@@ -19,6 +19,7 @@ from coldcradle.report.figure import Figure, derive, given, published
 
 __all__ = ["cannot_bow", "hot_thickness", "pool_depth_m", "ring_shading", "with_foot"]
 
+_FEELS_M = 0.002
 _GATHERS = 1.1  # drawn together by less than that a sheet counts as it went in
 _SHELL = 3.0  # times √(R·h): wider than that a shell curved both ways cannot bow (edge effect of shells, Timoshenko)
 
@@ -109,9 +110,11 @@ def ring_shading(laying: Laying, blank: Blank) -> Shading:
     def shading(glass_m: float, over_m: float) -> Shade | None:
         if blank.length_m <= hole or cradle.wall_m <= 0:
             return None
+        # what the ring adds is the same for any glass, and thin glass feels it soonest, while the kiln's film is cold
+        felt_m = min(glass_m, _FEELS_M)
         return Shade(
-            inner=Zone(glass_m=glass_m, over_m=over_m, faces=2),
-            outer=Zone(glass_m=glass_m, under=cradle.material, under_m=cradle.wall_m, faces=2),
+            inner=Zone(glass_m=felt_m, over_m=over_m, faces=2),
+            outer=Zone(glass_m=felt_m, under=cradle.material, under_m=cradle.wall_m, faces=2),
             inner_share=min(0.95, max(0.05, (hole / blank.length_m) ** 2)),
             half_m=(blank.length_m - hole) / 2,
             words=say("its rim lies on the ring"),
