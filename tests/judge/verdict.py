@@ -146,7 +146,7 @@ def _warming(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken], kin
         wall = _wall(stage)
         if wall and across > top:
             under = wall if stage["cradle"]["material"] == "stainless" else (wall[0] / 2, *wall[1:])
-            share = min(0.9, (top / across) ** 2 if process == "drape" else top / across)
+            share = min(0.9, (top / across) ** 2)
             pulls.append(
                 _zones(
                     kind,
@@ -201,6 +201,7 @@ def _hot(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken]) -> tupl
             return float(np.interp(volume, math.pi * levels**2 * (3 * sphere - levels) / 3, levels)), 1.0, False, 0
         return out.thickness_m, across, False, 0
     sheet, area, _ = _sheet(stage, plan)
+    across = min(across, taken[0].across_m) if taken and not sheet else across
     base = sheet or (taken[0].base_m if taken else 0.006)
     top = base
     beside = process in ("polish", "texture", "slump", "ring", "drape", "bend", "hang")

@@ -37,6 +37,8 @@ def former_shading(laying: Laying, blank: Blank, top_m: float) -> Shading:
     is_round = room.plan in ("round", "ring")
     along, into = min(top_m, blank.length_m), min(room.span_m[1], blank.width_m)
     covered_m2 = min(math.pi / 4 * along**2, along * into) if is_round else along * into
+    # a strip is pulled across where it leaves the former, as a disc of its length would be
+    share = min(covered_m2 / blank.area_m2, (along / blank.length_m) ** 2)
 
     def shading(glass_m: float, over_m: float) -> Shade | None:
         if under_m <= 0 or blank.length_m <= top_m:
@@ -44,8 +46,8 @@ def former_shading(laying: Laying, blank: Blank, top_m: float) -> Shading:
         return Shade(
             inner=Zone(glass_m=glass_m, over_m=over_m, under=made, under_m=under_m),
             outer=Zone(glass_m=glass_m, faces=2),
-            inner_share=min(0.95, max(0.05, covered_m2 / blank.area_m2)),
-            half_m=min(top_m, into) / 2,
+            inner_share=min(0.95, max(0.05, share)),
+            half_m=(along if blank.width_m <= room.span_m[1] else min(along, into)) / 2,
             words=say(
                 "its middle lies on {d} of {mould} and is shaded by it",
                 d=show(cradle.wall_m, "length"),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import numpy as np
@@ -24,6 +25,7 @@ from coldcradle.layup.families.face import (
 )
 from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.motion import Moment, after_figure, mark
+from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -150,10 +152,26 @@ def _lay_up(laying: Laying) -> LayupResult:
         findings=(*rack_findings(laying, blank), *_findings(laying, blank)),
         blank=blank,
         weigh=cut_list(laying, blank),
-        outcome=kept_outcome(
-            laying.glass.kind, blank, outline="oblong", length_m=max(room.height_m, blank.length_m), shaped="stretched"
-        ),
+        outcome=_outcome(laying, blank),
         sketch=_sketch(laying, blank),
+    )
+
+
+def _outcome(laying: Laying, blank: Blank) -> Outcome:
+    """Drawn out as far as the floor: so much narrower and thinner in the mean that the glass stays the same."""
+    length_m = max(laying.cradle.room.height_m, blank.length_m)
+    across = math.sqrt(blank.length_m / length_m)
+    return kept_outcome(
+        laying.glass.kind,
+        blank,
+        outline="oblong",
+        area_m2=None,
+        length_m=length_m,
+        width_m=blank.width_m * across,
+        thickness_m=blank.thickest.value * across,
+        raised=None,
+        wall_m=None,
+        shaped="stretched",
     )
 
 
@@ -242,7 +260,7 @@ def _follow(result: LayupResult, laying: Laying) -> Followed | None:
     length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
     if not 0 < length < floor:
         return None
-    rho, width = laying.glass.kind.density_kg_m3, max(0.004, result.outcome.width_m)
+    rho, width = laying.glass.kind.density_kg_m3, max(0.004, result.blank.width_m if result.blank is not None else 0.0)
     touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
     part = parting_work(length_m=length, density_kg_m3=rho)
 
