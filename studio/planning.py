@@ -16,7 +16,8 @@ from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import PiecePlan, StagePlan
-from coldcradle.piece.sharing import sharer_of, sharing_findings
+from coldcradle.piece.sharer import sharing_findings
+from coldcradle.piece.sharing import sharer_of
 from coldcradle.quantity.parse import System
 from coldcradle.report.finding import Finding
 from studio.content_store import drawings_in, expand

@@ -91,6 +91,8 @@ def starting_cradle(process: str, shape: str = "") -> dict[str, Any]:
     if key == "fill":
         part, line = SHAPES[shape or "cylinder"]
         name, material, wall = "New cradle", "plaster-silica", "25 mm"
+        if process == "frit":  # made to be used again, and never wet
+            name, material, wall = "New frit mould", "ceramic", "8 mm"
     else:
         name, material, wall, part = _BEGUN[key]
         if shape and shape != part["shape"]:
@@ -111,6 +113,11 @@ def _across(cradle: dict[str, Any]) -> tuple[str, str]:
     return width, str(part.get("width", ""))
 
 
+def _is_oval(cradle: dict[str, Any]) -> bool:
+    parts = cradle.get("parts") or [{}]
+    return isinstance(parts[0], dict) and parts[0].get("shape") == "oval"
+
+
 def starting_layup(process: str, cradle: dict[str, Any], *, is_taking: bool = False) -> dict[str, Any]:
     """The lay-up a new stage begins from; nothing new is laid where it takes in what an earlier one gave."""
     family = PROCESSES[process].family if process in PROCESSES else "fill"
@@ -124,7 +131,8 @@ def starting_layup(process: str, cradle: dict[str, Any], *, is_taking: bool = Fa
     if is_taking or process == "ring":
         return layup
     if family == "slump" and width:
-        layup |= {"outline": "oblong" if into else "round", "length": width} | ({"width": into} if into else {})
+        outline = "oval" if _is_oval(cradle) else "oblong" if into else "round"
+        layup |= {"outline": outline, "length": width} | ({"width": into} if into else {})
     if process in ("full", "tack"):
         layup |= {"outline": "square", "length": "200 mm", "layers": [{"thick": "3 mm", "count": 2}]}
     elif family == "lay":

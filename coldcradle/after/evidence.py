@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 from coldcradle.glass.kinds import GlassKind
+from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.quantity.format import Message
 
 __all__ = ["Evidence"]
@@ -50,3 +51,4 @@ class Evidence:
     tilt_says: Message | None = None
     offset_m: float = 0.0
     unticked: Mapping[str, str] = field(default_factory=dict)
+    warm_allowed_pa: float = SURFACE_STRESS_PA

@@ -66,9 +66,9 @@ def _strain(e: Evidence) -> dict[str, Message | None]:
             "Warming pulled it by {p} after {h}; {lim} is allowed.",
             p=show(warm[0], "stress"),
             h=show(warm[1], "duration"),
-            lim=limit,
+            lim=show(e.warm_allowed_pa, "stress"),
         )
-        if is_over(warm[0], SURFACE_STRESS_PA, MEND_OVER)
+        if is_over(warm[0], e.warm_allowed_pa, MEND_OVER)
         else None,
         "fast-cool": say(
             "Cooling pulled it by {p} after {h}; {lim} is allowed.",

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from coldcradle.fire.inputs import Watched
 from coldcradle.glass.viscosity import Viscosity
+from coldcradle.heat.schedule.peak import peak_temperature
+from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.quantity.format import Message, say, show
 
 __all__ = ["Lever", "heat_times", "lever_of"]
@@ -69,6 +71,13 @@ def heat_times(watched: Watched, *, work_per_pa: float, depth_m: float | None, t
     return min(max(times, _LEAST_TIMES), _MOST_TIMES)
 
 
+def _own_plan_c(watched: Watched) -> float:
+    """The peak that is worked out for this stage where nobody sets one, °C."""
+    free = replace(watched.heat, cast_c=None, cast_hold_s=None)
+    rate = top_rate_k_per_h(watched.load, free)
+    return float(round(peak_temperature(watched.load, free, rate_k_per_h=rate).value))
+
+
 def _heat_lever(watched: Watched, times: float, why: Message) -> Lever:
     """Longer while that is reasonable, hotter where it is not; cooler where it got too much."""
     peak, kind = watched.segments[watched.peak], watched.load.kind
@@ -77,7 +86,8 @@ def _heat_lever(watched: Watched, times: float, why: Message) -> Lever:
     own_s = watched.needed_per_pa * 10.0**log
     longer_s = math.ceil((times - 1) * min(own_s, peak.hold_s + 600.0) / _STEP_S) * _STEP_S
     most_s = _LONGEST_HOLD * watched.heat.process.hold_s
-    if times > 1 and longer_s > 0 and peak.hold_s + longer_s <= most_s:
+    is_cold = times > 1 and peak.to_c < _own_plan_c(watched) - _STEP_K
+    if times > 1 and longer_s > 0 and not is_cold and peak.hold_s + longer_s <= most_s:
         hold = show(peak.hold_s + longer_s, "duration")
         minutes = round((peak.hold_s + longer_s) / 60)
         return Lever(
@@ -95,6 +105,8 @@ def _heat_lever(watched: Watched, times: float, why: Message) -> Lever:
     by = min(max(round(by / _STEP_K) * _STEP_K, _LEAST_K), _MOST_K)
     to_c = peak.to_c + math.copysign(by, times - 1)
     way = "hotter" if times > 1 else "cooler"
+    if times > 1 and to_c < (own_c := _own_plan_c(watched)):  # never short of what is planned for it anyhow
+        to_c, by = own_c, own_c - peak.to_c
     return Lever(
         way,
         say("{k} " + way + ", the same hold: {t}.", k=show(by, "difference"), t=show(round(to_c), "temperature")),

@@ -51,7 +51,7 @@ def _sheet(watched: Watched, movement: Movement, work: float, glass_c: float) ->
     """A sheet on its way: the middle, or the end of an arm, against where it is going."""
     early, _ = movement.span("done")
     law = movement.law_work_per_pa
-    share = work / law if math.isfinite(law) else 0.0
+    share = work / watched.needed_per_pa if watched.needed_per_pa > 0 else 0.0
     is_arm = movement.course.is_arm
     if is_arm:
         whole, now = movement.edge_down_m(law) if math.isfinite(law) else None, movement.edge_down_m(work)

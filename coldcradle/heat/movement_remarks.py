@@ -52,11 +52,12 @@ def _free_remark(heat: HeatInput, peak_c: float, ratio: float) -> Remark | None:
 def _sheet_remark(movement: Movement, work_per_pa: float, log: float) -> Remark:
     """A sheet that comes down: whether it lies in at all, surely or only if its rim slides, and what is to spare."""
     early, late = movement.span("done")
-    if math.isfinite(late) and work_per_pa >= late:
+    slid, held = movement.arrivals(work_per_pa)
+    if held == "reached":
         return Remark("movement", "good", excess_words(work_per_pa / late, log))
-    if math.isfinite(early) and work_per_pa >= early:
+    if slid == "reached":
         return Remark("movement", "think", say("It gets there only if its rim slides: look in while it happens."))
-    if movement.is_lost:
+    if "lost" in (slid, held):
         return Remark(
             "movement", "think", say("How it comes down could not be followed to its end: look in meanwhile.")
         )
@@ -92,6 +93,12 @@ def _clocked(remark: Remark, movement: Movement, load: Load, heat: HeatInput, ru
 def movement_remark(load: Load, heat: HeatInput, run: Run, *, peak_c: float, work_per_pa: float) -> Remark | None:
     """What a programme does to what moves in it; None where nothing is said of how far it shall go."""
     if load.movement is not None and heat.process.moves == "sheet":
+        lost, how = load.movement.drained(work_per_pa, load.kind.density_kg_m3)
+        if how == "puddle" and heat.process.key != "melt":
+            runs = say(
+                "So hot and long it runs down {d}: it ends as a puddle at the bottom.", d=show(round(lost, 3), "length")
+            )
+            return Remark("movement", "stop", runs)
         log = float(Viscosity.of(load.kind).log10_pa_s(peak_c))
         told = _sheet_remark(load.movement, work_per_pa, log)
         return _clocked(told, load.movement, load, heat, run)

@@ -16,6 +16,7 @@ from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import Firing, cooled_for
 from coldcradle.heat.schedule.warming import Warming
+from coldcradle.layup.deform.laws import parting_work, thread_work
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
@@ -34,6 +35,7 @@ __all__ = [
 ]
 
 _POINTS = 150
+_GOOD_TO = 3.0  # heat work is known to a factor of three
 _DAY_S, _LONG_S = 86400.0, 10 * 86400.0  # an estimate of so many days is told in whole ones
 
 
@@ -125,10 +127,20 @@ def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
     return rows
 
 
+def _first_draw_s(firing: Firing, load: Load) -> float | None:
+    """When what hangs can first touch the floor, and always before it could part, s from the start."""
+    if load.span_m is None or load.depth_m is None or load.press_kg > 0 or load.support != "posts":
+        return None
+    density = load.kind.density_kg_m3
+    touch = thread_work(length_m=load.span_m, stretched_m=load.span_m + load.depth_m, density_kg_m3=density)
+    part = parting_work(length_m=load.span_m, density_kg_m3=density)
+    return heat_work_of(load.kind, firing.run.line).second(min(touch, part) / _GOOD_TO)
+
+
 def _first_look_s(firing: Firing, load: Load) -> float | None:
     """When a sheet can be down at the earliest, s from the start; None where that is not known or does not come."""
     if load.movement is None:
-        return None
+        return _first_draw_s(firing, load)
     early, late = load.movement.span("done")
     first = early if math.isfinite(early) else late
     return heat_work_of(load.kind, firing.run.line).second(first) if math.isfinite(first) else None

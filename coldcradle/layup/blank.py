@@ -60,7 +60,8 @@ class Blank:
 
 
 def blank_area_m2(outline: BlankOutline, *, length_m: float, width_m: float, sides: int = 6) -> float:
-    """Area of an outline: a disc by its diameter, a square by its side, an oblong by both, even sides corner to corner.
+    """Area of an outline: a disc by its diameter, a square by its side, oblong and oval by both, even sides corner to
+    corner.
 
     A drawn one has an area of its own; here it counts as the oblong round it.
     """
@@ -68,6 +69,8 @@ def blank_area_m2(outline: BlankOutline, *, length_m: float, width_m: float, sid
         raise ImpossibleInput(f"expected a blank above 0 mm, got {length_m * 1e3:g} by {width_m * 1e3:g} mm")
     if outline == "polygon":
         return sides / 8 * length_m**2 * math.sin(2 * math.pi / sides)
+    if outline == "oval":
+        return math.pi / 4 * length_m * width_m
     return {"round": math.pi / 4 * length_m**2, "square": length_m**2}.get(outline, length_m * width_m)
 
 
@@ -77,10 +80,11 @@ def blank_rings(blank: Blank, *, times: float = 1.0, off_m: float = 0.0) -> list
     if blank.outline == "drawn" and blank.drawn is not None:
         k = times
         return [[(x * k + off_m, y * k) for x, y in ring] for ring in blank.drawn.rings]
-    if blank.outline in ("round", "polygon"):
+    if blank.outline in ("round", "oval", "polygon"):
         many = blank.sides if blank.outline == "polygon" else 72
         turns = [2 * math.pi * i / many for i in range(many)]
-        return [[(off_m + half * math.cos(t), half * math.sin(t)) for t in turns]]
+        across = deep if blank.outline == "oval" else half
+        return [[(off_m + half * math.cos(t), across * math.sin(t)) for t in turns]]
     high = half if blank.outline == "square" else deep
     return [[(off_m - half, -high), (off_m + half, -high), (off_m + half, high), (off_m - half, high)]]
 
@@ -149,7 +153,9 @@ def _thickness(layers: Sequence[Layer], base: Incoming | None) -> Figure:
     )
 
 
-def _new_glass(glass: GlassInput, area_m2: float, thickness: Figure, pieces: int, is_new: bool) -> Figure:
+def _new_glass(
+    glass: GlassInput, area_m2: float, thickness: Figure, pieces: int, *, is_new: bool, packing: float
+) -> Figure:
     """What must be cut or weighed out for all pieces."""
     if glass.own_charge_kg is not None:
         return derive(
@@ -163,6 +169,23 @@ def _new_glass(glass: GlassInput, area_m2: float, thickness: Figure, pieces: int
             source=CHOICE,
         )
     kind = glass.kind
+    if packing < 1 and is_new:
+        return derive(
+            "charge_mass",
+            "New glass",
+            "mass",
+            lambda a, d, rho, n, p: a * d * rho * n * p,
+            [
+                given("area of the mould", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
+                thickness.given("d", "its depth"),
+                given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
+                given("pieces alike", "n", float(pieces), "count"),
+                given(f"{glass.form.name}, packed", "p", packing, "ratio", 0.05),
+            ],
+            words="The room of the mould, as far as grains of this size fill it.",
+            formula="m = A·d·ρ·n·p",
+            source=PRACTICE,
+        )
     return derive(
         "charge_mass",
         "New glass",
@@ -209,7 +232,7 @@ def _sized(
     else:
         form = layup.outline if layup.length_m is not None or outline is None else outline
         length = layup.length_m or length_m
-        width = (layup.width_m or width_m) if form == "oblong" else length
+        width = (layup.width_m or width_m) if form in ("oblong", "oval") else length
     if layup.outline == "drawn" and drawn is not None and base is None:
         return "drawn", drawn.width_m, drawn.depth_m, drawn.area_m2, drawn
     if base is not None and base.outcome.area_m2 is not None and layup.length_m is None:
@@ -243,11 +266,12 @@ def lay_blank(
     length_m: float,
     width_m: float,
     is_stacked: bool = True,
+    packing: float = 1.0,
 ) -> Blank:
     """The blank of a stage. `length_m` and `width_m` are what it usually measures here, where nothing is said.
 
-    `is_stacked`: several of one thing lie on one another here; else each is a piece of its own. Raises ImpossibleInput
-    for a blank without an area.
+    `is_stacked`: several of one thing lie on one another here; else each is a piece of its own. `packing` is the share
+    of its room that grains fill, 1 for sheet. Raises ImpossibleInput for a blank without an area.
     """
     base = _base(layup, incoming)
     parts = tuple(i for i in incoming if i is not base)
@@ -257,7 +281,7 @@ def lay_blank(
     form, length, width, area, drawn = _sized(layup, base, outline=outline, length_m=length_m, width_m=width_m)
     is_weighed = glass.own_charge_kg is not None and base is None
     thickness = _weighed_thickness(glass, area, pieces) if is_weighed else _thickness(layers, base)
-    new = _new_glass(glass, area, thickness, pieces, is_new=base is None)
+    new = _new_glass(glass, area, thickness, pieces, is_new=base is None, packing=packing)
     added_m = new.value / (area * glass.kind.density_kg_m3 * pieces) if base is not None else 0.0
     on_it = stacked(base, parts, pieces=pieces, area_m2=area, thickness_m=thickness.value, added_m=added_m)
     taken_kg = sum(i.weight_kg for i in incoming)

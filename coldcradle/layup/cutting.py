@@ -111,7 +111,7 @@ def _box_m(wanted: Wanted, margin_m: float) -> tuple[float, float]:
 
     Small pieces are nipped, not ground: they get next to none.
     """
-    width = wanted.width_m if wanted.outline in ("oblong", "drawn") else wanted.length_m
+    width = wanted.width_m if wanted.outline in ("oblong", "oval", "drawn") else wanted.length_m
     least = min(wanted.length_m, width)
     margin = min(margin_m, _NIPPED * least) if least <= _SMALL_M else margin_m
     return wanted.length_m + margin, width + margin
@@ -198,7 +198,7 @@ def _freed(laid: Sequence[Laid]) -> list[Message]:
                 box="its square" if len(rounds) == 1 else "their squares",
             )
         )
-    others = [one for one in laid if one.outline in ("polygon", "drawn")]
+    others = [one for one in laid if one.outline in ("oval", "polygon", "drawn")]
     if others:
         found.append(
             say(
@@ -216,7 +216,7 @@ def _sheet(number: int, stock: Sheet, root: Cell, wanted: dict[str, Wanted]) -> 
     for cell in root.cells():
         if cell.box is not None:
             want = wanted[cell.box.key]
-            own = (want.length_m, want.width_m if want.outline in ("oblong", "drawn") else want.length_m)
+            own = (want.length_m, want.width_m if want.outline in ("oblong", "oval", "drawn") else want.length_m)
             laid.append(
                 Laid(
                     want.name,
@@ -244,7 +244,7 @@ def _sheet(number: int, stock: Sheet, root: Cell, wanted: dict[str, Wanted]) -> 
 
 
 def _own_area(laid: Laid) -> float:
-    return laid.own[0] * laid.own[1] * (math.pi / 4 if laid.outline == "round" else 1.0)
+    return laid.own[0] * laid.own[1] * (math.pi / 4 if laid.outline in ("round", "oval") else 1.0)
 
 
 def plan_cuts(sheets: Sequence[Sheet], wanted: Sequence[Wanted], *, margin_m: float) -> CuttingPlan:

@@ -26,7 +26,7 @@ Support = Literal["cradle", "shelf", "posts"]
 Relief = Literal["none", "soft", "sharp"]
 Wet = Literal["wet", "damp", "dry"]
 Entering = Literal["auto", "loose", "frit", "slab", "relief", "pack"]
-BlankOutline = Literal["round", "square", "oblong", "polygon", "drawn"]
+BlankOutline = Literal["round", "square", "oblong", "oval", "polygon", "drawn"]
 Grip = Literal["slides", "even", "held"]
 
 # Relief counts as so much more thickness, and a damp mould dries in half the time; common practice, no source.
@@ -37,6 +37,7 @@ OUTLINES: dict[BlankOutline, str] = {
     "round": "round",
     "square": "square",
     "oblong": "oblong",
+    "oval": "oval",
     "polygon": "with even sides",
     "drawn": "drawn",
 }

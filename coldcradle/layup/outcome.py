@@ -19,6 +19,7 @@ SIZE_WORDS: dict[BlankOutline, str] = {
     "round": "{l} round",
     "square": "{l} square",
     "oblong": "{l} by {w}",
+    "oval": "an oval of {l} by {w}",
     "polygon": "{l} across its corners",
     "drawn": "a drawn outline of {l} by {w}",
 }

@@ -28,7 +28,7 @@ def outcome_area_m2(outcome: Outcome) -> float:
     """What a piece covers, m²: its drawing, or its outline; even sides as the disc round them."""
     if outcome.area_m2 is not None:
         return outcome.area_m2
-    if outcome.outline in ("round", "polygon"):
+    if outcome.outline in ("round", "oval", "polygon"):
         return math.pi / 4 * outcome.length_m * outcome.width_m
     return outcome.length_m * outcome.width_m
 

@@ -11,6 +11,8 @@ from coldcradle.after.measures import Predicted
 from coldcradle.fire.inputs import Watched
 from coldcradle.fire.inside import Inside, left_after
 from coldcradle.fire.watch import FireState
+from coldcradle.heat.limits import SURFACE_STRESS_PA
+from coldcradle.heat.schedule.warming import warming
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import StageResult
@@ -102,6 +104,7 @@ def evidence_of(
     doubt = _said(plan.findings, ("glass.does-not-match", "glass.not-tested"))
     several = {stage.glass.kind.key} | {x.kind.key for x in stage.glass.extras}
     grain = stage.glass.form.key in ("powder", "fine")
+    worst = warming(watched.load, heat, state.measured, inside.hottest_s).worst if len(state.measured) > 1 else None
     return Evidence(
         kind=watched.load.kind,
         family=plan.family,
@@ -114,7 +117,8 @@ def evidence_of(
         planned_left_pa=watched.planned_left_pa,
         target_pa=heat.stress_pa,
         fall_k_per_h=_fall_k_per_h(watched, state.measured, inside.hottest_s),
-        warm_pull=inside.warm_pull,
+        warm_pull=(worst.pull_pa, worst.at_s, worst.where == "face") if worst is not None else inside.warm_pull,
+        warm_allowed_pa=worst.allowed_pa if worst is not None else SURFACE_STRESS_PA,
         cool_pull=inside.cool_pull,
         open_c=watched.open_c,
         opened_c=opened_c,

@@ -11,14 +11,14 @@ from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.attendance import is_awake
 from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.processes import Process
+from coldcradle.piece.sharer import Sharer, can_share
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
 __all__ = ["ChainLink", "ChainPlan", "Link", "Travel", "next_start", "plan_chain"]
 
 _SOME, _MOST = 0.1, 0.5  # of the heat work that made a feature; more than that takes it back
-_LIKE_THICK = 1.35  # thicknesses that may share an anneal differ by no more than this
-_SHARE_K = 12.0
 _NEAR_K = 30.0
+_LIKE_THICK = 1.35  # thicknesses that may share an anneal differ by no more than this
 _STIFF_K = 5.0  # stiffer than its family by this much, a glass is fired hot and long first; common practice, no source
 
 
@@ -57,6 +57,7 @@ class Link:
     line: tuple[tuple[float, float], ...]
     gives: Message
     state: str
+    asks: Sharer | None = None
     stiffer_k: float = 0.0
 
 
@@ -131,11 +132,11 @@ def _depends(later: Link, earlier: Link) -> bool:
 
 
 def _can_share(a: Link, b: Link) -> bool:
-    """Windows that overlap in this glass, and thicknesses that may be annealed together."""
-    la, ha = a.process.window_c(a.kind)
-    lb, hb = b.process.window_c(b.kind)
+    """Alike in thickness, and one programme serves both, as it is judged when they are put into one firing."""
     thick, thin = max(a.thickness_m, b.thickness_m), min(a.thickness_m, b.thickness_m)
-    return min(ha, hb) - max(la, lb) >= -_SHARE_K and thick / max(thin, 1e-6) <= _LIKE_THICK
+    if thick / max(thin, 1e-6) > _LIKE_THICK:
+        return False
+    return a.asks is not None and b.asks is not None and can_share(a.asks, b.asks)
 
 
 def _fewest(links: Sequence[Link]) -> list[list[int]]:
@@ -286,9 +287,7 @@ def plan_chain(links: Sequence[Link]) -> ChainPlan:
     for group in groups:
         if len(group) > 1:
             names = " and ".join(f"“{links[i].name}”" for i in group)
-            findings.append(
-                say("{n} can share one firing: their windows overlap and they are alike in thickness.", n=names)
-            )
+            findings.append(say("{n} can share one firing: one programme serves them all.", n=names))
     if len(groups) < len(links):
         findings.append(
             say("The fewest firings this takes: {n} instead of {m}.", n=str(len(groups)), m=str(len(links)))

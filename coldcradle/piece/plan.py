@@ -12,6 +12,7 @@ from coldcradle.layup.outcome import Incoming, Outcome
 from coldcradle.piece.chain import ChainPlan, Link, Travel, plan_chain
 from coldcradle.piece.inputs import PieceInput, StageInput
 from coldcradle.piece.result import PiecePlan, StagePlan
+from coldcradle.piece.sharing import sharer_of
 from coldcradle.piece.stage import Staged, plan_stage
 from coldcradle.quantity.format import say, show
 
@@ -110,6 +111,7 @@ def _link(stage: StageInput, planned: StagePlan, ancestors: frozenset[str], trav
         line=tuple(heat.line) if heat else (),
         gives=planned.gives,
         state=waits or "planned",
+        asks=sharer_of(stage.name, stage, planned),
         stiffer_k=stage.glass.stiffer_k,
     )
 

@@ -21,6 +21,7 @@ from coldcradle.heat.schedule.power_steps import power_ladder
 from coldcradle.heat.schedule.processes import process
 from coldcradle.piece.chain import ChainPlan, Link, plan_chain
 from coldcradle.piece.plan import plan
+from coldcradle.piece.sharer import Sharer
 from coldcradle.piece.stage import plan_stage
 from coldcradle.quantity.format import say
 from tests.core.test_firing import fired, written
@@ -51,6 +52,7 @@ def links_of(rows: Sequence[Row]) -> list[Link]:
     found: list[Link] = []
     for i, row in enumerate(rows):
         mine = {row.part, *row.joins}
+        window = process(row.key).window_c(NINETY)
         related = [f"s{n}" for n, other in enumerate(rows[:i]) if {other.part, *other.joins} & mine]
         found.append(
             Link(
@@ -71,6 +73,13 @@ def links_of(rows: Sequence[Row]) -> list[Link]:
                 line=(),
                 gives=say("a plate"),
                 state="planned",
+                asks=Sharer(
+                    name=row.name,
+                    peak_c=row.peak,
+                    window_c=(min(row.peak, window[0]), max(row.peak, window[1])),
+                    soak_s=row.thick * 7200 / 0.012,
+                    slowest_k_per_h=0.0,
+                ),
                 stiffer_k=row.stiffer_k,
             )
         )

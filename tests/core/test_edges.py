@@ -19,6 +19,7 @@ from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.piece.chain import plan_chain
 from coldcradle.piece.compare import assess_schedule
 from coldcradle.piece.plan import plan
+from coldcradle.piece.sharer import can_share
 from coldcradle.piece.stage import Staged, compute_stage, plan_stage
 from coldcradle.quantity.format import say
 from tests.core.test_chains import chained, link, links_of, said
@@ -93,14 +94,20 @@ class Chains(SimpleTestCase):
             found = chained(link("a", "full", 805, "x", thick=0.006), link("b", "full", 805, "y", thick=thick))
             self.assertEqual(found.firings, firings, thick)
 
-    def test_windows_that_miss_by_12_k_may_still_share(self) -> None:
-        a = link("a", "full", 805, "x")
-        for stiff, firings in ((4.955, 1), (4.985, 2)):  # the window of b ends so much stiffer than that of a begins
-            first, second = links_of([a, link("b", "full", 780, "y")])
-            second = replace(second, process=replace(first.process, stiff=stiff + 0.3, runny=stiff))
-            gap = first.process.window_c(NINETY)[0] - second.process.window_c(NINETY)[1]
-            self.assertAlmostEqual(gap, 12, delta=4)
-            self.assertEqual(plan_chain([first, second]).firings, firings, gap)
+    def test_what_joining_would_refuse_is_not_said_to_share(self) -> None:
+        for low, firings in (
+            (804.0, 1),
+            (806.0, 2),
+        ):  # where b's window begins; a's ends at 805
+            first, second = links_of([link("a", "full", 805, "x"), link("b", "full", 810, "y")])
+            assert first.asks
+            assert second.asks
+            first = replace(first, asks=replace(first.asks, window_c=(780.0, 805.0)))
+            second = replace(second, asks=replace(second.asks, window_c=(low, 830.0)))
+            assert first.asks
+            assert second.asks
+            self.assertEqual(plan_chain([first, second]).firings, firings, low)
+            self.assertEqual(can_share(first.asks, second.asks), firings == 1)
 
     def test_the_next_firing_starts_an_hour_after_the_lid_may_be_opened(self) -> None:
         found = chained(link("a", "full", 805, hours=2), link("b", "slump", 660, hours=2))

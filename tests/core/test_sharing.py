@@ -7,7 +7,8 @@ from typing import Any
 
 from django.test import SimpleTestCase
 
-from coldcradle.piece.sharing import Sharer, sharer_of, sharing_findings
+from coldcradle.piece.sharer import Sharer, sharing_findings
+from coldcradle.piece.sharing import sharer_of
 from coldcradle.piece.stage import plan_stage
 from tests.documents import piece
 

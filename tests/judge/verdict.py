@@ -159,7 +159,7 @@ def _warming(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken], kin
             )
     if process == "ring" and layup.get("foot"):
         pulls.append(_cold_pull(kind, line, _m(layup["foot"]), across_m=0.06))
-    small = [t for t in taken[(0 if sheet else 1) :]]
+    small = taken[0 if sheet else 1 :]
     if small and base and process not in ("cast", "frit", "press", "melt"):
         area = area or taken[0].area_m2
         part = max(small, key=lambda t: t.solid_m)
@@ -200,7 +200,7 @@ def _hot(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken]) -> tupl
             levels = np.linspace(1e-4, deep, 400)
             return float(np.interp(volume, math.pi * levels**2 * (3 * sphere - levels) / 3, levels)), 1.0, False, 0
         return out.thickness_m, across, False, 0
-    sheet, area, _ = _sheet(stage, plan)
+    sheet, _, _ = _sheet(stage, plan)
     across = min(across, taken[0].across_m) if taken and not sheet else across
     base = sheet or (taken[0].base_m if taken else 0.006)
     top = base

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Literal
 
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Room, Stack
@@ -18,9 +19,15 @@ _LEAST_RIM_M, _FILLS_TIMES = 0.004, 2.0
 _NARROW_TIMES = 3.0  # glass narrower than so many thicknesses draws in at its sides
 
 
+Along = Literal["both", "longer", "shorter"]
+
+
 @dataclass(frozen=True, slots=True)
 class Course:
-    """One line to follow: the profile, how far the blank reaches from the middle (m), and as what it bends."""
+    """One line to follow: the profile, how far the blank reaches from the middle (m), and as what it bends.
+
+    `along` is the side of the blank that bends and draws in: one of a strip in a trough or on a wave, else both.
+    """
 
     profile: Profile
     half_m: float
@@ -29,6 +36,7 @@ class Course:
     grips_m: float | None = None
     rim_m: float = math.inf
     is_arm: bool = False
+    along: Along = "both"
 
     @property
     def held_m(self) -> float:
@@ -71,7 +79,9 @@ def slump_courses(room: Room, *, wall_m: float, length_m: float, width_m: float,
         low = min(z for _, z in floor) - 0.05
         line = [(floor[0][0] - 0.1, low), (floor[0][0] - 1e-6, low), *floor, (floor[-1][0] + 1e-6, low)]
         line.append((floor[-1][0] + 0.1, low))
-        return [Course(Profile(tuple(line)), length_m / 2, plane_kind(width_m, thickness_m), is_whole=True)]
+        along: Along = "longer" if length_m >= width_m else "shorter"
+        kind = plane_kind(width_m, thickness_m)
+        return [Course(Profile(tuple(line)), length_m / 2, kind, is_whole=True, along=along)]
     across, into = room.span_m
     is_round = room.plan in ("round", "ring") or max(across, into) <= _ALIKE * min(across, into)
     inside = meridian(room)
@@ -85,8 +95,10 @@ def slump_courses(room: Room, *, wall_m: float, length_m: float, width_m: float,
 
     if room.plan == "oval":
         return [plane(inside, length_m / 2), plane([(x * into / across, z) for x, z in inside], width_m / 2)]
-    # a long trough or dish bends over its narrow way
-    if across > into and not _is_trough(room):
+    if _is_trough(room):  # its length runs into the sheet, and what lies in it bends over its shorter side
+        return [replace(plane(inside, min(length_m, width_m) / 2), along="shorter")]
+    # a long dish bends over its narrow way
+    if across > into:
         return [plane([(x * into / across, z) for x, z in inside], min(length_m, width_m) / 2)]
     return [plane(inside, (length_m if across <= into else min(length_m, width_m)) / 2)]
 

@@ -12,12 +12,21 @@ from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 
 __all__ = [
+    "drained_m",
     "parting_work",
     "press_thickness",
     "press_work",
     "thread_length",
     "thread_work",
 ]
+
+
+def drained_m(*, thickness_m: float, slope_sine: float, work_per_pa: float, density_kg_m3: float) -> float:
+    """How far soft glass runs down a slope by its own weight, as so much of its rim lost, m: ρ·g·h²·sin θ·W/3.
+
+    A film of even thickness on a slope (Landau & Lifshitz, Fluid Mechanics, 17).
+    """
+    return density_kg_m3 * GRAVITY * thickness_m**2 * slope_sine * max(0.0, work_per_pa) / 3
 
 
 def _positive(**values: float) -> None:

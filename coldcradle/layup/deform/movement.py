@@ -2,18 +2,24 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
 from coldcradle.layup.deform.forms import Course
+from coldcradle.layup.deform.laws import drained_m
 from coldcradle.layup.deform.profile import Array
-from coldcradle.layup.deform.trajectory import NEAR_M, Problem, Trajectory, follow
+from coldcradle.layup.deform.trajectory import NEAR_M, Arrival, Problem, Trajectory, follow
 
-__all__ = ["Movement", "move"]
+__all__ = ["Drained", "Movement", "move"]
 
+Drained = Literal["kept", "thinned", "puddle"]
+_PUDDLE = 0.1  # of the form's width: so much run down and it lies as a puddle at the bottom; common practice, no source
+_HELD_TIMES = 10.0  # a held rim takes some ten times the heat work of one that slides
 _NEVER = 0.01  # 1/Pa: hours at the hottest that anything comes down at
 
 
@@ -41,26 +47,61 @@ class Movement:
         """Earliest and latest heat work of an event, "touches", "bottom" or "done", 1/Pa; NaN if never."""
         return getattr(self.slides, f"{name}_work"), getattr(self.held, f"{name}_work")
 
+    def arrivals(self, work_per_pa: float) -> tuple[Arrival, Arrival]:
+        """Where it is after so much heat work, its rim slid and held."""
+        return self.slides.arrival(work_per_pa), self.held.arrival(work_per_pa)
+
     @property
     def law_work_per_pa(self) -> float:
-        """What it takes until it is done at the latest: with the rim held, or the slid one where that has no end."""
+        """What it takes until it is done at the latest: with the rim held; where that could not be followed, some ten
+        times the slid one, as the two lie apart; infinite where it never is."""
         early, late = self.span("done")
-        return late if math.isfinite(late) else early
+        if math.isfinite(late):
+            return late
+        if self.held.ending == "lost" and math.isfinite(early):
+            return max(_HELD_TIMES * early, float(self.held.work_per_pa[-1]))
+        return math.inf
 
     @property
     def is_reached(self) -> bool:
-        """Whether it gets there at all, with the rim held or at least slid in."""
+        """Whether it is known to get there with its rim held too, or taken to by the slid one."""
         return math.isfinite(self.law_work_per_pa)
+
+    @property
+    def is_guessed(self) -> bool:
+        """Whether the held way could not be followed and is taken from the slid one."""
+        return self.is_reached and not math.isfinite(self.held.done_work)
 
     @property
     def is_lost(self) -> bool:
         """Whether its end is not known because it could not be followed that far: that says nothing of the glass."""
-        return not self.is_reached and (self.slides.is_lost or self.held.is_lost)
+        return not self.is_reached and "lost" in (self.slides.ending, self.held.ending)
 
     @property
     def needed_work_per_pa(self) -> float:
         """What is planned for: the same, times the process's margin; more than people give where it never ends."""
         return self.margin * self.law_work_per_pa if self.is_reached else _NEVER
+
+    @property
+    def slope_sine(self) -> float:
+        """How steep the form is in the mean, from its middle to its rim: its depth over its line; 1 for a hung arm."""
+        course = self.course
+        if course.is_arm:
+            return 1.0
+        inside = [p for p in course.profile.points if abs(p[0]) <= course.rim_m + 1e-9]
+        line = sum(math.dist(a, b) for a, b in itertools.pairwise(inside))
+        rise = sum(abs(a[1] - b[1]) for a, b in itertools.pairwise(inside))
+        return min(1.0, rise / line) if line > 0 else 0.0
+
+    def drained(self, work_per_pa: float, density_kg_m3: float) -> tuple[float, Drained]:
+        """How much of its rim has run down after so much heat work, m, and what that means: nothing, thinned and
+        marked (more than its thickness), or a puddle at the bottom (more than a tenth of the form's width)."""
+        thick = float(self.slides.thickness[0].max())
+        lost = drained_m(
+            thickness_m=thick, slope_sine=self.slope_sine, work_per_pa=work_per_pa, density_kg_m3=density_kg_m3
+        )
+        width = 2 * min(self.course.half_m, self.course.rim_m)
+        return lost, "puddle" if lost > _PUDDLE * width else "thinned" if lost > thick else "kept"
 
     def depth_m(self, work_per_pa: float) -> tuple[float, float, float]:
         """How far the middle has come down after so much heat work: likely, with the rim held, and slid, m."""

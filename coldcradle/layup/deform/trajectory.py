@@ -10,6 +10,7 @@ import functools
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 
@@ -17,7 +18,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.deform.profile import Array, Profile
 from coldcradle.layup.deform.sheet import Geometry, LostSheet, Moving, Sheet
 
-__all__ = ["Problem", "Trajectory", "follow"]
+__all__ = ["Arrival", "Ending", "Problem", "Trajectory", "follow"]
 
 _DENSITY = 2500.0
 _STEP = 0.01  # of the span, the most a node goes in one step
@@ -26,6 +27,10 @@ _MOST_WORK = 0.1  # 1/Pa: an hour at 10^4.5 Pa·s; what takes longer does not ge
 NEAR_M = 0.001  # a sheet lies in once it is nowhere further off the form than this
 _SETTLED_M = 0.0003
 _GATHERED, _FAR = 12.0, 10.0
+
+
+Ending = Literal["reached", "never", "lost", "slips"]
+Arrival = Literal["reached", "short", "lost", "slips"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -103,6 +108,23 @@ class Trajectory:
     def middle_depth_m(self, work_per_pa: float) -> float:
         """How far the middle has come down after so much heat work."""
         return float(self.at[0, 0, 1] - np.interp(work_per_pa, self.work_per_pa, self.at[:, 0, 1]))
+
+    @property
+    def ending(self) -> Ending:
+        """How the way ends as far as it was followed."""
+        if math.isfinite(self.done_work):
+            return "reached"
+        if math.isfinite(self.slipped_work):
+            return "slips"
+        return "lost" if self.is_lost else "never"
+
+    def arrival(self, work_per_pa: float) -> Arrival:
+        """Where it is after so much heat work: there, short of it, slipped through, or not known."""
+        if work_per_pa >= self.done_work:
+            return "reached"
+        if work_per_pa >= self.slipped_work:
+            return "slips"
+        return "lost" if self.ending == "lost" else "short"
 
     @property
     def edge_m(self) -> tuple[float, float]:

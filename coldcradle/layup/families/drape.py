@@ -11,6 +11,7 @@ from coldcradle.cradle.solid import Solid
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import former_course, former_side
 from coldcradle.layup.deform.movement import Movement, move
+from coldcradle.layup.families.drain_rules import drain_findings
 from coldcradle.layup.families.drape_bodies import draped_shade, folded, former_shading
 from coldcradle.layup.families.drape_drawing import drape_sketch
 from coldcradle.layup.families.drape_rules import arch_findings, drop_findings
@@ -298,7 +299,11 @@ def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupRe
         answers={**result.answers, "layup": said},
         figures=tuple(figures),
         marks=tuple(marks),
-        findings=(*result.findings, *arch_findings(movement, work)),
+        findings=(
+            *result.findings,
+            *arch_findings(movement, work),
+            *drain_findings(movement, work, kind.density_kg_m3),
+        ),
         sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, work),
     )
 

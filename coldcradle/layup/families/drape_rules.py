@@ -139,7 +139,8 @@ def _steel(laying: Laying) -> Iterator[Finding]:
             "layup.bare-steel",
             "think",
             "Nothing lies between steel and glass.",
-            "Line it with fibre paper, or wash it thickly: glass shrinks onto it, and sticks.",
+            "Line it with fibre paper, or wash it thickly: steel shrinks more than glass and leaves it, but soft glass "
+            "sticks to bare steel.",
         )
 
 

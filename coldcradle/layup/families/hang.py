@@ -8,6 +8,8 @@ from dataclasses import replace
 import numpy as np
 
 from coldcradle.cradle.section import Dimension
+from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, lay_blank
 from coldcradle.layup.deform.laws import parting_work, thread_length, thread_work
 from coldcradle.layup.families.face import (
@@ -216,6 +218,28 @@ def _touching(
     return touch, parts, told, mark("too-late", "Would part", fired, work, part_work / _GOOD_TO, part_work * _GOOD_TO)
 
 
+def _parts(kind: GlassKind, fired: Fired, length: float, floor: float) -> list[Finding]:
+    """A peak at which it would part, or end as a puddle on the floor, with a cooler one beside it."""
+    work, rho = fired.work(kind).total_per_pa, kind.density_kg_m3
+    touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
+    part = parting_work(length_m=length, density_kg_m3=rho)
+    if work < part:
+        return []
+    curve = Viscosity.of(kind)
+    log = float(curve.log10_pa_s(fired.peak_c)) + math.log10(work / math.sqrt(touch * part))
+    return [
+        finding(
+            "layup.parts-at-this-heat",
+            "stop",
+            "At {t} for so long its neck parts, or what has reached the floor folds into a puddle.",
+            "By the law {c} with the same hold draws it out as far as the floor and no further. Look in from the first "
+            "touch, and stop it.",
+            t=show(round(fired.peak_c), "temperature"),
+            c=show(math.floor(curve.temperature_c(min(log, 12.0))), "temperature"),
+        )
+    ]
+
+
 def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
     """When it touches the floor and when it would part, on this programme."""
     length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
@@ -233,6 +257,7 @@ def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupRe
             bead("parts_after", "Parts after", "layup", parts),
         ]
     layup = result.answers["layup"]
+    result = replace(result, findings=(*result.findings, *_parts(kind, fired, length, floor)))
     return replace(
         result,
         beads=tuple(beads),

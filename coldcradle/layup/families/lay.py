@@ -28,7 +28,7 @@ from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.parts import dot_diameter
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import Message, say, show
-from coldcradle.report.figure import Figure, derive, given, published
+from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
 from coldcradle.report.thread import Bead
 
@@ -37,6 +37,8 @@ __all__ = ["LAY"]
 _RUNS = ("full", "spread")  # hot and long enough for layers to become one pool
 _KEEPS = 1.02  # growth that nobody sees
 _DOT_M, _DOT_THICK = 0.025, 0.25  # nipped pieces this small and this thick gather into dots
+_NEEDLES = 0.25  # of the thickness at rest: a sheet so thin is gathered at tacking heat already
+_SHRINKS = 0.95  # powder that only sticks becomes a twentieth smaller; common practice, no source
 _HIGH = 2.0  # times the thickness free glass rests at: lower parts are drawn level by the surface
 _OVER_WORK = 1.1  # times what it bears: from there it is said
 _FILLS = 0.95  # of a dam: what is left beside the blank is a gap, not room
@@ -131,12 +133,22 @@ def _size_after(blank: Blank, times: float, of: Figure | None) -> Figure:
         "length",
         lambda d, k: d * k,
         [given("blank across", "D", blank.length_m, "length", 0.001), given("grows by", "k", times, "ratio")],
-        words="A pool deeper than it would rest runs out; corners go round." if of else "It keeps its outline.",
+        words="A pool deeper than it would rest runs out; corners go round."
+        if of
+        else "Grains that stick draw together by about a twentieth."
+        if times < 1
+        else "It keeps its outline.",
         formula="D·k",
-        source=of.source if of else published("at this heat it does not run"),
+        source=of.source if of else PRACTICE if times < 1 else published("at this heat it does not run"),
         assumptions=list(of.assumptions) if of else [],
         extra=[("the estimate itself", of.u * blank.length_m / max(1e-9, of.value) if of else 0.0)],
     )
+
+
+def _draws_in(laying: Laying, thick: Figure) -> bool:
+    """Whether it is so much thinner than free glass rests that its surface gathers it."""
+    rest = rest_thickness(laying.glass.kind).value
+    return thick.value < (0.75 if laying.process in _RUNS else _NEEDLES) * rest
 
 
 def _layup_findings(laying: Laying, blank: Blank, thick: Figure, times: float) -> list[Finding]:
@@ -155,11 +167,11 @@ def _layup_findings(laying: Laying, blank: Blank, thick: Figure, times: float) -
                 s=show(max(room.span_m), "length"),
             )
         )
-    if laying.process == "full" and thick.value < 0.75 * rest:
+    if _draws_in(laying, thick):
         found.append(
             finding(
                 "layup.draws-in",
-                "note",
+                "think" if thick.value < _NEEDLES * rest else "note",
                 "At {d} it is thinner than free glass likes to be, {r}: its edges draw in and thicken.",
                 "Two layers keep their outline; a single one needles and pulls holes.",
                 d=show(round(thick.value, 4), "length"),
@@ -250,7 +262,13 @@ def _lay(laying: Laying, usual_m: float, *, is_stacked: bool) -> Blank:
         length_m=usual_m,
         width_m=usual_m,
         is_stacked=is_stacked,
+        packing=laying.glass.form.packing if _is_powder(laying) else 1.0,
     )
+
+
+def _is_powder(laying: Laying) -> bool:
+    """Powder or grains in a mould of the bench, frozen or pressed, and stuck together without melting."""
+    return laying.process == "stick" and laying.glass.form.heaps and not laying.incoming
 
 
 def _most_work(laying: Laying, blank: Blank) -> float:
@@ -268,7 +286,7 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     blank = _blank(laying)
     cold = _melted(laying, blank)
     grown = _grown(laying, blank, cold, work_per_pa)
-    times = _scale(grown, blank)
+    times = _SHRINKS if _is_powder(laying) else _scale(grown, blank)
     dot = _dot(laying, blank)
     size = dot[0] if dot else _size_after(blank, times, grown[0] if grown else None)
     final = grown[1] if grown else cold
@@ -296,6 +314,10 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         if dot
         else say("It runs out to about **{d}**.", d=size.shown)
         if times > _KEEPS
+        else say("Its grains stick, and it shrinks to about **{d}**.", d=size.shown)
+        if _is_powder(laying)
+        else say("Its edges draw in and thicken.")
+        if _draws_in(laying, cold)
         else say("It keeps its outline.")
     )
     outcome = kept_outcome(
@@ -338,6 +360,8 @@ def _ends(laying: Laying, blank: Blank, after_m: float) -> dict[str, object]:
     """How thick it ends: a pool is even, work that is for the face keeps what is raised and what is hollow."""
     if laying.process in _RUNS:
         return {"thickness_m": after_m, "raised": None, "wall_m": None}
+    if _is_powder(laying):
+        return {"thickness_m": blank.thickest.value * _SHRINKS}
     return {}
 
 

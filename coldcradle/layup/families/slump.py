@@ -9,6 +9,7 @@ from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import ring_course, slump_courses
 from coldcradle.layup.deform.movement import Movement, move
+from coldcradle.layup.families.drain_rules import drain_findings
 from coldcradle.layup.families.face import (
     Family,
     Fired,
@@ -26,8 +27,16 @@ from coldcradle.layup.families.face import (
 )
 from coldcradle.layup.families.slump_bodies import cannot_bow, hot_thickness, pool_depth_m, ring_shading, with_foot
 from coldcradle.layup.families.slump_drawing import slump_sketch
-from coldcradle.layup.families.slump_figures import form_depth, formed_room, rim_after, thinnest
-from coldcradle.layup.families.slump_rules import fit_findings, reach_findings, ring_blank_m
+from coldcradle.layup.families.slump_figures import (
+    cut_length,
+    drawn_in_m,
+    form_depth,
+    formed_room,
+    formed_size,
+    rim_after,
+    thinnest,
+)
+from coldcradle.layup.families.slump_rules import fit_findings, foot_findings, reach_findings, ring_blank_m
 from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.inputs import GRIPS
 from coldcradle.layup.motion import Moment, after_figure, sheet_marks
@@ -73,7 +82,7 @@ def _movement(laying: Laying, blank: Blank) -> Movement | None:
 def _blank(laying: Laying) -> Blank:
     room = laying.cradle.room
     across, into = room.span_m
-    is_round = room.plan in ("round", "ring", "oval")
+    is_round, is_oval = room.plan in ("round", "ring"), room.plan == "oval"
     margin = 0.0
     if laying.process == "ring":  # as much as keeps it, in whole 5 mm
         margin = math.ceil(ring_blank_m(across, _drop_m(laying)) / 0.005) * 0.005 - across
@@ -81,7 +90,7 @@ def _blank(laying: Laying) -> Blank:
         laying.layup,
         laying.glass,
         laying.incoming,
-        outline="round" if is_round else "square" if abs(across - into) < 1e-6 else "oblong",
+        outline="round" if is_round else "oval" if is_oval else "square" if abs(across - into) < 1e-6 else "oblong",
         length_m=across + margin,
         width_m=into + margin,
         is_stacked=laying.is_stacked,
@@ -125,6 +134,10 @@ def _lay_up(laying: Laying) -> LayupResult:
     figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, load.thickness]
     if movement is not None:
         figures.append(thinnest(movement))
+    strip = cut_length(laying, movement)
+    if strip is not None:
+        figures.append(strip)
+        beads.append(bead("cut_so_long", "Cut so long", "layup", strip))
     return LayupResult(
         load=load,
         beads=(
@@ -140,25 +153,25 @@ def _lay_up(laying: Laying) -> LayupResult:
             "layup": blank_words(blank),
         },
         states=flat_states(laying),
-        findings=(*rack_findings(laying, blank), *fit_findings(laying, blank)),
+        findings=(*rack_findings(laying, blank), *fit_findings(laying, blank, movement)),
         blank=blank,
         weigh=cut_list(laying, blank),
-        outcome=_outcome(laying, blank, rim, movement),
+        outcome=_outcome(laying, blank, movement),
         sketch=slump_sketch(laying, blank, movement, math.inf),
     )
 
 
-def _outcome(laying: Laying, blank: Blank, rim: Figure, movement: Movement | None) -> Outcome:
+def _outcome(laying: Laying, blank: Blank, movement: Movement | None) -> Outcome:
     is_ring = laying.process == "ring"
     if laying.process == "melt":
         return _pooled(laying, blank)
-    times = 1.0 if is_ring else rim.value / blank.length_m
+    length, width = (blank.length_m, blank.width_m) if is_ring else formed_size(blank, movement)
     thin = movement.held.thickness[-1] if movement is not None else None
     return kept_outcome(
         laying.glass.kind,
         blank,
-        length_m=blank.length_m * times,
-        width_m=blank.width_m * times,
+        length_m=length,
+        width_m=width,
         relief=laying.layup.relief,
         shaped="slumped",
         thinnest_m=float(thin.min()) if thin is not None else None,
@@ -169,11 +182,11 @@ def _pooled(laying: Laying, blank: Blank) -> Outcome:
     """What has melted has the outline of its form, as deep as it fills it."""
     room = formed_room(laying)
     across, into = room.span_m
-    is_round = room.plan in ("round", "ring")
+    is_round, is_oval = room.plan in ("round", "ring"), room.plan == "oval"
     return kept_outcome(
         laying.glass.kind,
         blank,
-        outline="round" if is_round else "square" if abs(across - into) < 1e-6 else "oblong",
+        outline="round" if is_round else "oval" if is_oval else "square" if abs(across - into) < 1e-6 else "oblong",
         area_m2=None,
         length_m=across,
         width_m=into,
@@ -210,32 +223,38 @@ def _told(laying: Laying, blank: Blank, result: LayupResult, fired: Fired) -> tu
             ("touches", "touches_after", "Touches after", "It meets its form for the first time."),
             ("done", "lies_in_after", "Lies in after", "It is nowhere further than 1 mm off."),
         )
-        if math.isfinite(movement.between(*movement.span(event))) and work.second(movement.span(event)[0]) is not None
+        if math.isfinite(movement.between(*movement.span(event)))
     ]
     first, last = work.second(early), work.second(late) if math.isfinite(late) else None
     shown = {
         "t": show(round(fired.peak_c), "temperature"),
-        "in": show(max(0.0, round(blank.length_m / 2 - movement.slides.edge_m[0], 3)), "length"),
+        "in": show(round(drawn_in_m(movement), 3), "length"),
     }
     verb = "Touches what stands below" if laying.process == "ring" else "Lies in"
-    if last is not None and first is not None:
+    slid, held = movement.arrivals(work.total_per_pa)
+    if held == "reached" and last is not None:
+        if first is None or first > last:
+            first = last
         told = say(
             f"**{verb} by {{b}}** at {{t}}; look in from {{a}}.",
             a=fired.hour(first, last),
             b=fired.clock(last),
             **shown,
         )
-    elif first is not None:
-        told = say(
-            f"**{verb} from {{a}}** at {{t}} if its rim slides, else not on this programme.",
-            a=fired.clock(first),
-            **shown,
+    elif slid == "reached" and first is not None:
+        rest = (
+            "; with its rim held its way could not be followed, and it may take some ten times as long."
+            if held == "lost"
+            else ", else not in this programme."
         )
-    elif movement.is_lost:
+        told = say(f"**{verb} from {{a}}** at {{t}} if its rim slides{rest}", a=fired.clock(first), **shown)
+    elif "lost" in (slid, held):
         told = say("Its way **could not be followed to its end** here: at {t} look in while it happens.", **shown)
+    elif slid == "slips":
+        told = say("If its edge slides **the whole blank slips through** at {t}.", **shown)
     else:
         left = max(movement.off_m(work.total_per_pa))
-        told = say("**It does not get there** at {t}: {left} are left.", left=show(round(left, 3), "length"), **shown)
+        told = say("**Never in this programme:** at {t} {left} are left.", left=show(round(left, 3), "length"), **shown)
     if laying.process != "ring" and not movement.course.is_whole:
         told = _joined(told, say("The rim comes in up to {in} a side.", **shown))
     return told, figures
@@ -266,7 +285,11 @@ def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupRe
             marks = sheet_marks(movement, fired, laying.glass.kind, done=done)
             work = fired.work(laying.glass.kind).total_per_pa
             sketch = slump_sketch(laying, blank, movement, work)
+            if laying.process != "melt":
+                findings = (*findings, *drain_findings(movement, work, laying.glass.kind.density_kg_m3))
             findings = (*findings, *reach_findings(laying, movement, work, _softest(laying, fired)))
+            if laying.process == "ring":
+                findings = (*findings, *foot_findings(laying, movement, fired, _softest(laying, fired)))
     said.append(outcome_sentence(result.outcome))
     return replace(
         result,

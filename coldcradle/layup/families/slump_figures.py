@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import itertools
+import math
+
 from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.stack import Room, Stack
 from coldcradle.layup.blank import Blank
@@ -10,7 +13,7 @@ from coldcradle.layup.families.face import Laying
 from coldcradle.layup.motion import SHEET
 from coldcradle.report.figure import Figure, derive, given, published
 
-__all__ = ["form_depth", "formed_room", "rim_after", "thinnest"]
+__all__ = ["cut_length", "drawn_in_m", "form_depth", "formed_room", "formed_size", "rim_after", "thinnest"]
 
 
 def formed_room(laying: Laying) -> Room:
@@ -24,9 +27,51 @@ def formed_room(laying: Laying) -> Room:
     return Stack((Cylinder(height_m=deep, bore_m=across),))
 
 
+def drawn_in_m(movement: Movement) -> float:
+    """How far the edge comes in at the most, each side of the way that bends, m."""
+    return max(0.0, movement.course.half_m - movement.slides.edge_m[0])
+
+
+def formed_size(blank: Blank, movement: Movement | None) -> tuple[float, float]:
+    """Length and width once it lies in, m, its rim doing what it likely does.
+
+    Only the way that bends draws in: a strip in a trough keeps its length; a round dish and a box draw in all round.
+    """
+    if movement is None:
+        return blank.length_m, blank.width_m
+    inset = 2 * (1 - movement.grip) * drawn_in_m(movement)
+    along = movement.course.along
+    if along == "both":
+        return max(0.0, blank.length_m - inset), max(0.0, blank.width_m - inset)
+    is_longer = blank.length_m >= blank.width_m
+    if (along == "longer") == is_longer:
+        return max(0.0, blank.length_m - inset), blank.width_m
+    return blank.length_m, max(0.0, blank.width_m - inset)
+
+
+def cut_length(laying: Laying, movement: Movement | None) -> Figure | None:
+    """How long a strip must be cut to lie in its form from rim to rim, m; None where the form is no trough or wave."""
+    if movement is None or movement.course.along == "both":
+        return None
+    course = movement.course
+    inside = [p for p in course.profile.points if abs(p[0]) <= course.rim_m + 1e-6 and p[1] >= -1e-6]
+    arc = sum(math.dist(a, b) for a, b in itertools.pairwise(inside)) * (1 if course.is_whole else 2)
+    return derive(
+        "cut_so_long",
+        "Cut so long",
+        "length",
+        lambda s: s,
+        [given("the form's line from rim to rim", "s", arc, "length", laying.cradle.reading_m)],
+        words="A strip keeps its length as it bends: this much lies in the form from rim to rim.",
+        formula="s",
+        source=published("plane geometry"),
+    )
+
+
 def rim_after(blank: Blank, movement: Movement | None) -> Figure:
-    half = blank.length_m / 2
-    slid = movement.slides.edge_m[0] * (blank.length_m / 2 / movement.course.half_m) if movement else half
+    across = 2 * movement.course.half_m if movement is not None else blank.length_m
+    half = across / 2
+    slid = movement.slides.edge_m[0] if movement else half
     grip = movement.grip if movement else 1.0
     return derive(
         "rim_after",
@@ -34,7 +79,7 @@ def rim_after(blank: Blank, movement: Movement | None) -> Figure:
         "length",
         lambda d, x, g: 2 * x + g * (d - 2 * x),
         [
-            given("blank across", "D", blank.length_m, "length", 0.001),
+            given("blank across, the way it bends", "D", across, "length", 0.001),
             given("half its width when it has slid in", "x", slid, "length"),
             given("how far the rim grips", "g", grip, "ratio"),
         ],

@@ -5,15 +5,19 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
+from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.slump_figures import cut_length
 from coldcradle.layup.fit import OVER_M, SLIDES, UNDER_M
-from coldcradle.layup.motion import MARKS_LOG, in_times
+from coldcradle.layup.motion import MARKS_LOG, Fired, in_times
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["fit_findings", "reach_findings", "ring_blank_m"]
+__all__ = ["FUSES_LOG", "fit_findings", "foot_findings", "reach_findings", "ring_blank_m"]
+
+FUSES_LOG = 5.7  # the stiff end of the window to tack: what meets there joins; common practice, no source
 
 _EDGE_M, _SURE = 0.003, 1.05  # the sheet followed step by step slips up to a twentieth sooner than its area says
 _OPEN_M = 0.0012
@@ -30,26 +34,31 @@ def ring_blank_m(hole_m: float, drop_m: float) -> float:
     return 2 * _SURE * (math.sqrt(area) + _EDGE_M)
 
 
-def fit_findings(laying: Laying, blank: Blank) -> list[Finding]:
+def fit_findings(laying: Laying, blank: Blank, movement: Movement | None) -> list[Finding]:
     """The blank against the rim of its form, or against the hole of its ring."""
-    return list(_ring(laying, blank) if laying.process == "ring" else _form(laying, blank))
+    if laying.process == "ring":
+        return list(_ring(laying, blank))
+    return [*_form(laying, blank, movement), *_corners(laying, blank), *_steel(laying)]
 
 
 def _ring(laying: Laying, blank: Blank) -> Iterator[Finding]:
     opening = laying.cradle.room.span_m[0]
-    over = blank.length_m - opening
+    off = abs(laying.layup.offset_m)
+    over = blank.length_m - opening - 2 * off  # on the side it is moved away from
     if over <= 0:
         yield finding(
             "layup.falls-through",
             "stop",
             "The blank of {blank} falls through the hole of {rim}.",
-            "It must lie on the ring all round.",
+            "It must lie on the ring all round."
+            if not off
+            else "Off the middle, one side of it has nothing to lie on.",
             blank=show(blank.length_m, "length"),
             rim=show(opening, "length"),
         )
         return
     keeps = ring_blank_m(opening, laying.cradle.room.height_m - laying.layup.foot_m)
-    if blank.length_m < keeps:
+    if blank.length_m - 2 * off < keeps:
         yield finding(
             "layup.slips-through",
             "think",
@@ -58,6 +67,7 @@ def _ring(laying: Laying, blank: Blank) -> Iterator[Finding]:
             m=show(over / 2, "length"),
             most=show(round((keeps - opening) / 2, 3), "length"),
         )
+    yield from _steel(laying)
     layup = laying.layup
     if layup.foot_m > 0 and layup.foot_width_m <= 0:
         yield finding(
@@ -77,10 +87,52 @@ def _ring(laying: Laying, blank: Blank) -> Iterator[Finding]:
         )
 
 
-def _form(laying: Laying, blank: Blank) -> Iterator[Finding]:
-    opening = laying.cradle.room.span_m[0]
-    over = blank.length_m - opening
-    shown = {"blank": show(blank.length_m, "length"), "rim": show(opening, "length"), "gap": show(abs(over), "length")}
+def foot_findings(laying: Laying, movement: Movement, fired: Fired, log10_pa_s: float) -> list[Finding]:
+    """Whether a drop fuses to the foot it comes down on: only within the window in which glass tacks."""
+    foot_m = laying.layup.foot_m
+    if foot_m <= 0 or fired.work(laying.glass.kind).second(movement.span("done")[0]) is None:
+        return []
+    if log10_pa_s <= FUSES_LOG:
+        return [
+            finding(
+                "layup.fuses-to-foot",
+                "note",
+                "It fuses to its foot: at its peak it is soft enough to tack.",
+                "Foot and drop must be of one expansion, and the foot washed off the shelf only below.",
+            )
+        ]
+    return [
+        finding(
+            "layup.rests-on-foot",
+            "think",
+            "It rests on its foot and does not fuse to it: glass tacks from {t}, this peak is {p}.",
+            "Go on to {t} for some minutes once it touches, or tack them in a firing that follows.",
+            t=show(round(Viscosity.of(laying.glass.kind).temperature_c(FUSES_LOG)), "temperature"),
+            p=show(round(fired.peak_c), "temperature"),
+        )
+    ]
+
+
+def _rim_m(laying: Laying, blank: Blank, movement: Movement | None) -> tuple[float, float, float]:
+    """The side of the blank that matters, the rim it lies on, and the widest that still lies in, all m.
+
+    A strip in a trough or on a wave may be as long as the form's own line; all else lies on its rim.
+    """
+    across, into = laying.cradle.room.span_m
+    long, short = max(blank.length_m, blank.width_m), min(blank.length_m, blank.width_m)
+    strip = cut_length(laying, movement)
+    if strip is not None and movement is not None:
+        return 2 * movement.course.half_m, across, max(across, strip.value)
+    wide, narrow = max(across, into), min(across, into)
+    if long - wide >= short - narrow:
+        return long, wide, wide
+    return short, narrow, narrow
+
+
+def _form(laying: Laying, blank: Blank, movement: Movement | None) -> Iterator[Finding]:
+    size, opening, most = _rim_m(laying, blank, movement)
+    over = size - most
+    shown = {"blank": show(size, "length"), "rim": show(opening, "length")}
     if over > OVER_M:
         yield finding(
             "layup.over-the-rim",
@@ -88,15 +140,17 @@ def _form(laying: Laying, blank: Blank) -> Iterator[Finding]:
             "The blank stands {gap} over the rim of {rim}.",
             "What hangs over bends down outside or grips the rim. Cut it to the rim, or up to {under} smaller.",
             under=show(UNDER_M, "length"),
-            **shown,
+            gap=show(over, "length"),
+            rim=show(opening, "length"),
         )
-    elif -over > SLIDES * opening:
+    elif opening - size > SLIDES * opening:
         yield finding(
             "layup.slides-in",
             "think",
             "The blank is {gap} smaller than the rim of {rim}: it slides in, and seldom straight.",
             "Cut it to the rim, or up to {under} smaller.",
             under=show(UNDER_M, "length"),
+            gap=show(opening - size, "length"),
             **shown,
         )
     off = abs(laying.layup.offset_m)
@@ -110,6 +164,38 @@ def _form(laying: Laying, blank: Blank) -> Iterator[Finding]:
         )
 
 
+def _corners(laying: Laying, blank: Blank) -> Iterator[Finding]:
+    """A blank with corners over a form without."""
+    room = laying.cradle.room
+    if room.plan not in ("round", "ring", "oval") or blank.outline not in ("square", "oblong"):
+        return
+    turned = math.atan2(blank.width_m, blank.length_m)
+    across, into = room.span_m
+    # the rim on the way from the middle to the corner
+    rim = 1 / math.hypot(math.cos(turned) / (across / 2), math.sin(turned) / (into / 2))
+    over = math.hypot(blank.length_m, blank.width_m) / 2 - rim
+    if over > OVER_M:
+        yield finding(
+            "layup.corners-over",
+            "think",
+            "Its corners stand {over} over the rim.",
+            "They bend down outside, or hold it up: cut them off, or cut it round.",
+            over=show(over, "length"),
+        )
+
+
+def _steel(laying: Laying) -> Iterator[Finding]:
+    """Steel shrinks more than glass: a form round the glass grips it."""
+    if laying.cradle.material.key not in ("stainless", "mild-steel") or laying.layup.lining_m > 0:
+        return
+    yield finding(
+        "layup.steel-grips",
+        "think",
+        "Nothing lies between glass and a form of steel.",
+        "Steel shrinks more than glass: a form grips what lies in it. Line it with fibre paper, or wash it thickly.",
+    )
+
+
 def _marks(times: float, log10_pa_s: float) -> list[Finding]:
     """Heat work to spare is no fault in a form; glass that rests in it soft takes its marks."""
     if times <= 1.5 or log10_pa_s >= MARKS_LOG:
@@ -119,7 +205,7 @@ def _marks(times: float, log10_pa_s: float) -> list[Finding]:
             "layup.takes-marks",
             "note",
             "It does {x} times the heat work it takes, and rests in its form so soft that its underside takes marks.",
-            "The form ends the fall, so nothing goes wrong; a shorter or cooler peak keeps the underside bright.",
+            "The form ends the fall; a shorter or cooler peak keeps the underside bright.",
             x=in_times(times),
         )
     ]
@@ -127,10 +213,12 @@ def _marks(times: float, log10_pa_s: float) -> list[Finding]:
 
 def reach_findings(laying: Laying, movement: Movement, work_per_pa: float, log10_pa_s: float) -> list[Finding]:
     """What this programme leaves open, at the most."""
-    early, late = movement.span("done")
-    if math.isfinite(late) and work_per_pa >= late:
-        return _marks(work_per_pa / late, log10_pa_s)
-    if movement.is_lost:
+    slid, held = movement.arrivals(work_per_pa)
+    if held == "reached" and laying.process == "ring":
+        return []
+    if held == "reached":
+        return _marks(work_per_pa / movement.held.done_work, log10_pa_s)
+    if "lost" in (slid, held) and slid != "reached":
         return [
             finding(
                 "layup.not-followed",
@@ -143,10 +231,10 @@ def reach_findings(laying: Laying, movement: Movement, work_per_pa: float, log10
     left = max(movement.off_m(work_per_pa))
     if laying.process == "ring":
         at = movement.depth_m(work_per_pa)[1]
-        left = max(0.0, movement.depth_m(movement.law_work_per_pa)[0] - at)
+        left = max(0.0, float(movement.held.at[0, 0, 1]) - laying.layup.foot_m - at)
     if left < _OPEN_M:
         return []
-    surely = math.isfinite(early) and work_per_pa >= early
+    surely = slid == "reached"
     return [
         finding(
             "layup.stays-open",

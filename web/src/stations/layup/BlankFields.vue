@@ -19,7 +19,7 @@ const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.take
 const outline = computed(() => layup.value.outline ?? 'round')
 const size = computed(
   () =>
-    ({ round: 'Across', square: 'Side', oblong: 'Longer side', polygon: 'Corner to corner' })[
+    ({ round: 'Across', square: 'Side', oblong: 'Longer side', oval: 'Longer way', polygon: 'Corner to corner' })[
       outline.value
     ] ?? 'Across',
 )
@@ -65,7 +65,7 @@ const set = (name: string, value: unknown, label: string) =>
         figure="blank"
       />
       <PieceField
-        v-if="outline === 'oblong' || family === 'hang'"
+        v-if="outline === 'oblong' || outline === 'oval' || family === 'hang'"
         path="layup.width"
         :label="family === 'hang' ? 'Wide' : 'Shorter side'"
         placeholder="as the cradle asks"
