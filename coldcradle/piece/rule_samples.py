@@ -175,9 +175,9 @@ SAMPLES: tuple[RuleSample, ...] = (
     RuleSample(
         "heat.movement-disagrees",
         "20 K off the window",
-        *_at("layup.length", "60 mm", "64 mm", cradle__parts__0__height="100 mm"),
+        *_at("glass.charge", "100 g", "150 g"),
         "flat",
-        "hang",
+        "press",
     ),
     RuleSample(
         "heat.kiln-cannot",

@@ -175,7 +175,7 @@ class Rings(SimpleTestCase):
         touch, parts = (f.value for f in summed("stretch").figures)
         self.assertLess(touch, parts)
         self.assertIn("layup.parts-soon", rules("stretch"))
-        self.assertIn("layup.unusual-stretch", rules("stretch", top="690 °C"))
+        self.assertIn("layup.unusual-stretch", rules("stretch", top="630 °C"))
         self.assertNotIn("layup.unusual-stretch", rules("stretch", top="705 °C"))
 
 
