@@ -94,7 +94,7 @@ def movement_remark(load: Load, heat: HeatInput, run: Run, *, peak_c: float, wor
     """What a programme does to what moves in it; None where nothing is said of how far it shall go."""
     if load.movement is not None and heat.process.moves == "sheet":
         lost, how = load.movement.drained(work_per_pa, load.kind.density_kg_m3)
-        if how == "puddle" and heat.process.key != "melt":
+        if how == "puddle" and heat.process.key not in ("melt", "ring"):
             runs = say(
                 "So hot and long it runs down {d}: it ends as a puddle at the bottom.", d=show(round(lost, 3), "length")
             )

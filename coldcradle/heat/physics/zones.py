@@ -26,7 +26,7 @@ Array = NDArray[np.float64]
 Line = Sequence[tuple[float, float]]
 
 _FILM_AT_C = 150.0  # where cold glass is still brittle and the film already carries some radiation
-_NODES = 25
+_NODES = 17
 _EVENS_M = 0.003
 
 
@@ -47,17 +47,17 @@ def zone_slab(zone: Zone, kind: GlassKind) -> Slab1D:
     return Slab1D(layers=tuple(layers), bottom=KILN if zone.faces == 2 else INSULATED, nodes=_NODES)
 
 
-def lag_s(zone: Zone, kind: GlassKind) -> float:
+def lag_s(zone: Zone, kind: GlassKind, at_c: float = _FILM_AT_C) -> float:
     """By how many seconds of a steady ramp the mean of a zone's own glass is behind the kiln: ΔT = R·lag.
 
-    The film at 150 °C, and conduction down to the middle of its own glass with everything below it to be warmed.
+    The film of a temperature, and conduction down to the middle of its own glass with everything below to be warmed.
     """
-    k = conductivity_w_m_k(_FILM_AT_C)
+    k = conductivity_w_m_k(at_c)
     heat = k / DIFFUSIVITY_M2_S
     below = 0.0
     if zone.under is not None:
         below = zone.under.density_kg_m3 * zone.under.heat_capacity_j_kg_k * zone.under_m
-    film = film_w_m2_k(_FILM_AT_C, _FILM_AT_C)
+    film = film_w_m2_k(at_c, at_c)
     whole = heat * (zone.over_m + zone.glass_m) + below
     if zone.faces == 2:
         return whole / (2 * film) + (zone.over_m + zone.glass_m) ** 2 / (12 * DIFFUSIVITY_M2_S)

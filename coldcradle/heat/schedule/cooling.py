@@ -15,7 +15,7 @@ from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_over, zone_stress_pa
 from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, evening_s, strained
 from coldcradle.heat.physics.slab import run_slab
-from coldcradle.heat.physics.zones import ZonedRun, run_zones, zone_slab
+from coldcradle.heat.physics.zones import ZonedRun, evened, lag_s, run_zones, zone_slab
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, round_rate, run_programme
 from coldcradle.layup.bodies import Shade
 from coldcradle.quantity.format import say, show
@@ -24,6 +24,7 @@ __all__ = ["Cooling", "CoolingTarget", "cool", "cooling_steps"]
 
 _TRIES = 8
 _LEAST = 0.4  # of the rate, in one mend
+_GUESSED = 1.2  # times what the closed form says of zones: its run leaves less, and is mended where it does not
 _BEYOND = 1.3  # times what the kiln falls by itself
 _PULL_OVER = 1.02  # of what is allowed on the way: below what is said of a plan
 
@@ -161,6 +162,13 @@ def _zoned(shade: Shade, kind: GlassKind, line: list[tuple[float, float]], soak_
     return run_zones(shade, kind, [*line, (end_s + after_s, end_c)], structure=True, start_c=soak_c)
 
 
+def _first_guess(shade: Shade, kind: GlassKind, wish: CoolingTarget) -> float:
+    """The steady rate at which two zones freeze in about what may stay, K/h, by the closed form of a disc."""
+    behind = abs(lag_s(shade.inner, kind, wish.annealing_c) - lag_s(shade.outer, kind, wish.annealing_c))
+    per_k = kind.youngs_modulus_pa * kind.expansion_per_k / 2 * (1 - shade.inner_share)
+    return _GUESSED * wish.stress_pa / max(per_k * behind * evened(shade), 1e-9) * 3600
+
+
 def cool(
     kiln: LoadedKiln,
     wish: CoolingTarget,
@@ -176,10 +184,11 @@ def cool(
     """
     if shade is not None:  # what the kiln cannot do anyhow need not be mended step by step
         most = _BEYOND * kiln.off_rate_k_per_h(wish.soak_c)
+        slow = min(most, _first_guess(shade, kind, wish)) if kind is not None else most
         wish = replace(
             wish,
-            slow_k_per_h=min(wish.slow_k_per_h, most),
-            second_k_per_h=min(wish.second_k_per_h, most),
+            slow_k_per_h=min(wish.slow_k_per_h, slow),
+            second_k_per_h=min(wish.second_k_per_h, most, slow * wish.second_k_per_h / wish.slow_k_per_h),
             surface_k_per_h=min(wish.surface_k_per_h, most),
         )
     mended, first = 0, wish.slow_k_per_h

@@ -60,6 +60,13 @@ class Warming:
         return self.runs[0] if self.runs else None
 
 
+def cut_at(line: Line, until_s: float) -> list[tuple[float, float]]:
+    """A line up to a second and a little past it, so that what lags behind is seen."""
+    kept = [point for point in line if point[0] <= until_s]
+    after = next((point for point in line if point[0] > until_s), None)
+    return [*kept, after] if after is not None else kept
+
+
 def body_section(body: ColdBody, load: Load, heat: HeatInput) -> Section1D:
     """The one-dimensional slab that stands for a piece as it goes in."""
     is_held = body.cannot_bow or (heat.restraint == "held" and not load.is_closed)
@@ -101,6 +108,7 @@ def warming(load: Load, heat: HeatInput, line: Line, until_s: float) -> Warming:
 
     Loose pieces of one thickness are small enough to bow and slip; they are held to their rate, not run.
     """
+    line = cut_at(line, until_s)
     bodies = {body: None for body in load.cold if not body.is_loose or body.shade is not None}
     runs = [_run(body, load, heat, line, until_s) for body in bodies]
     return Warming(tuple(sorted(runs, key=lambda r: -r.share)))

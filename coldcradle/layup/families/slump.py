@@ -285,7 +285,7 @@ def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupRe
             marks = sheet_marks(movement, fired, laying.glass.kind, done=done)
             work = fired.work(laying.glass.kind).total_per_pa
             sketch = slump_sketch(laying, blank, movement, work)
-            if laying.process != "melt":
+            if laying.process == "slump":
                 findings = (*findings, *drain_findings(movement, work, laying.glass.kind.density_kg_m3))
             findings = (*findings, *reach_findings(laying, movement, work, _softest(laying, fired)))
             if laying.process == "ring":

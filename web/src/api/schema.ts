@@ -3104,7 +3104,7 @@ export interface components {
              * Outline
              * @enum {string}
              */
-            outline: "round" | "square" | "oblong" | "polygon" | "drawn";
+            outline: "round" | "square" | "oblong" | "oval" | "polygon" | "drawn";
             /** Own */
             own: [
                 number,
@@ -3529,8 +3529,9 @@ export interface components {
          * Outcome
          * @description One of the pieces a stage gives: its outline seen from above, thickness, weight (m, kg), and how it is shaped.
          *
-         *     `thinnest_m` is told where it is not even; `finish` is that of its faces; `area_m2` that of a drawn outline.
-         *     `pieces` alike come out. `kind_key` names the glass that most of it is.
+         *     `thickness_m` is its thickest place, or the height of what is hollow, whose wall is `wall_m`; `raised` what stands
+         *     beside the thickest place. `thinnest_m` is told where a sheet was drawn out; `finish` is that of its faces;
+         *     `area_m2` that of a drawn outline. `pieces` alike come out. `kind_key` names the glass that most of it is.
          */
         Outcome: {
             /** Area M2 */
@@ -3549,9 +3550,10 @@ export interface components {
              * Outline
              * @enum {string}
              */
-            outline: "round" | "square" | "oblong" | "polygon" | "drawn";
+            outline: "round" | "square" | "oblong" | "oval" | "polygon" | "drawn";
             /** Pieces */
             pieces: number;
+            raised?: components["schemas"]["Raised"] | null;
             /**
              * Relief
              * @enum {string}
@@ -3566,6 +3568,8 @@ export interface components {
             thickness_m: number;
             /** Thinnest M */
             thinnest_m?: number | null;
+            /** Wall M */
+            wall_m?: number | null;
             /** Weight Kg */
             weight_kg: number;
             /** Width M */
@@ -3977,6 +3981,19 @@ export interface components {
             total: components["schemas"]["DualQuantity"];
             /** Total S */
             total_s: number;
+        };
+        /**
+         * Raised
+         * @description Glass that is not even: so much thinner beside its thickest place, m, the share of the area that is raised, and
+         *     half the width of what is raised, m.
+         */
+        Raised: {
+            /** Base M */
+            base_m: number;
+            /** Half M */
+            half_m: number;
+            /** Share */
+            share: number;
         };
         /**
          * RankedCause
