@@ -6,7 +6,7 @@ from coldcradle.heat.limits import RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA, TAR
 from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
 from coldcradle.heat.schedule.anneal import closed_rate_k_per_h
 from coldcradle.heat.schedule.bare_anneal import BareAnneal, bare_anneal, by_handbook
-from coldcradle.heat.schedule.peak import passing_inputs, solid_rate
+from coldcradle.heat.schedule.cold_rates import passing_inputs, solid_rate
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding

@@ -5,12 +5,9 @@ from __future__ import annotations
 import math
 
 from coldcradle.constants import GRAVITY
-from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.inputs import HeatInput
-from coldcradle.heat.limits import SURFACE_STRESS_PA
-from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_per_h, time_constant_s
-from coldcradle.heat.schedule.anneal import PASSING
+from coldcradle.heat.physics.conduction import time_constant_s
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform import laws
 from coldcradle.layup.families.press import PRESSED_M
@@ -23,16 +20,12 @@ __all__ = [
     "BUBBLE_LOG",
     "LAG_K",
     "bubble_temperature",
-    "chunk_rate",
     "coming_and_going_s",
     "curve_inputs",
     "drying_hold",
     "needed_work",
-    "passing_inputs",
     "peak_hold",
     "peak_temperature",
-    "slab_rate",
-    "solid_rate",
 ]
 
 BUBBLE_LOG = 6.9  # soft enough to settle, too stiff to close over air; common practice, no source
@@ -326,73 +319,6 @@ def _moving_hold_s(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: 
     if done.is_stopped:
         return min(_LONGER * done.hold_s, asked)
     return min(done.hold_s, asked)  # nothing ends it: where people use more heat than it asks for, the hold gives way
-
-
-def chunk_rate(load: Load) -> Figure:
-    """How fast cold loose pieces may be warmed without snapping, K/h: one side of each lies on something cold."""
-    loose = max((b for b in load.cold if b.is_loose), key=lambda b: b.thickness_m, default=None)
-    name, thick_m = (loose.name, loose.thickness_m) if loose else (load.form.name, load.form.chunk_m)
-    return derive(
-        "chunk_rate",
-        "Warming of cold pieces",
-        "rate",
-        lambda d, s, *_: cooling_rate_k_per_h(kind=load.kind, thickness_m=2 * d, stress_pa=s),
-        [given(f"one piece of {name}", "d", thick_m, "length"), *passing_inputs(load.kind)],
-        words="The skin of a cold piece warms first and pulls at its heart.",
-        formula="R = 24·(1 − ν)·κ·σ / (E·α·(2·d)²)",
-        source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
-        assumptions=["heat comes from one side only"],
-    )
-
-
-def slab_rate(load: Load, *, both_faces: bool) -> Figure:
-    """How fast the solid glass of a load may be warmed, K/h, until it is hot enough to give way.
-
-    The piece that stands least decides; where nothing solid goes in, what comes out, as if it were fired again.
-    """
-    solid = [body for body in load.cold if not body.is_loose]
-    if not solid:
-        return solid_rate(load.kind, load.thickness.given("d", "thickest place"), both_faces=both_faces)
-    body = max(solid, key=lambda b: b.counts_m)
-    is_open = body.is_open or both_faces
-    if body.breadth_m >= body.thickness_m * (1 if is_open else 2):
-        thick = given(f"{body.name}, thick", "d", body.thickness_m, "length")
-        return solid_rate(load.kind, thick, both_faces=is_open)
-    return solid_rate(load.kind, given(f"{body.name}, across", "d", body.breadth_m, "length"), both_faces=True)
-
-
-def solid_rate(kind: GlassKind, thickness: Given, *, both_faces: bool) -> Figure:
-    """How fast cold solid glass may be warmed, K/h, by the closed form; a face that lies on a shelf counts as
-    closed.
-    """
-    times = 1 if both_faces else 2
-    return derive(
-        "slab_rate",
-        "Warming of a solid slab",
-        "rate",
-        lambda d, s, *_: cooling_rate_k_per_h(kind=kind, thickness_m=times * d, stress_pa=s),
-        [thickness, *passing_inputs(kind)],
-        words="The skin warms first and pulls at the heart."
-        if both_faces
-        else "The open face warms first; what lies on the shelf is pulled.",
-        formula="R = 24·(1 − ν)·κ·σ / (E·α·d²)" if both_faces else "R = 24·(1 − ν)·κ·σ / (E·α·(2·d)²)",
-        source=published("thermal stress of a slab with a parabolic profile, Timoshenko & Goodier"),
-        assumptions=[
-            "heat comes from both faces" if both_faces else "heat comes from one side only, and the slab lies flat",
-            PASSING,
-        ],
-    )
-
-
-def passing_inputs(kind: GlassKind) -> list[Given]:
-    """The tension allowed on the way, and what of the glass turns a lag into tension."""
-    return [
-        given("passing tension allowed", "σ", SURFACE_STRESS_PA, "stress"),
-        given("expansion", "α", kind.expansion_per_k, "expansion"),
-        given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
-        given("Poisson's ratio", "ν", kind.poisson, "count"),
-        given("diffusivity", "κ", DIFFUSIVITY_M2_S, "diffusivity"),
-    ]
 
 
 def drying_hold(wall_m: float, wet: str = "wet") -> Figure:

@@ -7,149 +7,33 @@ from dataclasses import replace
 
 from coldcradle.constants import GRAVITY
 from coldcradle.cradle.section import Dimension
-from coldcradle.glass.charge import charge_mass
 from coldcradle.glass.result import Weighing
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.deform.laws import press_thickness, press_work
 from coldcradle.layup.families.cold import taken_body
 from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, flat_states, outcome_sentence
 from coldcradle.layup.families.plans import room_ring
+from coldcradle.layup.families.press_size import (
+    PRESSED_M,
+    many_piles,
+    pile_figures,
+    pile_high_m,
+    pressed_size,
+    pressed_to,
+)
 from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.load import Load, with_relief
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
 from coldcradle.quantity.format import Message, plural, say, show
-from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
+from coldcradle.report.figure import CHOICE, Figure, derive, given
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["PILE_M", "PRESS", "PRESSED_M"]
+__all__ = ["PRESS", "PRESSED_M"]
 
-PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
-PRESSED_M = 0.002  # where pressed work usually ends; common practice, no source
-_USUAL_PILE_KG = 0.1
 _SAME = 1.15  # thicker by less than that is the same, as near as the law can tell
 _SHELF_M = 0.015
 _SPAN_M = 0.200  # the most a weighted shelf spans between posts; common practice, no source
-
-
-def _many(laying: Laying) -> int:
-    """Piles alike: as said, or each of what was taken for itself."""
-    pieces = laying.layup.pieces
-    if pieces > 1 or len(laying.incoming) != 1 or laying.glass.own_charge_kg is not None:
-        return pieces
-    return laying.incoming[0].count
-
-
-def _pile(laying: Laying) -> tuple[Figure, Figure]:
-    """One pile's weight, and what is weighed out for all of them, kg."""
-    glass, pieces = laying.glass, _many(laying)
-    own = glass.own_charge_kg
-    taken = sum(i.weight_kg for i in laying.incoming)
-    if own is not None:
-        total = charge_mass(_plain(own), loss=0.0, own_kg=own)
-    else:
-        total = replace(
-            _plain(0.0 if taken else _USUAL_PILE_KG * pieces),
-            key="charge_mass",
-            name="Weigh out",
-            words="All of it comes from the stages before." if taken else "100 g a pile, where nothing else is said.",
-        )
-    each = derive(
-        "pile",
-        "Each pile",
-        "mass",
-        lambda m, t, n: (m + t) / n,
-        [
-            total.given("m"),
-            given("taken from the stages before", "t", taken, "mass", 0.02 * taken),
-            given("piles alike", "n", float(pieces), "count"),
-        ],
-        words="All the glass over the piles.",
-        formula="(m + t)/n",
-        source=published("sum of the parts"),
-    )
-    return each, total
-
-
-def _plain(kg: float) -> Figure:
-    return derive(
-        "pile_all",
-        "All piles",
-        "mass",
-        lambda m: m,
-        [given("a usual pile", "m", kg, "mass")],
-        words="100 g a pile, where nothing else is said.",
-        formula="m",
-        source=PRACTICE,
-    )
-
-
-def _high_m(laying: Laying) -> float:
-    """How high a pile stands before it is pressed: loose pieces, or the thickest of what was taken, m."""
-    return max(PILE_M, *(i.outcome.solid_m for i in laying.incoming), 0.0)
-
-
-def _by_law(laying: Laying, pile: Figure, work_per_pa: float) -> float:
-    """How thick heat work leaves a pile under its share of the weight, m; as it lies where nothing presses it."""
-    volume, force = pile.value / laying.glass.kind.density_kg_m3, laying.layup.weight_kg * GRAVITY / _many(laying)
-    if force <= 0 or volume <= 0:
-        return _high_m(laying)
-    return press_thickness(work_per_pa=work_per_pa, from_m=_high_m(laying), volume_m3=volume, force_n=force)
-
-
-def _pressed(laying: Laying, pile: Figure, work_per_pa: float) -> Figure:
-    """Where it ends between the shelves: as it shall, or where the law leaves it thicker."""
-    to_m = laying.layup.to_m or PRESSED_M
-    ends_m = _by_law(laying, pile, work_per_pa)
-    if ends_m > to_m * (1 + 1e-9):
-        volume, force_kg = pile.value / laying.glass.kind.density_kg_m3, laying.layup.weight_kg / _many(laying)
-        return derive(
-            "thickness_said",
-            "Pressed to",
-            "length",
-            lambda h, *_: h,
-            [
-                given("where the law leaves it", "h₁", ends_m, "length"),
-                given("heat work of the firing, ∫dt/η", "W", work_per_pa, "per_pa"),
-                given("volume", "V", volume, "volume"),
-                given("weight on each", "m", force_kg, "mass"),
-                given("pile", "h₀", _high_m(laying), "length"),
-            ],
-            words="Heat work and weight are not enough to press it further."
-            if force_kg > 0
-            else "Nothing weighs on it, so nothing presses it.",
-            formula="h₁",
-            source=published("Gent 1960; ASTM C1351M; Dienes and Klemm 1946"),
-            extra=[("a factor of three in time", 0.3 * ends_m if force_kg > 0 else 0.0)],
-        )
-    return derive(
-        "thickness_said",
-        "Pressed to",
-        "length",
-        lambda d: d,
-        [given("pressed to", "d", to_m, "length")],
-        words="What lies between the shelves in the end."
-        if laying.layup.to_m is None
-        else "As you said, or as the spacers are.",
-        formula="d",
-        source=PRACTICE if laying.layup.to_m is None else CHOICE,
-    )
-
-
-def _size(laying: Laying, pile: Figure, pressed: Figure) -> Figure:
-    rho = laying.glass.kind.density_kg_m3
-    return derive(
-        "pressed_size",
-        "Size",
-        "length",
-        lambda m, d, density: 2 * math.sqrt(m / density / d / math.pi),
-        [pile.given("m"), pressed.given("d"), given("density of the glass", "ρ", rho, "density", 0.01 * rho)],
-        words="The glass of a pile as a disc of that thickness; its edges come out round.",
-        formula="2·√(m/(ρ·d·π))",
-        source=published("volume is kept"),
-        assumptions=["one round pile; gaps in it close", "good to about a tenth"],
-        extra=[("piles are not round", 0.05 * 2 * math.sqrt(pile.value / rho / pressed.value / math.pi))],
-    )
 
 
 def _posts(span_m: tuple[float, float]) -> int:
@@ -162,7 +46,7 @@ def _columns(pieces: int) -> int:
 
 
 def _findings(laying: Laying, size: Figure, total: Figure) -> list[Finding]:
-    room, pieces = laying.cradle.room, _many(laying)
+    room, pieces = laying.cradle.room, many_piles(laying)
     across, into = room.span_m
     columns = _columns(pieces)
     pitch = min(across / columns, into / math.ceil(pieces / columns))
@@ -206,12 +90,12 @@ def _findings(laying: Laying, size: Figure, total: Figure) -> list[Finding]:
 
 
 def _sketch(laying: Laying, size: Figure, pressed: Figure) -> Sketch:
-    room, pieces = laying.cradle.room, _many(laying)
+    room, pieces = laying.cradle.room, many_piles(laying)
     half = room.span_m[0] / 2
     columns = _columns(pieces)
     pitch = 2 * half / columns
     at = [-half + pitch * (i + 0.5) for i in range(columns)]
-    high = _high_m(laying)
+    high = pile_high_m(laying)
     pile = math.sqrt((size.value**2 * pressed.value) / high) / 2
     top = pressed.value
     bodies = [
@@ -261,7 +145,7 @@ def _cold(laying: Laying) -> tuple[ColdBody, ...]:
 def _load(laying: Laying, pile: Figure, pressed: Figure, size: Figure) -> Load:
     layup, room = laying.layup, laying.cradle.room
     counted = with_relief(pressed, layup.relief)
-    high = _high_m(laying)
+    high = pile_high_m(laying)
     shelf_kg = room.span_m[0] * room.span_m[1] * _SHELF_M * laying.cradle.material.density_kg_m3
     return Load(
         kind=laying.glass.kind,
@@ -273,7 +157,7 @@ def _load(laying: Laying, pile: Figure, pressed: Figure, size: Figure) -> Load:
         sheet_m=pressed.value,
         breadth_m=layup.breadth_m or size.value,
         widest_m=size.value,
-        glass_kg=pile.value * _many(laying),
+        glass_kg=pile.value * many_piles(laying),
         mould_kg=2 * shelf_kg,
         mould_m3=(0.0, 0.0),
         outer_width_m=min(room.span_m),
@@ -284,7 +168,7 @@ def _load(laying: Laying, pile: Figure, pressed: Figure, size: Figure) -> Load:
         wet=layup.wet,
         press_kg=layup.weight_kg,
         press_to_m=layup.to_m or PRESSED_M,
-        piles=_many(laying),
+        piles=many_piles(laying),
         cold=_cold(laying),
         pile_m=high,
     )
@@ -309,11 +193,11 @@ def _lay_up(laying: Laying) -> LayupResult:
 
 def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     layup, room = laying.layup, laying.cradle.room
-    pile, total = _pile(laying)
-    pieces = _many(laying)
-    pressed = _pressed(laying, pile, work_per_pa)
-    size = _size(laying, pile, pressed)
-    surely = _pressed(laying, pile, laying.sure_work_per_pa)
+    pile, total = pile_figures(laying)
+    pieces = many_piles(laying)
+    pressed = pressed_to(laying, pile, work_per_pa)
+    size = pressed_size(laying, pile, pressed)
+    surely = pressed_to(laying, pile, laying.sure_work_per_pa)
     load = _load(laying, pile, surely if surely.value > pressed.value else pressed, size)
     weight = _weight(laying)
     outcome = Outcome(
