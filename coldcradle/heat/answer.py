@@ -24,7 +24,14 @@ def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Findin
             f"**Not like this.** {stop.says.us} {stop.reason.us}",
         )
     effective, thick = worked.effective, worked.load.thickness
-    if abs(effective.value - thick.value) < 5e-4:
+    if thick.key == "thickness_relief" and abs(effective.value - thick.value) < 5e-4:
+        because = say(
+            "because the glass is {d} thick and counts as {c}: {why}.",
+            d=thick.inputs[0].shown,
+            c=show(round(thick.value, 4), "length"),
+            why=thick.inputs[1].name,
+        )
+    elif abs(effective.value - thick.value) < 5e-4:
         because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
     else:
         because = say(

@@ -34,6 +34,7 @@ class AssessedProgramme:
     run: Run
     inside: SimulatedRun
     warmed: Warming
+    zones: ZonedRun | None
     left_pa: float
     left: DualQuantity
     peak_c: float
@@ -282,6 +283,7 @@ def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load
         run,
         inside,
         warmed,
+        zones,
         left,
         show(left, "stress", RUN_BAND * left),
         peak.to_c,

@@ -9,8 +9,9 @@ import numpy as np
 from coldcradle.heat.formed import moved
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.controller import tell_controller
-from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA
+from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA, zone_stress_pa
 from coldcradle.heat.physics.simulate import SimulatedRun
+from coldcradle.heat.physics.zones import ZonedRun
 from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, Target, Tick
 from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
@@ -46,9 +47,9 @@ def ticks(top_c: float, unit: str, step: int) -> list[Tick]:
     return [Tick(temperature_to_c(mark, unit), str(mark)) for mark in range(first, most + 1, step)]
 
 
-def glass_points(inside: SimulatedRun, warmed: Warming, total_s: float) -> list[GlassPoint]:
+def glass_points(inside: SimulatedRun, warmed: Warming, zones: ZonedRun | None, total_s: float) -> list[GlassPoint]:
     """The run thinned to what a drawing shows: on the way up the piece that is pulled hardest, then what comes out;
-    stress is 0 while the pieces are loose."""
+    stress is 0 while the pieces are loose. What two zones do to one another stands with the pull in the heart."""
     heat, stress = inside.heat, inside.stress
     last = max(2, int(np.searchsorted(heat.times_s, total_s, side="right")))
     even = np.searchsorted(heat.times_s, np.linspace(0, total_s, _POINTS)).clip(0, last - 1)
@@ -63,6 +64,10 @@ def glass_points(inside: SimulatedRun, warmed: Warming, total_s: float) -> list[
         is_cold = at_s < heat.times_s[min(inside.solid_from, len(heat.times_s) - 1)]
         for i, column in enumerate((cold.surface_c, cold.heart_c, pulled.surface_pa, pulled.heart_pa)):
             columns[i] = np.where(is_cold, np.interp(at_s, cold.times_s, column), columns[i])
+    for run, is_then in ((going_in.zones if going_in is not None else None, False), (zones, True)):
+        if run is not None:
+            between = np.interp(at_s, run.times_s, run.worst_pa, left=0.0, right=0.0 if not is_then else None)
+            columns[3] = np.maximum(columns[3], between)
     whole = [np.rint(column).astype(int).tolist() for column in (at_s, *columns[2:])]
     tenths = [column.round(1).tolist() for column in columns[:2]]
     return [GlassPoint(*point) for point in zip(whole[0], *tenths, *whole[1:], strict=True)]
@@ -146,6 +151,25 @@ def _first_look_s(firing: Firing, load: Load) -> float | None:
     return heat_work_of(load.kind, firing.run.line).second(first) if math.isfinite(first) else None
 
 
+def _allowed_pa(firing: Firing) -> float:
+    """The pull that the lane is drawn against: that between zones where the glass has two."""
+    worst = firing.warming.worst
+    by_zones = [zone_stress_pa(False)] if firing.zones is not None else []
+    if worst is not None and worst.body.shade is not None and worst.zones is not None:
+        by_zones.append(zone_stress_pa(worst.body.shade.is_step))
+    return max([SURFACE_STRESS_PA, *by_zones])
+
+
+def _taken_as(firing: Firing, load: Load) -> str:
+    """What was run for the glass, in words: its section, and what does not warm alike."""
+    worst = firing.warming.worst
+    shade = load.shade or (worst.body.shade if worst is not None else None)
+    words = firing.soaked.section.words
+    if shade is None:
+        return words
+    return words + ("; its thickness steps" if shade.is_step else "; not all of it sees the kiln alike")
+
+
 def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
     """The firing, ready to be drawn."""
     run, start = firing.run, start_of(heat, firing.run.total_s)
@@ -179,9 +203,9 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         top_c=top,
         ticks_metric=ticks(top, "degC", 100),
         ticks_us=ticks(top, "degF", 200),
-        inside=glass_points(firing.inside, firing.warming, run.total_s),
+        inside=glass_points(firing.inside, firing.warming, firing.zones, run.total_s),
         profile=profile_graph(firing.inside),
-        stress_limit_pa=SURFACE_STRESS_PA,
+        stress_limit_pa=_allowed_pa(firing),
         warm_peak=show(warm_pa, "stress"),
         warm_peak_s=warm_at,
         warm_peak_pa=warm_pa,
@@ -189,7 +213,7 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
         cool_peak_s=cool_at,
         cool_peak_pa=cool_pa,
         cool_peak_where=f"in its {cool_where}",
-        taken_as=firing.soaked.section.words,
+        taken_as=_taken_as(firing, load),
         visits=attendance,
         visit_help=shift_into_day(heat, attendance, start),
         told=tell_controller(run.steps, heat.kiln, start_c=heat.room_c, offset_k=offset_k),

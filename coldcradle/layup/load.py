@@ -109,7 +109,7 @@ def with_relief(thickness: Figure, relief: Relief, raised: Raised | None = None)
     if raised is not None:
         by_step: Relief = "sharp" if thickness.value > _STEEP * raised.base_m else "soft"
         if RELIEF[by_step] > times:
-            word, times = f"a {by_step} step", RELIEF[by_step]
+            word, times = f"a {by_step} step or fold", RELIEF[by_step]
     if times == 1.0:
         return thickness
     said = [say("1.5 for soft relief, 2 for sharp: common practice, no source")]

@@ -97,7 +97,7 @@ def _programme(key: Side, judged: AssessedProgramme, heat: HeatInput, read_as: M
         SIDES[key],
         run.steps,
         run.line,
-        glass_points(judged.inside, judged.warmed, run.total_s),
+        glass_points(judged.inside, judged.warmed, judged.zones, run.total_s),
         profile_graph(judged.inside),
         run.total_s,
         show(run.total_s, "duration"),

@@ -145,7 +145,7 @@ class Drawn(SimpleTestCase):
         found = compute_stage(fired("cast", thick="40 mm"))
         assert found.heated.firing is not None
         firing = found.heated.firing
-        points = glass_points(firing.inside, firing.warming, firing.run.total_s)
+        points = glass_points(firing.inside, firing.warming, firing.zones, firing.run.total_s)
         self.assertLess(len(points), 230)
         self.assertTrue(all(a.at_s <= b.at_s for a, b in itertools.pairwise(points)))
         profile = profile_of(found.heated.firing.inside)
