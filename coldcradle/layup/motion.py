@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.layup.deform.movement import Movement
@@ -113,7 +113,8 @@ def after_figure(
         return end if at is None else at
 
     seconds = second(likely)
-    return derive(
+    is_never = not math.isfinite(likely) or work.second(likely) is None
+    figure = derive(
         key,
         name,
         "duration",
@@ -123,8 +124,12 @@ def after_figure(
         formula="t",
         source=source,
         assumptions=list(assumptions),
-        extra=[("between the earliest and the latest", abs(second(late) - second(early)) / 2)],
+        extra=[] if is_never else [("between the earliest and the latest", abs(second(late) - second(early)) / 2)],
     )
+    if is_never:
+        never = Formatted("never in this programme", "", "", "never in this programme")
+        return replace(figure, shown=DualQuantity(never, never))
+    return figure
 
 
 def in_times(times: float) -> str:

@@ -63,7 +63,7 @@ def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[flo
         return (
             mould,
             "choice",
-            say("No faster than {rate}, for the shelf's sake: common practice.", rate=show(mould, "rate")),
+            say("No faster than {rate}: common practice for loose pieces and thin sheets.", rate=show(mould, "rate")),
             key,
         )
     return mould, "cradle", why, key
