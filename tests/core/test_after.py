@@ -205,6 +205,18 @@ class Levers(SimpleTestCase):
                 by = float(found.changes["heat.peak_at"].split()[0]) - peak
                 self.assertTrue(4.5 <= by <= 10.5, by)
 
+    def test_never_colder_than_what_would_be_planned_anyhow(self) -> None:
+        """Fired at 610 °C by hand it was told “10 K hotter: 620” beside a plan of 650."""
+        plan_c = watched().segments[watched().peak].to_c
+        cold = watched("slump", heat__peak_at="610 °C")
+        found = lever_of("more-heat", cold, work_per_pa=1e-6, depth_m=0.005, why=say(""))
+        self.assertEqual(found.key, "hotter")
+        self.assertEqual(float(found.changes["heat.peak_at"].split()[0]), plan_c)
+
+    def test_a_shock_on_the_way_up_may_leave_sharp_edges_too(self) -> None:
+        needs = next(c for c in causes() if c.key == "fast-warm").needs
+        self.assertTrue({"crack-rounded", "crack-straight", "crack-curved"} <= set(needs))
+
     def test_the_change_can_be_typed_into_a_stage(self) -> None:
         for key in ("more-heat", "less-heat", "slower-cooling", "bubble-soak", "rim-held"):
             found = lever_of(key, watched(), work_per_pa=1e-5, depth_m=0.03, why=say(""))

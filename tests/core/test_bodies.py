@@ -21,6 +21,7 @@ from coldcradle.layup.bodies import Shade, Zone
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import say
+from studio.starters import starting_cradle, starting_layup
 from tests.core.test_rule_samples import begun
 
 NINETY = shipped_kinds()["fusing-90-clear"]
@@ -136,6 +137,12 @@ class Warming(SimpleTestCase):
         filled = last(block, box(80, 60) | {"key": "s1", "takes": [{"from": "s0", "count": 1}]})
         self.assertLessEqual(warm(filled), 30.0)
         self.assertLessEqual(warm(last(block, stage("press", takes=1))), 10.0)
+
+    def test_a_reusable_frit_mould_is_no_wet_plaster(self) -> None:
+        cradle = starting_cradle("frit")
+        self.assertEqual(cradle["material"], "ceramic")
+        self.assertEqual(starting_layup("frit", cradle), {"wet": "dry"})
+        self.assertEqual(starting_cradle("cast")["material"], "plaster-silica")
 
 
 class Annealing(SimpleTestCase):
