@@ -27,7 +27,8 @@ class Load:
     `cold` are the solid pieces that go in: by them it is warmed. `thickness` is of what comes out and is annealed: its
     thickest place, with relief put on it; `sheet_m` is the sheet that moves, without relief. `is_closed`: it is a wall
     closed in itself, or a shell curved both ways, and cannot bow; `is_core_shut`: on its inner side nothing leaves.
-    `shade`: it does not cool alike over its area. More heat work than `most_work_per_pa` and it runs further than what
+    `shade`: it does not cool alike over its area. `raised` is what is beside its thickest place, `thickest_m` without
+    relief. More heat work than `most_work_per_pa` and it runs further than what
     is done to it bears. `rated_c` is the heat the mould stands.
     `breadth_m` is its narrowest way across, `widest_m` the longest; `mould_m3` the mould's outside and
     its room. `top_m` is how high it stands cold above its floor. `span_m` and `depth_m` say what way is free to
@@ -66,6 +67,8 @@ class Load:
     is_closed: bool = False
     is_core_shut: bool = False
     most_work_per_pa: float = math.inf
+    raised: Raised | None = None
+    thickest_m: float = 0.0
 
     @property
     def is_one_body(self) -> bool:

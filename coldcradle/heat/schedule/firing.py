@@ -23,6 +23,7 @@ from coldcradle.heat.schedule.approach import Soaked, own_steps, soaked_firing
 from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooling_steps
 from coldcradle.heat.schedule.opening import opening_temperature
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
+from coldcradle.heat.schedule.uneven import zone_strain
 from coldcradle.heat.schedule.warming import (
     Warming,
     decisive,
@@ -178,6 +179,9 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
         inside = joined(strained(soaked.heat, is_held=section.is_held, solid_from_s=solid_s), cooling.inside)
         zones = zones.later(soaked.total_s) if zones is not None else None
     warmed = warming(load, heat, run.line, _peak_ends_s(run))
+    between = zone_strain(load, cooling.slow_k_per_h, effective.value)
+    if between is not None:
+        figures[between.key] = between
     off = next((i for i, s in enumerate(wanted) if s.key == "coast"), len(wanted))
     figures["residual_stress"] = anneal.residual_stress(kind, effective, left_pa(inside, zones), cooling)
     return Firing(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted, warmed, zones)

@@ -184,6 +184,8 @@ def flat_load(
         widest_m=max(blank.length_m, blank.width_m, breadth),
         cold=cold,
         shade=shade,
+        raised=raised,
+        thickest_m=said.value,
         is_closed=hollow or is_shell,
         is_core_shut=hollow,
         most_work_per_pa=most_work_per_pa,
