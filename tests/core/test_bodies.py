@@ -20,6 +20,7 @@ from coldcradle.heat.physics.zones import evened, lag_s, run_zones
 from coldcradle.layup.bodies import Shade, Zone
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import StagePlan
+from coldcradle.piece.stage import compute_stage
 from coldcradle.quantity.format import say
 from studio.starters import starting_cradle, starting_layup
 from tests.core.test_rule_samples import begun
@@ -110,6 +111,25 @@ class Warming(SimpleTestCase):
             },
         )
         self.assertLessEqual(warm(again), 35.0)
+
+    def test_an_uneven_piece_is_uneven_wherever_it_goes(self) -> None:
+        puck = cast({"shape": "cylinder", "bore": "60 mm", "height": "25 mm"}, line="25 mm")
+        sheet = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
+        tacked = stage("tack", takes=1, **sheet)
+        part = stage("full", key="s2", layup__layers=one("3 mm", 2), layup__length="300 mm", layup__outline="square")
+        on_it = last(puck, tacked, part | {"takes": [{"from": "s1", "count": 1}]})
+        flat = last(puck, tacked, part)
+        self.assertLess(warm(on_it), 30)
+        self.assertEqual(warm(flat), 220.0)
+
+    def test_what_somebody_says_of_a_sheet_goes_in_too(self) -> None:
+        self.assertLess(warm(last(stage("polish", layup__thick="40 mm"))), 25)
+
+    def test_grains_are_never_the_piece_they_become(self) -> None:
+        made = stage("stick", glass__form="coarse", layup__layers=one("5 mm"), layup__enters="frit")
+        found = compute_stage(read_piece({**begun("full"), "stages": [made]}).piece.stages[0])
+        self.assertAlmostEqual(found.laid.load.cold[0].thickness_m, found.laid.load.thickness.value)
+        self.assertFalse(found.laid.load.is_one_body)
 
     def test_a_foot_counts_cold_and_hot(self) -> None:
         found = last(stage("ring", layup__layers=one("9 mm"), layup__foot="25 mm", layup__foot_width="60 mm"))
@@ -271,6 +291,8 @@ class Closed(SimpleTestCase):
         self.assertAlmostEqual(counts_mm(found), 20.0, delta=0.1)
         self.assertLess(found.heat.total_s / 3600, 60)
         self.assertAlmostEqual(counts_mm(last(cored(110, 60, 30), stage("polish", takes=1))), 50.0, delta=0.1)
+        on_posts = last(cored(80, 60, 100), stage("polish", takes=1, layup__on="posts"))
+        self.assertAlmostEqual(counts_mm(on_posts), 20.0, delta=0.1)
 
     def test_a_bowl_in_thick_plaster_cannot_bow(self) -> None:
         """Held in 35 mm of plaster 6 mm keeps 1.5 MPa where free it keeps 0.1; in 9 mm of ceramic it is tolerable."""

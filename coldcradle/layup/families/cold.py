@@ -32,6 +32,21 @@ def resting_zone(cradle: CradleInput, support: Support, *, glass_m: float, over_
 def taken_body(taken: Incoming, *, support: Support, name: str = "") -> ColdBody:
     """One of what an earlier stage gave: it was fused there, and is solid."""
     what = taken.outcome
+    shade = None
+    if what.raised is not None and not what.is_hollow and what.raised.base_m < what.solid_m:
+        faces = 2 if support == "posts" else 1
+        shade = Shade(
+            inner=Zone(glass_m=what.solid_m, faces=faces),
+            outer=Zone(glass_m=what.raised.base_m, faces=faces),
+            inner_share=what.raised.share,
+            half_m=what.raised.half_m,
+            is_step=True,
+            words=say(
+                "{a} of glass beside {b}",
+                a=show(round(what.solid_m, 4), "length"),
+                b=show(round(what.raised.base_m, 4), "length"),
+            ),
+        )
     return ColdBody(
         name=name or f"“{taken.name}”",
         thickness_m=what.solid_m,
@@ -39,6 +54,7 @@ def taken_body(taken: Incoming, *, support: Support, name: str = "") -> ColdBody
         widest_m=max(what.length_m, what.width_m),
         support=support,
         cannot_bow=what.is_hollow,
+        shade=shade,
     )
 
 

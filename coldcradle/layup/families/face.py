@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.section import Section
@@ -171,6 +171,8 @@ def flat_load(
         is_frit=is_frit,
         shading=shading,
     )
+    if layup.thickness_m is not None and not cold[0].is_loose:  # what somebody says of a sheet goes in as well
+        cold = (replace(cold[0], thickness_m=max(cold[0].thickness_m, layup.thickness_m)), *cold[1:])
     formed_m = sheet_m or blank.thickness.value if layup.thickness_m is None else layup.thickness_m
     return Load(
         kind=laying.glass.kind,
