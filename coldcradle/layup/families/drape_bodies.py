@@ -8,7 +8,7 @@ from dataclasses import replace
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.bodies import Shade, Zone
 from coldcradle.layup.families.cold import Shading
-from coldcradle.layup.families.drape_rules import shortened
+from coldcradle.layup.families.drape_rules import has_folds
 from coldcradle.layup.families.face import Laying
 from coldcradle.layup.outcome import Raised
 from coldcradle.quantity.format import say, show
@@ -21,8 +21,8 @@ _FOLD_SHARE = 0.2  # of the area that lies in folds; common practice, no source
 
 
 def folded(laying: Laying, blank: Blank, top_m: float) -> tuple[Figure, Raised | None]:
-    """The thickest of what hangs down, and what is beside it: a rim that folds counts as uneven work."""
-    if blank.raised is not None or shortened(laying, blank, top_m) <= 0:
+    """The thickest of what hangs down, and what is beside it: what folds counts as uneven work."""
+    if blank.raised is not None or not has_folds(laying, blank, top_m):
         return blank.thickest, blank.raised
     thick = blank.thickest.value
     return blank.thickest, Raised(base_m=thick, share=_FOLD_SHARE, half_m=thick)

@@ -12,7 +12,7 @@ from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["arch_findings", "drop_findings", "shortened"]
+__all__ = ["arch_findings", "drop_findings", "has_folds"]
 
 _ABOVE_SHELF_M = 0.010  # an arm's end stays so far above the shelf; common practice, no source
 _STRETCH = 1.04  # an arm is some 4 % longer once it has come down, by the sheet followed step by step
@@ -93,36 +93,38 @@ def _balance(laying: Laying, blank: Blank, overhang: Figure, top_m: float) -> It
         )
 
 
-def shortened(laying: Laying, blank: Blank, top_m: float) -> float:
-    """By what share the edge of a round drape must become shorter, where that makes it fold; else 0."""
-    if laying.process == "bend" or laying.cradle.room.plan not in ("round", "ring") or blank.length_m <= top_m:
-        return 0.0
-    shorter = 1 - top_m / blank.length_m
-    return shorter if shorter > _FOLDS else 0.0
+def _is_round(laying: Laying) -> bool:
+    return laying.cradle.room.plan in ("round", "ring")
 
 
-def _folds(laying: Laying, blank: Blank, overhang: Figure, top_m: float) -> Iterator[Finding]:
-    if overhang.value <= 0 or laying.process == "bend":
+def has_folds(laying: Laying, blank: Blank, top_m: float) -> bool:
+    """Whether what hangs over has more glass than room: a round rim made shorter, or corners beside corners."""
+    if laying.process == "bend" or blank.length_m <= top_m:
+        return False
+    if _is_round(laying):
+        return 1 - top_m / blank.length_m > _FOLDS
+    return blank.outline != "oblong" or blank.width_m > laying.cradle.room.span_m[1] + 2 * blank.thickness.value
+
+
+def _folds(laying: Laying, blank: Blank, top_m: float) -> Iterator[Finding]:
+    if not has_folds(laying, blank, top_m):
         return
-    room = laying.cradle.room
-    if room.plan in ("round", "ring"):
-        shorter = shortened(laying, blank, top_m)
-        if shorter > 0:
-            yield finding(
-                "layup.folds",
-                "note",
-                "Its edge must become {p} shorter round the former: it folds.",
-                "Four or more soft folds, deeper with longer arms; where they fall is settled by how it is laid and by "
-                "the kiln's hot places.",
-                p=f"{100 * shorter:.0f} %",
-            )
-    elif blank.outline != "oblong" or blank.width_m > room.span_m[1] + 2 * blank.thickness.value:
+    if _is_round(laying):
         yield finding(
-            "layup.corner-folds",
+            "layup.folds",
             "note",
-            "Its corners have more glass than the former's corners have room: each makes a fold.",
-            "Cut the corners off, or let the folds be part of it.",
+            "Its edge must become {p} shorter round the former: it folds.",
+            "Four or more soft folds, deeper with longer arms; where they fall is settled by how it is laid and by "
+            "the kiln's hot places.",
+            p=f"{100 * (1 - top_m / blank.length_m):.0f} %",
         )
+        return
+    yield finding(
+        "layup.corner-folds",
+        "note",
+        "Its corners have more glass than the former's corners have room: each makes a fold.",
+        "Cut the corners off, or let the folds be part of it.",
+    )
 
 
 def _steel(laying: Laying) -> Iterator[Finding]:
@@ -177,6 +179,6 @@ def drop_findings(laying: Laying, blank: Blank, overhang: Figure, clear: Figure,
     return [
         *_drop(laying, overhang, clear),
         *_balance(laying, blank, overhang, top_m),
-        *_folds(laying, blank, overhang, top_m),
+        *_folds(laying, blank, top_m),
         *_steel(laying),
     ]
