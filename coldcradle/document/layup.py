@@ -57,6 +57,7 @@ def read_layup(reader: FieldReader) -> LayupInput:
         foot_width_m=reader.quantity(
             "foot_width", "length", called="a foot's width", low=0.0, high=2.0, default="0 mm"
         ),
+        wall_m=length("wall", "a wall", 0.1),
         thickness_m=length("thick", "a thickness", 0.6),
         breadth_m=length("breadth", "a breadth", 5.0),
         span_m=length("span", "a span", 5.0),

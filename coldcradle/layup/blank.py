@@ -15,7 +15,7 @@ from coldcradle.layup.stacking import Stacked, outcome_area_m2, stacked
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
-__all__ = ["Blank", "blank_across", "blank_area_m2", "blank_rings", "blank_words", "lay_blank"]
+__all__ = ["Blank", "blank_across", "blank_area_m2", "blank_rings", "blank_words", "lay_blank", "piece_mass"]
 
 _USUAL = (Layer(thickness_m=0.006, count=1),)
 _SHEET_ERROR = 0.03  # rolled sheet is as thick as it is called within some 3 %; common practice, no source
@@ -28,7 +28,8 @@ class Blank:
 
     `thickness` is that of its sheets (of what came in where nothing new is laid), relief and parts left out;
     `thickest` has all that lies on it, `raised` tells what is beside that. `new` is the glass to be cut for all pieces,
-    `mass` what one piece weighs with all that was taken in, `each` how many of `base` go into a piece.
+    `mass` what one piece weighs with all that was taken in, `each` how many of `base` go into a piece; `wall_m` is the
+    wall of a new tube.
     """
 
     outline: BlankOutline
@@ -47,11 +48,12 @@ class Blank:
     sides: int = 6
     drawn: Outline | None = None
     each: float = 1.0
+    wall_m: float | None = None
 
     @property
     def is_hollow(self) -> bool:
-        """Whether what was taken in is a wall closed in itself."""
-        return self.base is not None and self.base.outcome.is_hollow
+        """Whether it, or what was taken in, is a wall closed in itself."""
+        return self.wall_m is not None or (self.base is not None and self.base.outcome.is_hollow)
 
     @property
     def parts_m(self) -> float:
@@ -240,7 +242,8 @@ def _sized(
     return form, length, width, blank_area_m2(form, length_m=length, width_m=width, sides=layup.sides), drawn
 
 
-def _mass(new: Figure, pieces: int, taken_kg: float) -> Figure:
+def piece_mass(new: Figure, pieces: int, taken_kg: float) -> Figure:
+    """What one piece weighs: new glass (kg, of all pieces) and what was taken in, kg."""
     return derive(
         "piece_mass",
         "Weighs",
@@ -293,7 +296,7 @@ def lay_blank(
         thickness,
         _thickest(thickness, on_it),
         on_it.raised,
-        _mass(new, pieces, taken_kg),
+        piece_mass(new, pieces, taken_kg),
         new,
         layers,
         base,

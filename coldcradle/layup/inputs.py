@@ -60,7 +60,8 @@ class LayupInput:
     `support` and `enters` may be "auto". `length_m` is a blank's diameter, side or longer side, and what hangs of a
     hung piece; `pieces` are made alike. `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a
     former. `grip` says what the rim of a sheet does; `offset_m` how far it lies off the middle, to the right; a foot
-    stands under a ring. A blank with even sides has so many `sides`; a `drawn` one is cut at `scale` of its drawing.
+    stands under a ring, and a hung bottle has a wall. A blank with even sides has so many `sides`; a `drawn` one is
+    cut at `scale` of its drawing.
     The last four stand for what was worked out where somebody knows better.
     """
 
@@ -81,6 +82,7 @@ class LayupInput:
     offset_m: float
     foot_m: float
     foot_width_m: float
+    wall_m: float | None
     thickness_m: float | None
     breadth_m: float | None
     span_m: float | None

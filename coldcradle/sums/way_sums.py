@@ -13,7 +13,7 @@ from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.deform.forms import slump_courses
 from coldcradle.layup.deform.laws import parting_work, thread_work
 from coldcradle.layup.deform.movement import move
-from coldcradle.layup.families.hang import thread_ring
+from coldcradle.layup.families.hang_drawing import thread_ring
 from coldcradle.layup.sketch import Body, block, draw
 from coldcradle.quantity.format import DualQuantity, say, show
 from coldcradle.report.figure import Figure, derive, given, published

@@ -88,6 +88,8 @@ def _laid(rng: random.Random, stage: dict[str, Any], *, is_taking: bool) -> None
             stage["glass"]["form"] = rng.choice(("sheet", "coarse"))
     if stage["process"] == "ring" and rng.random() < 0.5:
         layup["foot"], layup["foot_width"] = f"{rng.choice((6, 15, 25, 40))} mm", "60 mm"
+    if stage["process"] == "hang" and rng.random() < 0.5:
+        layup["wall"] = f"{rng.choice((2, 5, 10, 20))} mm"
     if stage["process"] == "press":
         layup["weight"] = f"{rng.choice((0, 3, 12, 30))} kg"
         stage["glass"]["charge"] = f"{rng.choice((0.1, 0.3, 0.8))} kg"

@@ -78,12 +78,27 @@ def _taken(stage: Mapping[str, Any], plans: Mapping[str, StagePlan]) -> list[_Ta
     return found
 
 
+def _is_tube(stage: Mapping[str, Any]) -> bool:
+    """Whether a new bottle or tube hangs: its wall is closed, and its inside sees little of the kiln."""
+    return stage["process"] == "hang" and bool(stage["layup"].get("wall")) and not stage.get("takes")
+
+
 def _sheet(stage: Mapping[str, Any], plan: StagePlan) -> tuple[float, float, bool]:
     """What is newly laid, m, the area it covers, m², and whether it is one solid sheet."""
     layers = stage["layup"].get("layers") or []
     thick = sum(_m(layer["thick"]) * layer["count"] for layer in layers)
+    if _is_tube(stage):
+        return _m(stage["layup"]["wall"]), 0.0, True
     area = plan.figures["charge_mass"].value / max(thick, 1e-6) / 2500 if thick else 0.0
     return thick, area, sum(layer["count"] for layer in layers) == 1
+
+
+def _narrowest(layup: Mapping[str, Any]) -> float:
+    """The shorter way across what is newly laid, m: a tower warms sideways. Wide where nothing is said."""
+    if not layup.get("length"):
+        return 1.0
+    long = _m(layup["length"])
+    return min(long, _m(layup["width"])) if layup.get("outline") == "oblong" and layup.get("width") else long
 
 
 def _wall(stage: Mapping[str, Any]) -> tuple[float, float, float] | None:
@@ -138,7 +153,9 @@ def _warming(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken], kin
     if process in ("cast", "frit"):
         base = 0.0
     if sheet and is_one and process not in ("press", "cast", "frit"):
-        pulls.append(_cold_pull(kind, line, sheet, both=process in ("drape", "bend", "hang")))
+        tube = _is_tube(stage)
+        both = process in ("drape", "bend", "hang") and not tube
+        pulls.append(_cold_pull(kind, line, sheet, both=both, held=tube, across_m=_narrowest(layup)))
     if process in ("drape", "bend") and base:
         former = plan.sketch and stage["cradle"]["parts"][0]
         top = _m(former.get("bore", former.get("length", "100 mm")))
@@ -215,7 +232,7 @@ def _hot(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken]) -> tupl
     if stage["glass"].get("charge") and not taken:
         width = out.length_m * out.width_m * (0.785 if out.outline == "round" else 1)
         top = base = _m(stage["glass"]["charge"]) / 2500 / width
-    return top, across, bool(taken and taken[0].is_closed and not sheet), base
+    return top, across, _is_tube(stage) or bool(taken and taken[0].is_closed and not sheet), base
 
 
 def judge_stage(stage: Mapping[str, Any], plan: StagePlan, plans: Mapping[str, StagePlan]) -> Judged:

@@ -120,6 +120,16 @@ def cold_bodies(
     if blank.base is not None:
         first = taken_body(blank.base, support=support)
         own_m = blank.thickness.value
+    elif blank.wall_m is not None:
+        first = ColdBody(
+            name="its wall",
+            thickness_m=blank.wall_m,
+            breadth_m=2 * blank.wall_m,
+            widest_m=max(blank.length_m, blank.width_m),
+            support=support,
+            cannot_bow=True,
+        )
+        own_m = blank.wall_m
     elif is_frit:
         first = ColdBody(
             name="the grains",

@@ -5,9 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-import numpy as np
-
-from coldcradle.cradle.section import Dimension
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, lay_blank
@@ -25,10 +22,12 @@ from coldcradle.layup.families.face import (
     kept_outcome,
     rack_findings,
 )
+from coldcradle.layup.families.hang_drawing import hang_sketch, thread_ring
+from coldcradle.layup.families.tube import as_tube
 from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.motion import Moment, after_figure, mark
 from coldcradle.layup.outcome import Outcome
-from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
+from coldcradle.layup.sketch import Body
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
@@ -84,33 +83,6 @@ def _findings(laying: Laying, blank: Blank) -> list[Finding]:
     ]
 
 
-def _sketch(laying: Laying, blank: Blank) -> Sketch:
-    high, half = laying.cradle.room.height_m, max(0.004, blank.width_m / 2)
-    low = high - blank.length_m
-    rho = laying.glass.kind.density_kg_m3
-    if blank.length_m < high:
-        work = thread_work(length_m=blank.length_m, stretched_m=high, density_kg_m3=rho)
-        after = thread_ring(length_m=blank.length_m, width_m=2 * half, hook_m=high, work_per_pa=work, density_kg_m3=rho)
-    else:
-        after = block(-half, 0.0, half, high)
-    bodies = [
-        Body("shelf", "floor", [block(-half - 0.05, -0.01, half + 0.05, 0.0)]),
-        Body("steel", laying.cradle.name, [block(-half - 0.03, high + 0.02, half + 0.03, high + 0.026)]),
-        Body("steel", "wire", [block(-0.0012, high - 0.004, 0.0012, high + 0.02)]),
-        Body("after", "after the firing", [after]),
-        Body("glass", "as it goes in", [block(-half, max(0.0, low), half, high)]),
-    ]
-    left = -half - 0.05
-    path = "cradle.parts.0.height" if hasattr(laying.cradle.room, "parts") else ""
-    return draw(
-        bodies,
-        [
-            Dimension("layup.length", "hangs", "z", left, max(0.0, low), high, 1, show(blank.length_m, "length")),
-            Dimension(path, "hook to floor", "z", left, 0.0, high, 2, show(high, "length")),
-        ],
-    )
-
-
 def _lay_up(laying: Laying) -> LayupResult:
     room = laying.cradle.room
     blank = lay_blank(
@@ -122,6 +94,9 @@ def _lay_up(laying: Laying) -> LayupResult:
         width_m=0.06,
         is_stacked=laying.is_stacked,
     )
+    if laying.layup.wall_m is not None and blank.base is None:
+        is_weighed = laying.glass.own_charge_kg is not None
+        blank = as_tube(blank, laying.glass.kind, laying.layup.wall_m, is_weighed=is_weighed)
     drop = _drop(laying, blank)
     load = flat_load(
         laying,
@@ -155,7 +130,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         blank=blank,
         weigh=cut_list(laying, blank),
         outcome=_outcome(laying, blank),
-        sketch=_sketch(laying, blank),
+        sketch=hang_sketch(laying, blank),
     )
 
 
@@ -170,9 +145,9 @@ def _outcome(laying: Laying, blank: Blank) -> Outcome:
         area_m2=None,
         length_m=length_m,
         width_m=blank.width_m * across,
-        thickness_m=blank.thickest.value * across,
+        thickness_m=(blank.width_m if blank.is_hollow else blank.thickest.value) * across,
         raised=None,
-        wall_m=None,
+        wall_m=blank.thickest.value * across if blank.is_hollow else None,
         shaped="stretched",
     )
 
@@ -265,19 +240,6 @@ def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupRe
         marks=tuple(m for m in (first, too_late) if m is not None),
         answers={**result.answers, "layup": Message(f"{layup.metric} {told.metric}", f"{layup.us} {told.us}")},
     )
-
-
-def thread_ring(*, length_m: float, width_m: float, hook_m: float, work_per_pa: float, density_kg_m3: float) -> Points:
-    """A hung thread as a closed ring after so much heat work: thinnest at its neck, cut off at the floor."""
-    share = min(0.999, work_per_pa / parting_work(length_m=length_m, density_kg_m3=density_kg_m3))
-    below = np.linspace(0.0, 1.0, 41)  # of the glass, below each place
-    stretch = 1 / (1 - share * below)
-    height = length_m * (-np.log1p(-share * below) / share if share > 1e-9 else below)
-    z = hook_m - height[-1] + height
-    half = width_m / 2 / np.sqrt(stretch)
-    keep = z >= 0
-    right = [(round(float(x), 5), round(float(y), 5)) for x, y in zip(half[keep], z[keep], strict=True)]
-    return [*right, *[(-x, y) for x, y in reversed(right)]]
 
 
 def _follow(result: LayupResult, laying: Laying) -> Followed | None:

@@ -19,9 +19,13 @@ const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.take
 const outline = computed(() => layup.value.outline ?? 'round')
 const size = computed(
   () =>
-    ({ round: 'Across', square: 'Side', oblong: 'Longer side', oval: 'Longer way', polygon: 'Corner to corner' })[
-      outline.value
-    ] ?? 'Across',
+    ({
+      round: 'Across',
+      square: 'Side',
+      oblong: 'Longer side',
+      oval: 'Longer way',
+      polygon: 'Corner to corner',
+    })[outline.value] ?? 'Across',
 )
 const draws = ref(false)
 const isRing = computed(() => props.stage.process === 'ring')
@@ -73,7 +77,15 @@ const set = (name: string, value: unknown, label: string) =>
       />
     </template>
     <p v-else class="small">What came before is the blank.</p>
-    <LayerList :stage="stage" :is-taken="isTaken" />
+    <PieceField
+      v-if="family === 'hang' && !isTaken"
+      path="layup.wall"
+      label="Its wall, where it is hollow"
+      hint="a bottle or a tube"
+      placeholder="a strip or disc"
+      figure="thickness"
+    />
+    <LayerList v-if="!layup.wall" :stage="stage" :is-taken="isTaken" />
     <PieceField
       path="glass.charge"
       label="Weighed"

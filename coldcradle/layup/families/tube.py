@@ -1,0 +1,66 @@
+"""A bottle or tube that hangs: a wall closed in itself, shut at its lower end."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.kinds import GlassKind
+from coldcradle.layup.blank import Blank, piece_mass
+from coldcradle.report.figure import Figure, derive, given, published
+
+__all__ = ["as_tube"]
+
+
+def as_tube(blank: Blank, kind: GlassKind, wall_m: float, *, is_weighed: bool) -> Blank:
+    """A strip that was laid as a tube as long and as wide, of a wall in m; what was weighed stays its weight.
+
+    Raises ImpossibleInput for a wall that leaves no room inside.
+    """
+    if 2 * wall_m >= blank.width_m:
+        width_mm, wall_mm = blank.width_m * 1e3, wall_m * 1e3
+        raise ImpossibleInput(f"expected a wall below half of its width of {width_mm:g} mm, got {wall_mm:g} mm")
+    thickness = derive(
+        "blank_thickness",
+        "Wall",
+        "length",
+        lambda t: t,
+        [given("wall", "t", wall_m, "length", 0.1 * wall_m)],
+        words="Its wall, closed round: one face sees the kiln, so it counts twice.",
+        formula="t",
+        source=published("as measured"),
+        assumptions=["as thick everywhere; the base of a bottle is most often thicker"],
+    )
+    new = blank.new if is_weighed else _glass(blank, kind, thickness)
+    return replace(
+        blank,
+        thickness=thickness,
+        thickest=thickness,
+        raised=None,
+        area_m2=new.value / (kind.density_kg_m3 * wall_m * blank.pieces),
+        new=new,
+        mass=piece_mass(new, blank.pieces, 0.0),
+        layers=(),
+        wall_m=wall_m,
+    )
+
+
+def _glass(blank: Blank, kind: GlassKind, thickness: Figure) -> Figure:
+    return derive(
+        "charge_mass",
+        "New glass",
+        "mass",
+        lambda d, t, length, rho, n: (math.pi * (d - t) * t * length + math.pi / 4 * (d - 2 * t) ** 2 * t) * rho * n,
+        [
+            given("wide", "D", blank.width_m, "length", 0.001),
+            thickness.given("t", "wall"),
+            given("below the hook", "L₀", blank.length_m, "length", 0.001),
+            given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
+            given("pieces alike", "n", float(blank.pieces), "count"),
+        ],
+        words="Its wall and its base, as a plain tube with one end shut.",
+        formula="m = (π·(D − t)·t·L₀ + π/4·(D − 2·t)²·t)·ρ·n",
+        source=published("geometry"),
+        assumptions=["no neck or shoulder: weigh it where you can"],
+    )

@@ -1,0 +1,123 @@
+"""What comes out decides how it is annealed: its thickest section and what is beside it."""
+
+from __future__ import annotations
+
+from django.test import SimpleTestCase
+
+from tests.formulas import check_formula
+from tests.staged import box, cast, cored, counts_mm, last, one, stage
+
+
+class Annealing(SimpleTestCase):
+    def test_a_weight_that_was_typed_is_a_thickness(self) -> None:
+        """3 kg on 200 mm square is 30 mm, and was counted as 6."""
+        for form in ("sheet", "coarse"):
+            shelf = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
+            found = last(stage("tack", glass__charge="3 kg", glass__form=form, **shelf))
+            self.assertAlmostEqual(counts_mm(found), 30.0, delta=0.5)
+
+    def test_what_melts_counts_as_deep_as_it_pools(self) -> None:
+        room = [{"shape": "box", "length": "150 mm", "width": "60 mm", "height": "40 mm"}]
+        sheet = {"layup__layers": one("12 mm"), "layup__length": "180 mm", "layup__width": "130 mm"}
+        found = last(stage("melt", cradle__parts=room, layup__outline="oblong", **sheet))
+        self.assertAlmostEqual(counts_mm(found), 0.18 * 0.13 * 0.012 / (0.15 * 0.06) * 1e3, delta=0.1)
+
+    def test_what_folds_round_a_former_counts_half_as_much_again(self) -> None:
+        """Soft folds are uneven work, 1.5 times (common practice, no source); a strip has none."""
+        box = [{"shape": "box", "length": "100 mm", "width": "100 mm", "height": "100 mm", "draft": "0°"}]
+        for parts, outline, wide, expected in (
+            (None, "round", "150 mm", 9.0),
+            (box, "square", "150 mm", 9.0),
+            (box, "oblong", "100 mm", 6.0),
+        ):
+            found = stage("drape", layup__layers=one("6 mm"), layup__outline=outline, layup__length="150 mm")
+            found["layup"]["width"] = wide
+            if parts:
+                found["cradle"]["parts"] = parts
+            self.assertAlmostEqual(counts_mm(last(found)), expected, delta=0.01, msg=outline)
+
+    def test_several_that_are_taken_all_count(self) -> None:
+        plate = stage("full", key="s0", layup__layers=one("6 mm", 2), layup__length="200 mm", layup__outline="round")
+        single = last(plate)
+        found = last(plate, stage("tack", takes=3))
+        self.assertAlmostEqual(found.outcome.weight_kg, 3 * single.outcome.weight_kg, places=6)
+        self.assertAlmostEqual(counts_mm(found), 3e3 * single.outcome.thickness_m, delta=0.1)
+        beside = last(
+            plate,
+            stage(
+                "polish",
+                takes=2,
+                cradle__parts=[
+                    {
+                        "shape": "box",
+                        "length": "600 mm",
+                        "width": "600 mm",
+                        "height": "15 mm",
+                        "draft": "0°",
+                        "corner": "0 mm",
+                    }
+                ],
+            ),
+        )
+        self.assertEqual(beside.outcome.pieces, 2)
+        self.assertAlmostEqual(beside.outcome.weight_kg, single.outcome.weight_kg, places=6)
+
+    def test_a_filling_weighs_out_less_by_what_it_takes_in(self) -> None:
+        block, room = box(60, 60), box(80, 60) | {"key": "s1"}
+        alone = last(room | {"key": "s0"})
+        filled = last(block, room | {"takes": [{"from": "s0", "count": 1}]})
+        came = last(block).outcome.weight_kg
+        self.assertAlmostEqual(filled.figures["charge_mass"].value, alone.figures["charge_mass"].value - came, places=6)
+        self.assertAlmostEqual(filled.outcome.weight_kg, alone.outcome.weight_kg, places=6)
+
+    def test_a_pool_that_hardly_forms_is_annealed_as_it_stands(self) -> None:
+        for process in ("full", "spread"):
+            found = last(stage(process, layup__layers=one("50 mm"), layup__length="150 mm", layup__outline="square"))
+            self.assertGreater(counts_mm(found), 1.5e3 * found.outcome.thickness_m, process)
+
+    def test_work_on_the_face_does_not_wait_for_the_heart(self) -> None:
+        """40 mm was held 80 min at 713 °C to be polished, and ran to 27 mm."""
+        found = last(box(150, 40), stage("polish", takes=1))
+        self.assertLessEqual(found.figures["cast_hold"].value, 600)
+        self.assertNotIn("layup.runs-too-far", {f.rule for f in found.findings})
+        held = last(box(150, 40), stage("polish", takes=1, heat__peak_hold="80 min", heat__peak_at="713 °C"))
+        stop = next(f for f in held.findings if f.rule == "layup.runs-too-far")
+        self.assertEqual(stop.severity, "stop")
+
+    def test_two_zones_say_about_what_the_rule_of_the_trade_leaves(self) -> None:
+        """Uneven work counts as 1.5 to 2 times its thickest (common practice, no source): 0.45 MPa are wished."""
+        for high, base in ((6, 6), (12, 6), (25, 6), (25, 12)):
+            puck = cast({"shape": "cylinder", "bore": "60 mm", "height": f"{high} mm"}, line=f"{high} mm")
+            sheet = {"layup__layers": one(f"{base} mm"), "layup__length": "200 mm", "layup__outline": "square"}
+            found = last(puck, stage("tack", takes=1, **sheet))
+            self.assertTrue(0.2e6 <= found.figures["zone_strain"].value <= 0.65e6, (high, base))
+        self.assertNotIn("zone_strain", last(stage("tack")).figures)
+
+
+class Workings(SimpleTestCase):
+    def test_every_figure_of_both_bodies_comes_out_of_what_is_printed(self) -> None:
+        puck = cast({"shape": "cylinder", "bore": "60 mm", "height": "25 mm"}, line="25 mm")
+        sheet = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
+        trough = [{"shape": "barrel", "length": "160 mm", "width": "80 mm", "height": "35 mm"}]
+        for stages in (
+            [puck, stage("tack", takes=1, **sheet)],
+            [puck, stage("full", takes=1, **sheet)],
+            [stage("drape")],
+            [stage("ring", layup__foot="20 mm", layup__foot_width="60 mm")],
+            [cored(100, 60, 80), stage("polish", takes=1)],
+            [box(150, 40), stage("polish", takes=1)],
+            [box(60, 60), stage("press", takes=1)],
+            [box(60, 60), box(80, 60) | {"key": "s1", "takes": [{"from": "s0", "count": 1}]}],
+            [stage("melt", layup__layers=one("12 mm"))],
+            [stage("slump", cradle__material="plaster-silica", cradle__wall="35 mm")],
+            [
+                stage(
+                    "slump", cradle__parts=trough, layup__outline="oblong", layup__length="160 mm", layup__width="80 mm"
+                )
+            ],
+            [stage("tack", glass__charge="2 kg", layup__length="200 mm")],
+            [stage("stick", glass__form="powder", layup__enters="frit")],
+        ):
+            for figure in last(*stages).figures.values():
+                with self.subTest(stage=stages[-1]["process"], figure=figure.key):
+                    check_formula(figure)
