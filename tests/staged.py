@@ -8,7 +8,7 @@ from coldcradle.document.piece import read_piece
 from coldcradle.layup.load import Load
 from coldcradle.piece.plan import plan, staged_of
 from coldcradle.piece.result import StagePlan
-from coldcradle.piece.stage import compute_stage
+from coldcradle.piece.stage import StageResult, compute_stage
 from tests.core.test_rule_samples import begun
 
 
@@ -49,10 +49,14 @@ def last(*stages: dict[str, Any]) -> StagePlan:
     return plan(read_piece({**begun("full"), "stages": list(stages)}).piece).stages[-1]
 
 
-def load_of(*stages: dict[str, Any]) -> Load:
+def worked(*stages: dict[str, Any]) -> StageResult:
     piece = read_piece({**begun("full"), "stages": list(stages)}).piece
     staged = staged_of(piece, piece.stages[-1].key)
-    return compute_stage(staged.stage, staged.incoming).laid.load
+    return compute_stage(staged.stage, staged.incoming)
+
+
+def load_of(*stages: dict[str, Any]) -> Load:
+    return worked(*stages).laid.load
 
 
 def warm(found: StagePlan) -> float:

@@ -15,8 +15,9 @@ from coldcradle.document.cradle import solid_document
 from coldcradle.document.piece import read_piece
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.heat.physics.slab import INSULATED
 from tests.core.test_rule_samples import begun
-from tests.staged import cast, cored, counts_mm, last, load_of, stage, warm
+from tests.staged import cast, cored, counts_mm, last, load_of, stage, warm, worked
 
 NINETY = shipped_kinds()["fusing-90-clear"]
 
@@ -29,6 +30,16 @@ class Closed(SimpleTestCase):
             assert found.heat is not None
             slow = next(s.rate_k_per_h for s in found.heat.steps if s.key == "anneal")
             self.assertLess(slow or 0, 8)  # it was 23
+
+    def test_nothing_leaves_towards_a_core(self) -> None:
+        """20 mm between plaster and a core: outwards alone, held, the mould with it."""
+        firing = worked(cored(100, 60, 80)).heated.firing
+        assert firing is not None
+        section = firing.soaked.section
+        self.assertTrue(section.is_held)
+        self.assertEqual(section.slab.bottom, INSULATED)
+        self.assertAlmostEqual(section.slab.layers[-1].thickness_m, 0.020, places=4)
+        self.assertEqual(len(section.slab.layers), 2)
 
     def test_channels_that_go_round_are_closed_without_a_core(self) -> None:
         ring = {"shape": "ring", "outer": "240 mm", "inner": "120 mm", "height": "20 mm"}
