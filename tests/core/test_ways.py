@@ -7,6 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import SimpleTestCase
+from shapely import Polygon
 
 from coldcradle.document.piece import read_piece
 from coldcradle.glass.kinds import shipped_kinds
@@ -199,6 +200,25 @@ class Hung(SimpleTestCase):
         self.assertNotIn(
             "layup.parts-at-this-heat", rules(of("hang", heat__peak_at=f"{cooler} °C", heat__peak_hold="5 min"))
         )
+
+    def test_the_plan_reaches_the_floor_and_does_not_part(self) -> None:
+        """0.94 of the way was planned: a degree was rounded off, and nothing was to spare."""
+        for high, hangs in (("260 mm", "190 mm"), ("400 mm", "240 mm"), ("400 mm", "200 mm"), ("300 mm", "290 mm")):
+            room = [{"shape": "box", "length": "120 mm", "width": "120 mm", "height": high}]
+            found = of("hang", cradle__parts=room, layup__length=hangs, layup__width="62 mm")
+            self.assertTrue(math.isfinite(found.figures["touches_after"].value), high)
+            self.assertIn("touches the floor at", found.answers["layup"].metric, high)
+            self.assertNotIn("layup.parts-at-this-heat", rules(found), high)
+
+    def test_a_bottle_is_drawn_with_its_walls(self) -> None:
+        """Its section has the area of two walls and a base, before and after, and no more."""
+        found = of("hang", layup__wall="5 mm", layup__width="60 mm", layup__length="150 mm")
+        assert found.sketch is not None
+        (ring,) = next(body for body in found.sketch.bodies if body.matter == "glass").rings
+        self.assertAlmostEqual(Polygon(ring).area, 2 * 0.150 * 0.005 + 0.050 * 0.005, places=7)
+        (ring,) = next(body for body in found.sketch.bodies if body.matter == "after").rings
+        self.assertTrue(Polygon(ring).is_valid)
+        self.assertLess(Polygon(ring).area, 0.3 * 0.06 * 0.15)
 
     def test_what_is_drawn_out_is_thinner_by_as_much(self) -> None:
         out = of("hang").outcome

@@ -60,14 +60,17 @@ def _by_viscosity(load: Load, key: str, name: str, log10_pa_s: float, words: str
 def needed_work(load: Load, heat: HeatInput) -> float | None:
     """Heat work (1/Pa) that the movement wanted takes, or None where nothing is said of how far it shall go.
 
-    For a sheet that comes down it is what its held rim asks for, times the margin people give.
+    For a sheet that comes down it is what its held rim asks for, times the margin people give; what hangs reaches the
+    floor and does not part.
     """
     density, span, depth = load.kind.density_kg_m3, load.span_m, load.depth_m
     match heat.process.moves:
         case "sheet":
             return load.movement.needed_work_per_pa if load.movement else None
         case "hang" if span and depth:
-            return laws.thread_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
+            touch = laws.thread_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
+            part = laws.parting_work(length_m=span, density_kg_m3=density)
+            return touch * min(heat.process.margin, math.sqrt(part / touch))
         case "press" if load.press_kg > 0 and load.glass_kg > 0:
             to_m = load.press_to_m or PRESSED_M
             if to_m >= load.pile_m:  # nothing is left to be pressed

@@ -22,7 +22,7 @@ from coldcradle.layup.families.face import (
     kept_outcome,
     rack_findings,
 )
-from coldcradle.layup.families.hang_drawing import hang_sketch, thread_ring
+from coldcradle.layup.families.hang_drawing import hang_sketch, hollowed, thread_ring
 from coldcradle.layup.families.tube import as_tube
 from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.motion import Moment, after_figure, mark
@@ -247,12 +247,15 @@ def _follow(result: LayupResult, laying: Laying) -> Followed | None:
     length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
     if not 0 < length < floor:
         return None
-    rho, width = laying.glass.kind.density_kg_m3, max(0.004, result.blank.width_m if result.blank is not None else 0.0)
+    blank, rho = result.blank, laying.glass.kind.density_kg_m3
+    width, wall = max(0.004, blank.width_m if blank is not None else 0.0), blank.wall_m if blank is not None else None
     touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
     part = parting_work(length_m=length, density_kg_m3=rho)
 
     def shape(work: float) -> Shape:
         ring = thread_ring(length_m=length, width_m=width, hook_m=floor, work_per_pa=work, density_kg_m3=rho)
+        if wall is not None:
+            ring = hollowed(ring, 2 * wall / width)
         reached = thread_length(work_per_pa=work, length_m=length, density_kg_m3=rho)
         words = (
             say("it would have parted")

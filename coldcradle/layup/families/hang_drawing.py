@@ -11,7 +11,7 @@ from coldcradle.layup.families.face import Laying
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
 from coldcradle.quantity.format import show
 
-__all__ = ["hang_sketch", "thread_ring"]
+__all__ = ["hang_sketch", "hollowed", "thread_ring"]
 
 
 def hang_sketch(laying: Laying, blank: Blank) -> Sketch:
@@ -23,16 +23,18 @@ def hang_sketch(laying: Laying, blank: Blank) -> Sketch:
         work = thread_work(length_m=blank.length_m, stretched_m=high, density_kg_m3=rho)
         after = thread_ring(length_m=blank.length_m, width_m=2 * half, hook_m=high, work_per_pa=work, density_kg_m3=rho)
     else:
-        after = block(-half, 0.0, half, high)
-    glass = [block(-half, max(0.0, low), half, high)]
+        after = [(half, 0.0), (half, high), (-half, high), (-half, 0.0)]
+    glass = block(-half, max(0.0, low), half, high)
     if blank.wall_m is not None:
-        glass = _tube_walls(half_m=half, low_m=max(0.0, low), high_m=high, wall_m=blank.wall_m)
+        right = [(half, max(0.0, low)), (half, high)]
+        glass = hollowed([*right, *[(-x, z) for x, z in reversed(right)]], blank.wall_m / half)
+        after = hollowed(after, blank.wall_m / half)
     bodies = [
         Body("shelf", "floor", [block(-half - 0.05, -0.01, half + 0.05, 0.0)]),
         Body("steel", laying.cradle.name, [block(-half - 0.03, high + 0.02, half + 0.03, high + 0.026)]),
         Body("steel", "wire", [block(-0.0012, high - 0.004, 0.0012, high + 0.02)]),
         Body("after", "after the firing", [after]),
-        Body("glass", "as it goes in", glass),
+        Body("glass", "as it goes in", [glass]),
     ]
     left = -half - 0.05
     path = "cradle.parts.0.height" if hasattr(laying.cradle.room, "parts") else ""
@@ -58,11 +60,11 @@ def thread_ring(*, length_m: float, width_m: float, hook_m: float, work_per_pa: 
     return [*right, *[(-x, y) for x, y in reversed(right)]]
 
 
-def _tube_walls(*, half_m: float, low_m: float, high_m: float, wall_m: float) -> list[Points]:
-    """A hung tube in section: its two walls, and its base between them."""
-    inner = half_m - wall_m
-    return [
-        block(-half_m, low_m, -inner, high_m),
-        block(inner, low_m, half_m, high_m),
-        block(-inner, low_m, inner, low_m + wall_m),
-    ]
+def hollowed(ring: Points, share: float) -> Points:
+    """A closed ring whose right side comes first, from below, as walls and a base of that share of its half width."""
+    right = ring[: len(ring) // 2]
+    low, across = right[0][1], right[0][0]
+    inner = [(x * (1 - share), z) for x, z in right if z > low + share * across]
+    bottom = [((1 - share) * across, low + share * across)]
+    inside = [*bottom, *inner]
+    return [*right, *reversed(inside), *[(-x, z) for x, z in inside], *[(-x, z) for x, z in reversed(right)]]
