@@ -49,8 +49,6 @@ BREAK_K = 55.0  # the table's steps: so far below the annealing point at the fir
 
 MEND_OVER = 1.08  # a plan is mended where its run leaves more than so many times the wish
 PASSING_OVER = 1.03  # and a pull on the way is said from here
-
-
 STRAIN_OVER = 1.1  # a plan that leaves so many times the wish, whatever was tried, is no plan
 
 

@@ -9,6 +9,7 @@ import trimesh
 from django.test import SimpleTestCase
 
 from coldcradle.cradle.mesh_room import room_of
+from coldcradle.cradle.mesh_wall import mesh_wall_m
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.walls import goes_round, local_wall_m
 from coldcradle.document.cradle import solid_document
@@ -131,6 +132,15 @@ class Meshes(SimpleTestCase):
         read = read_piece({**begun("full"), "stages": [made]}).piece.stages[0].cradle.room
         self.assertTrue(goes_round(read))
         self.assertLess(local_wall_m(read, 0.08), 0.0105)
+
+    def test_a_wall_is_measured_straight_through_from_its_faces(self) -> None:
+        """95 % of the surface does not pass it: thin shells, tubes and plates by their wall, a cube by its side."""
+        for known, body in (
+            (0.003, trimesh.creation.annulus(r_min=0.028, r_max=0.031, height=0.19)),
+            (0.001, trimesh.creation.box((0.1, 0.1, 0.001))),
+            (0.040, trimesh.creation.box((0.04, 0.04, 0.04))),
+        ):
+            self.assertAlmostEqual(mesh_wall_m(body) / known, 1.0, delta=0.05)
 
     def test_a_plain_block_is_neither_hollow_nor_thin(self) -> None:
         block = mesh([[0, 0], [40, 0], [40, 80], [0, 80], [0, 0]])

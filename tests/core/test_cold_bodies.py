@@ -86,6 +86,13 @@ class Warming(SimpleTestCase):
         self.assertLess(warm(last(stage("drape", layup__layers=one("15 mm")))), 80)
         self.assertLess(warm(last(stage("drape", layup__layers=one("25 mm"), cradle__wall="2 mm"))), 50)
 
+    def test_by_hand_too_fast_between_zones_is_a_stop(self) -> None:
+        """6 mm over 2 mm of steel: through its thickness 400 °C/h are nothing, between middle and rim some 20 MPa."""
+        for rate, stops in (("100 °C/h", False), ("400 °C/h", True)):
+            found = last(stage("drape", layup__layers=one("6 mm"), heat__segments={"warm": {"rate": rate}}))
+            told = [f for f in found.findings if f.rule == "heat.warms-too-fast"]
+            self.assertEqual([f.severity for f in told], ["stop"] if stops else [], rate)
+
     def test_a_blank_in_a_ceramic_mould_is_warmed_as_ever(self) -> None:
         """110 to 200 °C/h, common practice, no source."""
         self.assertTrue(110 <= warm(last(stage("slump", layup__layers=one("6 mm")))) <= 200)

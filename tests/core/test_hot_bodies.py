@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.test import SimpleTestCase
 
 from tests.formulas import check_formula
-from tests.staged import box, cast, cored, counts_mm, last, one, stage
+from tests.staged import box, cast, cored, counts_mm, last, one, stage, worked
 
 
 class Annealing(SimpleTestCase):
@@ -80,9 +80,21 @@ class Annealing(SimpleTestCase):
         found = last(box(150, 40), stage("polish", takes=1))
         self.assertLessEqual(found.figures["cast_hold"].value, 600)
         self.assertNotIn("layup.runs-too-far", {f.rule for f in found.findings})
+        deep = last(box(150, 60), stage("polish", takes=1))
+        self.assertEqual(deep.figures["cast_hold"].value, 300)  # no longer than all of it bears
         held = last(box(150, 40), stage("polish", takes=1, heat__peak_hold="80 min", heat__peak_at="713 °C"))
         stop = next(f for f in held.findings if f.rule == "layup.runs-too-far")
         self.assertEqual(stop.severity, "stop")
+
+    def test_what_zones_leave_is_cooled_for(self) -> None:
+        """Over a former a thin sheet keeps next to nothing through its thickness, and all between middle and rim."""
+        for mm, wall, made in ((3, "15 mm", "ceramic"), (6, "2 mm", "stainless"), (12, "35 mm", "plaster-silica")):
+            heat = {"heat__target": "gentle", "cradle__wall": wall, "cradle__material": made}
+            firing = worked(stage("drape", layup__layers=one(f"{mm} mm"), **heat)).heated.firing
+            assert firing is not None
+            assert firing.zones is not None
+            self.assertLess(firing.inside.residual_pa, 0.13e6)
+            self.assertTrue(0.15e6 < firing.zones.left_pa <= 1.1 * 0.2e6, (mm, firing.zones.left_pa))
 
     def test_two_zones_say_about_what_the_rule_of_the_trade_leaves(self) -> None:
         """Uneven work counts as 1.5 to 2 times its thickest (common practice, no source): 0.45 MPa are wished."""

@@ -12,9 +12,10 @@ from shapely import Polygon
 from coldcradle.document.piece import read_piece
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.schedule.processes import PROCESSES
-from coldcradle.layup.deform.laws import drained_m
+from coldcradle.layup.deform.laws import drained_m, thread_work
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.deform.spread import spread, spread_work
+from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.families.slump_rules import FUSES_LOG
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import compute_stage
@@ -190,6 +191,9 @@ class Hung(SimpleTestCase):
         self.assertNotIn("layup.parts-at-this-heat", rules(found))
         self.assertLess(found.heat.visits[0].at_s, found.figures["touches_after"].value)
         self.assertLess(found.heat.visits[0].at_s, found.figures["parts_after"].value)
+        work = heat_work_of(NINETY, found.heat.line)
+        touch = thread_work(length_m=0.2, stretched_m=0.3, density_kg_m3=NINETY.density_kg_m3)
+        self.assertAlmostEqual(found.heat.visits[0].at_s, work.second(touch / 3) or 0, delta=60)
 
     def test_a_peak_that_parts_it_is_a_stop_with_the_cooler_one_beside_it(self) -> None:
         found = of("hang", heat__peak_at="740 °C")
