@@ -34,7 +34,10 @@ class Annealing(SimpleTestCase):
             found["layup"]["width"] = wide
             if parts:
                 found["cradle"]["parts"] = parts
-            self.assertAlmostEqual(counts_mm(last(found)), expected, delta=0.01, msg=outline)
+            told = last(found)
+            self.assertAlmostEqual(counts_mm(told), expected, delta=0.01, msg=outline)
+            bead = next(bead for bead in told.thread if bead.key == "thickness")
+            self.assertEqual(bead.name, "Thickest" if expected == 6.0 else "Counts as")
 
     def test_several_that_are_taken_all_count(self) -> None:
         plate = stage("full", key="s0", layup__layers=one("6 mm", 2), layup__length="200 mm", layup__outline="round")

@@ -213,6 +213,9 @@ class Hung(SimpleTestCase):
             self.assertTrue(math.isfinite(found.figures["touches_after"].value), high)
             self.assertIn("touches the floor at", found.answers["layup"].metric, high)
             self.assertNotIn("layup.parts-at-this-heat", rules(found), high)
+            keys = [bead.key for bead in found.thread]
+            self.assertIn("touches_after", keys)
+            self.assertNotIn("parts_after", keys)  # what never comes is no bead
 
     def test_a_bottle_is_drawn_with_its_walls(self) -> None:
         """Its section has the area of two walls and a base, before and after, and no more."""

@@ -28,6 +28,7 @@ from coldcradle.layup.families.face import (
     kept_outcome,
     outcome_sentence,
     rack_findings,
+    thick_bead,
 )
 from coldcradle.layup.followed import Followed, Shape
 from coldcradle.layup.inputs import GRIPS
@@ -212,7 +213,7 @@ def _lay_up(laying: Laying) -> LayupResult:
             bead("piece_mass", "Weighs", "glass", blank.mass),
             bead("overhang", "Overhang", "layup", overhang),
             bead("clearance", "Clears by", "layup", clear),
-            bead("thickness", "Thickest", "layup", load.thickness),
+            thick_bead("layup", load.thickness),
         ),
         figures=(across, blank.mass, blank.new, blank.thickness, overhang, clear, line, lean, load.thickness),
         answers={

@@ -40,6 +40,7 @@ __all__ = [
     "mass_of_walls_kg",
     "outcome_sentence",
     "rack_findings",
+    "thick_bead",
 ]
 
 
@@ -121,6 +122,11 @@ class Family:
 def bead(key: str, name: str, station: str, figure: Figure) -> Bead:
     """A bead that shows a figure and opens its working."""
     return Bead(key, name, station, figure.shown, figure.key)
+
+
+def thick_bead(station: str, thickness: Figure) -> Bead:
+    """The thickness that heat counts, called thickest only where it is glass and no more."""
+    return bead("thickness", "Counts as" if thickness.key == "thickness_relief" else "Thickest", station, thickness)
 
 
 def flat_load(

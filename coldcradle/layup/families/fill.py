@@ -14,7 +14,7 @@ from coldcradle.glass.filling import fill_cradle
 from coldcradle.glass.result import Charged
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.families.cold import taken_body
-from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead
+from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, thick_bead
 from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
 from coldcradle.layup.families.fill_rules import fill_findings
 from coldcradle.layup.load import Load, thickness_said, with_relief
@@ -137,7 +137,7 @@ def _lay_up(laying: Laying) -> LayupResult:
             bead("cradle_volume", "Cradle holds", "cradle", charged.volume),
             bead("glass_mass", "Glass", "glass", charged.mass),
             bead("charge_mass", "Weigh out", "glass", charged.fresh),
-            bead("thickness", "Thickest", "glass", load.thickness),
+            thick_bead("glass", load.thickness),
         ),
         figures=tuple(figures),
         answers={

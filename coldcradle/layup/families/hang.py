@@ -21,6 +21,7 @@ from coldcradle.layup.families.face import (
     flat_states,
     kept_outcome,
     rack_findings,
+    thick_bead,
 )
 from coldcradle.layup.families.hang_drawing import hang_sketch, hollowed, thread_ring
 from coldcradle.layup.families.tube import as_tube
@@ -117,7 +118,7 @@ def _lay_up(laying: Laying) -> LayupResult:
             bead("hung", "Hangs", "layup", hung),
             bead("piece_mass", "Weighs", "glass", blank.mass),
             bead("drop", "Free below", "layup", drop),
-            bead("thickness", "Thickest", "layup", load.thickness),
+            thick_bead("layup", load.thickness),
         ),
         figures=(hung, blank.mass, blank.new, blank.thickness, drop, load.thickness),
         answers={
@@ -227,10 +228,9 @@ def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupRe
     first = mark("touches", "Touches the floor", fired, work, wanted / _GOOD_TO, wanted * _GOOD_TO)
     beads = list(result.beads)
     if work.second(wanted) is not None:
-        beads[3:3] = [
-            bead("touches_after", "Touches after", "layup", touch),
-            bead("parts_after", "Parts after", "layup", parts),
-        ]
+        beads[3:3] = [bead("touches_after", "Touches after", "layup", touch)]
+    if work.second(parting_work(length_m=length, density_kg_m3=kind.density_kg_m3)):
+        beads[4:4] = [bead("parts_after", "Parts after", "layup", parts)]
     layup = result.answers["layup"]
     result = replace(result, findings=(*result.findings, *_parts(kind, fired, length, floor)))
     return replace(

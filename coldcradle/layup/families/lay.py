@@ -19,6 +19,7 @@ from coldcradle.layup.families.face import (
     kept_outcome,
     outcome_sentence,
     rack_findings,
+    thick_bead,
 )
 from coldcradle.layup.families.lay_rules import dot_findings, lay_findings, runs_too_far
 from coldcradle.layup.families.lay_size import (
@@ -84,7 +85,7 @@ def _beads(laying: Laying, blank: Blank, size: Figure, load_thickness: Figure) -
     return (
         bead("blank", "Size", "layup", blank_across(blank)),
         bead("piece_mass", "Weighs", "glass", blank.mass),
-        bead("thickness", "Thickest", "layup", load_thickness),
+        thick_bead("layup", load_thickness),
         bead("grows_to", "Grows to", "layup", size),
     )
 

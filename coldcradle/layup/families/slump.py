@@ -24,6 +24,7 @@ from coldcradle.layup.families.face import (
     mass_of_walls_kg,
     outcome_sentence,
     rack_findings,
+    thick_bead,
 )
 from coldcradle.layup.families.slump_bodies import cannot_bow, hot_thickness, pool_depth_m, ring_shading, with_foot
 from coldcradle.layup.families.slump_drawing import slump_sketch
@@ -144,7 +145,7 @@ def _lay_up(laying: Laying) -> LayupResult:
             bead("blank", "Blank", "layup", blank_across(blank)),
             bead("piece_mass", "Weighs", "glass", blank.mass),
             *beads,
-            bead("thickness", "Thickest", "layup", load.thickness),
+            thick_bead("layup", load.thickness),
         ),
         figures=tuple(figures),
         answers={
