@@ -24,14 +24,17 @@ def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Findin
             f"**Not like this.** {stop.says.us} {stop.reason.us}",
         )
     effective, thick = worked.effective, worked.load.thickness
-    if thick.key == "thickness_relief" and abs(effective.value - thick.value) < 5e-4:
+    is_slab = abs(effective.value - thick.value) >= 5e-4
+    if thick.key == "thickness_relief":
         because = say(
-            "because the glass is {d} thick and counts as {c}: {why}.",
+            "because the glass is {d} thick and counts as {c}: {why}"
+            + (", which cools like a free slab of {slab}." if is_slab else "."),
             d=thick.inputs[0].shown,
             c=show(round(thick.value, 4), "length"),
             why=thick.inputs[1].name,
+            slab=show(round(effective.value, 3), "length"),
         )
-    elif abs(effective.value - thick.value) < 5e-4:
+    elif not is_slab:
         because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
     else:
         because = say(
