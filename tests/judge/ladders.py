@@ -17,7 +17,7 @@ __all__ = ["LADDERS", "climb", "slower"]
 Rung = tuple[str, dict[str, Any]]
 
 THICK = (2, 3, 4, 6, 8, 10, 12, 15, 19, 22, 25, 30, 35, 40, 50, 60)
-_ROUND = 0.985  # a controller takes whole numbers and holds whole five minutes
+_ROUND = 0.985  # a controller takes whole numbers; holds are whole five minutes, so what they are rounded from counts
 
 
 def _stage(process: str, **layup: Any) -> dict[str, Any]:
@@ -114,7 +114,8 @@ def slower(low: StagePlan, high: StagePlan) -> list[str]:
     if ways[0] and ways[1] and ways[1] * _ROUND > ways[0]:
         found.append(f"warms at {ways[1]} after {ways[0]}")
     soaks = [of(h.heat, "fall", "hold_s") or 0.0 for h in (low, high)]
-    if soaks[1] < soaks[0] * _ROUND:
+    wanted = [max(h.figures["soak_thumb"].value, h.figures["soak_physics"].value) for h in (low, high)]
+    if wanted[1] < wanted[0] * _ROUND or soaks[1] < soaks[0] - 300:
         found.append(f"soaks {soaks[1]} after {soaks[0]}")
     cools = [of(h.heat, "anneal", "rate_k_per_h") or 1e9 for h in (low, high)]
     if cools[1] * 0.93 > cools[0]:  # mended by its run to within 8 %

@@ -37,7 +37,7 @@ from coldcradle.report.figure import Figure
 __all__ = ["Soaked", "own_steps", "soaked_firing"]
 
 _SPREAD_K = 2.0
-_TRIES, _OVER, _LEAST_SLOWER = 8, 1.01, 0.3
+_TRIES, _OVER, _UNDER, _LEAST_SLOWER = 8, 1.01, 0.985, 0.3
 _ZONES_FIRST = 0.78  # of the closed form's rate: in a cold kiln the film is thinner than it takes it
 
 
@@ -99,9 +99,11 @@ def _warmed(
         rising = _rise(peak_c, top * hurried, heat)
         run = run_programme([*warm, rising], kiln)
         worst = warming(load, heat, run.line, run.total_s).worst
-        if worst is None or worst.share <= _OVER:
+        if worst is None or (worst.share <= _OVER and (worst.share >= _UNDER or slower == 1.0)):
             break
-        if worst.at_s <= run.steps[-1].starts_s + 1.0:
+        if worst.share < _UNDER:  # the first guess was more careful than it need be
+            slower = min(1.0, slower * 0.995 / worst.share)
+        elif worst.at_s <= run.steps[-1].starts_s + 1.0:
             slower *= max(_LEAST_SLOWER, 0.995 / worst.share)
         else:
             hurried *= max(_LEAST_SLOWER, 0.995 / worst.share)

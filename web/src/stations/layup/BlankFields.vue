@@ -16,6 +16,7 @@ const props = defineProps<{ stage: StageDocument; family: string; choices: Choic
 const context = usePiece()
 const layup = computed(() => props.stage.layup)
 const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.takes?.length)
+const mayBeHollow = computed(() => props.family === 'hang' && !isTaken.value)
 const outline = computed(() => layup.value.outline ?? 'round')
 const size = computed(
   () =>
@@ -78,14 +79,14 @@ const set = (name: string, value: unknown, label: string) =>
     </template>
     <p v-else class="small">What came before is the blank.</p>
     <PieceField
-      v-if="family === 'hang' && !isTaken"
+      v-if="mayBeHollow"
       path="layup.wall"
       label="Its wall, where it is hollow"
       hint="a bottle or a tube"
       placeholder="a strip or disc"
       figure="thickness"
     />
-    <LayerList v-if="!layup.wall" :stage="stage" :is-taken="isTaken" />
+    <LayerList v-if="!mayBeHollow || !layup.wall" :stage="stage" :is-taken="isTaken" />
     <PieceField
       path="glass.charge"
       label="Weighed"
