@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
+import math
+
 from django.test import SimpleTestCase
 
+from coldcradle.glass.kinds import shipped_kinds
 from tests.formulas import check_formula
 from tests.staged import box, cast, cored, counts_mm, last, one, stage, worked
+
+NINETY = shipped_kinds()["fusing-90-clear"]
 
 
 class Annealing(SimpleTestCase):
@@ -77,6 +82,16 @@ class Annealing(SimpleTestCase):
         for process in ("full", "spread"):
             found = last(stage(process, layup__layers=one("50 mm"), layup__length="150 mm", layup__outline="square"))
             self.assertGreater(counts_mm(found), 1.5e3 * found.outcome.thickness_m, process)
+
+    def test_a_lens_that_runs_out_keeps_its_weight_and_counts_by_its_middle(self) -> None:
+        """What pooled in a bowl is deepest in its middle: as a disc of that depth it would weigh twice as much."""
+        bowl = [{"shape": "cap", "rim": "330 mm", "height": "50 mm"}]
+        lens = stage("melt", key="s0", cradle__parts=bowl, layup__layers=one("6 mm"), layup__length="330 mm")
+        deep, found = last(lens).outcome, last(lens, stage("spread", takes=1))
+        out = found.outcome
+        volume = math.pi / 4 * out.length_m * out.width_m * out.thickness_m
+        self.assertAlmostEqual(volume * NINETY.density_kg_m3 / out.weight_kg, 1.0, delta=0.02)
+        self.assertGreater(counts_mm(found), 0.6e3 * deep.thickness_m)
 
     def test_work_on_the_face_does_not_wait_for_the_heart(self) -> None:
         """40 mm was held 80 min at 713 °C to be polished, and ran to 27 mm."""

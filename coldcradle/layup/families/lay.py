@@ -125,8 +125,10 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     size = dot[0] if dot else size_after(blank, times, grown[0] if grown else None)
     final = grown[1] if grown else cold
     times = size.value / blank.length_m if dot else times
-    surely = grown_pool(laying, blank, cold, laying.sure_work_per_pa)
-    stands = lump(laying, blank, surely[1] if surely else cold)
+    # a lens or a bowl levels late: heat counts it by its deepest, though it ends by all its glass
+    deep = cold if blank.parts_m > 0 or blank.is_hollow else blank.thickest
+    surely = grown_pool(laying, blank, deep, laying.sure_work_per_pa)
+    stands = lump(laying, blank, surely[1] if surely else deep)
     load = flat_load(
         laying,
         blank,
@@ -135,7 +137,7 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         top_m=0.015 + blank.thickest.value,
         outer_m=max(min(room.span_m), blank.length_m),
         mould_kg=0.0,
-        sheet_m=cold.value,
+        sheet_m=deep.value,
         raised=blank.raised if laying.process not in RUNS else None,
         is_hollow=blank.is_hollow and laying.process not in RUNS,
         most_work_per_pa=most_work_per_pa(laying, blank),

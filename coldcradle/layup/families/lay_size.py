@@ -42,7 +42,7 @@ _FILLS = 0.95  # of a dam: what is left beside the blank is a gap, not room
 
 def melted(laying: Laying, blank: Blank) -> Figure:
     """How thick all of it is once parts have sunk in, m; only where it becomes one pool."""
-    if laying.process not in RUNS or (blank.parts_m <= 0 and not blank.is_hollow):
+    if laying.process not in RUNS or (blank.parts_m <= 0 and blank.base is None):
         return blank.thickest
     rho = laying.glass.kind.density_kg_m3
     return derive(
@@ -55,7 +55,7 @@ def melted(laying: Laying, blank: Blank) -> Figure:
             given("area of the blank", "A", blank.area_m2, "area"),
             given("density of the glass", "ρ", rho, "density", 0.01 * rho),
         ],
-        words="Parts sink in and become one with the sheet: all the glass over the area.",
+        words="What is taken in, and what lies on it, becomes one even pool: all the glass over the area.",
         formula="m/(A·ρ)",
         source=published("volume is kept"),
     )
