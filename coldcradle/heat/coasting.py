@@ -110,7 +110,7 @@ def _one(name: str, room_c: float, firing: Firing, load: Load, heat: HeatInput) 
     if load.shade is not None:
         zones = run_zones(load.shade, load.kind, line, structure=True, start_c=soak_c)
         left = max(left, zones.left_pa)
-        share = max(share, zones.peak(0.0, line[-1][0])[0] / zone_stress_pa(load.shade.is_step))
+        share = max(share, zones.peak(0.0, line[-1][0])[0] / zone_stress_pa(zones.is_step))
     verdict = verdict_of(left_pa=left, target_pa=heat.stress_pa, pull_share=share)
     falls = show(kiln.off_rate_k_per_h(soak_c), "rate")
     stays = show(left, "stress", RUN_BAND * left)

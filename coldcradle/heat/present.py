@@ -154,9 +154,8 @@ def _first_look_s(firing: Firing, load: Load) -> float | None:
 def _allowed_pa(firing: Firing) -> float:
     """The pull that the lane is drawn against: that between zones where the glass has two."""
     worst = firing.warming.worst
-    by_zones = [zone_stress_pa(False)] if firing.zones is not None else []
-    if worst is not None and worst.body.shade is not None and worst.zones is not None:
-        by_zones.append(zone_stress_pa(worst.body.shade.is_step))
+    zoned = [firing.zones, worst.zones if worst is not None else None]
+    by_zones = [zone_stress_pa(run.is_step) for run in zoned if run is not None]
     return max([SURFACE_STRESS_PA, *by_zones])
 
 

@@ -85,13 +85,15 @@ def evened(shade: Shade) -> float:
 @dataclass(frozen=True, slots=True)
 class ZonedRun:
     """A plate in two zones through a firing: times (T), the mean of each zone in °C (T), and the greatest pull (T) in
-    Pa with what the zones do to one another alone in `between_pa` (T), tension in the middle above 0."""
+    Pa with what the zones do to one another alone in `between_pa` (T), tension in the middle above 0. `is_step`: they
+    differ in thickness, and less is allowed between them."""
 
     times_s: Array
     inner_c: Array
     outer_c: Array
     between_pa: Array
     worst_pa: Array
+    is_step: bool
 
     def later(self, by_s: float) -> ZonedRun:
         """The same, so many seconds later."""
@@ -159,4 +161,4 @@ def run_zones(
     rim = -between * (1 + share) / (1 - share)
     through = [np.interp(times, run.times_s, run_strain(run, structure=structure).worst_tension_pa) for run in runs]
     worst = np.maximum(between + through[0], rim + through[1])
-    return ZonedRun(times, inner, outer, between, np.asarray(worst))
+    return ZonedRun(times, inner, outer, between, np.asarray(worst), shade.is_step)

@@ -202,7 +202,7 @@ def cool(
         if shade is not None and kind is not None:
             zones = _zoned(shade, kind, run.line, wish.soak_c)
             tension = max(tension, zones.left_pa)
-            surface = max(surface, zones.peak(0.0, math.inf)[0] * SURFACE_STRESS_PA / zone_stress_pa(shade.is_step))
+            surface = max(surface, zones.peak(0.0, math.inf)[0] * SURFACE_STRESS_PA / zone_stress_pa(zones.is_step))
         found = Cooling(steps, run, wish, tension, surface, wish.slow_k_per_h / first, mended, inside, zones)
         slower = surface_slower = 1.0
         if is_over(tension, wish.stress_pa, MEND_OVER):

@@ -7,7 +7,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from coldcradle.heat.inputs import HeatInput
-from coldcradle.heat.limits import SHADED_STRESS_PA, SURFACE_STRESS_PA
+from coldcradle.heat.limits import SURFACE_STRESS_PA, zone_stress_pa
 from coldcradle.heat.physics.simulate import (
     SimulatedRun,
     evening_s,
@@ -87,9 +87,10 @@ def cooling_peak(
     if zones is None:
         return found
     pulled, second, in_middle = zones.peak(from_s, to_s)
-    if pulled / SHADED_STRESS_PA <= pull / SURFACE_STRESS_PA:
+    most_pa = zone_stress_pa(zones.is_step)
+    if pulled / most_pa <= pull / SURFACE_STRESS_PA:
         return found
-    return pulled, second, "middle" if in_middle else "rim", SHADED_STRESS_PA
+    return pulled, second, "middle" if in_middle else "rim", most_pa
 
 
 def solid_from(run: Run, load: Load) -> float:

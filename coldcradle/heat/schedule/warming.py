@@ -97,7 +97,7 @@ def _run(body: ColdBody, load: Load, heat: HeatInput, line: Line, until_s: float
         return found
     zones = run_zones(body.shade, load.kind, line)
     pulled, second, in_middle = zones.peak(0.0, until_s)
-    allowed = zone_stress_pa(body.shade.is_step)
+    allowed = zone_stress_pa(zones.is_step)
     if pulled / allowed <= found.share:
         return BodyRun(body, through, zones, pull, at_s, found.where, SURFACE_STRESS_PA)
     return BodyRun(body, through, zones, pulled, second, "middle" if in_middle else "rim", allowed)

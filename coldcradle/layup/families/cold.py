@@ -12,7 +12,7 @@ from coldcradle.layup.inputs import Entering, LayupInput, Support
 from coldcradle.layup.outcome import Incoming
 from coldcradle.quantity.format import say, show
 
-__all__ = ["Shading", "cold_bodies", "resting_zone", "taken_body"]
+__all__ = ["Shading", "cold_bodies", "loose_body", "resting_zone", "taken_body"]
 
 Shading = Callable[[float, float], Shade | None]
 """How a cradle shades glass of a thickness with so much glass lying on its middle, both m."""
@@ -27,6 +27,18 @@ def resting_zone(cradle: CradleInput, support: Support, *, glass_m: float, over_
     if support == "cradle" and cradle.wall_m > 0:
         return Zone(glass_m=glass_m, over_m=over_m, under=cradle.material, under_m=cradle.wall_m, faces=2)
     return Zone(glass_m=glass_m, over_m=over_m)
+
+
+def loose_body(name: str, chunk_m: float) -> ColdBody:
+    """A grain or a chunk of so many m, loose among others."""
+    return ColdBody(
+        name=name,
+        thickness_m=chunk_m,
+        breadth_m=2 * chunk_m,
+        widest_m=2 * chunk_m,
+        support="shelf",
+        is_loose=True,
+    )
 
 
 def taken_body(taken: Incoming, *, support: Support, name: str = "") -> ColdBody:
@@ -131,14 +143,7 @@ def cold_bodies(
         )
         own_m = blank.wall_m
     elif is_frit:
-        first = ColdBody(
-            name="the grains",
-            thickness_m=chunk_m,
-            breadth_m=2 * chunk_m,
-            widest_m=2 * chunk_m,
-            support="shelf",
-            is_loose=True,
-        )
+        first = loose_body("the grains", chunk_m)
         own_m = chunk_m
     else:
         first, over_m = _new_sheets(blank, layup, entering, support)

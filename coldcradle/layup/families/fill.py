@@ -13,7 +13,7 @@ from coldcradle.glass.charge import thermal_mass
 from coldcradle.glass.filling import fill_cradle
 from coldcradle.glass.result import Charged
 from coldcradle.layup.bodies import ColdBody
-from coldcradle.layup.families.cold import taken_body
+from coldcradle.layup.families.cold import loose_body, taken_body
 from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, thick_bead
 from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
 from coldcradle.layup.families.fill_rules import fill_findings
@@ -73,16 +73,7 @@ def _cold(laying: Laying, charged: Charged, breadth_m: float) -> tuple[ColdBody,
             *taken,
             ColdBody(name="the block", thickness_m=thick, breadth_m=breadth_m, widest_m=breadth_m, support=support),
         )
-    chunk = laying.glass.form.chunk_m
-    loose = ColdBody(
-        name=laying.glass.form.name,
-        thickness_m=chunk,
-        breadth_m=2 * chunk,
-        widest_m=2 * chunk,
-        support="shelf",
-        is_loose=True,
-    )
-    return (*taken, loose)
+    return (*taken, loose_body(laying.glass.form.name, laying.glass.form.chunk_m))
 
 
 def _outcome(laying: Laying, charged: Charged) -> Outcome:

@@ -10,7 +10,7 @@ from coldcradle.cradle.section import Dimension
 from coldcradle.glass.result import Weighing
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.deform.laws import press_thickness, press_work
-from coldcradle.layup.families.cold import taken_body
+from coldcradle.layup.families.cold import loose_body, taken_body
 from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, flat_states, outcome_sentence
 from coldcradle.layup.families.plans import room_ring
 from coldcradle.layup.families.press_size import (
@@ -130,16 +130,7 @@ def _cold(laying: Laying) -> tuple[ColdBody, ...]:
     taken = tuple(replace(taken_body(i, support="shelf"), cannot_bow=True, shade=None) for i in laying.incoming)
     if taken and laying.glass.own_charge_kg is None:
         return taken
-    chunk = laying.glass.form.chunk_m
-    loose = ColdBody(
-        name=laying.glass.form.name,
-        thickness_m=chunk,
-        breadth_m=2 * chunk,
-        widest_m=2 * chunk,
-        support="shelf",
-        is_loose=True,
-    )
-    return (*taken, loose)
+    return (*taken, loose_body(laying.glass.form.name, laying.glass.form.chunk_m))
 
 
 def _load(laying: Laying, pile: Figure, pressed: Figure, size: Figure) -> Load:
