@@ -17,9 +17,9 @@ from coldcradle.heat.bowing import bow_figure, settled_heat
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.present import heat_plan, timing_figures
 from coldcradle.heat.result import HeatPlan, HeatResult
-from coldcradle.heat.schedule.anneal import effective_thickness
 from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
+from coldcradle.heat.schedule.effective import effective_thickness
 from coldcradle.heat.schedule.firing import Firing, plan_firing
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform.work import heat_work_of

@@ -16,8 +16,9 @@ from coldcradle.heat.physics.simulate import evening_s
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.physics.structure import MEAN_TIME_S
-from coldcradle.heat.schedule.anneal import HANDBOOK_THIRD, SECOND_TIMES, handbook_rate_k_per_h, handbook_soak_s
+from coldcradle.heat.schedule.anneal import HANDBOOK_THIRD, SECOND_TIMES, handbook_rate_k_per_h
 from coldcradle.heat.schedule.bare_anneal import bare_anneal, by_handbook
+from coldcradle.heat.schedule.soak import handbook_soak_s
 from coldcradle.piece.stage import plan_stage
 from tests.core.test_firing import fired
 from tests.documents import BIG_KILN

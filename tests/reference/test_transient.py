@@ -14,8 +14,9 @@ from coldcradle.heat.kiln.kiln import Kiln
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k, cooling_rate_k_per_h
 from coldcradle.heat.physics.shock import open_lid
 from coldcradle.heat.physics.slab import film_w_m2_k
-from coldcradle.heat.schedule.anneal import soak_by_physics, surface_rate
+from coldcradle.heat.schedule.anneal import surface_rate
 from coldcradle.heat.schedule.opening import opening_temperature
+from coldcradle.heat.schedule.soak import soak_by_physics
 from coldcradle.report.figure import PRACTICE, Figure, derive, given
 from tests.documents import planned, slab_of
 

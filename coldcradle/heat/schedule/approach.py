@@ -19,9 +19,9 @@ from coldcradle.heat.physics.simulate import (
     until,
 )
 from coldcradle.heat.physics.slab import SlabRun, run_slab
-from coldcradle.heat.schedule import anneal
 from coldcradle.heat.schedule import peak as forming
 from coldcradle.heat.schedule.segments import PlannedSegment, round_rate, run_programme
+from coldcradle.heat.schedule.soak import soak_by_physics
 from coldcradle.heat.schedule.warming import (
     body_limit_k_per_h,
     body_section,
@@ -183,7 +183,7 @@ def soaked_firing(
     (peak,) = own_steps([peak], heat.overrides)
     soak_c = float(round(load.kind.annealing_c))
     thumb = figures["soak_thumb"]
-    closed = anneal.soak_by_physics(
+    closed = soak_by_physics(
         load, drop_k=max(0.0, peak.to_c - soak_c), fall_k_per_h=kiln.coasting_rate_k_per_h(soak_c), settled_s=None
     )
     longest = _up_to(max(1.5 * closed.value, thumb.value) + 7200)
@@ -202,7 +202,7 @@ def soaked_firing(
     inside = run_slab(section.slab, trial.line)
     arrives = trial.steps[-1].arrives_s
     settled = first_within(inside, _SPREAD_K, arrives)
-    physics = anneal.soak_by_physics(
+    physics = soak_by_physics(
         load,
         drop_k=max(0.0, peak.to_c - soak_c),
         fall_k_per_h=kiln.coasting_rate_k_per_h(soak_c),

@@ -11,6 +11,7 @@ from coldcradle.heat.physics.simulate import Section1D, evening_s
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.schedule import anneal
+from coldcradle.heat.schedule.soak import handbook_soak_s
 
 __all__ = ["BareAnneal", "bare_anneal", "by_handbook"]
 
@@ -48,7 +49,7 @@ def by_handbook(kind: GlassKind, section: Section1D, *, thickness_m: float, effe
     """The handbook's table as it stands, and what it leaves."""
     first = anneal.handbook_rate_k_per_h(effective_m)
     rates = (first, anneal.SECOND_TIMES * first, anneal.HANDBOOK_THIRD * first)
-    return _run(kind, section, anneal.handbook_soak_s(thickness_m), rates)
+    return _run(kind, section, handbook_soak_s(thickness_m), rates)
 
 
 def bare_anneal(
@@ -60,7 +61,7 @@ def bare_anneal(
     """
     first = anneal.closed_rate_k_per_h(kind=kind, thickness_m=effective_m, stress_pa=stress_pa)
     below = cooling_rate_k_per_h(kind=kind, thickness_m=effective_m, stress_pa=SURFACE_STRESS_PA, factor=12.0)
-    soak_s = max(1800.0, anneal.handbook_soak_s(thickness_m))
+    soak_s = max(1800.0, handbook_soak_s(thickness_m))
     for _ in range(_TRIES):
         rates = (min(first, below), min(anneal.SECOND_TIMES * first, below), min(below, _FASTEST_K_PER_H))
         found = _run(kind, section, soak_s, rates)

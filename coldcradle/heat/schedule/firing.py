@@ -23,6 +23,7 @@ from coldcradle.heat.schedule.approach import Soaked, own_steps, soaked_firing
 from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooling_steps
 from coldcradle.heat.schedule.opening import opening_temperature
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
+from coldcradle.heat.schedule.soak import soak_by_thumb
 from coldcradle.heat.schedule.uneven import zone_strain
 from coldcradle.heat.schedule.warming import (
     Warming,
@@ -160,7 +161,7 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
             room_c=heat.room_c,
             both_faces=load.support == "posts" or heat.restraint in ("free", "block"),
         ),
-        anneal.soak_by_thumb(effective if _goes_sideways(load) else load.thickness),
+        soak_by_thumb(effective if _goes_sideways(load) else load.thickness),
     ]
     body = decisive(load)
     if body is not None and body.shade is not None:
