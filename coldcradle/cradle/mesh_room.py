@@ -22,7 +22,7 @@ from coldcradle.errors import ImpossibleInput
 __all__ = ["room_of", "thin"]
 
 _CELLS = 130
-_WALL_FACES, _SPECK, _HAIR = 4000, 0.01, 1e-3
+_WALL_FACES, _SPECK, _HAIR = 2000, 0.01, 1e-3
 
 
 def _raised(mesh: trimesh.Trimesh, unit: str, up: str) -> trimesh.Trimesh:
@@ -223,7 +223,6 @@ def _solid(
         has_hole = has_hole or any(_has_hole(p) for p in polygons)
         plan = polygons or plan
     section = _upright(mesh, 1)
-    across = _upright(mesh, 0) if has_hole else []
     size = float(max(mesh.extents))
     rings = _rings(section, size) or [tuple((s * float(w), float(z)) for s, w, z in _box(mesh))]
     area, touched = np.maximum(area, 0.0), np.maximum.accumulate(touched)
@@ -249,17 +248,9 @@ def _solid(
         plan_rings=tuple(outer[:1]),
         across_m=float(mesh.extents[0]),
         into_m=float(mesh.extents[1]),
-        wall_m=float(f"{_wall(mesh, [*section, *across] if has_hole else []):.4g}"),
+        wall_m=float(f"{mesh_wall_m(thin(mesh, _WALL_FACES)):.4g}"),
         goes_round=has_hole,
     )
-
-
-def _wall(mesh: trimesh.Trimesh, upright: list[shapely.Polygon]) -> float:
-    """How thick what fills it is, m: straight through from its faces, and for what goes round no more than the largest
-    circle in its upright cuts."""
-    through = mesh_wall_m(thin(mesh, _WALL_FACES))
-    widest = max((2 * float(shapely.maximum_inscribed_circle(p).length) for p in upright), default=through)
-    return min(through, widest) if through > 0 else widest
 
 
 def _has_hole(polygon: shapely.Polygon) -> bool:

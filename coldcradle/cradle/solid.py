@@ -27,9 +27,8 @@ class Solid:
     """Heights from the deepest point (m, ascending from 0), volume below (m³), area at (m²), area touched (m²), bulk
     width (m).
 
-    Between heights the volume is the cubic that has the areas for its slopes. `wall_m` is how thick what fills it is,
-    measured straight through from its faces (0 where that was not measured), `goes_round` whether a level cut of it has
-    a hole.
+    Between heights the volume is the cubic that has the areas for its slopes. `wall_m` is the largest ball in it,
+    across (0 where that was not measured), `goes_round` whether a level cut of it has a hole.
     """
 
     name: str

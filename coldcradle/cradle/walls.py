@@ -13,7 +13,7 @@ from coldcradle.cradle.stack import Room, Stack
 
 __all__ = ["goes_round", "local_wall_m"]
 
-_CUTS = 9
+_CUTS, _SIDEWAYS = 9, 0.95
 
 
 def _section(room: Solid) -> BaseGeometry:
@@ -62,8 +62,10 @@ def local_wall_m(room: Room, depth_m: float) -> float:
     wide = room.breadth_m(depth_m)
     if not isinstance(room, Solid):
         return wide
-    if room.wall_m > 0:
-        return min(wide, room.wall_m)
+    if room.wall_m > 0 and room.goes_round:
+        return room.wall_m
+    if room.wall_m > 0:  # a ball as high as the glass is deep is held by floor and face, and tells nothing of its sides
+        return min(wide, room.wall_m) if room.wall_m < _SIDEWAYS * depth_m else wide
     section = _section(room)
     if section.is_empty or not goes_round(room):
         return wide

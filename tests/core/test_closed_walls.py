@@ -133,14 +133,41 @@ class Meshes(SimpleTestCase):
         self.assertTrue(goes_round(read))
         self.assertLess(local_wall_m(read, 0.08), 0.0105)
 
-    def test_a_wall_is_measured_straight_through_from_its_faces(self) -> None:
-        """95 % of the surface does not pass it: thin shells, tubes and plates by their wall, a cube by its side."""
+    def test_its_thickest_place_is_the_largest_ball_in_it(self) -> None:
+        """Tube, plate, cube, ball and ring by hand; a cone by its insphere, 2·r·h/(r + √(r² + h²)) (Euclid IV 4)."""
+        r, h = 0.05, 0.1
         for known, body in (
             (0.003, trimesh.creation.annulus(r_min=0.028, r_max=0.031, height=0.19)),
             (0.001, trimesh.creation.box((0.1, 0.1, 0.001))),
             (0.040, trimesh.creation.box((0.04, 0.04, 0.04))),
+            (0.060, trimesh.creation.icosphere(subdivisions=3, radius=0.03)),
+            (0.020, trimesh.creation.torus(0.08, 0.01)),
+            (2 * r * h / (r + math.hypot(r, h)), trimesh.creation.cone(radius=r, height=h, sections=64)),
         ):
-            self.assertAlmostEqual(mesh_wall_m(body) / known, 1.0, delta=0.05)
+            self.assertAlmostEqual(mesh_wall_m(body) / known, 1.0, delta=0.02)
+
+    def test_a_small_boss_on_a_wide_plate_is_not_overlooked(self) -> None:
+        """A hundredth of its surface: what 95 % do not pass is the plate, and the boss was let cool as 6 mm."""
+        for boss in (16, 24, 36):
+            half = boss / 2
+            turned = mesh([[0, 0], [150, 0], [150, 6], [half, 6], [half, 44], [0, 44], [0, 0]])
+            self.assertFalse(goes_round(turned))
+            self.assertAlmostEqual(local_wall_m(turned, 0.044) * 1e3, boss, delta=0.03 * boss)
+            made = stage("cast", key="s0", glass__form="coarse", cradle__solid=solid_document(turned))
+            made["cradle"] |= {"line": "44 mm", "method": "shape"}
+            self.assertAlmostEqual(counts_mm(last(made)), boss, delta=0.03 * boss)
+
+    def test_a_boss_inside_a_pot_is_its_thickest(self) -> None:
+        pot = mesh([[0, 0], [100, 0], [100, 200], [97, 200], [97, 3], [20, 3], [20, 40], [0, 40], [0, 0]])
+        self.assertTrue(goes_round(pot))
+        self.assertAlmostEqual(local_wall_m(pot, 0.2) * 1e3, 40, delta=1.5)
+
+    def test_a_ball_held_by_floor_and_face_tells_nothing_of_the_sides(self) -> None:
+        """120 across: 40 high the ball is 40 and the block as broad as ever; 200 high the ball is its breadth."""
+        for high, ball in ((40, 40), (200, 120)):
+            block = mesh([[0, 0], [60, 0], [60, high], [0, high], [0, 0]])
+            self.assertAlmostEqual(block.wall_m * 1e3, ball, delta=1.5)
+            self.assertAlmostEqual(local_wall_m(block, high / 1e3) * 1e3, 120, delta=3)
 
     def test_a_plain_block_is_neither_hollow_nor_thin(self) -> None:
         block = mesh([[0, 0], [40, 0], [40, 80], [0, 80], [0, 0]])
