@@ -94,7 +94,7 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
 def _warm_remarks(load: Load, warmed: Warming, run: Run, stands_k_per_h: float) -> list[Remark]:
     """What the way up does to the glass as it goes in: every solid piece is run, loose ones are held to their rate."""
     found = []
-    rate = cold_rate_k_per_h(run.steps, run.line[0][1], load.kind.strain_c)
+    rate = cold_rate_k_per_h(run.steps, run.line, load.kind.strain_c)
     if any(b.is_loose for b in load.cold) and is_over(rate, stands_k_per_h, PASSING_OVER):
         told = "It warms at {r} from cold; {a} is what loose pieces of this size stand."
         found.append(Remark("warm", "stop", say(told, r=show(rate, "rate"), a=show(stands_k_per_h, "rate"))))

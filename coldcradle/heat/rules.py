@@ -134,7 +134,7 @@ def _loose_findings(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
     assert firing is not None
     stands, rate = (
         firing.figures["chunk_rate"].value,
-        cold_rate_k_per_h(heat.steps, heat.line[0][1], load.kind.strain_c),
+        cold_rate_k_per_h(heat.steps, heat.line, load.kind.strain_c),
     )
     if any(b.is_loose for b in load.cold) and is_over(rate, stands, PASSING_OVER):
         yield finding(

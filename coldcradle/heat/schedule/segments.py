@@ -84,12 +84,18 @@ class Run:
         return self.loss_j + self.stored_j
 
 
-def cold_rate_k_per_h(steps: Sequence[SimulatedSegment], from_c: float, below_c: float) -> float:
-    """The fastest mean rate of any rising step that begins below a temperature, as it is really run, K/h."""
-    fastest, at_c = 0.0, from_c
+def cold_rate_k_per_h(steps: Sequence[SimulatedSegment], line: Sequence[tuple[float, float]], below_c: float) -> float:
+    """The fastest mean rate of any rising step below a temperature, as it is really run, K/h.
+
+    Only what lies below it counts: where the kiln falls behind when it is hot does not make the cold part slower.
+    """
+    fastest, at_c = 0.0, line[0][1]
     for step in steps:
-        if at_c < below_c and step.to_c > at_c and step.arrives_s > step.starts_s:
-            fastest = max(fastest, (step.to_c - at_c) / (step.arrives_s - step.starts_s) * 3600)
+        to_c = min(step.to_c, below_c)
+        if to_c > at_c and step.arrives_s > step.starts_s:
+            way = [(t, c) for t, c in line if step.starts_s <= t <= step.arrives_s]
+            reached_s = float(np.interp(to_c, [c for _, c in way], [t for t, _ in way]))
+            fastest = max(fastest, (to_c - at_c) / max(1.0, reached_s - step.starts_s) * 3600)
         at_c = step.to_c
     return fastest
 
