@@ -232,11 +232,12 @@ def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Froze
             _take_simulated(fold, now_s)
         else:
             _take_rows(fold, firing)
-        off = any(f.kind == "power-cut" and f.to_s is None for f in _faults(events)) or _power_is_lost(events)
-        state = fold.watch.state(acts_of(events), now_s, is_off=off)
+        state = fold.watch.state(acts_of(events), now_s, off_since_s=_power_lost_s(events))
     return frozen, state, now_s
 
 
-def _power_is_lost(events: Sequence[FiringEvent]) -> bool:
-    last = next((e.kind for e in reversed(events) if e.kind in ("power-lost", "power-back")), "")
-    return last == "power-lost"
+def _power_lost_s(events: Sequence[FiringEvent]) -> float | None:
+    """Since when the power has been gone, s from the start; None while it is there."""
+    cut = next((f.from_s for f in _faults(events) if f.kind == "power-cut" and f.to_s is None), None)
+    last = next((e for e in reversed(events) if e.kind in ("power-lost", "power-back")), None)
+    return last.at_s if cut is None and last is not None and last.kind == "power-lost" else cut

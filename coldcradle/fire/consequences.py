@@ -45,14 +45,15 @@ def consequences(watched: Watched, state: FireState, clock: Callable[[float], Du
     """Hold 5 more, on to the fall, stop: each with what it changes, from where the kiln is now."""
     if state.inside is None or state.ahead is None:
         return []
-    at, now, steps = state.inside.at, state.ahead, state.steps
+    inside, now, steps = state.inside, state.ahead, state.steps
+    at = inside.at
     place = state.place
     is_over = place.is_over
     key = steps[place.step].key if not is_over else ""
 
     def ahead_of(kind: ActKind, for_s: float = 0.0) -> Ahead:
         changed, there = after_act(steps, place, Act(kind=kind, at_s=at.at_s, for_s=for_s))
-        return look_ahead(watched, changed, there, at.at_s, at.kiln_c)
+        return look_ahead(watched, changed, there, inside)
 
     held, skipped, stopped = ahead_of("hold", HOLD_MORE_S), ahead_of("skip"), ahead_of("stop")
     more = 100 * (held.adds_per_pa - now.adds_per_pa) / max(watched.needed_per_pa, 1e-30)

@@ -8,6 +8,7 @@ from typing import Literal
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.physics.simulate import Section1D
+from coldcradle.heat.schedule.opening import opening_limit_c
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.layup.load import Load
 
@@ -46,6 +47,11 @@ class Watched:
     planned_left_pa: float
     open_c: float
     opens_s: float
+
+    @property
+    def limit_c(self) -> float:
+        """What kiln and glass may have at most by a thermometer, °C, when the lid is opened."""
+        return opening_limit_c(self.open_c, self.kiln.room_c)
 
     @property
     def is_whole(self) -> bool:

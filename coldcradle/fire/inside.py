@@ -16,7 +16,7 @@ from coldcradle.heat.physics.slab import SlabRun, run_slab
 from coldcradle.heat.physics.strain import StrainState, run_strain
 from coldcradle.heat.physics.structure import SETTLED_K
 
-__all__ = ["Glimpse", "Inside", "advance", "begin", "left_after"]
+__all__ = ["Glimpse", "Inside", "advance", "begin", "begin_as_planned", "left_after"]
 
 Array = NDArray[np.float64]
 _WORK_STEP_K, _WORK_STEPS = 4.0, 8
@@ -75,6 +75,15 @@ def begin(watched: Watched, at_s: float, kiln_c: float) -> Inside:
         warm_pull=nothing,
         cool_pull=nothing,
     )
+
+
+def begin_as_planned(watched: Watched, line: Sequence[tuple[float, float]]) -> Inside:
+    """Glass that nobody read until the last point of a line (s, °C): it went as the line says."""
+    state = begin(watched, *line[0])
+    for point in line[1:]:
+        if point[0] > state.at.at_s + 1e-3:
+            state, _ = advance(watched, state, point)
+    return state
 
 
 def _work(watched: Watched, a: tuple[float, float], b: tuple[float, float]) -> float:

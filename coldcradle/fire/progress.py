@@ -7,23 +7,34 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from coldcradle.errors import ImpossibleInput
 from coldcradle.fire.inputs import Act, Watched
+from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.schedule.segments import PlannedSegment
 
-__all__ = ["ARRIVED_K", "Place", "acted_steps", "after_act", "place_of"]
+__all__ = ["ARRIVED_K", "Place", "acted_steps", "after_act", "place_of", "should_move_k_per_h"]
 
 ARRIVED_K = 4.0  # as near as this to its end a step has arrived; common practice, no source
 _LEFT_K = 15.0  # fallen so far below its hold the kiln has gone on by itself
+_OFF_K, _OFF_S = 50.0, 900.0  # fallen so far for so long while it should heat, it is off and nobody said so
+_FALLS_FASTER = 0.7  # a fall may take so much of the time the kiln is known for
+_BACK_K = 10.0  # and risen so far again, it is on again
 
 
 @dataclass(frozen=True, slots=True)
 class Place:
-    """The step a programme is at, whether it is still on its way there, and how much of its hold is left, s."""
+    """The step a programme is at, whether it is still on its way there, and how much of its hold is left, s.
+
+    `mark` is the hottest it came to on its way up, (s, °C), or the coldest since it `is_untold`: it fell although the
+    programme heats, and nobody said that it was switched off.
+    """
 
     step: int
     phase: Literal["way", "hold", "over"]
     left_s: float
     since_s: float
+    mark: tuple[float, float] | None = None
+    is_untold: bool = False
 
     @property
     def is_over(self) -> bool:
@@ -77,9 +88,11 @@ def place_of(
         while t < b[0]:
             upto = max(t, min(b[0], waiting[0].at_s) if waiting else b[0])
             if upto > t and not place.is_over:
-                place, came_c, t = _carry(steps, place, came_c, _at(a, b, t), _at(a, b, upto))
+                place, came_c, t = _carry(watched.kiln, steps, place, came_c, _at(a, b, t), _at(a, b, upto))
             else:
                 t = upto
+                if place.is_untold:
+                    place = _taken_up(place, _at(a, b, t))
             if waiting and t >= waiting[0].at_s:
                 steps, place = after_act(steps, place, waiting.pop(0))
                 came_c = _at(a, b, t)[1] if place.phase == "way" and place.since_s >= t else came_c
@@ -92,25 +105,73 @@ def _at(a: tuple[float, float], b: tuple[float, float], t: float) -> tuple[float
     return t, a[1] + (b[1] - a[1]) * (t - a[0]) / (b[0] - a[0])
 
 
+def _missed_s(kiln: LoadedKiln, step: PlannedSegment, a: tuple[float, float], b: tuple[float, float]) -> float | None:
+    """When a hold that nobody read ended, s, where there was time for it between two readings; else None."""
+    try:
+        up_s = float(kiln.path(a[1], step.to_c, step.rate_k_per_h)[0][-1])
+        down_s = float(kiln.path(step.to_c, b[1], None)[0][-1])
+    except ImpossibleInput:
+        return None
+    ends_s = a[0] + up_s + step.hold_s
+    return ends_s if ends_s + _FALLS_FASTER * down_s <= b[0] else None
+
+
 def _carry(
-    steps: Sequence[PlannedSegment], place: Place, came_c: float, a: tuple[float, float], b: tuple[float, float]
+    kiln: LoadedKiln,
+    steps: Sequence[PlannedSegment],
+    place: Place,
+    came_c: float,
+    a: tuple[float, float],
+    b: tuple[float, float],
 ) -> tuple[Place, float, float]:
     """Go along one straight line until its end, or until the step changes what it does; the new time comes last."""
     step = steps[place.step]
     if place.phase == "way":
         at = _arrives(step, a, b, came_c)
         if at is None:
-            return place, came_c, b[0]
+            return _on_its_way(kiln, steps, place, came_c, a, b)
         place = Place(place.step, "hold", step.hold_s, at)
         return (place, came_c, at) if step.hold_s > 0 else (*_on(steps, place, at, step.to_c), at)
     following = steps[place.step + 1] if place.step + 1 < len(steps) else None
-    gone = following is not None and following.to_c < step.to_c and b[1] < step.to_c - _LEFT_K and b[1] < a[1]
-    if gone:
+    falls = b[1] < a[1]
+    if falls and following is not None and following.to_c < step.to_c and b[1] < step.to_c - _LEFT_K:
         return *_on(steps, place, a[0], step.to_c), b[0]
+    if falls and b[1] < step.to_c - _OFF_K:
+        return Place(place.step, "over", 0.0, a[0], b, is_untold=True), came_c, b[0]
     ends = a[0] + place.left_s
     if ends > b[0]:
         return replace(place, left_s=ends - b[0]), came_c, b[0]
     return *_on(steps, place, ends, step.to_c), ends
+
+
+def _on_its_way(
+    kiln: LoadedKiln,
+    steps: Sequence[PlannedSegment],
+    place: Place,
+    came_c: float,
+    a: tuple[float, float],
+    b: tuple[float, float],
+) -> tuple[Place, float, float]:
+    """A line that does not come to the end of its step: on the way, past it unseen, or off without a word."""
+    step = steps[place.step]
+    if step.to_c < came_c:
+        return place, came_c, b[0]
+    top = max(place.mark or a, a, b, key=lambda p: p[1])
+    if top[1] - b[1] <= _OFF_K or b[0] - top[0] < _OFF_S:
+        return replace(place, mark=top), came_c, b[0]
+    falls_next = place.step + 1 < len(steps) and steps[place.step + 1].to_c < step.to_c
+    ended_s = _missed_s(kiln, step, a, b) if falls_next and top == a else None
+    if ended_s is not None:
+        return *_on(steps, place, ended_s, step.to_c), ended_s
+    return Place(place.step, "over", 0.0, top[0], b, is_untold=True), came_c, b[0]
+
+
+def _taken_up(place: Place, b: tuple[float, float]) -> Place:
+    """A programme that ended without a word, once more of the line is known: it goes on where the kiln rises again."""
+    low = min(place.mark or b, b, key=lambda p: p[1])
+    if b[1] > low[1] + _BACK_K:
+        return Place(place.step, "way", 0.0, low[0])
+    return replace(place, mark=low)
 
 
 def _on(steps: Sequence[PlannedSegment], place: Place, at_s: float, from_c: float) -> tuple[Place, float]:
@@ -127,3 +188,15 @@ def acted_steps(steps: Sequence[PlannedSegment], place: Place) -> list[PlannedSe
     if place.phase == "hold":
         step = replace(step, rate_k_per_h=None, hold_s=place.left_s)
     return [step, *steps[place.step + 1 :]]
+
+
+def should_move_k_per_h(watched: Watched, steps: Sequence[PlannedSegment], place: Place, at_c: float) -> float:
+    """How fast the kiln should move now, K/h, up or down; 0 while it holds. A thermometer that does not is stuck."""
+    falls = watched.kiln.coasting_rate_k_per_h(at_c)
+    if place.is_over:
+        return falls
+    step = steps[place.step]
+    if place.phase == "hold":
+        return 0.0
+    fastest = falls if step.to_c < at_c else max(0.0, watched.kiln.fastest_rise_k_per_h(at_c))
+    return min(fastest, step.rate_k_per_h) if step.rate_k_per_h else fastest

@@ -10,27 +10,46 @@ import math
 from dataclasses import dataclass, field
 from typing import Literal
 
+from coldcradle.fire.pace import Pace
 from coldcradle.quantity.format import Message, plural, say, show
 
-__all__ = ["DEAD_S", "GAP_S", "Cleaner", "Reading", "Trouble", "TroubleKind"]
+__all__ = [
+    "DEAD_S",
+    "GAP_S",
+    "HIGHEST_C",
+    "SAME_MOMENT_S",
+    "STRANGE_K",
+    "Cleaner",
+    "Reading",
+    "Source",
+    "Trouble",
+    "TroubleKind",
+]
+
+Source = Literal["kiln", "typed", "second"]
 
 TroubleKind = Literal["gap", "jump", "dead"]
 
 GAP_S = 900.0  # nothing heard for so long is a gap
 DEAD_S = 300.0  # a thermometer that shows nonsense for so long has died
-_STRANGE_K, _BROKEN_K = 25.0, 150.0
+STRANGE_K, _BROKEN_K = 25.0, 150.0  # a reading so far off waits for the next; so far off it is nonsense
 _QUICKEST_K_PER_S = 0.7  # 2500 K/h: no kiln of the trade moves faster with its lid shut
 _LONGEST_S = 3600.0
-_LOWEST_C, _HIGHEST_C = -40.0, 1450.0
-_SAME_K = 3.0
+_FALLS_FROM_S = 300.0  # a lid lets the air of a kiln fall for minutes; what lasts longer is the kiln itself
+_LOWEST_C, HIGHEST_C = -40.0, 1450.0
+SAME_MOMENT_S = 1e-3  # readings nearer to one another than this are one
 
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """What a thermometer showed, s from the start, °C; NaN where it showed nothing."""
+    """What a thermometer showed, s from the start, °C; NaN where it showed nothing.
+
+    `source`: the kiln's own by a log or a stand-in, the kiln's own as somebody typed it, or a second thermometer.
+    """
 
     at_s: float
     shown_c: float
+    source: Source = "kiln"
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,8 +80,12 @@ class Trouble:
 
 @dataclass(slots=True)
 class Cleaner:
-    """Takes readings in order of time and hands on those that can be believed."""
+    """Takes readings in order of time and hands on those that can be believed; `pace` bounds falls where it is known.
 
+    `pending` is a strange reading that waits for the next one to go on from it or not.
+    """
+
+    pace: Pace | None = None
     last: tuple[float, float] | None = None
     pending: tuple[float, float] | None = None
     dead_from: float | None = None
@@ -73,10 +96,11 @@ class Cleaner:
     def add(self, reading: Reading) -> list[tuple[float, float]]:
         """What of it can be believed: nothing, this one, or this and the strange one it confirms."""
         t, c = reading.at_s, reading.shown_c
-        if self.last is not None and t <= max(self.last[0], self.pending[0] if self.pending else -math.inf):
+        newest_s = max(self.last[0] if self.last else -math.inf, self.pending[0] if self.pending else -math.inf)
+        if t < newest_s + SAME_MOMENT_S:
             self.doubled += 1
             return []
-        if not (math.isfinite(c) and _LOWEST_C <= c <= _HIGHEST_C) or self._is_broken(t, c):
+        if not (math.isfinite(c) and _LOWEST_C <= c <= HIGHEST_C) or self._is_broken(t, c):
             self._dead(t)
             return []
         if self.last is None:
@@ -102,7 +126,10 @@ class Cleaner:
         return abs(c - self.last[1]) > _BROKEN_K + _QUICKEST_K_PER_S * since
 
     def _fits(self, before: tuple[float, float], t: float, c: float) -> bool:
-        return abs(c - before[1]) <= _STRANGE_K + _QUICKEST_K_PER_S * min(t - before[0], _LONGEST_S)
+        """Whether a kiln can have gone from one reading to another: its own fastest bounds a long fall."""
+        if self.pace is not None and c < before[1] - STRANGE_K and t - before[0] > _FALLS_FROM_S:
+            return c >= self.pace.fastest_c(before[1], t - before[0]) - STRANGE_K
+        return abs(c - before[1]) <= STRANGE_K + _QUICKEST_K_PER_S * min(t - before[0], _LONGEST_S)
 
     def _goes_on(self, strange: tuple[float, float], last: tuple[float, float], t: float, c: float) -> bool:
         """Whether a reading goes on from the strange one before it rather than from the last good one."""

@@ -10,24 +10,31 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
 from coldcradle.fire.ahead import Ahead, look_ahead
+from coldcradle.fire.envelope import AGREES_K, Envelope
+from coldcradle.fire.evidence import EARLY_S, Evidence, Looked
 from coldcradle.fire.formed import Formed, formed_so_far
+from coldcradle.fire.hottest import Hottest
 from coldcradle.fire.inputs import Act, Watched
-from coldcradle.fire.inside import Glimpse, Inside, advance, begin
-from coldcradle.fire.opening import MayOpen, may_open
-from coldcradle.fire.progress import Place, place_of
-from coldcradle.fire.readings import Cleaner, Reading
+from coldcradle.fire.inside import Glimpse, Inside, advance, begin, begin_as_planned
+from coldcradle.fire.opening import MayOpen, may_open, nothing_heard
+from coldcradle.fire.pace import Pace
+from coldcradle.fire.progress import Place, place_of, should_move_k_per_h
+from coldcradle.fire.readings import HIGHEST_C, STRANGE_K, Cleaner, Reading
 from coldcradle.fire.thin import Thinner
 from coldcradle.heat.schedule.segments import PlannedSegment
-from coldcradle.quantity.format import Message
+from coldcradle.quantity.format import Message, say, show
 
 __all__ = ["FireState", "Watch"]
+
+_APART_K = 2.0  # so far from what was read the hottest line is followed by itself
+_PLANNED_K = 60.0  # a first reading further from the plan than this does not go with it
 
 
 @dataclass(frozen=True, slots=True)
 class FireState:
     """All there is to know of a firing at its last reading. Lines are (s from the start, °C at the glass).
 
-    `inside` is None before the first reading, and what depends on it with it.
+    `inside` is None before the first reading, and what depends on it with it; but nothing heard is an answer too.
     """
 
     measured: list[tuple[float, float]]
@@ -37,7 +44,7 @@ class FireState:
     place: Place
     formed: Formed | None
     ahead: Ahead | None
-    may_open: MayOpen | None
+    may_open: MayOpen
     notes: list[Message]
     heard_at_s: float | None
     is_dead: bool
@@ -45,14 +52,26 @@ class FireState:
 
 @dataclass(slots=True)
 class Watch:
-    """Keeps the fold's state at the last corner of the line; `state` adds what is open after it."""
+    """Keeps the fold's state at the last corner of the line; `state` adds what is open after it.
+
+    `planned_until_s`: when the plan was first left by hand (stopped, gone on); after that it tells nothing.
+    """
 
     watched: Watched
-    cleaner: Cleaner = field(default_factory=Cleaner)
+    planned_until_s: float = math.inf
+    cleaner: Cleaner = field(init=False)
     thinner: Thinner = field(default_factory=Thinner)
     inside: Inside | None = None
     glimpses: list[Glimpse] = field(default_factory=list)
     heard_at_s: float = -math.inf
+    looked: Looked = field(init=False)
+    hottest: Hottest | None = None
+
+    def __post_init__(self) -> None:
+        pace = Pace(self.watched.kiln)
+        self.cleaner = Cleaner(pace)
+        envelope = Envelope(pace, self.watched.planned_line, self.planned_until_s)
+        self.looked = Looked(envelope, self.watched.kiln.room_c)
 
     def extend(self, readings: Iterable[Reading]) -> bool:
         """Take readings in order of time. False, and nothing more is taken, where one is older than what was taken
@@ -62,19 +81,72 @@ class Watch:
             if reading.at_s < self.heard_at_s:
                 return False
             self.heard_at_s = reading.at_s
-            for t, shown in self.cleaner.add(reading):
-                if self.thinner.add(t, shown - self.watched.shift_k):
-                    self._corner()
+            if reading.source == "second":
+                self._hear(reading)
+                continue
+            good = self.cleaner.add(reading)
+            if not good and reading.source == "typed":
+                self._typed(reading)
+            for t, shown in good:
+                self._take(t, shown - self.watched.shift_k)
         return True
+
+    def _hear(self, reading: Reading) -> None:
+        """Another thermometer: it is no part of the line, but speaks for it or against it."""
+        if math.isfinite(reading.shown_c):
+            self.looked.hear(reading.at_s, reading.shown_c)
+            if self.cleaner.last is not None:
+                self.looked.envelope.hear(reading.at_s, reading.shown_c)
+
+    def _typed(self, reading: Reading) -> None:
+        """What somebody read with their own eyes and found much hotter is not left out as a spike."""
+        last = self.cleaner.last
+        if last is not None and last[1] + STRANGE_K < reading.shown_c <= HIGHEST_C:
+            self.looked.envelope.raise_to(reading.at_s, reading.shown_c - self.watched.shift_k)
+
+    def _take(self, at_s: float, c: float) -> None:
+        """One reading that can be believed, at the glass's place."""
+        envelope = self.looked.envelope
+        if self.thinner.last is None:
+            envelope.begin(at_s, c, is_late=at_s > EARLY_S)
+            if at_s > EARLY_S and envelope.upper_c > c + _APART_K:
+                began = begin_as_planned(self.watched, envelope.planned_to(at_s))
+                self.hottest = Hottest(self.watched, at_s, began.at.kiln_c, began.slab_c)
+        else:
+            before = (envelope.at_s, self.thinner.last[1])
+            upper = envelope.add(at_s, c)
+            if self.hottest is None and _is_apart(before, upper, c):
+                found = self.now_inside()
+                if found is not None:
+                    inside = found[0]
+                    slope = inside.slope_k_per_s
+                    self.hottest = Hottest(self.watched, inside.at.at_s, inside.at.kiln_c, inside.slab_c, slope)
+            if self.hottest is not None:
+                self.hottest.follow(upper)
+        self.looked.add(at_s, c)
+        if self.thinner.add(at_s, c):
+            self._corner()
 
     def _corner(self) -> None:
         corner = self.thinner.corners[-1]
         if self.inside is None:
-            self.inside = begin(self.watched, *corner)
+            self.inside = self._begin(corner)
             self.glimpses.append(self.inside.at)
         elif corner[0] > self.inside.at.at_s:
             self.inside, seen = advance(self.watched, self.inside, corner)
             self.glimpses += seen
+        at, envelope = self.inside.at, self.looked.envelope
+        if self.hottest is None or envelope.upper_c > envelope.read_c + _APART_K / 2:
+            return
+        if self.hottest.glass_c < max(at.heart_c, at.skin_c, at.kiln_c) + _APART_K / 2:
+            self.hottest = None  # both lines are one again, and so is the glass
+
+    def _begin(self, first: tuple[float, float]) -> Inside:
+        """Even glass at an early reading; at a late one what the plan had made of it, where the two go together."""
+        planned_c = self.looked.envelope.planned_c(first[0])
+        if first[0] <= EARLY_S or abs(planned_c - first[1]) > _PLANNED_K:
+            return begin(self.watched, *first)
+        return begin_as_planned(self.watched, [*self.looked.envelope.planned_to(first[0]), first])
 
     def now_inside(self) -> tuple[Inside, list[Glimpse]] | None:
         """The glass at the newest reading that can be believed."""
@@ -85,18 +157,69 @@ class Watch:
             return self.inside, []
         return advance(self.watched, self.inside, last)
 
-    def state(self, acts: Sequence[Act], now_s: float, *, is_off: bool = False) -> FireState:
-        """What is known at `now_s` (s from the start), with what was done by hand."""
+    def _evidence(self, inside: Inside, steps: Sequence[PlannedSegment], place: Place) -> Evidence:
+        """What is known beside the glass."""
+        looked, envelope, watched = self.looked, self.looked.envelope, self.watched
+        at = inside.at
+        assert looked.first is not None
+        missed_c = looked.missed_peak_c(at.at_s)
+        kiln_c = max(envelope.upper_c, at.kiln_c)
+        glass_c = max(at.heart_c, at.skin_c, at.kiln_c, self.hottest.glass_c if self.hottest is not None else -math.inf)
+        planned_c = None
+        if missed_c is not None:
+            planned_c = envelope.planned_c(at.at_s)
+            run = begin_as_planned(watched, [*envelope.planned_to(at.at_s), (at.at_s, at.kiln_c)])
+            glass_c = max(glass_c, run.at.heart_c)
+        strange = self.cleaner.pending
+        second = looked.second
+        agrees = second is not None and abs(second[1] - at.kiln_c) <= AGREES_K
+        return Evidence(
+            kiln_c=kiln_c,
+            glass_c=glass_c,
+            rises_k=looked.rises_k,
+            is_strange=strange is not None and strange[1] - watched.shift_k > watched.limit_c,
+            is_below_room=looked.is_below_room,
+            still_s=looked.still_s(should_move_k_per_h(watched, steps, place, at.kiln_c)),
+            planned_c=planned_c,
+            unit=looked.unit(missed_c, max(c for _, c in envelope.planned)),
+            begun_at_s=looked.first[0],
+            second_s=max(0.0, self.heard_at_s - second[0]) if second is not None and agrees else None,
+        )
+
+    def _notes(self, place: Place, seen: Evidence | None) -> list[Message]:
+        """What is to be said of the readings, and of what they stand for."""
+        notes = self.cleaner.notes()
+        if seen is not None and seen.begun_at_s > EARLY_S:
+            told = "The first reading came {at} after the start; what was before it is taken as planned."
+            notes.insert(0, say(told, at=show(seen.begun_at_s, "duration")))
+        if seen is not None and seen.still_s:
+            told = "The thermometer has shown the same for {h}, and should have moved: it may be stuck."
+            notes.append(say(told, h=show(seen.still_s, "duration")))
+        if seen is not None and seen.unit:
+            told = "These numbers look like °C that were taken as °F."
+            other = "These numbers look like °F that were taken as °C."
+            notes.append(say(told if seen.unit == "celsius-read-as-fahrenheit" else other))
+        if seen is not None and seen.is_below_room:
+            notes.append(say("It shows less than the room can have: another unit, or another kiln?"))
+        if place.is_untold:
+            told = "It has fallen since {at} although the programme heats: taken as switched off."
+            notes.append(say(told, at=show(place.since_s, "duration")))
+        return notes
+
+    def state(self, acts: Sequence[Act], now_s: float, *, off_since_s: float | None = None) -> FireState:
+        """What is known at `now_s` (s from the start), with what was done by hand; `off_since_s`: the power is gone."""
         line = self.thinner.line
         steps, place = place_of(self.watched, line, acts)
-        notes = self.cleaner.notes()
         found = self.now_inside()
         dead = self.cleaner.is_dead
         if found is None:
-            return FireState([], [], None, steps, place, None, None, None, notes, None, dead)
+            notes = self._notes(place, None)
+            return FireState([], [], None, steps, place, None, None, nothing_heard(), notes, None, dead)
         inside, seen = found
         at = inside.at
-        ahead = look_ahead(self.watched, steps, place, at.at_s, at.kiln_c, is_off=is_off)
+        off_s = max(0.0, at.at_s - off_since_s) if off_since_s is not None else None
+        ahead = look_ahead(self.watched, steps, place, inside, off_s=off_s)
+        evidence = self._evidence(inside, steps, place)
         return FireState(
             measured=line,
             glimpses=[*self.glimpses, *seen],
@@ -105,8 +228,17 @@ class Watch:
             place=place,
             formed=formed_so_far(self.watched, line, inside.work_per_pa, at.skin_c),
             ahead=ahead,
-            may_open=may_open(self.watched, inside, ahead, heard_s=now_s - at.at_s, is_dead=dead),
-            notes=notes,
+            may_open=may_open(
+                self.watched, inside, steps, place, ahead, evidence, heard_s=now_s - at.at_s, is_dead=dead
+            ),
+            notes=self._notes(place, evidence),
             heard_at_s=at.at_s,
             is_dead=dead,
         )
+
+
+def _is_apart(before: tuple[float, float], upper: Sequence[tuple[float, float]], c: float) -> bool:
+    """Whether the hottest line leaves the one that was read."""
+    t0, c0 = before
+    t1 = upper[-1][0]
+    return any(u - (c0 + (c - c0) * (t - t0) / (t1 - t0)) > _APART_K for t, u in upper)

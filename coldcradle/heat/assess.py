@@ -44,7 +44,7 @@ class AssessedProgramme:
 
 def _ended(wanted: Sequence[PlannedSegment], firing: Firing, heat: HeatInput) -> list[PlannedSegment]:
     """The steps with the fall to the open lid put after them; what asks for less than the room is "off"."""
-    open_c = max(firing.figures["opening_temperature"].value // 1, heat.room_c + 3)
+    open_c = max(firing.figures["opening_shown"].value // 1, heat.room_c + 1.5)
     steps = [s for s in wanted if s.to_c > heat.room_c + 8 or (s.rate_k_per_h is None and s.to_c > heat.room_c + 3)]
     if not steps:
         raise ImpossibleInput("expected steps that leave the room's temperature")

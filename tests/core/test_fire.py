@@ -22,7 +22,7 @@ from coldcradle.fire.controller import Fault, StandIn
 from coldcradle.fire.figures import fire_figures
 from coldcradle.fire.formed import formed_so_far
 from coldcradle.fire.inputs import Act, Watched
-from coldcradle.fire.inside import left_after
+from coldcradle.fire.inside import begin, left_after
 from coldcradle.fire.progress import place_of
 from coldcradle.fire.readings import Cleaner, Reading
 from coldcradle.fire.states import STATES, next_state
@@ -190,7 +190,8 @@ class Folding(SimpleTestCase):
 
     def test_without_a_reading_nothing_is_claimed(self) -> None:
         state = Watch(watched()).state([], 0.0)
-        self.assertEqual((state.inside, state.formed, state.may_open, state.ahead), (None, None, None, None))
+        self.assertEqual((state.inside, state.formed, state.ahead), (None, None, None))
+        self.assertEqual(state.may_open.word, "unknown")
 
 
 class Places(SimpleTestCase):
@@ -262,7 +263,7 @@ class Places(SimpleTestCase):
         hot = [*w.segments]
         hot[w.peak] = replace(hot[w.peak], to_c=3000.0)
         _, place = place_of(w, [(0.0, 20.0), (60.0, 21.0)], [])
-        ahead = look_ahead(w, hot, place, 60.0, 21.0)
+        ahead = look_ahead(w, hot, place, begin(w, 60.0, 21.0))
         self.assertIsNone(ahead.opens_s)
         self.assertIn("cannot reach", ahead.trouble)
 

@@ -76,7 +76,7 @@ class Cooling:
 
 def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]:
     """Slow cooling in two or three steps until coasting is slow enough, then off until the lid may be opened."""
-    open_c = float(math.floor(wish.open_c))
+    open_c = max(float(math.floor(wish.open_c)), kiln.room_c + 1.5)
     slow, surface, soak_c = wish.slow_k_per_h, wish.surface_k_per_h, wish.soak_c
     first_c, second_c = wish.breaks_c
     d = show(wish.effective_m, "length")
@@ -148,7 +148,7 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
                 hold_s=0.0,
                 limited_by="kiln",
                 why=why,
-                figures=("opening_temperature",),
+                figures=("opening_shown", "opening_temperature"),
             )
         )
     return steps

@@ -21,7 +21,7 @@ from coldcradle.heat.schedule import anneal, cold_rates
 from coldcradle.heat.schedule import peak as forming
 from coldcradle.heat.schedule.approach import Soaked, own_steps, soaked_firing
 from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooling_steps
-from coldcradle.heat.schedule.opening import opening_temperature
+from coldcradle.heat.schedule.opening import opening_shown, opening_temperature
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
 from coldcradle.heat.schedule.soak import soak_by_thumb
 from coldcradle.heat.schedule.uneven import zone_strain
@@ -114,7 +114,7 @@ def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str
         second_k_per_h=anneal.SECOND_TIMES * slow,
         surface_k_per_h=anneal.HANDBOOK_THIRD * slow if by_table else figures["surface_rate"].value,
         stress_pa=stress_pa,
-        open_c=figures["opening_temperature"].value,
+        open_c=figures["opening_shown"].value,
         effective_m=effective_m,
         soak_c=soaked.soak_c,
         annealing_c=load.kind.annealing_c,
@@ -167,6 +167,7 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
     if body is not None and body.shade is not None:
         found.append(zone_rate(body.shade, kind))
     figures = {figure.key: figure for figure in found}
+    figures["opening_shown"] = opening_shown(figures["opening_temperature"], section, kiln)
     soaked = soaked_firing(load, heat, kiln, section, figures)
     wish = _wish(soaked, load, figures, target=heat.target, stress_pa=stress_pa)
     cooling = cool(kiln, wish, section, shade=load.shade, kind=kind)

@@ -4,15 +4,25 @@ from __future__ import annotations
 
 import functools
 
+import numpy as np
+
 from coldcradle.glass.kinds import GlassKind
+from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.shock import open_lid
+from coldcradle.heat.physics.simulate import Section1D
+from coldcradle.heat.physics.slab import run_slab
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
 
-__all__ = ["TOUCH_C", "opening_temperature"]
+__all__ = ["THERMOMETER_K", "TOUCH_C", "opening_limit_c", "opening_shown", "opening_temperature"]
 
 TOUCH_C = 60.0  # for hands; common practice, no source
+THERMOMETER_K = 2.5  # a type K couple of class 2 up to 333 °C, IEC 60584-1 (from memory)
+_ABOVE_ROOM_K = 3.0  # what lies so near the room is as cold as it gets
+_ENDS_ABOVE_K = 1.5
+_FROM_TIMES, _FALLS_TIMES, _FALLS_POINTS = 6.0, 6.0, 49  # run from so hot, for so many times its own time
+_THERMOMETER = show(THERMOMETER_K, "difference")
 _OPEN_S = 4 * 3600.0
 _MOST_K = 300.0
 _ROUNDS = 3
@@ -24,6 +34,11 @@ def _pulled_pa(kind: GlassKind, thickness_m: float, above_k: float, room_c: floa
         kind, thickness_m=thickness_m, glass_c=room_c + above_k, air_c=room_c, for_s=_OPEN_S, is_free=both_faces
     )
     return max(shock.tension_pa, 1.0)
+
+
+def opening_limit_c(open_c: float, room_c: float) -> float:
+    """What a thermometer may show at most, its own doubt allowed for, °C; never out of reach for the room."""
+    return max(open_c - THERMOMETER_K, room_c + _ABOVE_ROOM_K)
 
 
 def opening_temperature(kind: GlassKind, effective: Figure, *, room_c: float, both_faces: bool = False) -> Figure:
@@ -65,4 +80,48 @@ def opening_temperature(kind: GlassKind, effective: Figure, *, room_c: float, bo
             say("{t} at most, for hands: common practice, no source", t=show(TOUCH_C, "temperature")),
         ],
         extra=[("thickness", 0.8 * above_k * effective.u / effective.value if above_k + room_c < TOUCH_C else 0.0)],
+    )
+
+
+@functools.lru_cache(maxsize=256)
+def _behind_k(section: Section1D, kiln: LoadedKiln, limit_c: float) -> float:
+    """How far the kiln is below the hottest of the glass when that comes down to a limit, K: a long fall, run through.
+
+    By then the first state is forgotten, so an even one is as good as any.
+    """
+    room, tau_s = kiln.room_c, kiln.time_constant_s
+    times = np.linspace(0.0, _FALLS_TIMES * tau_s, _FALLS_POINTS)
+    line = [(float(t), room + (limit_c - room) * _FROM_TIMES * float(np.exp(-t / tau_s))) for t in times]
+    run = run_slab(section.slab, line)
+    hottest = run.temperatures_c[:, run.glass].max(axis=1)
+    at = int(np.flatnonzero(hottest > limit_c)[-1])
+    if at + 1 == len(hottest):
+        return limit_c - room
+    share = (hottest[at] - limit_c) / (hottest[at] - hottest[at + 1])
+    return float(limit_c - (run.kiln_c[at] + share * (run.kiln_c[at + 1] - run.kiln_c[at])))
+
+
+def opening_shown(opening: Figure, section: Section1D, kiln: LoadedKiln) -> Figure:
+    """What the kiln has to come down to before the lid is opened, °C: the heart of the glass is behind it."""
+    limit_c = opening_limit_c(opening.value, kiln.room_c)
+    behind_k = max(0.0, _behind_k(section, kiln, limit_c))
+    return derive(
+        "opening_shown",
+        "Open when the kiln is at",
+        "temperature",
+        lambda t, dt, room: max(t - dt, room),
+        [
+            given("what kiln and glass may have, the thermometer's doubt allowed for", "T", limit_c, "temperature"),
+            given("the kiln is below the heart of the glass by then", "ΔT", behind_k, "difference"),
+            given("as near the room as a kiln comes", "T₀", kiln.room_c + _ENDS_ABOVE_K, "temperature"),
+        ],
+        words="The glass is the last to cool: the kiln's own fall was run through its thickness until its hottest "
+        "place came down.",
+        formula="max(T − ΔT, T₀)",
+        source=published("conduction, Carslaw & Jaeger; couples of class 2, IEC 60584-1 (from memory)"),
+        assumptions=[
+            say("opened at {t}, and a thermometer that is out by {k}", t=opening.shown, k=_THERMOMETER),
+            "lid shut and power off until then",
+        ],
+        extra=[("the kiln's pace", 0.15 * behind_k)],
     )

@@ -1,0 +1,102 @@
+"""How hot the kiln may still be, whatever the last reading says: no kiln falls faster than it can.
+
+A reading below that is a jump: a lid, a thermometer that was pulled, another firing's log, a typing error. The bound
+comes down at the kiln's own fastest until it meets the readings, or at once where a second thermometer agrees.
+"""
+
+from __future__ import annotations
+
+import itertools
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from coldcradle.fire.pace import Pace
+from coldcradle.fire.readings import GAP_S
+
+__all__ = ["AGREES_K", "AGREES_S", "Envelope"]
+
+AGREES_K, AGREES_S = 10.0, 1200.0  # two thermometers so near, and so soon after one another, agree
+_PARTS = 48
+
+Point = tuple[float, float]
+
+
+@dataclass(slots=True)
+class Envelope:
+    """`upper_c` at `at_s`: the hottest the kiln can be there; `read_c` the reading it stands beside."""
+
+    pace: Pace
+    planned: Sequence[Point]
+    planned_until_s: float = math.inf
+    at_s: float = -math.inf
+    upper_c: float = -math.inf
+    read_c: float = -math.inf
+
+    def planned_c(self, at_s: float) -> float:
+        """What it was to have by the plan; once the plan was broken off, the slowest fall from there."""
+        on_s = min(at_s, self.planned_until_s, self.planned[-1][0])
+        c = self.planned[0][1]
+        for (t0, c0), (t1, c1) in itertools.pairwise(self.planned):
+            if t0 <= on_s <= t1:
+                c = c0 + (c1 - c0) * (on_s - t0) / max(t1 - t0, 1e-9)
+                break
+        else:
+            c = self.planned[-1][1] if on_s >= self.planned[-1][0] else c
+        return self.pace.slowest_c(c, at_s - on_s) if at_s > on_s else c
+
+    def planned_to(self, at_s: float) -> list[Point]:
+        """The plan's line up to a moment, and how it went on from where it was left."""
+        until_s = min(at_s, self.planned_until_s)
+        line = [p for p in self.planned if p[0] < until_s]
+        for t in (until_s, at_s):
+            if not line or t > line[-1][0]:
+                line.append((t, self.planned_c(t)))
+        return line
+
+    def begin(self, at_s: float, read_c: float, *, is_late: bool) -> None:
+        """The first reading; where it comes late the plan stands in for what was before it."""
+        self.at_s, self.read_c = at_s, read_c
+        self.upper_c = max(read_c, self.planned_c(at_s)) if is_late else read_c
+
+    def add(self, at_s: float, read_c: float) -> list[Point]:
+        """One more reading, later than those before; the hottest line since the last, ending here."""
+        gap_s = at_s - self.at_s
+        before = (self.at_s, self.upper_c, self.read_c)
+        low = self.pace.fastest_c(self.upper_c, gap_s)
+        hot_c = self.upper_c
+        if gap_s > GAP_S:
+            for t, c in self.planned:
+                if self.at_s < t < min(at_s, self.planned_until_s):
+                    hot_c = max(hot_c, c)
+                    low = max(low, self.pace.fastest_c(c, at_s - t))
+        self.at_s, self.read_c, self.upper_c = at_s, read_c, max(read_c, low)
+        if gap_s <= GAP_S:
+            return [(at_s, self.upper_c)]
+        return self._between(before, max(hot_c, self.upper_c))
+
+    def _between(self, before: tuple[float, float, float], hot_c: float) -> list[Point]:
+        """The hottest way through a gap: as hot as it may have been for as long as it can, then as fast as it falls."""
+        from_s, from_c, _ = before
+        gap_s = self.at_s - from_s
+        parts = min(_PARTS, math.ceil(gap_s / GAP_S) + 1)
+        found: list[Point] = []
+        back_c, back_s = self.upper_c, gap_s / parts
+        for i in range(parts - 1, 0, -1):
+            back_c = self.pace.before_c(back_c, back_s)
+            straight = from_c + (self.upper_c - from_c) * i / parts
+            found.append((from_s + i * back_s, max(straight, min(hot_c, back_c))))
+        return [*reversed(found), (self.at_s, self.upper_c)]
+
+    def hear(self, at_s: float, second_c: float) -> None:
+        """A second thermometer: where it agrees with the last reading it settles the bound, where it is hotter it
+        raises it."""
+        if abs(second_c - self.read_c) <= AGREES_K and at_s - self.at_s <= AGREES_S:
+            self.upper_c = max(second_c, self.read_c)
+        else:
+            self.raise_to(at_s, second_c)
+
+    def raise_to(self, at_s: float, hot_c: float) -> None:
+        """Somebody read something hotter: that stands until the kiln can have come down from it."""
+        now_c = self.pace.fastest_c(hot_c, self.at_s - at_s) if at_s < self.at_s else hot_c
+        self.upper_c = max(self.upper_c, now_c)
