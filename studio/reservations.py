@@ -57,5 +57,5 @@ def _count_firing(stage: Stage, more: int) -> None:
         last = max(care["release"], key=lambda coat: str(coat.get("on", "")))
         last["firings"] = max(0, int(last.get("firings", 0)) + more)
     cradle.version += 1
-    cradle.save()
+    cradle.save(update_fields=["care", "version", "updated_at"])
     stage.refresh_from_db(fields=["cradle"])

@@ -9,18 +9,20 @@ from __future__ import annotations
 import functools
 import hashlib
 import json
+import math
 import threading
 from collections import OrderedDict
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 
+from django.db.models import Q, QuerySet
 from django.http import Http404
 
 from coldcradle.document.piece import read_piece
 from coldcradle.fire.controller import PERIOD_S, Fault, StandIn, StandInState
 from coldcradle.fire.inputs import ACTS, Act, Watched
-from coldcradle.fire.readings import Reading
+from coldcradle.fire.readings import Reading, Source
 from coldcradle.fire.watch import FireState, Watch
 from coldcradle.piece.plan import remembered_stage, staged_of
 from coldcradle.piece.result import StagePlan
@@ -32,6 +34,7 @@ from studio.models import Reading as ReadingRow
 
 __all__ = ["Frozen", "acts_of", "fired_seconds", "frozen_of", "live_events", "moment_of", "samples_of", "state_of"]
 
+_SOURCES: dict[str, Source] = {"typed": "typed", "second": "second"}
 _KEPT = 16
 _MOST_S = 40 * 86400.0
 
@@ -132,6 +135,7 @@ class _Fold:
 
     watch: Watch
     last_pk: int = 0
+    upto_s: float = -math.inf
     stand_in: StandIn | None = None
     state: StandInState | None = None
     lock: threading.Lock = field(default_factory=threading.Lock)
@@ -141,11 +145,11 @@ _folds: OrderedDict[tuple[int, int, str], _Fold] = OrderedDict()
 _guard = threading.Lock()
 
 
-def _fold(key: tuple[int, int, str], watched: Watched, stand_in: StandIn | None) -> _Fold:
+def _fold(key: tuple[int, int, str], watched: Watched, stand_in: StandIn | None, left_s: float) -> _Fold:
     with _guard:
         fold = _folds.get(key)
         if fold is None:
-            fold = _Fold(Watch(watched), stand_in=stand_in)
+            fold = _Fold(Watch(watched, planned_until_s=left_s), stand_in=stand_in)
             if stand_in is not None:
                 _begin_simulated(fold)
             _folds[key] = fold
@@ -191,29 +195,36 @@ def _take_simulated(fold: _Fold, until_s: float) -> None:
     assert fold.stand_in is not None
     assert fold.state is not None
     if fold.state.at_s > until_s + PERIOD_S:  # the clock went back: from the beginning
-        fold.watch = Watch(fold.watch.watched)
+        fold.watch = fold.watch.anew()
         _begin_simulated(fold)
     for state, sample in fold.stand_in.run(fold.state, until_s):
         fold.watch.extend([Reading(sample.at_s, sample.shown_c)])
         fold.state = state
 
 
-def _take_rows(fold: _Fold, firing: Firing) -> None:
-    rows = (
-        ReadingRow.objects.filter(firing=firing, pk__gt=fold.last_pk)
-        .order_by("at_s")
-        .values_list("pk", "at_s", "shown_c")
-    )
-    new = list(rows)
-    if not new:
-        return
-    readings = [Reading(at, float("nan") if c is None else c) for _, at, c in new]
-    if not fold.watch.extend(readings):
-        again = Watch(fold.watch.watched)
-        everything = ReadingRow.objects.filter(firing=firing).order_by("at_s").values_list("at_s", "shown_c")
-        again.extend(Reading(at, float("nan") if c is None else c) for at, c in everything.iterator(chunk_size=20_000))
-        fold.watch = again
-    fold.last_pk = max(pk for pk, _, _ in new)
+def _take_rows(fold: _Fold, firing: Firing, now_s: float) -> None:
+    """Rows that are new and not later than now, and those that were later than now when it was last asked."""
+    mine = ReadingRow.objects.filter(firing=firing)
+    if now_s < fold.upto_s:  # the clock went back: what was not later than now is by now
+        fold.watch, fold.last_pk, fold.upto_s = fold.watch.anew(), 0, -math.inf
+    newest_pk = mine.order_by("-pk").values_list("pk", flat=True).first() or 0
+    new = mine.filter(Q(pk__gt=fold.last_pk) | Q(at_s__gt=fold.upto_s), at_s__lte=now_s)
+    if not fold.watch.extend(_read(new)):
+        fold.watch = fold.watch.anew()
+        fold.watch.extend(_read(mine.filter(at_s__lte=now_s)))
+    fold.last_pk, fold.upto_s = newest_pk, now_s
+
+
+def _read(rows: QuerySet[ReadingRow]) -> Iterator[Reading]:
+    """Rows as the core knows readings, in order of time."""
+    told = rows.order_by("at_s").values_list("at_s", "shown_c", "source")
+    for at_s, shown_c, source in told.iterator(chunk_size=20_000):
+        yield Reading(at_s, math.nan if shown_c is None else shown_c, _SOURCES.get(source, "kiln"))
+
+
+def _left_s(acts: Sequence[Act]) -> float:
+    """When the plan was first left by hand, s from the start."""
+    return min((act.at_s for act in acts if act.kind in ("stop", "skip")), default=math.inf)
 
 
 def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Frozen, FireState, float]:
@@ -221,18 +232,20 @@ def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Froze
     frozen = frozen_of(firing, stage_id)
     events = live_events(firing)
     now_s = _until(firing, events, now)
-    told = str(firing.started_at)
+    acts = acts_of(events)
+    gone = firing.logs.exclude(taken_back_at=None).count()  # a log that was taken back leaves nothing of itself
+    told = f"{firing.started_at} {_left_s(acts)} {gone}"
     stand_in = None
     if firing.is_simulated:
         stand_in = _stand_in(firing, events)
         told += hashlib.sha256(repr((stand_in.acts, stand_in.faults)).encode()).hexdigest()
-    fold = _fold((firing.pk, stage_id or 0, told), frozen.watched, stand_in)
+    fold = _fold((firing.pk, stage_id or 0, told), frozen.watched, stand_in, _left_s(acts))
     with fold.lock:
         if firing.is_simulated:
             _take_simulated(fold, now_s)
         else:
-            _take_rows(fold, firing)
-        state = fold.watch.state(acts_of(events), now_s, off_since_s=_power_lost_s(events))
+            _take_rows(fold, firing, now_s)
+        state = fold.watch.state(acts, now_s, off_since_s=_power_lost_s(events))
     return frozen, state, now_s
 
 

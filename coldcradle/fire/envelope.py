@@ -1,7 +1,8 @@
 """How hot the kiln may still be, whatever the last reading says: no kiln falls faster than it can.
 
-A reading below that is a jump: a lid, a thermometer that was pulled, another firing's log, a typing error. The bound
-comes down at the kiln's own fastest until it meets the readings, or at once where a second thermometer agrees.
+A reading below that is a jump: a lid, a thermometer that was pulled, another firing's log, a typing error. From then on
+the readings are doubted, and the bound is the slowest fall from where they left it, or the plan where that is hotter;
+until they come back to it, or a second thermometer agrees with them.
 """
 
 from __future__ import annotations
@@ -18,13 +19,17 @@ __all__ = ["AGREES_K", "AGREES_S", "Envelope"]
 
 AGREES_K, AGREES_S = 10.0, 1200.0  # two thermometers so near, and so soon after one another, agree
 _PARTS = 48
+_NEAR_K, _NEAR_SHARE, _LATE_SHARE = 4.0, 0.04, 0.15  # what a fall may be out, K and of what is above the room
+_SLOW_PLAN = 0.85  # a kiln may take so much longer than planned, as a share of the time gone
 
 Point = tuple[float, float]
 
 
 @dataclass(slots=True)
 class Envelope:
-    """`upper_c` at `at_s`: the hottest the kiln can be there; `read_c` the reading it stands beside."""
+    """`upper_c` at `at_s`: the hottest the kiln can be there; `read_c` the reading it stands beside, which
+    `is_doubted` where no kiln could have come down to it.
+    """
 
     pace: Pace
     planned: Sequence[Point]
@@ -32,6 +37,7 @@ class Envelope:
     at_s: float = -math.inf
     upper_c: float = -math.inf
     read_c: float = -math.inf
+    is_doubted: bool = False
 
     def planned_c(self, at_s: float) -> float:
         """What it was to have by the plan; once the plan was broken off, the slowest fall from there."""
@@ -54,30 +60,49 @@ class Envelope:
                 line.append((t, self.planned_c(t)))
         return line
 
+    def planned_hot_c(self, at_s: float) -> float:
+        """The same for a kiln that is slower than it is known for."""
+        return max(self.planned_c(at_s), self.planned_c(_SLOW_PLAN * at_s))
+
+    def _tolerance_k(self, at_c: float, share: float = _NEAR_SHARE) -> float:
+        return _NEAR_K + share * max(0.0, at_c - self.pace.kiln.room_c)
+
     def begin(self, at_s: float, read_c: float, *, is_late: bool) -> None:
         """The first reading; where it comes late the plan stands in for what was before it."""
-        self.at_s, self.read_c = at_s, read_c
-        self.upper_c = max(read_c, self.planned_c(at_s)) if is_late else read_c
+        self.at_s, self.read_c, self.upper_c = at_s, read_c, read_c
+        if not is_late:
+            return
+        planned_c = self.planned_c(at_s)
+        self.is_doubted = read_c < planned_c - self._tolerance_k(planned_c, _LATE_SHARE)
+        self.upper_c = max(read_c, self.planned_hot_c(at_s) if self.is_doubted else planned_c)
 
     def add(self, at_s: float, read_c: float) -> list[Point]:
         """One more reading, later than those before; the hottest line since the last, ending here."""
-        gap_s = at_s - self.at_s
-        before = (self.at_s, self.upper_c, self.read_c)
-        low = self.pace.fastest_c(self.upper_c, gap_s)
-        hot_c = self.upper_c
+        from_s, from_c = self.at_s, self.upper_c
+        gap_s = at_s - from_s
+        low_c, hot_c = self.pace.fastest_c(from_c, gap_s), from_c
         if gap_s > GAP_S:
             for t, c in self.planned:
-                if self.at_s < t < min(at_s, self.planned_until_s):
+                if from_s < t < min(at_s, self.planned_until_s):
                     hot_c = max(hot_c, c)
-                    low = max(low, self.pace.fastest_c(c, at_s - t))
-        self.at_s, self.read_c, self.upper_c = at_s, read_c, max(read_c, low)
+                    low_c = max(low_c, self.pace.fastest_c(c, at_s - t))
+        doubted_c = self._doubted_c(from_c, at_s, gap_s)
+        if self.is_doubted:
+            self.is_doubted = read_c < doubted_c - self._tolerance_k(doubted_c)
+        else:
+            self.is_doubted = read_c < low_c - self._tolerance_k(low_c)
+        self.at_s, self.read_c = at_s, read_c
+        self.upper_c = max(read_c, doubted_c if self.is_doubted else low_c)
         if gap_s <= GAP_S:
             return [(at_s, self.upper_c)]
-        return self._between(before, max(hot_c, self.upper_c))
+        return self._between(from_s, from_c, max(hot_c, self.upper_c))
 
-    def _between(self, before: tuple[float, float, float], hot_c: float) -> list[Point]:
+    def _doubted_c(self, from_c: float, at_s: float, for_s: float) -> float:
+        """How hot it may be where the readings are not believed: as slow as it falls, or as hot as it was to be."""
+        return max(self.pace.slowest_c(from_c, for_s), self.planned_hot_c(at_s))
+
+    def _between(self, from_s: float, from_c: float, hot_c: float) -> list[Point]:
         """The hottest way through a gap: as hot as it may have been for as long as it can, then as fast as it falls."""
-        from_s, from_c, _ = before
         gap_s = self.at_s - from_s
         parts = min(_PARTS, math.ceil(gap_s / GAP_S) + 1)
         found: list[Point] = []
@@ -92,11 +117,11 @@ class Envelope:
         """A second thermometer: where it agrees with the last reading it settles the bound, where it is hotter it
         raises it."""
         if abs(second_c - self.read_c) <= AGREES_K and at_s - self.at_s <= AGREES_S:
-            self.upper_c = max(second_c, self.read_c)
+            self.upper_c, self.is_doubted = max(second_c, self.read_c), False
         else:
-            self.raise_to(at_s, second_c)
+            self.raise_to(second_c)
 
-    def raise_to(self, at_s: float, hot_c: float) -> None:
-        """Somebody read something hotter: that stands until the kiln can have come down from it."""
-        now_c = self.pace.fastest_c(hot_c, self.at_s - at_s) if at_s < self.at_s else hot_c
-        self.upper_c = max(self.upper_c, now_c)
+    def raise_to(self, hot_c: float) -> None:
+        """Somebody read something hotter than the last reading: that stands until the kiln can have come down."""
+        if hot_c > self.upper_c:
+            self.upper_c, self.is_doubted = hot_c, True

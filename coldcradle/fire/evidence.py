@@ -9,6 +9,7 @@ from typing import Literal
 
 from coldcradle.fire.envelope import Envelope
 from coldcradle.fire.pace import ROOM_K
+from coldcradle.heat.schedule.opening import THERMOMETER_K
 
 __all__ = ["EARLY_S", "RISES_K", "Evidence", "Looked", "Unit"]
 
@@ -26,12 +27,14 @@ Unit = Literal["", "fahrenheit-read-as-celsius", "celsius-read-as-fahrenheit"]
 class Evidence:
     """What is known beside the glass at its last reading; temperatures in °C at the glass, times in s.
 
-    `kiln_c` and `glass_c` are the hottest they may be. `planned_c` is what the plan would have it at where the readings
-    do not tell of the peak, else None. `still_s`: how long it has shown the same while it should have moved.
+    `kiln_c` and `glass_c` are the hottest they may be; `is_doubted` where the kiln cannot have come down to what was
+    read. `planned_c` is what the plan would have it at where the readings do not tell of the peak, else None.
+    `still_s`: how long it has shown the same while it should have moved.
     """
 
     kiln_c: float
     glass_c: float
+    is_doubted: bool
     rises_k: float
     is_strange: bool
     is_below_room: bool
@@ -85,7 +88,7 @@ class Looked:
     @property
     def is_below_room(self) -> bool:
         """Whether it is colder than a room can be that was said to be so warm."""
-        return bool(self.recent) and self.recent[-1][1] < self.room_c - ROOM_K
+        return bool(self.recent) and self.recent[-1][1] < self.room_c - ROOM_K - THERMOMETER_K
 
     def missed_peak_c(self, now_s: float) -> float | None:
         """The plan's hottest so far, °C, where the readings never came near it; else None."""

@@ -82,8 +82,8 @@ def fire_figures(watched: Watched, state: FireState, left_pa: float | None) -> l
     ]
     if left_pa is not None:
         found.append(left_figure(watched, left_pa))
-    if state.ahead is not None and state.ahead.opens_s is not None:
-        rest = max(0.0, state.ahead.opens_s - at.at_s)
+    if state.opens_s is not None:
+        rest = max(0.0, state.opens_s - at.at_s)
         found.append(
             derive(
                 "fire_opens",
@@ -94,10 +94,11 @@ def fire_figures(watched: Watched, state: FireState, left_pa: float | None) -> l
                     given("the last reading came at", "t", at.at_s, "duration"),
                     given("the rest of the programme, and the fall to where it may stay open", "Δt", rest, "duration"),
                 ],
-                words="What is left of the programme, run against what is known of the kiln with this load in it.",
+                words="What is left of the programme, run against what is known of the kiln with this load in it, and "
+                "through the glass as it is now.",
                 formula="t + Δt",
                 source=published("a hot face before a warm wall, by remembered facts or a log of this kiln"),
-                assumptions=[say("opened at {t}", t=show(round(watched.open_c), "temperature"))],
+                assumptions=[say("kiln, skin and heart at {t} or less", t=show(watched.limit_c, "temperature"))],
                 extra=[("the kiln", _FALL_SHARE * rest)],
             )
         )

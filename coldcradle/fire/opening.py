@@ -102,7 +102,7 @@ def _doubt(watched: Watched, state: Inside, seen: Evidence, limit_c: float) -> M
         told = "Not known: nothing that was read tells of the peak; by the plan it would be {p} now, {t} was read."
         return _unknown(say(told, p=show(round(seen.planned_c), "temperature"), **shown))
     if seen.kiln_c > limit_c:
-        told = "Not known: {t} was read, and no kiln falls so fast. By its own fastest fall it may be {k}."
+        told = "Not known: {t} was read, and no kiln falls so fast. It may be {k}."
         return _unknown(say(told, k=show(round(seen.kiln_c), "temperature"), **shown))
     if seen.glass_c > limit_c:
         told = "Not known: {t} was read, but its readings leave room for {k} in the glass; {lim} is the limit."
@@ -160,6 +160,9 @@ def may_open(
         doubt = _doubt(watched, state, seen, limit_c)
         if doubt is not None:
             return doubt
+    if seen.is_doubted and seen.kiln_c > at.kiln_c:
+        told = "Not yet: {t} was read, and no kiln falls so fast. It may be {k}; {lim} is the limit for {d}."
+        return MayOpen("no", say(told, k=show(round(seen.kiln_c), "temperature"), **shown), say(_OTHER))
     told = "Not yet: {t} " + where + ", {lim} is the limit for {d}."
     if ahead.opens_s is None:
         return MayOpen("no", say(told, **shown), say("Wait, and look again."))

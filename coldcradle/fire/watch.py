@@ -32,7 +32,8 @@ _PLANNED_K = 60.0  # a first reading further from the plan than this does not go
 
 @dataclass(frozen=True, slots=True)
 class FireState:
-    """All there is to know of a firing at its last reading. Lines are (s from the start, °C at the glass).
+    """All there is to know of a firing at its last reading. Lines are (s from the start, °C at the glass). `opens_s` is
+    the lid's hour, None where the readings it would follow from are doubted.
 
     `inside` is None before the first reading, and what depends on it with it; but nothing heard is an answer too.
     """
@@ -44,6 +45,7 @@ class FireState:
     place: Place
     formed: Formed | None
     ahead: Ahead | None
+    opens_s: float | None
     may_open: MayOpen
     notes: list[Message]
     heard_at_s: float | None
@@ -72,6 +74,10 @@ class Watch:
         self.cleaner = Cleaner(pace)
         envelope = Envelope(pace, self.watched.planned_line, self.planned_until_s)
         self.looked = Looked(envelope, self.watched.kiln.room_c)
+
+    def anew(self) -> Watch:
+        """The same before any reading."""
+        return Watch(self.watched, self.planned_until_s)
 
     def extend(self, readings: Iterable[Reading]) -> bool:
         """Take readings in order of time. False, and nothing more is taken, where one is older than what was taken
@@ -102,7 +108,7 @@ class Watch:
         """What somebody read with their own eyes and found much hotter is not left out as a spike."""
         last = self.cleaner.last
         if last is not None and last[1] + STRANGE_K < reading.shown_c <= HIGHEST_C:
-            self.looked.envelope.raise_to(reading.at_s, reading.shown_c - self.watched.shift_k)
+            self.looked.envelope.raise_to(reading.shown_c - self.watched.shift_k)
 
     def _take(self, at_s: float, c: float) -> None:
         """One reading that can be believed, at the glass's place."""
@@ -167,7 +173,7 @@ class Watch:
         glass_c = max(at.heart_c, at.skin_c, at.kiln_c, self.hottest.glass_c if self.hottest is not None else -math.inf)
         planned_c = None
         if missed_c is not None:
-            planned_c = envelope.planned_c(at.at_s)
+            planned_c = envelope.planned_hot_c(at.at_s)
             run = begin_as_planned(watched, [*envelope.planned_to(at.at_s), (at.at_s, at.kiln_c)])
             glass_c = max(glass_c, run.at.heart_c)
         strange = self.cleaner.pending
@@ -176,6 +182,7 @@ class Watch:
         return Evidence(
             kiln_c=kiln_c,
             glass_c=glass_c,
+            is_doubted=envelope.is_doubted or missed_c is not None,
             rises_k=looked.rises_k,
             is_strange=strange is not None and strange[1] - watched.shift_k > watched.limit_c,
             is_below_room=looked.is_below_room,
@@ -214,7 +221,7 @@ class Watch:
         dead = self.cleaner.is_dead
         if found is None:
             notes = self._notes(place, None)
-            return FireState([], [], None, steps, place, None, None, nothing_heard(), notes, None, dead)
+            return FireState([], [], None, steps, place, None, None, None, nothing_heard(), notes, None, dead)
         inside, seen = found
         at = inside.at
         off_s = max(0.0, at.at_s - off_since_s) if off_since_s is not None else None
@@ -228,6 +235,7 @@ class Watch:
             place=place,
             formed=formed_so_far(self.watched, line, inside.work_per_pa, at.skin_c),
             ahead=ahead,
+            opens_s=None if evidence.is_doubted or evidence.unit else ahead.opens_s,
             may_open=may_open(
                 self.watched, inside, steps, place, ahead, evidence, heard_s=now_s - at.at_s, is_dead=dead
             ),

@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from django.db import transaction
+from django.db.models import F
 
 from coldcradle.document.cradle import read_care
 from coldcradle.document.fields import FieldReader, ReadContext
@@ -42,7 +43,7 @@ def shelve_cradle(piece: Piece, key: str = "") -> Cradle:
     cradle.save()
     if stage.cradle_id != cradle.pk:
         stage.cradle = cradle
-        stage.save()
+        stage.save(update_fields=["cradle"])
     return cradle
 
 
@@ -57,7 +58,7 @@ def copy_cradle(cradle: Cradle) -> Cradle:
 
 def put_cradle_away(cradle: Cradle, *, away: bool) -> None:
     """Take a cradle off the shelf, or put it back; nothing is lost."""
-    Cradle.objects.filter(pk=cradle.pk).update(is_archived=away, version=cradle.version + 1)
+    Cradle.objects.filter(pk=cradle.pk).update(is_archived=away, version=F("version") + 1)
 
 
 def _checked(cradle: Cradle, version: int) -> None:
@@ -74,7 +75,7 @@ def rename_cradle(cradle: Cradle, *, version: int, name: str) -> Cradle:
         raise DocumentError([Fault("name", "expected some words; nothing is written here", name)])
     cradle.name = cradle.document["name"] = name.strip()[:80]
     cradle.version += 1
-    cradle.save()
+    cradle.save(update_fields=["name", "document", "version", "updated_at"])
     return cradle
 
 
@@ -119,7 +120,7 @@ def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: S
         raise DocumentError(reading.faults)
     cradle.care = care
     cradle.version += 1
-    cradle.save()
+    cradle.save(update_fields=["care", "version", "updated_at"])
     forget_summaries(stages__cradle=cradle)
     return cradle
 
@@ -145,5 +146,5 @@ def remember_fill(piece: Piece, *, how: str, on: str, key: str = "") -> Cradle:
     }
     cradle.care["fills"] = [fill, *cradle.care.get("fills", [])][:_MOST_FILLS]
     cradle.version += 1
-    cradle.save()
+    cradle.save(update_fields=["care", "version", "updated_at"])
     return cradle

@@ -72,7 +72,7 @@ def book_cuts(owner: Any, kind: GlassKind, plan: CuttingPlan, versions: dict[str
             item.details["count"] = str(max(0, each.count - many))
         item.is_archived = item.mass_kg < 1e-6
         item.version += 1
-        item.save()
+        item.save(update_fields=["mass_kg", "details", "is_archived", "version", "updated_at"])
         for sheet in (s for s in plan.sheets if s.key == key):
             for off in sheet.off_cuts:
                 details = {n: v for n, v in item.details.items() if n in ("thickness", "place")}

@@ -51,7 +51,7 @@ def tick(firing: Firing, stage: Stage, rule: str, *, is_done: bool, reason: str,
     row, _ = Check.objects.get_or_create(firing=firing, stage=stage, rule=rule)
     row.ticked_at = (row.ticked_at or when) if is_done else None
     row.reason = reason.strip()[:500]
-    row.save()
+    row.save(update_fields=["ticked_at", "reason"])
 
 
 @transaction.atomic
@@ -100,7 +100,8 @@ def begin(firing: Firing, *, key: str, is_simulated: bool, at: datetime | None, 
     firing.frozen = _frozen(firing)
     frozen_of(firing)  # refused here where the kiln cannot do it
     firing.version += 1
-    firing.save()
+    begun = ["state", "is_simulated", "started_at", "frozen", "version", "updated_at"]
+    firing.save(update_fields=begun)
     FiringEvent.objects.create(firing=firing, key=key, kind="started", at_s=0.0, made_at=now)
     Piece.objects.filter(stages__firing=firing).update(summary=None)
     return firing
@@ -201,7 +202,7 @@ def undo_act(firing: Firing, *, key: str, of: str, now: datetime) -> None:
         firing.opened_at = timezone.now() if firing.state == "opened" else None
     firing.version += 1
     firing.told = {}
-    firing.save()
+    firing.save(update_fields=["state", "opened_at", "version", "told", "updated_at"])
 
 
 def _state_without(firing: Firing) -> str:

@@ -20,6 +20,9 @@ __all__ = [
 ]
 
 
+_PLANNED = ("kiln", "starts_at", "time_zone", "inputs")  # what an edit changes; never its state or its clock
+
+
 def must_not_be_fired(stage: Stage) -> None:
     """Raises DocumentError for a stage that was fired: its page in the notebook stands on it."""
     if stage.firing.started_at is not None:
@@ -70,7 +73,7 @@ def save_firing(firing: Firing, piece: Piece | None, *, label: str, when: dateti
     if firing.head is not None and firing.head.snapshot == firing_snapshot(firing):
         return False
     firing.version += 1
-    firing.save()
+    firing.save(update_fields=[*_PLANNED, "version", "updated_at"])
     _record(firing, label, when)
     _tell_others(firing, piece)
     return True
@@ -83,7 +86,7 @@ def restore_firing(firing: Firing, revision: FiringRevision, piece: Piece | None
     firing.starts_at, firing.time_zone = datetime.fromisoformat(kept["starts_at"]), kept["time_zone"]
     firing.head = revision
     firing.version += 1
-    firing.save()
+    firing.save(update_fields=[*_PLANNED, "head", "version", "updated_at"])
     _tell_others(firing, piece)
 
 

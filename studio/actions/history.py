@@ -102,7 +102,7 @@ def _move(piece: Piece, moves: list[_Move]) -> PlannedPiece | None:
     piece.version += 1
     found = planned(piece)
     piece.summary = summary_of(found.document, found.plan)
-    piece.save()
+    piece.save(update_fields=["name", "head", "version", "summary", "updated_at"])
     return found
 
 

@@ -7,13 +7,15 @@ from pathlib import Path
 from typing import Any
 
 from django.core.files.uploadedfile import UploadedFile
+from django.db.models import F
+from django.utils import timezone
 
 from coldcradle.errors import ImpossibleInput
 from studio.actions.files import SMALL, on_disk
 from studio.beside.worker import do, last_of
-from studio.models import Photo
+from studio.models import Cradle, Photo, StockItem
 
-__all__ = ["MOST_BYTES", "keep_photo"]
+__all__ = ["MOST_BYTES", "keep_photo", "photograph"]
 
 MOST_BYTES = 30_000_000
 
@@ -27,3 +29,12 @@ def keep_photo(owner: Any, sent: UploadedFile | bytes) -> Photo:
         small = Path(folder) / "small.jpg"
         found = last_of(do("make small", (path, str(small)), limit=SMALL))
         return Photo.objects.create(owner=owner, data=small.read_bytes(), **found)
+
+
+def photograph(row: Cradle | StockItem, sent: UploadedFile | bytes) -> None:
+    """Give a cradle or an entry of the rack its photograph; whatever was done to it meanwhile stands."""
+    photo = keep_photo(row.owner, sent)
+    type(row)._default_manager.filter(pk=row.pk).update(
+        photo=photo, version=F("version") + 1, updated_at=timezone.now()
+    )
+    row.refresh_from_db()

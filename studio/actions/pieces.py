@@ -48,7 +48,7 @@ def keep_revision(piece: Piece, stages: list[Stage], label: str, when: datetime)
 def save_piece(piece: Piece, found: PlannedPiece) -> None:
     """Keep a piece with what lists show of it."""
     piece.summary = summary_of(found.document, found.plan)
-    piece.save()
+    piece.save(update_fields=["name", "head", "version", "summary", "updated_at"])
 
 
 def keep_stage(stage: Stage, document: dict[str, Any], order: int) -> dict[str, Any]:

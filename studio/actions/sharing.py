@@ -49,5 +49,5 @@ def join_firing(piece: Piece, *, version: int, key: str, firing: Firing | None) 
         if firing.started_at is not None:
             raise DocumentError([Fault("stage.firing", "expected a firing that has not been started", "")])
         stage.firing = firing
-    stage.save()
+    stage.save(update_fields=["firing"])
     return record(piece, label="fired together" if firing else "fired alone")

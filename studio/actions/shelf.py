@@ -43,7 +43,7 @@ def save_rack(kind: GlassKind, *, version: int, rack: dict[str, str], system: Sy
     for form, typed in rack.items():
         set_rack(kind, form=form, typed=typed, system=system)
     kind.version += 1
-    kind.save()
+    kind.save(update_fields=["version", "updated_at"])
     return kind
 
 

@@ -70,7 +70,7 @@ def room_steps(solid: Solid, *, role: str, unit: str, up: str, largest_only: boo
                 yield step
                 continue
             solid.view = view.read_bytes()
-            solid.save()
+            solid.save(update_fields=["view", "updated_at"])
             found = step["result"]
             yield {
                 "done": 1.0,

@@ -128,7 +128,7 @@ def remove_stage(piece: Piece, *, version: int, key: str) -> PlannedPiece:
         takes = _without(stage.inputs.get("takes") or [], key, gone.inputs.get("takes") or [])
         if takes != (stage.inputs.get("takes") or []):
             stage.inputs["takes"] = takes
-            stage.save()
+            stage.save(update_fields=["inputs"])
     settle_reservations(gone, [])
     gone.delete()
     for order, stage in enumerate(s for s in stages if s is not gone):

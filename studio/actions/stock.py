@@ -8,6 +8,7 @@ import math
 from typing import Any
 
 from django.db import transaction
+from django.db.models import F
 from django.utils import timezone
 
 from coldcradle.document.fields import Entry, FieldReader, ReadContext
@@ -167,7 +168,7 @@ def set_rack(kind: GlassKind, *, form: str, typed: str, system: System) -> None:
     if items:
         items[0].mass_kg = mass
         items[0].version += 1
-        items[0].save()
+        items[0].save(update_fields=["mass_kg", "version", "updated_at"])
     else:
         add_item(kind, form=form, mass_kg=mass, details={})
     forget_summaries(stages__glass_kind=kind)
@@ -178,7 +179,7 @@ def put_item_away(item: StockItem, *, away: bool) -> None:
     """Take an entry off the rack, or put it back. What is set aside of it stays until it is given back."""
     if away and item.reservations.filter(is_used=False, stage__piece__is_put_away=False).exists():
         raise ImpossibleInput("some of it is set aside for a piece; give that back first")
-    StockItem.objects.filter(pk=item.pk).update(is_archived=away, version=item.version + 1, updated_at=timezone.now())
+    StockItem.objects.filter(pk=item.pk).update(is_archived=away, version=F("version") + 1, updated_at=timezone.now())
     forget_summaries(stages__glass_kind=item.kind)
 
 

@@ -19,7 +19,7 @@ from coldcradle.document.fields import FieldReader, ReadContext
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.quantity.format import show
 from studio.actions import cradles as actions
-from studio.actions.photos import keep_photo
+from studio.actions.photos import photograph
 from studio.api.schemas import CareIn, CradleIn, CradleListOut, CradleOut, ErrorOut, FillIn, Id
 from studio.api.shelf import STALE
 from studio.errors import Stale
@@ -148,9 +148,7 @@ def put_cradle_away(request: HttpRequest, cradle_id: Id, away: bool = True):
 @router.post("/cradles/{cradle_id}/photo", response={200: CradleOut, 404: ErrorOut, 413: ErrorOut, 422: ErrorOut})
 def photograph_cradle(request: HttpRequest, cradle_id: Id, file: File[UploadedFile]):
     row = _one(request, cradle_id)
-    row.photo = keep_photo(request.user, file)
-    row.version += 1
-    row.save()
+    photograph(row, file)
     return _cradle(row)
 
 

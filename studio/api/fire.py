@@ -5,8 +5,9 @@ from __future__ import annotations
 import csv
 import io
 import math
-from typing import Any
+from typing import Any, Literal
 
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import File, Router, Status
@@ -16,7 +17,7 @@ from coldcradle.before.check import TOPICS
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput, QuantityError
 from coldcradle.fire.consequences import consequences, expected_left_pa
 from coldcradle.fire.figures import fire_figures
-from coldcradle.heat.kiln.log import MAX_BYTES
+from coldcradle.heat.kiln.log_text import MAX_BYTES
 from coldcradle.heat.limits import RUN_BAND
 from coldcradle.heat.schedule.clock import when
 from coldcradle.piece.cautions import fire_cautions
@@ -33,13 +34,14 @@ from studio.api.fire_schemas import (
     LiveOut,
     LoadIn,
     ReadingsIn,
+    ReadOut,
     StagePhotoOut,
     StartIn,
     TickIn,
     UndoIn,
 )
 from studio.api.live import clock_of, live_answer, stages_in
-from studio.api.schemas import CountOut, ErrorOut, Id
+from studio.api.schemas import ErrorOut, Id
 from studio.checking import listed_checks
 from studio.models import Firing, Stage, StagePhoto
 from studio.planning import local_start
@@ -179,10 +181,11 @@ def undo_act(request: HttpRequest, firing_id: Id, body: UndoIn, stage_id: Id | N
     return live_answer(firing, stage_id, now)
 
 
-@router.post("/firings/{firing_id}/readings", response={200: CountOut, **_ERRORS})
+@router.post("/firings/{firing_id}/readings", response={200: ReadOut, **_ERRORS})
 def add_readings(request: HttpRequest, firing_id: Id, body: ReadingsIn):
     firing, now = one_firing(request, firing_id), timezone.now()
-    rows, faults = [], []
+    rows: dict[str, list[tuple[float, float | None]]] = {"typed": [], "second": []}
+    faults = []
     for i, row in enumerate(body.rows):
         at = row.at or now
         if at.tzinfo is None:
@@ -193,10 +196,17 @@ def add_readings(request: HttpRequest, firing_id: Id, body: ReadingsIn):
         except QuantityError as error:
             faults.append(Fault(f"rows.{i}.shown", str(error), row.shown))
             continue
-        rows.append(((at - firing.started_at).total_seconds() if firing.started_at else 0.0, shown))
+        at_s = (at - firing.started_at).total_seconds() if firing.started_at else 0.0
+        rows["second" if row.by == "second" else "typed"].append((at_s, shown))
     if faults:
         raise DocumentError(faults)
-    return {"count": reading_actions.add_readings(firing, rows)}
+    count, notes = 0, []
+    with transaction.atomic():
+        for source, some in rows.items():
+            if some:
+                new, odd = reading_actions.add_readings(firing, some, now=now, source=source)
+                count, notes = count + new, notes + odd
+    return {"count": count, "notes": notes}
 
 
 def _job(number: str, job: reading_actions.LogJob) -> dict[str, Any]:
@@ -205,6 +215,7 @@ def _job(number: str, job: reading_actions.LogJob) -> dict[str, Any]:
         "share": job.share,
         "step": job.step,
         "notes": job.notes,
+        "asks": job.asks,
         "trouble": job.trouble,
         "count": job.count,
         "is_done": job.is_done,
@@ -212,16 +223,36 @@ def _job(number: str, job: reading_actions.LogJob) -> dict[str, Any]:
 
 
 @router.post("/firings/{firing_id}/log", response={202: JobOut, 413: ErrorOut, **_ERRORS})
-def bring_log(request: HttpRequest, firing_id: Id, file: File[UploadedFile], offset_s: float = 0.0):
-    """A kiln's log, from `offset_s` after the start on; it is read beside the requests."""
+def bring_log(
+    request: HttpRequest,
+    firing_id: Id,
+    file: File[UploadedFile],
+    offset_s: float = 0.0,
+    unit: Literal["", "degC", "degF"] = "",
+    is_sure: bool = False,
+):
+    """A kiln's log, from `offset_s` after the start on; it is read beside the requests. `is_sure`: it was asked whether
+    it belongs here, and it does.
+    """
     firing = one_firing(request, firing_id)
     if (file.size or 0) > MAX_BYTES:
         said = f"expected a log of at most {MAX_BYTES // 1_000_000} MB, got {(file.size or 0) / 1e6:.1f} MB"
         return Status(413, {"message": said, "faults": []})
     if not (math.isfinite(offset_s) and 0 <= offset_s < 60 * 86400):
         raise ImpossibleInput("expected a log that begins after the start of the firing")
-    number = reading_actions.start_log(firing, file.read(), offset_s=offset_s)
+    name = (file.name or "log").replace("\0", "")[:120]
+    placed = reading_actions.Placed(now=timezone.now(), offset_s=offset_s, is_sure=is_sure, unit=unit, name=name)
+    number = reading_actions.start_log(firing, file.read(), placed)
     return Status(202, _job(number, reading_actions.job_of(request.user, number)))
+
+
+@router.post("/firings/{firing_id}/logs/{log_id}/take-back", response={200: LiveOut, **_ERRORS})
+def take_log_back(request: HttpRequest, firing_id: Id, log_id: Id, stage_id: Id | None = None):
+    """A log that did not belong here goes, with every reading that came with it."""
+    firing, now = one_firing(request, firing_id), timezone.now()
+    reading_actions.take_log_back(firing, log_id, now=now)
+    firing.refresh_from_db()
+    return live_answer(firing, stage_id, now)
 
 
 @router.get("/logs/{number}", response={200: JobOut, **_ERRORS})

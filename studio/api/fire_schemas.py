@@ -28,6 +28,7 @@ __all__ = [
     "ActIn",
     "AfterOut",
     "BeforeOut",
+    "BroughtLogOut",
     "CheckLineOut",
     "EventOut",
     "FaultKindOut",
@@ -41,6 +42,7 @@ __all__ = [
     "NewTimerIn",
     "NextIn",
     "ObservationsIn",
+    "ReadOut",
     "ReadingsIn",
     "StagePhotoOut",
     "StartIn",
@@ -216,12 +218,13 @@ class LiveOut(Schema):
     doing: Message
     glass: GlassNowOut | None
     formed: Formed | None
-    may_open: MayOpen | None
+    may_open: MayOpen
     line: FireOut
     steps: list[StepNowOut]
     dues: list[DueOut]
     events: list[EventOut]
     notes: list[Message]
+    logs: list[BroughtLogOut]
     faults: list[FaultKindOut]
     trouble: str
     cautions: list[str]
@@ -237,10 +240,11 @@ class AheadOut(Schema):
 
 
 class ReadingIn(Schema):
-    """A reading as typed; `at` the moment, ISO; nothing for now."""
+    """A reading as typed; `at` the moment, ISO; nothing for now. `by`: the kiln's own thermometer, or a second one."""
 
     at: datetime | None = None
     shown: Line
+    by: Literal["kiln", "second"] = "kiln"
 
 
 class ReadingsIn(Schema):
@@ -248,13 +252,31 @@ class ReadingsIn(Schema):
     rows: Annotated[list[ReadingIn], Field(min_length=1, max_length=500)]
 
 
+class ReadOut(Schema):
+    """How many readings are new, and what was left out."""
+
+    count: int
+    notes: list[Message]
+
+
+class BroughtLogOut(Schema):
+    """A log that was brought in and stands: its name, how many readings came with it, from when to when."""
+
+    id: int
+    name: str
+    count: int
+    begins: DualQuantity
+    ends: DualQuantity
+
+
 class JobOut(Schema):
-    """A log on its way in."""
+    """A log on its way in. `asks`: nothing of it was kept; whoever brings it says whether it belongs here."""
 
     number: str
     share: float
     step: str
     notes: list[Message]
+    asks: list[Message]
     trouble: str
     count: int
     is_done: bool

@@ -13,10 +13,11 @@ from coldcradle.document.piece import read_kiln
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.curves import kiln_graph
 from coldcradle.heat.kiln.fit import KilnFit, fit_kiln
-from coldcradle.heat.kiln.log import MAX_BYTES, read_log
+from coldcradle.heat.kiln.log_text import MAX_BYTES
 from coldcradle.quantity.format import show
 from coldcradle.quantity.parse import parse
 from studio.actions import shelf as actions
+from studio.actions.files import log_in
 from studio.api.schemas import ErrorOut, Id, KilnIn, KilnOut
 from studio.errors import Stale
 from studio.models import Kiln, Piece
@@ -110,7 +111,7 @@ def look_at_log(request: HttpRequest, kiln_id: Id, file: File[UploadedFile], kee
         raise ImpossibleInput(
             f"expected a log of at most {MAX_BYTES // 1_000_000} MB, got {(file.size or 0) / 1e6:.1f} MB"
         )
-    fit = fit_kiln(read_log(file.read()), room_c=kiln.room_c)
+    fit = fit_kiln(log_in(file), room_c=kiln.room_c)
     changes = {}
     if fit.fall_500_to_100_s is not None:
         changes["fall"] = f"{fit.fall_500_to_100_s / 3600:.2f} h"

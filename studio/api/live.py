@@ -175,8 +175,8 @@ def _dues(firing: Firing, frozen: Frozen, state: FireState) -> list[dict[str, An
         late_s = ahead.ends_s - planned_peak.ends_s
         for visit in heat.visits:
             found.append((visit.name, visit.at_s + late_s))
-    if state.ahead is not None and state.ahead.opens_s is not None:
-        found.append(("open the lid", state.ahead.opens_s))
+    if state.opens_s is not None:
+        found.append(("open the lid", state.opens_s))
     return [{"name": name, "at": clock(s), "at_s": s, "is_awake": is_awake(at(start, s), awake)} for name, s in found]
 
 
@@ -219,7 +219,8 @@ def live_answer(firing: Firing, stage_id: int | None, now: datetime) -> dict[str
     pace = next((float(e.data["times"]) for e in reversed(events) if e.kind == "pace"), 1.0)
     until = next((e.data.get("until_s") for e in reversed(events) if e.kind == "pace"), None)
     on = {e.data["fault"]: bool(e.data.get("on")) for e in events if e.kind == "fault"}
-    opens = state.ahead.opens_s if state.ahead is not None and firing.state != "opened" else None
+    is_past = state.opens_s is not None and state.opens_s < now_s and state.may_open.word != "yes"
+    opens = None if firing.state == "opened" or is_past else state.opens_s
     return {
         "firing_id": firing.pk,
         "version": firing.version,
@@ -245,6 +246,10 @@ def live_answer(firing: Firing, stage_id: int | None, now: datetime) -> dict[str
         "dues": _dues(firing, frozen, state),
         "events": _events(firing, events, now),
         "notes": state.notes,
+        "logs": [
+            {"id": row.pk, "name": row.name, "count": row.count, "begins": clock(row.from_s), "ends": clock(row.to_s)}
+            for row in firing.logs.filter(taken_back_at=None)
+        ],
         "faults": [{"key": k, "name": n, "is_on": on.get(k, False)} for k, n in FAULTS.items()],
         "trouble": state.ahead.trouble if state.ahead is not None else "",
         "cautions": list(CAUTIONS),

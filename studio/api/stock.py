@@ -13,7 +13,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.quantity.format import show
 from studio.actions import reservations
 from studio.actions import stock as actions
-from studio.actions.photos import keep_photo
+from studio.actions.photos import photograph
 from studio.api.pieces import conflict, told_piece
 from studio.api.schemas import ConflictOut, CountOut, ErrorOut, Id, PieceOut, StockIn, StockListOut, StockOut, VersionIn
 from studio.api.shelf import STALE
@@ -124,9 +124,7 @@ def put_item_away(request: HttpRequest, item_id: Id, away: bool = True):
 @router.post("/stock/{item_id}/photo", response={200: StockOut, 404: ErrorOut, 413: ErrorOut, 422: ErrorOut})
 def photograph_item(request: HttpRequest, item_id: Id, file: File[UploadedFile]):
     item = StockItem.objects.one(request.user, item_id, "entry of the rack")
-    item.photo = keep_photo(request.user, file)
-    item.version += 1
-    item.save()
+    photograph(item, file)
     return _out(item)
 
 

@@ -126,7 +126,7 @@ def _going(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any],
     points = [*line["measured"], *line["ahead"][1:]]
     points = points[:: max(1, len(points) // 60)] + points[-1:]
     about = f"{stage.piece.name}, {firing.kiln.name}"
-    may = live["may_open"] is not None and live["may_open"].word == "yes"
+    may = live["may_open"].word == "yes"
     row = {
         "firing_id": firing.pk,
         "piece_id": stage.piece_id,

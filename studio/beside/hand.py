@@ -36,6 +36,7 @@ def _warm() -> None:
     """Load what the jobs use, so that it does not count as theirs."""
     import numpy
     import PIL.Image
+    import scipy.signal
     import scipy.sparse.csgraph
     import shapely
     import svgelements
@@ -43,9 +44,10 @@ def _warm() -> None:
 
     import coldcradle.cradle.mesh_room
     import coldcradle.cradle.svg
-    import coldcradle.document.cradle  # noqa: F401
+    import coldcradle.document.cradle
+    import coldcradle.heat.kiln.log  # noqa: F401
 
-    _ = numpy, PIL.Image, scipy.sparse.csgraph, shapely, svgelements, trimesh
+    _ = numpy, PIL.Image, scipy.signal, scipy.sparse.csgraph, shapely, svgelements, trimesh
 
 
 def _do(pipe: Connection, job: dict[str, Any]) -> None:

@@ -131,9 +131,28 @@ def make_small(path: str, small: str) -> Steps:
     yield {"done": 1.0, "result": {"width": picture.width, "height": picture.height}}
 
 
+def read_kiln_log(path: str, kept: str, *, keeps_spikes: bool, unit: str) -> Steps:
+    """A kiln's log; its columns are kept as arrays for whoever asked."""
+    import numpy as np
+
+    from coldcradle.heat.kiln.log import read_log
+
+    yield {"done": 0.1, "doing": "reading the log"}
+    found = read_log(Path(path).read_bytes(), keeps_spikes=keeps_spikes, unit=unit)
+    columns = {"times_s": found.times_s, "temperatures_c": found.temperatures_c}
+    for name, column in (("power", found.power), ("setpoint_c", found.setpoint_c)):
+        if column is not None:
+            columns[name] = column
+    with open(kept, "wb") as file:
+        np.savez(file, **columns)
+    begins = found.begins_at.isoformat() if found.begins_at is not None else ""
+    yield {"done": 1.0, "result": {"notes": [asdict(note) for note in found.notes], "begins_at": begins}}
+
+
 JOBS: dict[str, Callable[..., Steps]] = {
     "look at mesh": look_at_mesh,
     "room of mesh": room_of_mesh,
     "read drawing": read_drawing,
     "make small": make_small,
+    "read kiln log": read_kiln_log,
 }

@@ -1,12 +1,13 @@
 """The tables. They hold what people typed and chose; no physics."""
 
-from studio.models.firing import Firing, FiringEvent, FiringRevision, Reading
+from studio.models.firing import BroughtLog, Firing, FiringEvent, FiringRevision, Reading
 from studio.models.kept import Drawing, Photo, Solid
 from studio.models.logbook import Check, Measure, Observation, StagePhoto, Timer
 from studio.models.piece import Piece, Reservation, Revision, Stage
 from studio.models.shelf import Cradle, GlassKind, Kiln, StockItem
 
 __all__ = [
+    "BroughtLog",
     "Check",
     "Cradle",
     "Drawing",

@@ -9,7 +9,7 @@ from studio.models.owned import Owned
 from studio.models.shelf import Kiln
 from studio.models.snapshot import Snapshot
 
-__all__ = ["Firing", "FiringEvent", "FiringRevision", "Reading"]
+__all__ = ["BroughtLog", "Firing", "FiringEvent", "FiringRevision", "Reading"]
 
 
 class Firing(Owned):
@@ -46,10 +46,32 @@ class FiringRevision(Snapshot):
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="revisions")
 
 
+class BroughtLog(models.Model):
+    """A log that was brought in, whole; its readings go with it when it is taken back, the row stays to tell of it."""
+
+    firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="logs")
+    name = models.CharField(max_length=120)
+    count = models.PositiveIntegerField()
+    from_s = models.FloatField()
+    to_s = models.FloatField()
+    made_at = models.DateTimeField(default=timezone.now)
+    taken_back_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["pk"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Reading(models.Model):
-    """What a thermometer showed, s from the start of the firing; one for each moment, never changed."""
+    """What a thermometer showed, s from the start of the firing; one for each moment, never changed.
+
+    `source`: typed, log, or second for another thermometer than the kiln's own. `log` is the one it came with.
+    """
 
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="readings")
+    log = models.ForeignKey(BroughtLog, on_delete=models.CASCADE, null=True, related_name="readings")
     at_s = models.FloatField()
     shown_c = models.FloatField(null=True)
     set_c = models.FloatField(null=True)

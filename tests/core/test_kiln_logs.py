@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 
 from coldcradle.errors import ColdCradleError, ImpossibleInput
 from coldcradle.heat.kiln.fit import KilnFit, fit_kiln
-from coldcradle.heat.kiln.log import MAX_BYTES, KilnLog, read_log
+from coldcradle.heat.kiln.log import KilnLog, read_log
+from coldcradle.heat.kiln.log_text import MAX_BYTES
 from coldcradle.heat.schedule.segments import run_programme
 from tests.core.test_heat import kiln, step
 

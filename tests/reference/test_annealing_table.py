@@ -106,8 +106,8 @@ class Plans(SimpleTestCase):
             self.assertAlmostEqual(found.figures["soak"].value, handbook_soak_s(mm / 1e3), delta=300)
 
     def test_five_days_for_a_panel_of_100_mm_lie_beyond_quick_and_that_is_said(self) -> None:
-        """The five days that are told of such a panel (common practice, no source) leave 1.1 to 1.7 MPa; they end with a
-        cool kiln, half a day before the heart is cool too."""
+        """The five days that are told of such a panel (common practice, no source) leave 1.1 to 1.7 MPa; they end
+        with a cool kiln, half a day before the heart is cool too."""
         panel = {"thick": "100 mm", "side": "700 mm", "heat__kiln": STRONG, "heat__target": "own"}
         found = plan_stage(fired("cast", heat__own_target="1.5 MPa", **panel))
         assert found.heat is not None

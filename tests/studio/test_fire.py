@@ -179,13 +179,16 @@ class RealKiln(FiredTest):
         lines += [f"{30 * i},{20 + i * 0.5:.2f},{21 + i * 0.5:.2f}" for i in range(rows)]
         return "\n".join(lines).encode()
 
+    def placed(self) -> reading_actions.Placed:
+        return reading_actions.Placed(now=self.now + timedelta(hours=12))
+
     def test_a_log_comes_in_whole_and_a_second_time_adds_nothing(self) -> None:
         job = reading_actions.LogJob(owner_id=self.owner.pk)
         self.firing.refresh_from_db()
-        reading_actions.bring_in(self.firing, self.log(900), 0.0, job)
+        reading_actions.bring_in(self.firing, self.log(900), self.placed(), job)
         self.assertEqual((job.count, job.trouble, job.share), (900, "", 1.0))
         again = reading_actions.LogJob(owner_id=self.owner.pk)
-        reading_actions.bring_in(self.firing, self.log(900), 0.0, again)
+        reading_actions.bring_in(self.firing, self.log(900), self.placed(), again)
         self.assertEqual(again.count, 0)
         self.assertIn("read before", again.notes[-1].metric)
         self.assertEqual(Reading.objects.filter(firing=self.firing).count(), 900)
@@ -208,7 +211,7 @@ class RealKiln(FiredTest):
             mock.patch.object(reading_actions, "_insert", dies),
             self.assertRaises(MemoryError),
         ):
-            reading_actions.bring_in(self.firing, self.log(900), 0.0, job)
+            reading_actions.bring_in(self.firing, self.log(900), self.placed(), job)
         self.assertEqual(Reading.objects.filter(firing=self.firing).count(), 0)
         self.assertIn("Nothing of it was", job.trouble)
 
@@ -228,7 +231,9 @@ class RealKiln(FiredTest):
         import pandas
 
         self.firing.refresh_from_db()
-        reading_actions.bring_in(self.firing, self.log(200), 0.0, reading_actions.LogJob(owner_id=self.owner.pk))
+        reading_actions.bring_in(
+            self.firing, self.log(200), self.placed(), reading_actions.LogJob(owner_id=self.owner.pk)
+        )
         out = self.ask("GET", f"/firings/{self.firing.pk}/log.csv").content
         frame = pandas.read_csv(io.BytesIO(out), parse_dates=["time"])
         self.assertEqual(len(frame), 200)
@@ -238,7 +243,7 @@ class RealKiln(FiredTest):
         other = Firing.objects.get(pk=self.firing.pk)
         Reading.objects.filter(firing=other).delete()
         job = reading_actions.LogJob(owner_id=self.owner.pk)
-        reading_actions.bring_in(other, out, 0.0, job)
+        reading_actions.bring_in(other, out, self.placed(), job)
         self.assertEqual((job.count, job.trouble), (200, ""))
 
     def test_the_stand_in_takes_no_readings_and_a_real_kiln_no_pace(self) -> None:

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 import math
 import re
 from dataclasses import dataclass
@@ -14,12 +12,14 @@ from numpy.typing import NDArray
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.log_clock import mended_clock
+from coldcradle.heat.kiln.log_text import table_of
 from coldcradle.quantity.format import Message, plural, say, show
 
-__all__ = ["MAX_BYTES", "KilnLog", "read_log"]
+__all__ = ["UNITS", "KilnLog", "read_log"]
 
-MAX_BYTES = 96_000_000
-_MOST_ROWS = 3_000_000
+UNITS = ("", "degC", "degF")
+_LOWEST, _HIGHEST_C, _NONSENSE_F = -60.0, 1500.0, 2750.0
+_MOST_ODD = 0.25
 _SPIKE_K = 25.0
 _GAP_S = 1800.0
 
@@ -51,26 +51,17 @@ _CLOCK = re.compile(r"^(\d{1,4}):([0-5]\d)(?::([0-5]\d(?:\.\d+)?))?$")
 
 @dataclass(frozen=True, slots=True)
 class KilnLog:
-    """Times (s from the first reading), °C, and power from 0 to 1 and set point in °C where the log has them."""
+    """Times (s from the first reading), °C, and power from 0 to 1 and set point in °C where the log has them.
+
+    `begins_at` is the first moment by the log's own clock, where it has dates; that clock knows no time zone.
+    """
 
     times_s: Array
     temperatures_c: Array
     power: Array | None
     setpoint_c: Array | None
     notes: list[Message]
-
-
-def _text(raw: bytes) -> str:
-    if len(raw) > MAX_BYTES:
-        raise ImpossibleInput(f"expected a log of at most {MAX_BYTES // 1_000_000} MB, got {len(raw) / 1e6:.1f} MB")
-    encoding = "utf-16" if raw[:2] in (b"\xff\xfe", b"\xfe\xff") else "utf-8-sig"
-    try:
-        text = raw.decode(encoding)
-    except UnicodeDecodeError:
-        text = raw.decode("cp1252", "replace")
-    if "\0" in text:
-        raise ImpossibleInput("expected a log as text with columns; this is another kind of file")
-    return text
+    begins_at: datetime | None = None
 
 
 def _number(text: str, *, comma: bool) -> float:
@@ -96,18 +87,6 @@ def _numbers(cells: list[str], *, comma: bool) -> Array:
         else:
             return np.where(np.isfinite(values), values, np.nan)
     return np.array([_number(cell, comma=comma) for cell in cells])
-
-
-def _rows(text: str) -> tuple[list[list[str]], str]:
-    lines = [line for line in text.splitlines() if line.strip() and not line.lstrip().startswith("#")]
-    if len(lines) < 3:
-        raise ImpossibleInput("expected a log of at least three lines; this is too short")
-    sample = lines[1 : 1 + 40]
-    counts = {d: sorted(line.count(d) for line in sample)[len(sample) // 2] for d in ("\t", ";", ",", "|")}
-    delimiter = next((d for d in ("\t", ";", "|") if counts[d] >= 1), "," if counts[","] else " ")
-    if delimiter == " ":
-        return [line.split() for line in lines[:_MOST_ROWS]], delimiter
-    return list(csv.reader(io.StringIO("\n".join(lines[:_MOST_ROWS])), delimiter=delimiter)), delimiter
 
 
 def _stamp(text: str, likely: str = "") -> tuple[float | None, str]:
@@ -201,14 +180,35 @@ def _clean(
     return times, temperatures, others, notes
 
 
-def read_log(raw: bytes, *, keeps_spikes: bool = False) -> KilnLog:
+def _is_fahrenheit(name: str, temperatures: Array, unit: str) -> bool:
+    """Whether a column is in °F: as somebody says, by its name, or by values no kiln has in °C."""
+    if unit:
+        return unit == "degF"
+    if re.search(r"°\s*f|\bf\b|fahr", name, re.I):
+        return True
+    possible = temperatures[(temperatures < _NONSENSE_F) & (temperatures > _LOWEST)]
+    return not re.search(r"°\s*c|\bc\b|cels", name, re.I) and possible.size > 0 and float(possible.max()) > 1150
+
+
+def _possible(temperatures: Array) -> tuple[NDArray[np.bool_], list[Message]]:
+    """Which values a kiln can have; where most of a log are others, it is another kind of file."""
+    good = (temperatures <= _HIGHEST_C) & (temperatures >= _LOWEST)
+    lost = int((~good).sum())
+    if lost > _MOST_ODD * len(good):
+        raise ImpossibleInput(
+            f"expected kiln temperatures, got {temperatures.min():.0f} to {temperatures.max():.0f} °C"
+        )
+    return good, [say("{n} that no kiln can have left out.", n=plural(lost, "reading"))] if lost else []
+
+
+def read_log(raw: bytes, *, keeps_spikes: bool = False, unit: str = "") -> KilnLog:
     """Read a log whole, or raise ImpossibleInput that says what is the matter. Spikes are left out unless it
-    `keeps_spikes`, for somebody who judges them.
+    `keeps_spikes`, for somebody who judges them; `unit` is degC or degF where somebody says so.
 
     Columns are found by their names, or by place (time, temperature) where there are none; °F is taken from the
     names or the values. Gaps stay gaps: nothing is invented between readings.
     """
-    rows, delimiter = _rows(_text(raw))
+    rows, delimiter = table_of(raw)
     comma = delimiter != "," and any(re.search(r"\d,\d", cell) for row in rows[1:20] for cell in row)
     width = max(len(row) for row in rows[:50])
     head = next(
@@ -253,9 +253,7 @@ def read_log(raw: bytes, *, keeps_spikes: bool = False) -> KilnLog:
     if len(times) < 10:
         raise ImpossibleInput(f"expected at least ten readings with a time and a temperature, got {len(times)}")
     name = header[temp_at] if header else ""
-    is_f = bool(re.search(r"°\s*f|\bf\b|fahr", name, re.I)) or (
-        not re.search(r"°\s*c|\bc\b|cels", name, re.I) and float(np.max(temperatures)) > 1150
-    )
+    is_f = _is_fahrenheit(name, temperatures, unit)
     if is_f:
         temperatures = (temperatures - 32) / 1.8
     found = list(others)
@@ -266,10 +264,11 @@ def read_log(raw: bytes, *, keeps_spikes: bool = False) -> KilnLog:
         power = power / (100.0 if 1.5 < most <= 100 else most) if most > 0 else None
     if setpoint is not None and is_f:
         setpoint = (setpoint - 32) / 1.8
-    if float(temperatures.max()) > 1500 or float(temperatures.min()) < -60:
-        raise ImpossibleInput(
-            f"expected kiln temperatures, got {temperatures.min():.0f} to {temperatures.max():.0f} °C"
-        )
+    good, odd = _possible(temperatures)
+    notes += odd
+    times, temperatures = times[good], temperatures[good]
+    power, setpoint = (None if column is None else column[good] for column in (power, setpoint))
+    begins_at = datetime.fromtimestamp(float(times[0]), UTC).replace(tzinfo=None) if told == "dates and times" else None
     times = times - times[0]
     gaps = int((np.diff(times) > _GAP_S).sum())
     if gaps:
@@ -285,4 +284,4 @@ def read_log(raw: bytes, *, keeps_spikes: bool = False) -> KilnLog:
             more=(", with power" if power is not None else "") + (", with set points" if setpoint is not None else ""),
         ),
     )
-    return KilnLog(times, temperatures, power, setpoint, notes)
+    return KilnLog(times, temperatures, power, setpoint, notes, begins_at)

@@ -258,7 +258,8 @@ export interface paths {
         put?: never;
         /**
          * Bring Log
-         * @description A kiln's log, from `offset_s` after the start on; it is read beside the requests.
+         * @description A kiln's log, from `offset_s` after the start on; it is read beside the requests. `is_sure`: it was asked whether
+         *     it belongs here, and it does.
          */
         post: operations["studio_api_fire_bring_log"];
         delete?: never;
@@ -281,6 +282,26 @@ export interface paths {
         get: operations["studio_api_fire_download_log"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/logs/{log_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Log Back
+         * @description A log that did not belong here goes, with every reading that came with it.
+         */
+        post: operations["studio_api_fire_take_log_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1786,6 +1807,20 @@ export interface components {
             ][][];
         };
         /**
+         * BroughtLogOut
+         * @description A log that was brought in and stands: its name, how many readings came with it, from when to when.
+         */
+        BroughtLogOut: {
+            begins: components["schemas"]["DualQuantity"];
+            /** Count */
+            count: number;
+            ends: components["schemas"]["DualQuantity"];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * CareIn
          * @description Entries of a cradle's care, or another name for it.
          */
@@ -2961,9 +2996,11 @@ export interface components {
         ];
         /**
          * JobOut
-         * @description A log on its way in.
+         * @description A log on its way in. `asks`: nothing of it was kept; whoever brings it says whether it belongs here.
          */
         JobOut: {
+            /** Asks */
+            asks: components["schemas"]["Message"][];
             /** Count */
             count: number;
             /** Is Done */
@@ -3168,7 +3205,9 @@ export interface components {
             /** Kiln */
             kiln: string;
             line: components["schemas"]["FireOut"];
-            may_open: components["schemas"]["MayOpen"] | null;
+            /** Logs */
+            logs: components["schemas"]["BroughtLogOut"][];
+            may_open: components["schemas"]["MayOpen"];
             /** Notes */
             notes: components["schemas"]["Message"][];
             now: components["schemas"]["DualQuantity"];
@@ -3220,10 +3259,11 @@ export interface components {
         };
         /**
          * MayOpen
-         * @description `word`: yes, no, or unknown where the thermometer tells nothing.
+         * @description `word`: yes, no, or unknown where what was read does not tell; `settles` says what would, empty on a yes.
          */
         MayOpen: {
             says: components["schemas"]["Message"];
+            settles: components["schemas"]["Message"];
             /**
              * Word
              * @enum {string}
@@ -4030,12 +4070,28 @@ export interface components {
             unread: string[];
         };
         /**
+         * ReadOut
+         * @description How many readings are new, and what was left out.
+         */
+        ReadOut: {
+            /** Count */
+            count: number;
+            /** Notes */
+            notes: components["schemas"]["Message"][];
+        };
+        /**
          * ReadingIn
-         * @description A reading as typed; `at` the moment, ISO; nothing for now.
+         * @description A reading as typed; `at` the moment, ISO; nothing for now. `by`: the kiln's own thermometer, or a second one.
          */
         ReadingIn: {
             /** At */
             at?: string | null;
+            /**
+             * By
+             * @default kiln
+             * @enum {string}
+             */
+            by: "kiln" | "second";
             /** Shown */
             shown: string;
         };
@@ -6586,6 +6642,8 @@ export interface operations {
         parameters: {
             query?: {
                 offset_s?: number;
+                unit?: "" | "degC" | "degF";
+                is_sure?: boolean;
             };
             header?: never;
             path: {
@@ -6714,6 +6772,112 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_fire_take_log_back: {
+        parameters: {
+            query?: {
+                stage_id?: number | null;
+            };
+            header?: never;
+            path: {
+                firing_id: number;
+                log_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
             };
             /** @description The request cannot be read as one. */
             400: {
@@ -7265,7 +7429,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CountOut"];
+                    "application/json": components["schemas"]["ReadOut"];
                 };
             };
             /** @description The request cannot be read as one. */

@@ -13,14 +13,15 @@ const isOpen = computed(() => props.live.state === 'opened')
 <template>
   <section class="open">
     <h3>{{ isOpen ? 'The lid is open' : 'May I open?' }}</h3>
-    <p v-if="live.may_open && !isOpen" class="said" data-may-open aria-live="polite">
-      <MessageText :said="live.may_open.says" />
-    </p>
+    <div v-if="!isOpen" class="said" :class="live.may_open.word" data-may-open aria-live="polite">
+      <p><MessageText :said="live.may_open.says" /></p>
+      <p v-if="live.may_open.settles.metric" class="settles"><MessageText :said="live.may_open.settles" /></p>
+    </div>
     <p class="go">
       <Button
         v-if="!isOpen"
-        :label="live.may_open?.word === 'yes' ? 'I have opened the lid' : 'I have opened it all the same'"
-        :variant="live.may_open?.word === 'yes' ? undefined : 'outlined'"
+        :label="live.may_open.word === 'yes' ? 'I have opened the lid' : 'I have opened it all the same'"
+        :variant="live.may_open.word === 'yes' ? undefined : 'outlined'"
         @click="emit('act', 'open', 'Lid opened')"
       />
       <Button
@@ -47,6 +48,22 @@ const isOpen = computed(() => props.live.state === 'opened')
 
 .said {
   font-size: 1.12rem;
+  border-left: 4px solid var(--rule);
+  padding-left: 12px;
+  display: grid;
+  gap: 4px;
+}
+
+.said.unknown {
+  border-left-color: var(--note);
+}
+
+.said.yes {
+  border-left-color: var(--ink);
+}
+
+.settles {
+  font-size: 1rem;
 }
 
 .go {

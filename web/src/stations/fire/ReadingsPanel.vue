@@ -1,87 +1,49 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
-import ProgressBar from 'primevue/progressbar'
-import { onBeforeUnmount, ref } from 'vue'
+import { ref } from 'vue'
 
 import { api, asked, Refused } from '../../api/client'
-import { picked, sendFile } from '../../api/files'
-import type { Live, LogJob } from '../../api/types'
-import MessageText from '../../components/MessageText.vue'
+import type { Live } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import LogPanel from './LogPanel.vue'
 
-/** Readings of a real kiln: one typed now, a log as a file, or pasted. */
+/** Readings of a real kiln: one typed now, by its own thermometer or a second one; or a whole log. */
 const props = defineProps<{ live: Live }>()
 const emit = defineEmits<{ done: [] }>()
 const preferences = usePreferences()
 const shown = ref('')
-const pasted = ref('')
+const isSecond = ref(false)
 const trouble = ref('')
-const job = ref<LogJob | null>(null)
-const input = ref<HTMLInputElement | null>(null)
-let asking: ReturnType<typeof setTimeout> | undefined
-onBeforeUnmount(() => clearTimeout(asking))
+const written = ref('')
 
 async function type() {
   if (!shown.value.trim()) return
-  trouble.value = ''
+  trouble.value = written.value = ''
   try {
     await asked(
       api.POST('/api/firings/{firing_id}/readings', {
         params: { path: { firing_id: props.live.firing_id } },
-        body: { system: preferences.system, rows: [{ shown: shown.value, at: null }] },
+        body: {
+          system: preferences.system,
+          rows: [{ shown: shown.value, at: null, by: isSecond.value ? 'second' : 'kiln' }],
+        },
       }),
     )
+    written.value = `${shown.value} written down${isSecond.value ? ', by a second thermometer' : ''}.`
     shown.value = ''
+    isSecond.value = false
     emit('done')
   } catch (error) {
     const faults = error instanceof Refused ? error.faults : []
     trouble.value = faults[0]?.message ?? (error as Error).message
   }
 }
-
-async function send(file: File) {
-  trouble.value = ''
-  try {
-    job.value = await sendFile<LogJob>(`/api/firings/${props.live.firing_id}/log`, file)
-    follow()
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
-
-async function follow() {
-  if (!job.value) return
-  try {
-    job.value = (await asked(
-      api.GET('/api/logs/{number}', { params: { path: { number: job.value.number } } }),
-    )) as LogJob
-  } catch (error) {
-    if (error instanceof Refused) {
-      trouble.value = error.message
-      job.value = null
-      return
-    }
-  }
-  if (job.value?.is_done) {
-    pasted.value = job.value.trouble ? pasted.value : ''
-    emit('done')
-  } else asking = setTimeout(() => void follow(), 400)
-}
-
-function choose(event: Event) {
-  const file = picked(event)
-  if (file) void send(file)
-}
-function drop(event: DragEvent) {
-  const file = event.dataTransfer?.files[0]
-  if (file) void send(file)
-}
-const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'text/csv' }))
 </script>
 
 <template>
-  <section class="readings" @dragover.prevent @drop.prevent="drop">
+  <section class="readings">
     <h3>Readings</h3>
     <p class="row">
       <label
@@ -94,35 +56,14 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
           data-path="reading"
           @keydown.enter="type"
       /></label>
+      <label class="second"
+        ><Checkbox v-model="isSecond" binary input-id="by-second" /> by a second thermometer</label
+      >
       <Button label="Write it down" @click="type" />
     </p>
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
-    <input
-      ref="input"
-      type="file"
-      accept=".csv,.txt,.tsv,.log,text/*"
-      class="visually-hidden"
-      tabindex="-1"
-      aria-label="Log of this firing"
-      @change="choose"
-    />
-    <p class="row">
-      <Button label="Bring its log in" variant="outlined" @click="input?.click()" />
-      <span class="small quiet">or drop it here, at any time, also while it runs</span>
-    </p>
-    <details>
-      <summary>Paste a log</summary>
-      <textarea v-model="pasted" rows="4" aria-label="A log as text"></textarea>
-      <Button label="Bring it in" variant="outlined" size="small" :disabled="!pasted.trim()" @click="paste" />
-    </details>
-    <div v-if="job" role="status">
-      <ProgressBar v-if="!job.is_done" :value="Math.round(job.share * 100)" />
-      <p v-else-if="job.trouble" class="fault">✕ {{ job.trouble }}</p>
-      <ul v-else class="small">
-        <li>{{ job.count }} new.</li>
-        <li v-for="(note, i) in job.notes" :key="i"><MessageText :said="note" /></li>
-      </ul>
-    </div>
+    <p v-else-if="written" class="small" role="status">{{ written }}</p>
+    <LogPanel :live="live" @done="emit('done')" />
     <p><a class="small" :href="`/api/firings/${live.firing_id}/log.csv`" download>All readings as CSV</a></p>
   </section>
 </template>
@@ -142,24 +83,19 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
   align-items: center;
 }
 
-.row :deep(input) {
+.row :deep(input[type='text']),
+.row :deep(.p-inputtext) {
   width: 7rem;
 }
 
-textarea {
-  width: 100%;
-  background: var(--sheet);
-  color: inherit;
-  border: 1px solid var(--rule);
+.second {
+  display: flex;
+  gap: 8px;
+  align-items: center;
 }
 
 .fault {
   color: var(--note);
   font-weight: 600;
-}
-
-ul {
-  margin: 0;
-  padding-left: 1.1rem;
 }
 </style>
