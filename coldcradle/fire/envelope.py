@@ -20,6 +20,8 @@ __all__ = ["AGREES_K", "AGREES_S", "Envelope"]
 AGREES_K, AGREES_S = 10.0, 1200.0  # two thermometers so near, and so soon after one another, agree
 _PARTS = 48
 _NEAR_K, _NEAR_SHARE, _LATE_SHARE = 4.0, 0.04, 0.15  # what a fall may be out, K and of what is above the room
+_POWERED_S, _RISES_K_PER_S = 1800.0, 20 / 3600  # only power makes a kiln rise so fast
+_HEATED_K = 100.0
 _SLOW_PLAN = 0.85  # a kiln may take so much longer than planned, as a share of the time gone
 
 Point = tuple[float, float]
@@ -27,8 +29,8 @@ Point = tuple[float, float]
 
 @dataclass(slots=True)
 class Envelope:
-    """`upper_c` at `at_s`: the hottest the kiln can be there; `read_c` the reading it stands beside, which
-    `is_doubted` where no kiln could have come down to it.
+    """`upper_c` at `at_s`: the hottest the kiln may be there, as well as it is known; `fast_c` the coolest it can have
+    become; `read_c` the reading, which `is_doubted` where it lies below that.
     """
 
     pace: Pace
@@ -36,8 +38,11 @@ class Envelope:
     planned_until_s: float = math.inf
     at_s: float = -math.inf
     upper_c: float = -math.inf
+    fast_c: float = -math.inf
     read_c: float = -math.inf
     is_doubted: bool = False
+    powered_s: float = -math.inf
+    lowest_c: float = math.inf
 
     def planned_c(self, at_s: float) -> float:
         """What it was to have by the plan; once the plan was broken off, the slowest fall from there."""
@@ -67,9 +72,14 @@ class Envelope:
     def _tolerance_k(self, at_c: float, share: float = _NEAR_SHARE) -> float:
         return _NEAR_K + share * max(0.0, at_c - self.pace.kiln.room_c)
 
+    def _face_k(self, at_s: float) -> float:
+        """What a hot face may give way at once, shortly after the kiln was seen to be heated."""
+        is_near = at_s - self.powered_s <= max(_POWERED_S, 2 * GAP_S)
+        return self.pace.face_k(self.read_c) if is_near else 0.0
+
     def begin(self, at_s: float, read_c: float, *, is_late: bool) -> None:
         """The first reading; where it comes late the plan stands in for what was before it."""
-        self.at_s, self.read_c, self.upper_c = at_s, read_c, read_c
+        self.at_s, self.read_c, self.upper_c, self.fast_c = at_s, read_c, read_c, read_c
         if not is_late:
             return
         planned_c = self.planned_c(at_s)
@@ -80,19 +90,26 @@ class Envelope:
         """One more reading, later than those before; the hottest line since the last, ending here."""
         from_s, from_c = self.at_s, self.upper_c
         gap_s = at_s - from_s
-        low_c, hot_c = self.pace.fastest_c(from_c, gap_s), from_c
+        low_c, likely_c, hot_c = self.pace.fastest_c(self.fast_c, gap_s), self.pace.likely_c(from_c, gap_s), from_c
         if gap_s > GAP_S:
             for t, c in self.planned:
                 if from_s < t < min(at_s, self.planned_until_s):
                     hot_c = max(hot_c, c)
                     low_c = max(low_c, self.pace.fastest_c(c, at_s - t))
+                    likely_c = max(likely_c, self.pace.likely_c(c, at_s - t))
         doubted_c = self._doubted_c(from_c, at_s, gap_s)
         if self.is_doubted:
-            self.is_doubted = read_c < doubted_c - self._tolerance_k(doubted_c)
+            self.lowest_c = min(self.lowest_c, read_c)
+            is_heated = read_c > self.lowest_c + _HEATED_K  # what was pulled or is stuck shows no heating
+            self.is_doubted = read_c < doubted_c - self._tolerance_k(doubted_c) and not is_heated
         else:
-            self.is_doubted = read_c < low_c - self._tolerance_k(low_c)
+            self.lowest_c = read_c
+            self.is_doubted = read_c < low_c - self._tolerance_k(low_c) - self._face_k(at_s)
+        if read_c >= self.read_c + _RISES_K_PER_S * gap_s:
+            self.powered_s = at_s
         self.at_s, self.read_c = at_s, read_c
-        self.upper_c = max(read_c, doubted_c if self.is_doubted else low_c)
+        self.upper_c = max(read_c, doubted_c if self.is_doubted else likely_c)
+        self.fast_c = self.upper_c if self.is_doubted else max(read_c, low_c)
         if gap_s <= GAP_S:
             return [(at_s, self.upper_c)]
         return self._between(from_s, from_c, max(hot_c, self.upper_c))
@@ -117,11 +134,13 @@ class Envelope:
         """A second thermometer: where it agrees with the last reading it settles the bound, where it is hotter it
         raises it."""
         if abs(second_c - self.read_c) <= AGREES_K and at_s - self.at_s <= AGREES_S:
-            self.upper_c, self.is_doubted = max(second_c, self.read_c), False
+            self.upper_c = self.fast_c = max(second_c, self.read_c)
+            self.is_doubted = False
         else:
             self.raise_to(second_c)
 
     def raise_to(self, hot_c: float) -> None:
         """Somebody read something hotter than the last reading: that stands until the kiln can have come down."""
         if hot_c > self.upper_c:
-            self.upper_c, self.is_doubted = hot_c, True
+            self.upper_c = self.fast_c = hot_c
+            self.is_doubted = True

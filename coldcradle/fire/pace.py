@@ -9,7 +9,9 @@ from coldcradle.heat.kiln.kiln import LoadedKiln
 
 __all__ = ["ROOM_K", "Pace"]
 
-FASTER, SLOWER = 1.5, 0.7  # a kiln known from remembered facts is good to some 15 %; what is past twice that is no fall
+# A kiln known from remembered facts is good to some 15 %: what is faster than that is not what it has become, and what
+# is past three times that is no fall of this kiln.
+FASTER, LIKELY, SLOWER = 1.5, 1.2, 0.7
 ROOM_K = 10.0  # how far a room may be from what was said of it; common practice, no source
 _EVERY_K, _HIGHEST_C = 25.0, 1500.0
 _STEP_S = 900.0
@@ -34,6 +36,15 @@ class Pace:
     def fastest_c(self, from_c: float, for_s: float) -> float:
         """How cool it can have become at most in so long, its room colder than said."""
         return self._fallen(from_c, for_s, FASTER, self.kiln.room_c - ROOM_K)
+
+    def likely_c(self, from_c: float, for_s: float) -> float:
+        """How cool it has become at most, as well as it is known."""
+        return self._fallen(from_c, for_s, LIKELY, self.kiln.room_c)
+
+    def face_k(self, at_c: float) -> float:
+        """How much its hot face may drop within minutes when full power goes, beside what it does after a rest."""
+        kiln = self.kiln
+        return max(0.0, kiln.face_share * (kiln.kiln.resting_c - at_c))
 
     def slowest_c(self, from_c: float, for_s: float) -> float:
         """How hot it may still be so long after it was switched off."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 import json
+import math
 import random
 from collections.abc import Callable
 from datetime import datetime, timedelta
@@ -69,8 +70,10 @@ def _faults(watched: Watched, entries: list[dict[str, Any]]) -> tuple[Fault, ...
     return tuple(found)
 
 
-def _read(firing: Firing, frozen: Frozen, entry: dict[str, Any], until_s: float) -> None:
-    """Readings of a made-up kiln with its troubles, noise on them."""
+def _read(firing: Firing, frozen: Frozen, entry: dict[str, Any], until_s: float | None = None) -> float:
+    """Readings of a made-up kiln with its troubles, noise on them, up to a moment or until an hour after it is cool;
+    when they end, s.
+    """
     watched = frozen.watched
     rng = random.Random(entry["seed"])
     held = entry.get("held")
@@ -85,7 +88,12 @@ def _read(firing: Firing, frozen: Frozen, entry: dict[str, Any], until_s: float)
         faults=_faults(watched, entry.get("trouble", [])),
     )
     rows = []
-    for i, (_, sample) in enumerate(made.run(made.begin(), until_s)):
+    ends_s, peak_s, cool_c = until_s or math.inf, _peak_s(watched), shown_segments(watched)[-1].to_c
+    for i, (_, sample) in enumerate(made.run(made.begin(), until_s or _LONGEST_TIMES * watched.opens_s)):
+        if sample.at_s > ends_s:
+            break
+        if until_s is None and sample.at_s > peak_s and sample.shown_c <= cool_c:
+            ends_s = min(ends_s, sample.at_s + 3600.0)
         if i % _EVERY == 0:
             shown = sample.shown_c + rng.gauss(0.0, _NOISE_K)
             rows.append(Reading(firing=firing, at_s=sample.at_s, shown_c=shown, set_c=sample.set_c, source="log"))
@@ -93,7 +101,11 @@ def _read(firing: Firing, frozen: Frozen, entry: dict[str, Any], until_s: float)
     for trouble in made.faults:
         if trouble.kind == "power-cut":
             _event(firing, "power-lost", trouble.from_s, {})
-            _event(firing, "power-back", trouble.to_s or until_s, {})
+            _event(firing, "power-back", trouble.to_s or ends_s, {})
+    return ends_s
+
+
+_LONGEST_TIMES = 4.0  # the longest power cut of the demo leaves it cool by then
 
 
 def _peak_s(watched: Watched) -> float:
@@ -139,8 +151,8 @@ def _past(user: Any, entry: dict[str, Any], document: dict[str, Any], today: dat
     piece: Piece = import_piece(user, document)
     stage = piece.stages.get()
     firing, frozen = _begun(stage, entry, started)
-    end_s = frozen.watched.opens_s + 3600.0 + 60.0 * entry.get("held", 0)
-    _read(firing, frozen, entry, end_s)
+    drifts = any(t["kind"] == "drift" for t in entry.get("trouble", []))  # it never shows that it is cool
+    end_s = _read(firing, frozen, entry, frozen.watched.opens_s + 3600.0 if drifts else None)
     for i, (saw, note) in enumerate(entry.get("looked", [])):
         _event(firing, "looked", _peak_s(frozen.watched) + 300.0 * i, {"saw": saw, "note": note})
     _event(firing, "open", end_s, {"note": ""})
