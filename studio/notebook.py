@@ -17,6 +17,7 @@ from coldcradle.piece.aftermath import left_really_pa, predictions_of
 from coldcradle.quantity.format import show
 from studio.aftermath import compared_measures
 from studio.models import Firing, Stage
+from studio.remembering import remember
 from studio.watching import live_events, state_of
 
 __all__ = ["Page", "best_of", "found_firings", "page_of", "statistics"]
@@ -93,7 +94,7 @@ def _kept(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
         told = _worked_out(firing, stage, now)
         if firing.state == "opened":
             firing.told[str(stage.pk)] = told
-            Firing.objects.filter(pk=firing.pk, version=firing.version).update(told=firing.told)
+            remember(Firing.objects.filter(pk=firing.pk, version=firing.version), told=firing.told)
     return dict(told)
 
 

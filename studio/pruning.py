@@ -1,4 +1,4 @@
-"""How long every step is kept: all of them for 90 days, of older days the last of each.
+"""How long every step is kept: all of them for 90 days and the last fifty, of older days the last of each.
 
 What stands, and what undo would go back to from there, is never taken away; a step whose neighbours are gone goes back
 to the next older one that is left.
@@ -6,7 +6,7 @@ to the next older one that is left.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -19,6 +19,7 @@ __all__ = ["KEPT_WHOLE", "prune"]
 
 KEPT_WHOLE = timedelta(days=90)
 _AT_ONCE = 500
+_NEWEST = 50  # a clock that was years ahead for a moment thins none of these
 
 
 def prune(now: datetime) -> int:
@@ -41,9 +42,9 @@ def _thin(rows: QuerySet[Any], owner: str, before: datetime, heads: set[int]) ->
     return gone
 
 
-def _kept(found: Iterable[tuple[int, int | None, datetime]], before: datetime, heads: set[int]) -> set[int]:
+def _kept(found: Sequence[tuple[int, int | None, datetime]], before: datetime, heads: set[int]) -> set[int]:
     """Everything young, the last of each older day, and what stands with the step before it."""
-    kept: set[int] = set()
+    kept: set[int] = {pk for pk, _, _ in found[max(0, len(found) - _NEWEST) :]}  # whatever the clock says
     last_of_day: dict[Any, int] = {}
     for pk, parent, made in found:
         if made >= before:

@@ -14,6 +14,8 @@ ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(os.environ.get("COLD_CRADLE_VAR", ROOT / "var"))
 DEMO = os.environ.get("COLD_CRADLE_DEMO") == "1"
 DEBUG = os.environ.get("COLD_CRADLE_DEBUG") == "1"
+_SHORTEST_KEY = 40
+os.umask(0o077)  # what a studio writes is nobody else's on this machine
 TESTING = len(sys.argv) > 1 and sys.argv[1] == "test"
 
 
@@ -22,14 +24,16 @@ def _secret_key() -> str:
     if key := os.environ.get("COLD_CRADLE_SECRET_KEY"):
         return key
     path = VAR / "secret-key"
-    VAR.mkdir(parents=True, exist_ok=True)
-    try:
-        descriptor = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
-    except FileExistsError:
-        return path.read_text("ascii")
-    with os.fdopen(descriptor, "w") as file:
+    VAR.mkdir(mode=0o700, parents=True, exist_ok=True)
+    if path.exists() and len(kept := path.read_text("ascii", "replace").strip()) >= _SHORTEST_KEY:
+        return kept
+    part = path.with_name(f".{path.name}.{os.getpid()}")  # whole, or not there: a disk may be full
+    with os.fdopen(os.open(part, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600), "w") as file:
         key = secrets.token_urlsafe(64)
         file.write(key)
+        file.flush()
+        os.fsync(file.fileno())
+    os.replace(part, path)
     return key
 
 
@@ -51,11 +55,13 @@ MIDDLEWARE = [
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "studio.edges.GZipBeyond",
     "csp.middleware.CSPMiddleware",
+    "studio.door.Headers",
     "studio.edges.InWords",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "studio.door.Strangers",
     *(["studio.demo.sign_in.SignInDemoUser"] if DEMO else []),
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",  # the last: it tells whoever guesses to wait
@@ -72,6 +78,7 @@ AUTH_PASSWORD_VALIDATORS = [
 ]
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = timedelta(minutes=10)
+AXES_RESET_COOL_OFF_ON_FAILURE_DURING_LOCKOUT = False  # or whoever guesses on keeps the owner out for ever
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_CALLABLE = "studio.api.session.guessed_too_often"
 AXES_DISABLE_ACCESS_LOG = True

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import contextlib
 import fcntl
+import re
+import shutil
 import sqlite3
 import time
 from collections.abc import Iterator
@@ -16,10 +18,29 @@ from django.db import connection
 from django.db.migrations.loader import MigrationLoader
 from django.db.migrations.recorder import MigrationRecorder
 
-__all__ = ["StoreTrouble", "bring_up_to_date", "copy_database", "daily_copy", "looked_at", "only_one", "stamp"]
+__all__ = [
+    "MESH_NAME",
+    "StoreTrouble",
+    "bring_up_to_date",
+    "copy_database",
+    "daily_copy",
+    "find_meshes_again",
+    "keep_to_owner",
+    "looked_at",
+    "only_one",
+    "stamp",
+]
 
 _KEPT_COPIES = 7
 _DAY_S = 86_400.0
+_KEYS = {
+    "django_session",
+    "axes_accessattempt",
+    "axes_accesslog",
+    "axes_accessfailurelog",
+    "axes_accessattemptexpiration",
+}
+MESH_NAME = re.compile(r"solids/[\w][\w.-]{0,120}")
 
 
 class StoreTrouble(Exception):
@@ -51,9 +72,30 @@ def copy_database(target: Path) -> None:
             contextlib.closing(sqlite3.connect(part)) as made,
         ):
             standing.backup(made, pages=2000, sleep=0.005)
+            _forget_keys(made)
+        part.chmod(0o600)
         part.replace(target)
     finally:
         part.unlink(missing_ok=True)
+
+
+def _forget_keys(copy: sqlite3.Connection) -> None:
+    """A copy opens no door: nobody is signed in in it, and it knows of no guesses."""
+    copy.execute("PRAGMA secure_delete=ON")
+    names = {name for (name,) in copy.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+    for name in sorted(names & _KEYS):
+        copy.execute(f'DELETE FROM "{name}"')
+    copy.commit()
+
+
+def keep_to_owner() -> None:
+    """The studio's files are read by whoever runs it and by nobody else on this machine."""
+    path = database_path()
+    folders = (path.parent, copies_folder().parent, copies_folder(), Path(settings.MEDIA_ROOT))
+    files = [path, Path(f"{path}-wal"), Path(f"{path}-shm"), *copies_folder().glob("*.sqlite3")]
+    for place, mode in [*((f, 0o700) for f in folders), *((f, 0o600) for f in files)]:
+        with contextlib.suppress(OSError):  # another's folder, or a system without such rights
+            place.chmod(mode)
 
 
 def looked_at(path: Path) -> None:
@@ -98,13 +140,44 @@ def bring_up_to_date() -> list[str]:
 
 def daily_copy() -> Path | None:
     """A copy for today where there is none yet; the last seven stay. None where today's lies there already."""
-    target = copies_folder() / f"daily-{datetime.now(UTC):%Y%m%d}.sqlite3"
-    if target.exists():
+    lying = sorted(copies_folder().glob("daily-*.sqlite3"), key=_number_of)
+    today = f"{datetime.now(UTC):%Y%m%d}"
+    if lying and lying[-1].stem.endswith(today):
         return None
+    number = _number_of(lying[-1])[0] + 1 if lying else 1
+    target = copies_folder() / f"daily-{number:05d}-{today}.sqlite3"
     copy_database(target)
-    for old in sorted(copies_folder().glob("daily-*.sqlite3"))[:-_KEPT_COPIES]:
+    for old in [*lying, target][:-_KEPT_COPIES]:
         old.unlink()
     return target
+
+
+def _number_of(path: Path) -> tuple[int, str]:
+    """Copies count on, whatever the clock says meanwhile; those of older releases, by day alone, come first."""
+    parts = path.stem.split("-")
+    return (int(parts[1]) if len(parts) == 3 and parts[1].isdigit() else 0, path.stem)
+
+
+def find_meshes_again() -> tuple[int, list[str]]:
+    """Bring mesh files that lie where an older release or another database of this folder had them to where they are
+    looked for; how many, and the names of those that are nowhere.
+    """
+    from studio.models import Solid
+
+    here, beside = Path(settings.MEDIA_ROOT), database_path().parent
+    others = [p for p in (beside / "media", *sorted(beside.glob("*-media"))) if p.is_dir() and p != here]
+    found, missing = 0, []
+    for name in Solid.objects.order_by("file").values_list("file", flat=True).distinct():
+        if not MESH_NAME.fullmatch(name) or (here / name).is_file():
+            continue
+        lies = next((p / name for p in others if (p / name).is_file()), None)
+        if lies is None:
+            missing.append(name)
+            continue
+        (here / name).parent.mkdir(parents=True, exist_ok=True)
+        shutil.copy2(lies, here / name)  # copied: another database may speak of it too
+        found += 1
+    return found, missing
 
 
 def sweep_orphans() -> int:

@@ -14,14 +14,17 @@ from django.views.decorators.http import require_safe
 from studio.api import api
 from studio.errors import say_trouble, store_trouble
 
+_PLACES = {"", "today", "pieces", "cradles", "glass", "kilns", "notebook", "sums", "sign-in"}
+
 
 @require_safe
 @never_cache
 @ensure_csrf_cookie
 def page(request: HttpRequest) -> HttpResponse:
-    """The front end's page, whatever the place."""
+    """The front end's page, whatever the place; one that is none of its places is answered 404 with it."""
     try:
-        return HttpResponse(settings.INDEX_HTML.read_text("utf-8"))
+        is_place = request.path.split("/")[1] in _PLACES
+        return HttpResponse(settings.INDEX_HTML.read_text("utf-8"), status=200 if is_place else 404)
     except FileNotFoundError:
         raise Http404("The front end is not built yet. Run ./run demo.") from None
 

@@ -9,7 +9,9 @@ from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.fire.inputs import Act, Watched
+from coldcradle.fire.pace import ROOM_K
 from coldcradle.heat.kiln.kiln import LoadedKiln
+from coldcradle.heat.schedule.opening import THERMOMETER_K
 from coldcradle.heat.schedule.segments import PlannedSegment
 
 __all__ = ["ARRIVED_K", "Place", "acted_steps", "after_act", "place_of", "should_move_k_per_h"]
@@ -192,7 +194,8 @@ def acted_steps(steps: Sequence[PlannedSegment], place: Place) -> list[PlannedSe
 
 def should_move_k_per_h(watched: Watched, steps: Sequence[PlannedSegment], place: Place, at_c: float) -> float:
     """How fast the kiln should move now, K/h, up or down; 0 while it holds. A thermometer that does not is stuck."""
-    falls = watched.kiln.coasting_rate_k_per_h(at_c)
+    is_cold = at_c < watched.kiln.room_c + ROOM_K + THERMOMETER_K  # there it may stand still for good
+    falls = 0.0 if is_cold else watched.kiln.coasting_rate_k_per_h(at_c)
     if place.is_over:
         return falls
     step = steps[place.step]

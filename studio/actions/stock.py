@@ -16,6 +16,7 @@ from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import forms
 from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import System, parse
+from studio.csv_cells import plain_cell
 from studio.errors import Stale
 from studio.models import GlassKind, Piece, StockItem
 
@@ -195,8 +196,7 @@ def export_csv(owner: Any) -> str:
     writer.writeheader()
     for item in StockItem.objects.of(owner).filter(is_archived=False).select_related("kind"):
         row = item.details | {"kind": item.kind.name, "form": item.form, "weight": f"{item.mass_kg * 1e3:g} g"}
-        # a cell that begins like a formula would be run by a spreadsheet
-        writer.writerow({k: f"'{v}" if str(v)[:1] in "=+-@\t\r" else v for k, v in row.items()})
+        writer.writerow({k: plain_cell(str(v)) for k, v in row.items()})
     return out.getvalue()
 
 

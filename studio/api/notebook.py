@@ -16,6 +16,7 @@ from coldcradle.after.measures import Compared
 from coldcradle.quantity.format import DualQuantity, Message
 from studio.api.live import clock_of
 from studio.api.schemas import ErrorOut, Id, Line
+from studio.csv_cells import plain_cell
 from studio.models import Firing, Stage
 from studio.notebook import best_of, found_firings, page_of, statistics
 from studio.watching import live_events
@@ -174,11 +175,6 @@ def _cell(value: Any) -> str:
     return str(value.metric.text) if isinstance(value, DualQuantity) else str(value)
 
 
-def _safe(text: str) -> str:
-    """A cell that no spreadsheet takes for a formula."""
-    return f"'{text}" if text[:1] in "=+-@\t" else text
-
-
 @router.get("/notebook.csv", response={404: ErrorOut})
 def notebook_csv(request: HttpRequest):
     found = found_firings(request.user, search="", process="", fault="", cradle_id=None, kiln_id=None)
@@ -186,7 +182,7 @@ def notebook_csv(request: HttpRequest):
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(_COLUMNS)
     for row in _rows(found[:_MOST_OUT], timezone.now()):
-        writer.writerow([_safe(_cell(row[name])) for name in _COLUMNS])
+        writer.writerow([plain_cell(_cell(row[name])) for name in _COLUMNS])
     return _file(out.getvalue(), "text/csv; charset=utf-8", "notebook.csv")
 
 

@@ -35,6 +35,7 @@ from studio.errors import Stale
 from studio.logged import logged_words
 from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
 from studio.planning import PlannedPiece, planned, shared_firings, sharing_of, stages_of, summary_of, unplanned_summary
+from studio.remembering import remember
 from studio.starters import starting_cradle, starting_layup, typed_layup
 
 __all__ = ["answer_piece", "conflict", "full_paths", "router", "told_by_stage", "told_piece"]
@@ -167,7 +168,7 @@ def _worked_out_anew(pieces: list[Piece]) -> int:
             piece.summary = summary_of(work.document, work.plan)
         except ColdCradleError as error:
             piece.summary = unplanned_summary(str(error))
-        Piece.objects.filter(pk=piece.pk, version=piece.version).update(summary=piece.summary)
+        remember(Piece.objects.filter(pk=piece.pk, version=piece.version), summary=piece.summary)
     return left
 
 

@@ -2,23 +2,30 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any
 
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
+from django.contrib.auth.hashers import make_password
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
+from django.views.decorators.csrf import csrf_protect
 from ninja import Router, Schema, Status
+from ninja.decorators import decorate_view
 from pydantic import Field
 
 from coldcradle.errors import DocumentError, Fault
 from studio.actions.welcome import welcome
 from studio.api.schemas import ErrorOut
+from studio.door import TooMany, password_work
 from studio.errors import say_trouble
 
 router = Router(tags=["session"])
+_REFUSED: dict[int, Any] = {403: ErrorOut, 422: ErrorOut, 429: ErrorOut}
+_OTHERS = {"message": "Others are signing in just now. Try again in a moment.", "faults": []}
+_OWNED = {"message": "This studio has an owner already. Sign in.", "faults": []}
 
 
 class SessionOut(Schema):
@@ -52,9 +59,14 @@ def show_session(request: HttpRequest):
     return _session(request)
 
 
-@router.post("", response={200: SessionOut, 401: ErrorOut, 422: ErrorOut, 429: ErrorOut}, auth=None)
+@router.post("", response={200: SessionOut, 401: ErrorOut, **_REFUSED}, auth=None)
+@decorate_view(csrf_protect)
 def sign_in(request: HttpRequest, body: SignInIn):
-    user = authenticate(request, username=body.name, password=body.password)
+    try:
+        with password_work():
+            user = authenticate(request, username=body.name, password=body.password)
+    except TooMany:
+        return Status(429, _OTHERS)
     if user is None:
         return Status(401, {"message": "That name and password do not belong together.", "faults": []})
     login(request, user)
@@ -62,7 +74,8 @@ def sign_in(request: HttpRequest, body: SignInIn):
     return _session(request)
 
 
-@router.post("/owner", response={201: SessionOut, 409: ErrorOut, 422: ErrorOut}, auth=None)
+@router.post("/owner", response={201: SessionOut, 409: ErrorOut, **_REFUSED}, auth=None)
+@decorate_view(csrf_protect)
 def make_owner(request: HttpRequest, body: SignInIn):
     """The first one who comes makes the studio theirs; afterwards nobody can."""
     users = get_user_model()
@@ -78,10 +91,17 @@ def make_owner(request: HttpRequest, body: SignInIn):
         faults += [Fault("password", words, "") for words in error.messages]
     if faults:
         raise DocumentError(faults)
+    if settings.DEMO or users.objects.exists():
+        return Status(409, _OWNED)
+    try:
+        with password_work():
+            hashed = make_password(body.password)
+    except TooMany:
+        return Status(429, _OTHERS)
     with transaction.atomic():
-        if settings.DEMO or users.objects.exists():
-            return Status(409, {"message": "This studio has an owner already. Sign in.", "faults": []})
-        user = users.objects.create_superuser(name, password=body.password)
+        if users.objects.exists():
+            return Status(409, _OWNED)
+        user = users.objects.create(username=name, password=hashed, is_staff=True, is_superuser=True)
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     welcome(user)
     return Status(201, _session(request))

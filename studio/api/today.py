@@ -18,6 +18,7 @@ from studio.api.schemas import ErrorOut, Id
 from studio.calendar import bench_calendar
 from studio.models import Firing, Kiln, Piece, Stage, Timer
 from studio.planning import planned, summary_of, unplanned_summary
+from studio.remembering import remember
 
 router = Router(tags=["today"])
 _BACK, _AHEAD, _MOST = timedelta(hours=12), timedelta(days=6), 40
@@ -95,7 +96,7 @@ def _summary(piece: Piece) -> dict[str, Any]:
         except ColdCradleError as error:
             return unplanned_summary(str(error))
         piece.summary = summary_of(found.document, found.plan)
-        Piece.objects.filter(pk=piece.pk).update(summary=piece.summary)
+        remember(Piece.objects.filter(pk=piece.pk), summary=piece.summary)
     return dict(piece.summary)
 
 

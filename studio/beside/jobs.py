@@ -127,6 +127,7 @@ def make_small(path: str, small: str) -> Steps:
         raise ImpossibleInput(
             "expected a photograph in JPEG, PNG or WebP; this file breaks off or is something else"
         ) from None
+    picture.info.clear()  # a comment would be written along
     picture.save(small, "JPEG", quality=82)
     yield {"done": 1.0, "result": {"width": picture.width, "height": picture.height}}
 

@@ -21,6 +21,7 @@ from typing import Any
 from unittest import mock
 
 from django.test import SimpleTestCase, TestCase
+from django.utils import timezone
 
 from studio import pruning, store
 from studio.actions.edits import change_piece
@@ -163,6 +164,64 @@ class Whole(SimpleTestCase):
         self.assertEqual(self.database.read_bytes(), before)
         self.assertFalse((self.var.parent / "outside").exists())
 
+    def spoilt(self, *statements: str) -> Path:
+        """A copy of what stands in which something was done that no studio does."""
+        path = self.var / "spoilt.sqlite3"
+        path.write_bytes(self.database.read_bytes())
+        with closing(sqlite3.connect(path)) as copy:
+            for statement in statements:
+                copy.execute(statement)
+            copy.commit()
+        return path
+
+    def test_a_restore_moves_nothing_before_all_is_checked(self) -> None:
+        self.old()
+        self.assertEqual(self.command("migrate", "-v", "0").returncode, 0)
+        (self.var / "secret-key").write_text("k" * 64)
+        before = self.rows("SELECT name FROM studio_piece ORDER BY id")
+        later = "INSERT INTO django_migrations (app, name, applied) VALUES ('studio', '0999_later', '2030-01-01')"
+        mesh = (
+            "INSERT INTO studio_solid (owner_id, created_at, updated_at, version, name, ending, file, found) "
+            "SELECT id, '2026-01-01', '2026-01-01', 1, 'x', '.stl', '../secret-key', '{{}}' FROM auth_user LIMIT 1"
+        ).replace("{{}}", "{}")
+        for words, statements in (
+            ("newer release", [later]),
+            ("trigger", ["CREATE TRIGGER t AFTER INSERT ON studio_piece BEGIN DELETE FROM studio_kiln; END"]),
+            ("view", ["CREATE VIEW studio_v AS SELECT 1"]),
+            ("no studio has", ["CREATE TABLE loot (x)"]),
+            ("is missing", ["DROP TABLE studio_solid"]),
+            ("no whole studio", ["PRAGMA foreign_keys=OFF", "DROP TABLE studio_timer"]),
+            ("no place for one", [mesh]),
+        ):
+            refused = self.command("restore", str(self.spoilt(*statements)))
+            self.assertNotEqual(refused.returncode, 0, words)
+            self.assertIn(words, refused.stderr)
+            self.assertIn("Nothing was changed", refused.stderr)
+            self.assertNotIn("Traceback", refused.stderr)
+            self.assertEqual(self.rows("SELECT name FROM studio_piece ORDER BY id"), before, words)
+            self.assertFalse(list(self.var.glob("before-restore-*")), words)
+
+    def test_a_backup_says_which_meshes_it_misses_and_a_full_disk_is_words(self) -> None:
+        self.old()
+        self.assertEqual(self.command("migrate", "-v", "0").returncode, 0)
+        with closing(sqlite3.connect(self.database)) as standing:
+            owner = standing.execute("SELECT id FROM auth_user").fetchone()[0]
+            standing.execute(
+                "INSERT INTO studio_solid (owner_id, created_at, updated_at, version, name, ending, file, found) "
+                "VALUES (?, '2026-01-01', '2026-01-01', 1, 'leaf', '.stl', 'solids/lost.stl', '{}')",
+                [owner],
+            )
+            standing.commit()
+        packed = self.var / "all.zip"
+        made = self.command("backup", str(packed))
+        self.assertEqual(made.returncode, 0, made.stderr)
+        self.assertIn("solids/lost.stl", made.stderr)
+        self.assertEqual(packed.stat().st_mode & 0o777, 0o600)
+        full = self.command("backup", "/dev/full/all.zip")
+        self.assertNotEqual(full.returncode, 0)
+        self.assertNotIn("Traceback", full.stderr)
+        self.assertIn("could not be written", full.stderr)
+
     def test_a_newer_or_a_damaged_database_is_refused_in_words(self) -> None:
         self.old()
         with closing(sqlite3.connect(self.database)) as standing:
@@ -193,7 +252,61 @@ class Copies(TestCase):
             self.assertIsNone(store.daily_copy())
             kept = sorted(path.name for path in Path(folder).iterdir())
             self.assertEqual(len(kept), 7)
-            self.assertEqual(kept[:2], ["daily-20260106.sqlite3", "daily-20260107.sqlite3"])
+            self.assertEqual(kept[0], made.name if made else "")
+            self.assertEqual(kept[1:3], ["daily-20260106.sqlite3", "daily-20260107.sqlite3"])
+
+    def test_a_clock_that_was_years_ahead_ends_no_daily_copy(self) -> None:
+        """Sorted by their names, one from 2031 would outlive all others, and each new one would be the first to go."""
+        with (
+            tempfile.TemporaryDirectory() as folder,
+            mock.patch.object(store, "copies_folder", return_value=Path(folder)),
+        ):
+            (Path(folder) / "daily-20310101.sqlite3").write_bytes(b"older release")
+            days = [datetime(2031, 1, 2, tzinfo=UTC) + timedelta(days=n) for n in range(8)]
+            days += [datetime(2026, 11, 1, tzinfo=UTC) + timedelta(days=n) for n in range(9)]
+            for day in days:
+                with mock.patch.object(store, "datetime") as clock:
+                    clock.now.return_value = day
+                    made = store.daily_copy()
+                    assert made is not None, day
+                    self.assertTrue(made.exists(), day)
+                    self.assertEqual(made.stat().st_mode & 0o777, 0o600)
+                    self.assertIsNone(store.daily_copy())
+            kept = sorted(path.name for path in Path(folder).iterdir())
+            self.assertEqual(len(kept), 7)
+            self.assertTrue(all("202611" in name for name in kept), kept)
+
+    def test_a_copy_opens_no_door(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            target = Path(folder) / "copy.sqlite3"
+            with closing(sqlite3.connect(Path(folder) / "standing.sqlite3")) as standing:
+                standing.executescript(
+                    "CREATE TABLE django_session (session_key, session_data); CREATE TABLE auth_user (id);"
+                    f"INSERT INTO django_session VALUES ('{'k' * 32}', 'x'); INSERT INTO auth_user VALUES (1);"
+                )
+            with mock.patch.object(store, "database_path", return_value=Path(folder) / "standing.sqlite3"):
+                store.copy_database(target)
+            with closing(sqlite3.connect(target)) as copy:
+                self.assertEqual(copy.execute("SELECT count(*) FROM django_session").fetchone(), (0,))
+                self.assertEqual(copy.execute("SELECT count(*) FROM auth_user").fetchone(), (1,))
+            self.assertNotIn(b"k" * 32, target.read_bytes())
+
+    def test_meshes_are_found_where_an_older_release_had_them(self) -> None:
+        owner = StudioTest.new_owner("Wren")
+        with tempfile.TemporaryDirectory() as folder:
+            var = Path(folder)
+            (var / "media" / "solids").mkdir(parents=True)
+            (var / "media" / "solids" / "leaf.stl").write_bytes(b"leaf")
+            for name in ("solids/leaf.stl", "solids/gone.stl", "../secret-key"):
+                Solid.objects.create(owner=owner, name="x", ending=".stl", file=name, found={})
+            with (
+                self.settings(MEDIA_ROOT=str(var / "demo-media")),
+                mock.patch.object(store, "database_path", return_value=var / "demo.sqlite3"),
+            ):
+                self.assertEqual(store.find_meshes_again(), (1, ["solids/gone.stl"]))
+                self.assertEqual(store.find_meshes_again(), (0, ["solids/gone.stl"]))
+            self.assertEqual((var / "demo-media" / "solids" / "leaf.stl").read_bytes(), b"leaf")
+            self.assertTrue((var / "media" / "solids" / "leaf.stl").exists())
 
     def test_a_mesh_nobody_speaks_of_is_swept_when_it_is_a_day_old(self) -> None:
         owner = StudioTest.new_owner("Wren")
@@ -211,6 +324,12 @@ class Copies(TestCase):
 
 class Pruning(StudioTest):
     """All for 90 days, then the last of each day; what stands and undo from there always."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        newest = mock.patch.object(pruning, "_NEWEST", 0)  # the last fifty have a test of their own
+        newest.start()
+        self.addCleanup(newest.stop)
 
     def edited(self, days_ago: float, wall: int) -> None:
         piece = Piece.objects.get(pk=self.piece.pk)
@@ -251,3 +370,14 @@ class Pruning(StudioTest):
         pruning.prune(datetime.now(UTC))
         self.assertEqual(self.labels(), ["imported", "21", "22", "23"])
         self.assertEqual(FiringRevision.objects.count(), 1)
+
+    def test_the_last_fifty_stay_whatever_the_clock_says(self) -> None:
+        for n in range(60):
+            self.edited(120 + n / 1000, 10 + n)
+        piece = Piece.objects.get(pk=self.piece.pk)
+        with mock.patch.object(pruning, "_NEWEST", 50):
+            pruning.prune(timezone.now())
+            pruning.prune(timezone.now() + timedelta(days=4000))  # a clock years ahead
+            newest = list(piece.revisions.order_by("-pk").values_list("label", flat=True)[:50])
+            self.assertEqual(len(newest), 50)
+            self.assertLess(piece.revisions.count(), 55)

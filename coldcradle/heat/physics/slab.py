@@ -26,6 +26,7 @@ _EMISSIVITY, _CONVECTION_W_M2_K = 0.9, 10.0
 _GAMMA = 1 - 1 / np.sqrt(2)
 _FIRST_S, _STIR_K, _GROWTH = 10.0, 0.6, 1.45
 _MOST_POINTS = 20_000
+_SAME_MOMENT_S = 1e-3
 _DAMPED_STEPS = 4
 _TOO_LONG = "this firing is too long to be run through the glass"
 
@@ -167,6 +168,8 @@ def _grid_plain(line: Line, watch_c: tuple[float, float], slow_s: float, before:
         while t1 - t > step * 1.01:
             t += step
             times.append(t)
+            if len(times) > _MOST_POINTS:
+                raise ImpossibleInput(_TOO_LONG)
             # once all that the corner stirred has died away, only the bend of the film and of viscosity counts
             step = min(step * _GROWTH, longest, slow_s if t - t0 < 30 * slow_s else longest)
         times.append(t1)
@@ -176,15 +179,18 @@ def _grid_plain(line: Line, watch_c: tuple[float, float], slow_s: float, before:
 
 
 def _settled(line: Line) -> list[tuple[float, float]]:
-    """The line with its points in order and those of one time merged into the last of them."""
+    """The line with its points in order and those of one moment merged into the last of them.
+
+    Two points a float step apart would be a slope without bound, and a step through them without length.
+    """
     merged: list[tuple[float, float]] = []
     for t, c in line:
         if not (np.isfinite(t) and np.isfinite(c)):
             raise ImpossibleInput(f"expected times and temperatures that are numbers, got {t:g} s, {c:g} °C")
         if merged and t < merged[-1][0]:
             raise ImpossibleInput(f"expected times in order, got {t:g} s after {merged[-1][0]:g} s")
-        if merged and t == merged[-1][0]:
-            merged[-1] = (t, c)
+        if merged and t - merged[-1][0] < _SAME_MOMENT_S:
+            merged[-1] = (merged[-1][0], c)
         else:
             merged.append((t, c))
     if len(merged) < 2:

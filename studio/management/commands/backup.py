@@ -19,7 +19,9 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         try:
-            size = write_backup(options["path"].resolve())
+            made = write_backup(options["path"].resolve())
         except (OSError, StoreTrouble) as error:
-            raise CommandError(f"The backup could not be written: {error}") from None
-        self.stdout.write(f"{options['path']}: {size / 1e6:.1f} MB")
+            raise CommandError(str(error)) from None
+        self.stdout.write(f"{options['path']}: {made.size / 1e6:.1f} MB")
+        if made.missing:
+            self.stderr.write(f"Not in it, as they lie nowhere: {', '.join(made.missing[:20])}.")

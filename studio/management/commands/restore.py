@@ -8,7 +8,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from studio.backup import restore
-from studio.store import StoreTrouble, bring_up_to_date, only_one
+from studio.store import StoreTrouble, only_one
 
 
 class Command(BaseCommand):
@@ -21,9 +21,10 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         try:
             with only_one():
-                aside = restore(options["path"].resolve())
-                done = bring_up_to_date()
+                found = restore(options["path"].resolve())
         except (OSError, StoreTrouble) as error:
             raise CommandError(str(error)) from None
-        more = f" It was of an older release and has been carried over ({done[-1]})." if done else ""
-        self.stdout.write(f"Brought back.{more} What stood before lies in {aside}.")
+        more = f" It was of an older release and has been carried over ({found.carried})." if found.carried else ""
+        self.stdout.write(f"Brought back.{more} What stood before lies in {found.aside}.")
+        if found.missing:
+            self.stdout.write(f"Not in it, and not here: {', '.join(found.missing[:20])}.")

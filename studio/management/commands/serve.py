@@ -18,7 +18,15 @@ from django.utils import timezone
 
 from studio.beside.worker import warm
 from studio.pruning import prune
-from studio.store import StoreTrouble, bring_up_to_date, daily_copy, only_one, sweep_orphans
+from studio.store import (
+    StoreTrouble,
+    bring_up_to_date,
+    daily_copy,
+    find_meshes_again,
+    keep_to_owner,
+    only_one,
+    sweep_orphans,
+)
 
 _WARM_AFTER_S = 3.0  # the first page comes first
 _TIDY_AFTER_S, _TIDY_EVERY_S = 60.0, 3600.0
@@ -57,6 +65,12 @@ class Command(BaseCommand):
             with only_one():
                 for name in bring_up_to_date():
                     self.stdout.write(f"The database has been carried over: {name}")
+                keep_to_owner()
+                found, missing = find_meshes_again()
+                if found:
+                    self.stdout.write(f"{found} mesh files were found where an older release had them.")
+                if missing:
+                    self.stdout.write(f"Mesh files that lie nowhere: {', '.join(missing[:10])}")
                 self._serve(options["port"])
         except StoreTrouble as error:
             raise CommandError(str(error)) from None
