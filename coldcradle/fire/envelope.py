@@ -21,7 +21,7 @@ AGREES_K, AGREES_S = 10.0, 1200.0  # two thermometers so near, and so soon after
 _PARTS = 48
 _NEAR_K, _NEAR_SHARE, _LATE_SHARE = 4.0, 0.04, 0.15  # what a fall may be out, K and of what is above the room
 _POWERED_S, _RISES_K_PER_S = 1800.0, 20 / 3600  # only power makes a kiln rise so fast
-_HEATED_K = 100.0
+_HEATED_K, _HEATS_K = 100.0, 30.0
 _SLOW_PLAN = 0.85  # a kiln may take so much longer than planned, as a share of the time gone
 
 Point = tuple[float, float]
@@ -43,6 +43,7 @@ class Envelope:
     is_doubted: bool = False
     powered_s: float = -math.inf
     lowest_c: float = math.inf
+    heats_on: bool = True
 
     def planned_c(self, at_s: float) -> float:
         """What it was to have by the plan; once the plan was broken off, the slowest fall from there."""
@@ -115,8 +116,16 @@ class Envelope:
         return self._between(from_s, from_c, max(hot_c, self.upper_c))
 
     def _doubted_c(self, from_c: float, at_s: float, for_s: float) -> float:
-        """How hot it may be where the readings are not believed: as slow as it falls, or as hot as it was to be."""
-        return max(self.pace.slowest_c(from_c, for_s), self.planned_hot_c(at_s))
+        """How hot it may be where the readings are not believed: as slow as it falls, and as hot as it was to be where
+        the plan was still to heat it.
+        """
+        slow_c = self.pace.slowest_c(from_c, for_s)
+        if self.is_doubted:
+            return max(slow_c, self.planned_hot_c(at_s)) if self.heats_on else slow_c
+        since_s = _SLOW_PLAN * self.at_s
+        hot_c = max(from_c, self.planned_c(since_s)) + _HEATS_K
+        self.heats_on = any(t > since_s and c > hot_c for t, c in self.planned if t < self.planned_until_s)
+        return max(slow_c, self.planned_hot_c(at_s)) if self.heats_on else slow_c
 
     def _between(self, from_s: float, from_c: float, hot_c: float) -> list[Point]:
         """The hottest way through a gap: as hot as it may have been for as long as it can, then as fast as it falls."""

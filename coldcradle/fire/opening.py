@@ -42,7 +42,7 @@ class MayOpen:
 
 def _fine(c: float) -> DualQuantity:
     """A temperature to a tenth, where whole degrees would show the same on both sides of a limit."""
-    return show(round(c, 1), "temperature", 0.05)
+    return show(round(c, 1), "temperature")
 
 
 def _unknown(said: Message, settles: str = _OTHER) -> MayOpen:
@@ -162,7 +162,8 @@ def may_open(
             return doubt
     if seen.is_doubted and seen.kiln_c > at.kiln_c:
         told = "Not yet: {t} was read, and no kiln falls so fast. It may be {k}; {lim} is the limit for {d}."
-        return MayOpen("no", say(told, k=show(round(seen.kiln_c), "temperature"), **shown), say(_OTHER))
+        shown |= {"t": show(round(at.kiln_c), "temperature"), "k": show(round(seen.kiln_c), "temperature")}
+        return MayOpen("no", say(told, **shown), say(_OTHER))
     told = "Not yet: {t} " + where + ", {lim} is the limit for {d}."
     if ahead.opens_s is None:
         return MayOpen("no", say(told, **shown), say("Wait, and look again."))

@@ -27,6 +27,7 @@ from coldcradle.quantity.format import Message, say, show
 __all__ = ["FireState", "Watch"]
 
 _APART_K = 2.0  # so far from what was read the hottest line is followed by itself
+_NOISE_K = 3.5  # what lies so near is the noise of readings: the hottest line goes along its upper edge
 _PLANNED_K = 60.0  # a first reading further from the plan than this does not go with it
 
 
@@ -169,8 +170,10 @@ class Watch:
         at = inside.at
         assert looked.first is not None
         missed_c = looked.missed_peak_c(at.at_s)
-        kiln_c = max(envelope.upper_c, at.kiln_c)
-        glass_c = max(at.heart_c, at.skin_c, at.kiln_c, self.hottest.glass_c if self.hottest is not None else -math.inf)
+        kiln_c = envelope.upper_c if envelope.upper_c > at.kiln_c + _NOISE_K else at.kiln_c
+        glass_c = max(at.heart_c, at.skin_c, at.kiln_c)
+        if self.hottest is not None and self.hottest.glass_c > glass_c + _NOISE_K:
+            glass_c = self.hottest.glass_c
         planned_c = None
         if missed_c is not None:
             planned_c = envelope.planned_hot_c(at.at_s)
