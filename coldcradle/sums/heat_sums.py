@@ -7,7 +7,8 @@ from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_
 from coldcradle.heat.schedule.anneal import closed_rate_k_per_h
 from coldcradle.heat.schedule.bare_anneal import BareAnneal, bare_anneal, by_handbook
 from coldcradle.heat.schedule.cold_rates import passing_inputs, solid_rate
-from coldcradle.quantity.format import Message, say, show
+from coldcradle.heat.schedule.opening import TOUCH_C, opening_limit_c
+from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
@@ -15,6 +16,7 @@ from coldcradle.sums.sum import Field, Result, Row, Sum, Values
 
 _H = 3600.0
 _ASKED_K = 25.0
+_LOOK_S = 60.0  # a look takes seconds; what is longer is an open lid
 _FACES = (("shelf", "on a shelf, free to bow"), ("held", "on a shelf, held flat"), ("both", "both faces see the kiln"))
 THICK = Field(key="thick", label="Thickest", kind="length", default="12 mm", high=0.3, above=True, fills="thickness")
 FACES = Field(key="faces", label="Heat leaves", kind="choice", default="shelf", choices=_FACES)
@@ -129,6 +131,31 @@ def _warm(values: Values) -> Result:
     )
 
 
+def _stands(glass_c: float, room_c: float, seconds: float, pulls: DualQuantity) -> Message:
+    """What glass that stands it is allowed: hands have their limit too, and the lid stays open for neither above it."""
+    limit_c = opening_limit_c(TOUCH_C, room_c)
+    shown = {
+        "t": show(seconds, "duration"),
+        "p": pulls,
+        "lim": show(SURFACE_STRESS_PA, "stress"),
+        "at": show(round(glass_c), "temperature"),
+        "hands": show(limit_c, "temperature"),
+    }
+    if glass_c <= limit_c:
+        return say("**It may be opened for {t}:** its face is pulled by {p}; {lim} is allowed.", **shown)
+    if seconds <= _LOOK_S:
+        return say(
+            "**The glass stands a look of {t}:** its face is pulled by {p}; {lim} is allowed. It is {at}: for hands "
+            "the lid stays shut above {hands}.",
+            **shown,
+        )
+    return say(
+        "**Not yet.** The glass would stand {t}, its face pulled by {p}; but it is {at}, and for hands the lid stays "
+        "shut above {hands}.",
+        **shown,
+    )
+
+
 def _open(values: Values) -> Result:
     kind, thick, glass_c, room_c = values.kind(), values["thick"], values["at"], values["room"]
     seconds = values["for"]
@@ -165,12 +192,7 @@ def _open(values: Values) -> Result:
             lim=show(SURFACE_STRESS_PA, "stress"),
         )
     else:
-        answer = say(
-            "**It may be opened for {t}:** its face is pulled by {p}; {lim} is allowed.",
-            t=show(seconds, "duration"),
-            p=pulls,
-            lim=show(SURFACE_STRESS_PA, "stress"),
-        )
+        answer = _stands(glass_c, room_c, seconds, pulls)
     return Result(
         answer=answer,
         figures=[bound],
