@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import re
 import uuid
+from datetime import timedelta
 from typing import Any
 
 from django.test import Client
@@ -12,7 +13,7 @@ from playwright.sync_api import Page, expect
 
 from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_rack
-from studio.models import FiringEvent, GlassKind, Stage
+from studio.models import Firing, FiringEvent, GlassKind, Reading, Stage
 from tests.browser.base import BrowserTest
 from tests.core.test_rule_samples import changed
 from tests.documents import KILN
@@ -146,11 +147,27 @@ class FiringLife(BrowserTest):
         field.press("Enter")
         expect(page.get_by_text("Warm up").first).to_be_visible()
         expect(page.locator(".numbers")).to_contain_text("20 °C")
-        page.get_by_text("Paste a log").click()
+        page.get_by_text("Paste a log").first.click()
         log = "elapsed s,temperature C\n" + "\n".join(f"{60 * i},{20 + 2 * i}" for i in range(1, 40))
         page.get_by_label("A log as text").fill(log)
-        page.get_by_role("button", name="Bring it in").click()
+        page.get_by_role("button", name="Bring it in", exact=True).press("Enter")
+        asks = page.get_by_role("alert")
+        expect(asks).to_contain_text("past now")  # it has only just begun
+        page.get_by_role("button", name="Leave it out").press("Enter")
+        expect(asks).to_have_count(0)
+        self.assertEqual(Reading.objects.count(), 1)
+        firing = Firing.objects.exclude(started_at=None).get()
+        Firing.objects.filter(pk=firing.pk).update(started_at=firing.started_at - timedelta(hours=1))
+        page.get_by_role("button", name="Bring it in", exact=True).press("Enter")
         expect(page.get_by_text("39 new.")).to_be_visible()
+        page.get_by_role("button", name="take it back").press("Enter")
+        expect(page.get_by_role("button", name="take it back")).to_have_count(0)
+        self.assertEqual(Reading.objects.count(), 1)
+        field.fill("21 C")
+        page.get_by_label("by a second thermometer").press(" ")
+        field.press("Enter")
+        expect(page.get_by_text("21 C written down, by a second thermometer.")).to_be_visible()
+        self.assertEqual(Reading.objects.filter(source="second").count(), 1)
 
     def test_stopping_asks_once_more_and_something_grave_is_passed_only_in_words(self) -> None:
         page = self.at("fire")

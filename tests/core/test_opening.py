@@ -13,7 +13,7 @@ from coldcradle.fire.ahead import look_ahead
 from coldcradle.fire.evidence import Evidence
 from coldcradle.fire.inputs import Act
 from coldcradle.fire.inside import begin
-from coldcradle.fire.opening import FALLS_STALE_S, HEATS_STALE_S, STALE_S, MayOpen, may_open, stale_s
+from coldcradle.fire.opening import FALLS_STALE_S, HEATS_STALE_S, STALE_S, MayOpen, heats_to_c, may_open, stale_s
 from coldcradle.fire.progress import Place
 from coldcradle.fire.readings import Reading
 from coldcradle.fire.watch import FireState, Watch
@@ -112,6 +112,15 @@ class Edges(SimpleTestCase):
             self.assertEqual(said.word, "no")
             self.assertIn("programme heats", said.says.metric)
         self.assertEqual(asked(place=Place(len(W.segments) - 1, "way", 0.0, 0.0)).word, "yes")
+
+    def test_any_step_that_heats_counts_whatever_it_is_called(self) -> None:
+        up, down = W.segments[0], W.segments[-1]
+        way, hold = Place(0, "way", 0.0, 0.0), Place(0, "hold", 60.0, 0.0)
+        self.assertEqual(heats_to_c([up], way, 20.0, 57.5), up.to_c)
+        self.assertEqual(heats_to_c([up, down], hold, 20.0, 57.5), up.to_c)
+        self.assertEqual(heats_to_c([down, up], way, 200.0, 57.5), up.to_c)
+        self.assertIsNone(heats_to_c([up, down], way, up.to_c + 1, 57.5))  # it has only to fall from there
+        self.assertIsNone(heats_to_c([replace(up, to_c=50.0)], way, 20.0, 57.5))  # a room of drying moulds
 
     def test_it_must_not_rise(self) -> None:
         self.assertEqual(asked(rises_k=3.0).word, "yes")

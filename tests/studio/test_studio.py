@@ -99,9 +99,9 @@ class SigningIn(StudioTest):
 
 class Page(StudioTest):
     def test_every_place_is_the_one_page_and_lets_no_foreign_script_in(self) -> None:
-        for path in ("/", "/pieces", "/pieces/3/heat", "/nowhere/at/all"):
+        for path, status in (("/", 200), ("/pieces", 200), ("/pieces/3/heat", 200), ("/nowhere/at/all", 404)):
             answer = self.client.get(path)
-            self.assertContains(answer, '<div id="app">')
+            self.assertContains(answer, '<div id="app">', status_code=status)
             policy = answer["Content-Security-Policy"]
             self.assertIn("script-src 'self';", policy + ";")
             self.assertIn("frame-ancestors 'none'", policy)
