@@ -29,7 +29,8 @@ class Evidence:
 
     `kiln_c` and `glass_c` are the hottest they may be; `is_doubted` where the kiln cannot have come down to what was
     read. `planned_c` is what the plan would have it at where the readings do not tell of the peak, else None.
-    `still_s`: how long it has shown the same while it should have moved.
+    `still_s`: how long it has shown the same while it should have moved. `second_s`: how long ago a second thermometer
+    agreed; `against_c`: what it showed where it did not.
     """
 
     kiln_c: float
@@ -43,6 +44,7 @@ class Evidence:
     unit: Unit
     begun_at_s: float
     second_s: float | None
+    against_c: float | None
 
 
 @dataclass(slots=True)

@@ -80,7 +80,8 @@ def _doubt(watched: Watched, state: Inside, seen: Evidence, limit_c: float) -> M
     """What speaks against a yes although the readings are cool: each with what would settle it."""
     at = state.at
     limit = show(round(limit_c), "temperature")
-    shown = {"t": show(round(at.kiln_c), "temperature"), "room": show(round(watched.kiln.room_c), "temperature")}
+    read = show(round(at.kiln_c + watched.shift_k), "temperature")
+    shown = {"t": read, "room": show(round(watched.kiln.room_c), "temperature")}
     if seen.unit == "celsius-read-as-fahrenheit":
         return _unknown(
             say("Not known: {t} was read, and these numbers look like °C that were taken as °F.", **shown),
@@ -101,6 +102,10 @@ def _doubt(watched: Watched, state: Inside, seen: Evidence, limit_c: float) -> M
     if seen.planned_c is not None and seen.planned_c > limit_c:
         told = "Not known: nothing that was read tells of the peak; by the plan it would be {p} now, {t} was read."
         return _unknown(say(told, p=show(round(seen.planned_c), "temperature"), **shown))
+    if seen.against_c is not None and seen.kiln_c > limit_c:
+        told = "Not known: {t} was read, and a second thermometer showed {k}."
+        other = "Measure once more with both, side by side, or wait until the lid is cool to the hand."
+        return _unknown(say(told, k=show(round(seen.against_c), "temperature"), **shown), other)
     if seen.is_doubted and seen.kiln_c > limit_c:
         told = "Not known: {t} was read, and no kiln falls so fast. It may be {k}."
         return _unknown(say(told, k=show(round(seen.kiln_c), "temperature"), **shown))
@@ -162,7 +167,10 @@ def may_open(
             return doubt
     if seen.is_doubted and seen.kiln_c > at.kiln_c:
         told = "Not yet: {t} was read, and no kiln falls so fast. It may be {k}; {lim} is the limit for {d}."
-        shown |= {"t": show(round(at.kiln_c), "temperature"), "k": show(round(seen.kiln_c), "temperature")}
+        shown |= {
+            "t": show(round(at.kiln_c + watched.shift_k), "temperature"),
+            "k": show(round(seen.kiln_c), "temperature"),
+        }
         return MayOpen("no", say(told, **shown), say(_OTHER))
     told = "Not yet: {t} " + where + ", {lim} is the limit for {d}."
     if ahead.opens_s is None:

@@ -194,6 +194,7 @@ class Watch:
             unit=looked.unit(missed_c, max(c for _, c in envelope.planned)),
             begun_at_s=looked.first[0],
             second_s=max(0.0, self.heard_at_s - second[0]) if second is not None and agrees else None,
+            against_c=second[1] if second is not None and not agrees else None,
         )
 
     def _notes(self, place: Place, seen: Evidence | None) -> list[Message]:

@@ -85,4 +85,4 @@ def _against(firing: Firing, log: KilnLog, offset_s: float) -> list[Message]:
     apart = float(np.median(np.abs(np.interp(read[:, 0], times, log.temperatures_c) - read[:, 1])))
     if apart <= _APART_K:
         return []
-    return [say("It lies {k} from what was read before, half of the time or more.", k=show(apart, "difference"))]
+    return [say("It lies {k} from what was read before, half of the time or more.", k=show(round(apart), "difference"))]

@@ -161,7 +161,7 @@ def _glass(frozen: Frozen, state: FireState) -> dict[str, Any] | None:
     }
 
 
-def _dues(firing: Firing, frozen: Frozen, state: FireState) -> list[dict[str, Any]]:
+def _dues(firing: Firing, frozen: Frozen, state: FireState, now_s: float) -> list[dict[str, Any]]:
     """Looks that are still to come, moved by what really happened, and the opening."""
     start, clock = _start(firing), clock_of(firing)
     heat = frozen.plan.heat
@@ -176,7 +176,8 @@ def _dues(firing: Firing, frozen: Frozen, state: FireState) -> list[dict[str, An
         for visit in heat.visits:
             found.append((visit.name, visit.at_s + late_s))
     if state.opens_s is not None:
-        found.append(("open the lid", state.opens_s))
+        is_told = state.may_open.word == "yes" or state.opens_s > now_s
+        found.append(("open the lid" if is_told else "see whether it may be opened", state.opens_s))
     return [{"name": name, "at": clock(s), "at_s": s, "is_awake": is_awake(at(start, s), awake)} for name, s in found]
 
 
@@ -243,7 +244,7 @@ def live_answer(firing: Firing, stage_id: int | None, now: datetime) -> dict[str
         "may_open": state.may_open,
         "line": _line(firing, frozen, state, now_s),
         "steps": _steps(firing, state),
-        "dues": _dues(firing, frozen, state),
+        "dues": _dues(firing, frozen, state, now_s),
         "events": _events(firing, events, now),
         "notes": state.notes,
         "logs": [

@@ -21,6 +21,7 @@ from studio.planning import planned, summary_of, unplanned_summary
 from studio.remembering import remember
 
 router = Router(tags=["today"])
+_LID = ("open the lid", "see whether it may be opened")
 _BACK, _AHEAD, _MOST = timedelta(hours=12), timedelta(days=6), 40
 
 
@@ -144,7 +145,7 @@ def _going(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any],
     }
     todos = []
     for due in live["dues"]:
-        if due["at_s"] < now_s - 3600 and due["name"] != "open the lid":
+        if due["at_s"] < now_s - 3600 and due["name"] not in _LID:
             continue
         name = "Open the lid" if due["name"] == "open the lid" else due["name"].capitalize()
         at = begun + timedelta(seconds=due["at_s"])

@@ -44,6 +44,16 @@ class Falls(SimpleTestCase):
                     self.assertLess(PACE.likely_c(from_c, t), c + 4.0 + 0.04 * (c - ROOM))
                     self.assertLess(PACE.fastest_c(from_c, t), c + 4.0 + 0.04 * (c - ROOM))
 
+    def test_by_how_much(self) -> None:
+        """A kiln that falls from 500 to 100 °C in 15 h: 1.5 and 1.2 times its own first hour, and 0.7 of it settled."""
+        first = W.kiln.off_rate_k_per_h(500.0)
+        for bound, times, room in ((PACE.fastest_c, 1.5, ROOM - ROOM_K), (PACE.likely_c, 1.2, ROOM)):
+            fell = 500.0 - bound(500.0, 900.0)
+            wanted = (500.0 - room) * -math.expm1(-times * first / 3600 / (500.0 - ROOM) * 900.0)
+            self.assertAlmostEqual(fell / wanted, 1.0, delta=0.06)
+        slow = 500.0 - PACE.slowest_c(500.0, HOUR)
+        self.assertAlmostEqual(slow / W.kiln.coasting_rate_k_per_h(500.0), 0.7, delta=0.04)
+
     @given(st.floats(30, 1200), st.floats(1, 200_000))
     def test_faster_is_colder_and_none_goes_below_its_room(self, from_c: float, for_s: float) -> None:
         fast, likely, slow = PACE.fastest_c(from_c, for_s), PACE.likely_c(from_c, for_s), PACE.slowest_c(from_c, for_s)
@@ -112,7 +122,8 @@ class Bounds(SimpleTestCase):
         found = envelope(20 * HOUR, 300.0)
         line = [(20 * HOUR, 300.0), *found.add(26 * HOUR, 120.0)]
         self.assertFalse(found.is_doubted)
-        straight = [300.0 - 180.0 * (t - 20 * HOUR) / (6 * HOUR) for t, _ in line]
+        end = line[-1][1]
+        straight = [300.0 + (end - 300.0) * (t - 20 * HOUR) / (6 * HOUR) for t, _ in line]
         self.assertTrue(all(c >= s - 1e-6 for (_, c), s in zip(line, straight, strict=True)))
         self.assertGreater(max(c - s for (_, c), s in zip(line, straight, strict=True)), 20.0)
         for (t0, c0), (t1, c1) in itertools.pairwise(line):

@@ -35,6 +35,7 @@ FINE = Evidence(
     unit="",
     begun_at_s=0.0,
     second_s=None,
+    against_c=None,
 )
 
 
@@ -100,6 +101,7 @@ class Edges(SimpleTestCase):
             (Place(rated, "way", 0.0, 0.0), 500.0, FALLS_STALE_S),
             (Place(peak, "way", 0.0, 0.0), 500.0, HEATS_STALE_S),
             (Place(peak, "hold", 600.0, 0.0), 800.0, HEATS_STALE_S),
+            (Place(peak, "hold", 600.0, 0.0), 950.0, HEATS_STALE_S),
         ):
             self.assertEqual(stale_s(W.segments, place, at_c), most_s, place)
         self.assertEqual(asked(heard_s=STALE_S).word, "yes")
@@ -210,6 +212,15 @@ class Told(SimpleTestCase):
             if word != "yes":
                 self.assertIn("no kiln falls so fast", said.says.metric)
 
+    def test_one_that_is_pulled_while_it_heats_is_as_hot_as_the_plan(self) -> None:
+        w = watched("slump")
+        up = [r for r in readings("slump") if r.shown_c < 300.0 and r.at_s < 4 * HOUR]
+        out = [Reading(up[-1].at_s + 120.0 * n, 21.0 + 0.3 * (n % 3)) for n in range(1, 30 * 45)]
+        for hours in (8, 16, 24, 28):
+            rows = [*up, *[r for r in out if r.at_s <= hours * HOUR]]
+            self.assertNotEqual(state_at(rows, "slump").may_open.word, "yes", hours)
+            self.assertGreater(w.opens_s, 28 * HOUR)
+
     def test_a_second_thermometer_that_agrees_settles_it_and_one_that_does_not_speaks_against(self) -> None:
         rows = until(120.0, "slump")
         out = [Reading(rows[-1].at_s + 60.0 * n, 30.0 + 0.2 * (n % 3)) for n in range(1, 9 * 60)]
@@ -223,7 +234,9 @@ class Told(SimpleTestCase):
         self.assertEqual(agreed.may_open.word, "yes", agreed.may_open.says)
         against = until(48.0)
         against += [Reading(against[-1].at_s + 5, 90.0, "second"), Reading(against[-1].at_s + 60, 47.8)]
-        self.assertEqual(state_at(against).may_open.word, "unknown")
+        said = state_at(against).may_open
+        self.assertEqual(said.word, "unknown")
+        self.assertIn("a second thermometer showed 90 °C", said.says.metric)
 
     def test_one_typed_value_against_a_log(self) -> None:
         hot = until(300.0)

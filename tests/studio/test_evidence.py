@@ -138,6 +138,21 @@ class Evidence(FiredTest):
         self.assertEqual(after["glass"]["shown"], before["glass"]["shown"])
         self.assertEqual(Reading.objects.filter(source="second").count(), 1)
 
+    def test_today_says_no_more_than_fire(self) -> None:
+        def wants(hours: float) -> tuple[bool, str]:
+            with self.at(hours=hours):
+                found = self.ask("GET", "/today").json()
+            row = next(f for k in found["kilns"] for f in k["firings"] if f["firing_id"] == self.firing.pk)
+            return row["may_open"], next(t["name"] for t in found["todos"] if "open" in t["name"].lower())
+
+        last = self.line[-1][0] / HOUR
+        self.bring(self.log(last + 1), hours=last + 1.01)
+        self.assertEqual(wants(last + 1.01), (True, "Open the lid"))
+        self.assertEqual(wants(last + 1.6), (False, "See whether it may be opened"))  # silent for half an hour
+        with self.at(hours=last + 1.61):
+            self.post("/readings", {"rows": [{"shown": "300", "by": "second"}]})
+        self.assertEqual(self.word(hours=last + 1.62), "unknown")
+
     def test_nonsense_among_readings_drops_itself_and_alone_is_refused(self) -> None:
         with self.at(hours=2):
             alone = self.post("/readings", {"rows": [{"shown": "9999"}]})

@@ -31,7 +31,8 @@ useShortcuts({
   },
 })
 const isOpen = computed(() => live.value?.state === 'opened')
-const look = computed(() => live.value?.dues.find((d) => d.name !== 'open the lid'))
+const LID = ['open the lid', 'see whether it may be opened']
+const look = computed(() => live.value?.dues.find((d) => !LID.includes(d.name)))
 const since = computed(() =>
   new Date(silentSince.value).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
 )

@@ -15,11 +15,11 @@ const props = defineProps<{ live: Live }>()
 const emit = defineEmits<{ done: [] }>()
 const preferences = usePreferences()
 const UNITS = [
-  { key: '', name: 'as it says itself' },
+  { key: 'auto', name: 'as it says itself' },
   { key: 'degC', name: '°C' },
   { key: 'degF', name: '°F' },
 ]
-const unit = ref('')
+const unit = ref('auto')
 const pasted = ref('')
 const trouble = ref('')
 const job = ref<LogJob | null>(null)
@@ -32,7 +32,7 @@ onBeforeUnmount(() => clearTimeout(asking))
 async function send(file: File, isSure = false) {
   trouble.value = ''
   sent.value = file
-  const told = new URLSearchParams({ unit: unit.value, is_sure: String(isSure) })
+  const told = new URLSearchParams({ unit: unit.value === 'auto' ? '' : unit.value, is_sure: String(isSure) })
   try {
     job.value = await sendFile<LogJob>(`/api/firings/${props.live.firing_id}/log?${told}`, file)
     void follow()
