@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import io
+import math
 from datetime import timedelta
 from typing import Any
 from unittest import mock
 
+import numpy as np
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from coldcradle.errors import ImpossibleInput
@@ -28,9 +30,12 @@ class Evidence(FiredTest):
         self.line = frozen_of(self.firing).watched.planned_line
 
     def planned(self, at_s: float) -> float:
-        import numpy as np
-
-        return float(np.interp(at_s, [t for t, _ in self.line], [c for _, c in self.line]))
+        """As it was planned, and on as this kiln falls."""
+        end_s, end_c = self.line[-1]
+        if at_s <= end_s:
+            return float(np.interp(at_s, [t for t, _ in self.line], [c for _, c in self.line]))
+        kiln = frozen_of(self.firing).watched.kiln
+        return kiln.room_c + (end_c - kiln.room_c) * math.exp(-(at_s - end_s) / kiln.time_constant_s)
 
     def log(self, hours: float, *, unit: str = "C", dates: str = "") -> bytes:
         """The firing as planned, by the minute."""
