@@ -20,6 +20,7 @@ __all__ = ["Glimpse", "Inside", "advance", "begin", "begin_as_planned", "left_af
 
 Array = NDArray[np.float64]
 _WORK_STEP_K, _WORK_STEPS = 4.0, 8
+_MOMENT_S = 0.01  # points nearer than this are one
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +82,7 @@ def begin_as_planned(watched: Watched, line: Sequence[tuple[float, float]]) -> I
     """Glass that nobody read until the last point of a line (s, °C): it went as the line says."""
     state = begin(watched, *line[0])
     for point in line[1:]:
-        if point[0] > state.at.at_s + 1e-3:
+        if point[0] > state.at.at_s + _MOMENT_S:
             state, _ = advance(watched, state, point)
     return state
 
@@ -167,7 +168,7 @@ def advance(watched: Watched, state: Inside, to: tuple[float, float]) -> tuple[I
 def left_after(watched: Watched, state: Inside, line: Sequence[tuple[float, float]]) -> float:
     """The tension left (Pa) once the kiln has gone on along a line and all is even."""
     for point in line:
-        if point[0] > state.at.at_s + 1e-6:
+        if point[0] > state.at.at_s + _MOMENT_S:
             state, _ = advance(watched, state, point)
     end = state.at
     state, _ = advance(watched, state, (end.at_s + evening_s(watched.section.slab), end.kiln_c))

@@ -6,6 +6,7 @@ import functools
 import itertools
 import math
 import random
+import re
 from dataclasses import replace
 from typing import Any
 
@@ -16,18 +17,19 @@ from hypothesis import strategies as st
 
 from coldcradle.document.piece import read_piece
 from coldcradle.errors import ImpossibleInput
-from coldcradle.fire.ahead import look_ahead
+from coldcradle.fire.ahead import Ahead, look_ahead
 from coldcradle.fire.consequences import consequences
 from coldcradle.fire.controller import Fault, StandIn
 from coldcradle.fire.figures import fire_figures
 from coldcradle.fire.formed import formed_so_far
-from coldcradle.fire.inputs import Act, Watched
+from coldcradle.fire.inputs import Act, ActKind, Watched
 from coldcradle.fire.inside import begin, left_after
-from coldcradle.fire.progress import place_of
+from coldcradle.fire.progress import after_act, place_of
 from coldcradle.fire.readings import Cleaner, Reading
 from coldcradle.fire.states import STATES, next_state
 from coldcradle.fire.thin import TOLERANCE_K, Thinner
 from coldcradle.fire.watch import Watch
+from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.limits import RUN_BAND
 from coldcradle.heat.physics.simulate import simulate
 from coldcradle.piece.stage import Staged
@@ -257,6 +259,32 @@ class Places(SimpleTestCase):
         found = consequences(watched(), state, lambda s: show(s, "duration"))
         self.assertEqual([c.kind for c in found], ["hold", "skip", "stop"])
         self.assertTrue(all((c.is_offered and "Lid at" in c.says.metric) or "lid at" in c.says.metric for c in found))
+
+    def test_what_each_button_says_is_what_would_come_of_it(self) -> None:
+        """By value: five minutes at the peak, the heat work of going on, what a stop leaves, and each one's lid."""
+        w = watched()
+        arrives = next(t for t, c in w.planned_line if c >= w.segments[w.peak].to_c - 0.5)
+        rows = [r for r in readings() if r.at_s < arrives + 300]
+        state = folded(rows).state([], rows[-1].at_s)
+        assert state.inside is not None
+        assert state.ahead is not None
+        at = state.inside.at
+        found = {c.kind: c.says.metric for c in consequences(w, state, lambda s: show(s, "duration"))}
+        fluid = 10.0 ** -float(Viscosity.of(w.load.kind).log10_pa_s(at.kiln_c))
+        more = float(re.findall(r"(\d+) % of the planned", found["hold"])[0])
+        self.assertAlmostEqual(more, 100 * 300.0 * fluid / w.needed_per_pa, delta=0.06 * more + 0.6)
+
+        def after(kind: ActKind, for_s: float = 0.0) -> Ahead:
+            act = Act(kind=kind, at_s=at.at_s, for_s=for_s)
+            return look_ahead(w, *after_act(state.steps, state.place, act), state.inside)  # type: ignore[arg-type]
+
+        for kind, way in (("hold", after("hold", 300.0)), ("skip", after("skip")), ("stop", after("stop"))):
+            self.assertIn(show(way.opens_s or 0.0, "duration").metric.text, found[kind])
+        self.assertGreater((after("hold", 300.0).opens_s or 0.0) - (state.ahead.opens_s or 0.0), 200.0)
+        share = (state.inside.work_per_pa + after("skip").adds_per_pa) / w.needed_per_pa
+        self.assertIn(f"{100 * share:.0f} % of the planned heat work", found["skip"])
+        left = left_after(w, state.inside, after("stop").line)
+        self.assertIn(f"keeps about {show(left, 'stress', RUN_BAND * left).metric.text}", found["stop"])
 
     def test_where_the_kiln_cannot_go_it_is_said(self) -> None:
         w = watched()
