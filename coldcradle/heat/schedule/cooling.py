@@ -135,9 +135,11 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
             break
     if at_c > open_c:
         why = say(
-            "{kiln} falls at {rate} here by itself, and slower from then on: slow enough.",
+            "{kiln} falls at {rate} here by itself, and slower from then on: slow enough. The lid waits until it is at "
+            "{open}: the heart of the glass is behind it.",
             kiln=kiln.kiln.name,
             rate=show(kiln.coasting_rate_k_per_h(at_c), "rate"),
+            open=show(open_c, "temperature"),
         )
         steps.append(
             PlannedSegment(

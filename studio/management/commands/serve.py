@@ -28,6 +28,7 @@ from studio.store import (
     sweep_orphans,
 )
 
+_LARGEST_BYTES = 210_000_000  # the largest mesh, and its envelope
 _WARM_AFTER_S = 3.0  # the first page comes first
 _TIDY_AFTER_S, _TIDY_EVERY_S = 60.0, 3600.0
 
@@ -81,7 +82,9 @@ class Command(BaseCommand):
         if settings.HTTPS:
             call_command("check", deploy=True, fail_level="WARNING")
         try:
-            server = waitress.create_server(application, host="127.0.0.1", port=port, threads=8, **_proxy())
+            server = waitress.create_server(
+                application, host="127.0.0.1", port=port, threads=8, max_request_body_size=_LARGEST_BYTES, **_proxy()
+            )
         except OSError:
             raise CommandError(f"Port {port} is taken. Give another with --port.") from None
         # what is loaded now is never garbage; looking through it again and again made every twentieth edit wait
