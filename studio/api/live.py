@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 from zoneinfo import ZoneInfo
 
 from coldcradle.fire.controller import FAULTS
-from coldcradle.fire.opening import CAUTIONS
+from coldcradle.fire.opening import CAUTIONS, MayOpen
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.present import ticks
 from coldcradle.heat.schedule.attendance import is_awake
@@ -21,6 +22,7 @@ from studio.watching import Frozen, fired_seconds, live_events, moment_of, state
 __all__ = ["clock_of", "live_answer", "live_word", "stages_in"]
 
 _MOST_POINTS = 400
+_WORST = ("yes", "unknown", "no")
 _NAMES = {
     "started": "Started",
     "hold": "Held longer",
@@ -161,7 +163,30 @@ def _glass(frozen: Frozen, state: FireState) -> dict[str, Any] | None:
     }
 
 
-def _dues(firing: Firing, frozen: Frozen, state: FireState, now_s: float) -> list[dict[str, Any]]:
+@dataclass(frozen=True, slots=True)
+class _Lid:
+    """One lid over all that lies in a kiln: whether it may be opened, and when, s from the start."""
+
+    may_open: MayOpen
+    opens_s: float | None
+
+
+def _lid(firing: Firing, stage_id: int, state: FireState, now: datetime) -> _Lid:
+    """What the last piece to cool allows; a piece that is not the one looked at is named."""
+    found = [(state.may_open, state.opens_s)]
+    for kept in (firing.frozen or {}).get("stages", []):
+        if kept["stage_id"] == stage_id:
+            continue
+        frozen, other, _ = state_of(firing, kept["stage_id"], now)
+        said = other.may_open.says
+        named = Message(f"{frozen.name}: {said.metric}", f"{frozen.name}: {said.us}")
+        found.append((replace(other.may_open, says=named), other.opens_s))
+    hours = [opens_s for _, opens_s in found]
+    worst = max((may for may, _ in found), key=lambda may: _WORST.index(may.word))
+    return _Lid(worst, None if None in hours else max(h for h in hours if h is not None))
+
+
+def _dues(firing: Firing, frozen: Frozen, state: FireState, lid: _Lid, now_s: float) -> list[dict[str, Any]]:
     """Looks that are still to come, moved by what really happened, and the opening."""
     start, clock = _start(firing), clock_of(firing)
     heat = frozen.plan.heat
@@ -175,9 +200,9 @@ def _dues(firing: Firing, frozen: Frozen, state: FireState, now_s: float) -> lis
         late_s = ahead.ends_s - planned_peak.ends_s
         for visit in heat.visits:
             found.append((visit.name, visit.at_s + late_s))
-    if state.opens_s is not None:
-        is_told = state.may_open.word == "yes" or state.opens_s > now_s
-        found.append(("open the lid" if is_told else "see whether it may be opened", state.opens_s))
+    if lid.opens_s is not None:
+        is_told = lid.may_open.word == "yes" or lid.opens_s > now_s
+        found.append(("open the lid" if is_told else "see whether it may be opened", lid.opens_s))
     return [{"name": name, "at": clock(s), "at_s": s, "is_awake": is_awake(at(start, s), awake)} for name, s in found]
 
 
@@ -220,8 +245,9 @@ def live_answer(firing: Firing, stage_id: int | None, now: datetime) -> dict[str
     pace = next((float(e.data["times"]) for e in reversed(events) if e.kind == "pace"), 1.0)
     until = next((e.data.get("until_s") for e in reversed(events) if e.kind == "pace"), None)
     on = {e.data["fault"]: bool(e.data.get("on")) for e in events if e.kind == "fault"}
-    is_past = state.opens_s is not None and state.opens_s < now_s and state.may_open.word != "yes"
-    opens = None if firing.state == "opened" or is_past else state.opens_s
+    lid = _lid(firing, stage_id, state, now)
+    is_past = lid.opens_s is not None and lid.opens_s < now_s and lid.may_open.word != "yes"
+    opens = None if firing.state == "opened" or is_past else lid.opens_s
     return {
         "firing_id": firing.pk,
         "version": firing.version,
@@ -241,10 +267,10 @@ def live_answer(firing: Firing, stage_id: int | None, now: datetime) -> dict[str
         "doing": _doing(firing, state),
         "glass": _glass(frozen, state),
         "formed": state.formed,
-        "may_open": state.may_open,
+        "may_open": lid.may_open,
         "line": _line(firing, frozen, state, now_s),
         "steps": _steps(firing, state),
-        "dues": _dues(firing, frozen, state, now_s),
+        "dues": _dues(firing, frozen, state, lid, now_s),
         "events": _events(firing, events, now),
         "notes": state.notes,
         "logs": [

@@ -13,9 +13,11 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 
 from coldcradle.errors import ImpossibleInput
 from studio.actions import readings as reading_actions
+from studio.actions.bringing_in import import_piece
 from studio.actions.readings import LogJob, Placed, bring_in
 from studio.models import BroughtLog, Firing, Reading
-from studio.watching import frozen_of
+from studio.watching import frozen_of, state_of
+from tests.core.test_rule_samples import changed
 from tests.studio.fired import FiredTest
 
 HOUR = 3600.0
@@ -216,3 +218,45 @@ class _AtOnce:
 
     def start(self) -> None:
         self.target(*self.args)
+
+
+class OneLid(FiredTest):
+    """Thin glass beside thick: the lid is over both."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        whole = changed("flat", "cast", {"cradle.measured": True})
+        whole["name"] = "Thick block"
+        self.block = import_piece(self.owner, whole).stages.get()
+        self.block.firing = self.firing
+        self.block.save(update_fields=["firing"])
+        self.tick_all()
+        begun = self.start(is_simulated=False)
+        self.assertEqual(begun.status_code, 200, begun.content)
+        self.firing.refresh_from_db()
+
+    def fed(self, until_c: float) -> float:
+        """The firing as the block wants it, read until the kiln has come down so far; hours."""
+        line = frozen_of(self.firing, self.block.pk).watched.planned_line
+        top = max(range(len(line)), key=lambda i: line[i][1])
+        end_s = float(np.interp(-until_c, [-c for _, c in line[top:]], [t for t, _ in line[top:]]))
+        at = np.arange(0.0, end_s, 300.0)
+        shown = np.interp(at, [t for t, _ in line], [c for _, c in line])
+        rows = [Reading(firing=self.firing, at_s=t, shown_c=c, source="log") for t, c in zip(at, shown, strict=True)]
+        Reading.objects.bulk_create(rows)
+        return end_s / HOUR
+
+    def asked(self, stage_id: int, hours: float) -> dict[str, Any]:
+        with self.at(hours=hours):
+            return dict(self.ask("GET", f"/firings/{self.firing.pk}/live?stage_id={stage_id}").json())
+
+    def test_it_is_opened_when_the_last_of_them_is_cool(self) -> None:
+        hours = self.fed(50.5)
+        _, thin, _ = state_of(self.firing, self.stage.pk, self.now + timedelta(hours=hours))
+        self.assertEqual(thin.may_open.word, "yes", thin.may_open.says)
+        for stage in (self.stage, self.block):
+            live = self.asked(stage.pk, hours)
+            self.assertEqual(live["may_open"]["word"], "no")
+            self.assertEqual("Thick block:" in live["may_open"]["says"]["metric"], stage is self.stage)
+        lids = {self.asked(stage.pk, hours)["opens"]["metric"]["text"] for stage in (self.stage, self.block)}
+        self.assertEqual(len(lids), 1)
