@@ -233,7 +233,8 @@ def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Froze
     events = live_events(firing)
     now_s = _until(firing, events, now)
     acts = acts_of(events)
-    gone = firing.logs.exclude(taken_back_at=None).count()  # a log that was taken back leaves nothing of itself
+    # what was taken back, a log or a typed reading, leaves nothing of itself
+    gone = firing.logs.exclude(taken_back_at=None).count() + sum(e.kind == "unread" for e in events)
     told = f"{firing.started_at} {_left_s(acts)} {gone}"
     stand_in = None
     if firing.is_simulated:

@@ -19,7 +19,7 @@ from coldcradle.fire.inside import Glimpse, Inside, advance, begin, begin_as_pla
 from coldcradle.fire.opening import MayOpen, may_open, nothing_heard
 from coldcradle.fire.pace import Pace
 from coldcradle.fire.progress import Place, place_of, should_move_k_per_h
-from coldcradle.fire.readings import HIGHEST_C, STRANGE_K, Cleaner, Reading
+from coldcradle.fire.readings import GAP_S, HIGHEST_C, STRANGE_K, Cleaner, Reading
 from coldcradle.fire.thin import Thinner
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.quantity.format import Message, say, show
@@ -69,6 +69,7 @@ class Watch:
     heard_at_s: float = -math.inf
     looked: Looked = field(init=False)
     hottest: Hottest | None = None
+    is_by_second: bool = False
 
     def __post_init__(self) -> None:
         pace = Pace(self.watched.kiln)
@@ -96,14 +97,29 @@ class Watch:
                 self._typed(reading)
             for t, shown in good:
                 self._take(t, shown - self.watched.shift_k)
+                self.is_by_second = False
         return True
 
     def _hear(self, reading: Reading) -> None:
-        """Another thermometer: it is no part of the line, but speaks for it or against it."""
-        if math.isfinite(reading.shown_c):
-            self.looked.hear(reading.at_s, reading.shown_c)
-            if self.cleaner.last is not None:
-                self.looked.envelope.hear(reading.at_s, reading.shown_c)
+        """Another thermometer: it is no part of the line, but speaks for it or against it. Where the kiln's own is
+        silent or dead it takes its place, and can no longer bear witness to itself.
+        """
+        if not math.isfinite(reading.shown_c):
+            return
+        self.looked.hear(reading.at_s, reading.shown_c)
+        last = self.cleaner.last
+        if last is not None and not self.is_by_second and not self._is_silent(reading.at_s):
+            self.looked.envelope.hear(reading.at_s, reading.shown_c)
+            return
+        shown_c = reading.shown_c + self.watched.shift_k
+        for t, c in self.cleaner.add(Reading(reading.at_s, shown_c, "typed")):
+            self._take(t, c - self.watched.shift_k)
+            self.is_by_second = True
+
+    def _is_silent(self, at_s: float) -> bool:
+        """Whether the kiln's own thermometer has nothing to say at a moment."""
+        last = self.cleaner.last
+        return last is None or self.cleaner.is_dead or self.cleaner.dead_from is not None or at_s - last[0] > GAP_S
 
     def _typed(self, reading: Reading) -> None:
         """What somebody read with their own eyes and found much hotter is not left out as a spike."""

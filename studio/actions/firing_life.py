@@ -189,7 +189,7 @@ def undo_act(firing: Firing, *, key: str, of: str, now: datetime) -> None:
     firing.refresh_from_db()
     if firing.events.filter(key=key).exists():
         return
-    event = firing.events.filter(key=of).exclude(kind__in=("started", "undo", "pace")).first()
+    event = firing.events.filter(key=of).exclude(kind__in=("started", "undo", "pace", "unread")).first()
     if event is None or event not in live_events(firing):
         raise ImpossibleInput("there is nothing of that to take back")
     if (now - event.made_at).total_seconds() > UNDO_S:

@@ -20,13 +20,24 @@ from coldcradle.quantity.format import Message, plural, say, show
 from studio.actions.files import log_in
 from studio.actions.log_questions import questions
 from studio.keeping import Busy
-from studio.models import BroughtLog, Firing, Reading
+from studio.models import BroughtLog, Firing, FiringEvent, Reading
 
-__all__ = ["LogJob", "Placed", "add_readings", "bring_in", "job_of", "keep_log", "start_log", "take_log_back"]
+__all__ = [
+    "LogJob",
+    "Placed",
+    "add_readings",
+    "bring_in",
+    "job_of",
+    "keep_log",
+    "start_log",
+    "take_log_back",
+    "take_reading_back",
+]
 
 _BATCH = 20_000
 _MOST_JOBS = 50
 _MOST_S = 60 * 86400.0
+_TAKEN_BACK_S = 600.0
 _AHEAD_S = 120.0  # a phone's clock may be a little ahead
 _LOWEST_C, _HIGHEST_C = -60.0, 1600.0
 
@@ -164,6 +175,26 @@ def take_log_back(firing: Firing, log_id: int, *, now: datetime) -> int:
         BroughtLog.objects.filter(pk=row.pk).update(taken_back_at=now)
         _forget_told(firing)
     return gone
+
+
+@transaction.atomic
+def take_reading_back(firing: Firing, *, key: str, now: datetime) -> None:
+    """The newest reading that somebody typed goes again, where it was typed within the last minutes; that it was stays
+    written down. The same key again changes nothing.
+    """
+    firing.refresh_from_db()
+    if firing.events.filter(key=key).exists():
+        return
+    _may_be_read(firing)
+    newest = firing.readings.filter(source__in=("typed", "second"), at_s__lte=_now_s(firing, now) + _AHEAD_S)
+    row = newest.order_by("-at_s").first()
+    if row is None or _now_s(firing, now) - row.at_s > _TAKEN_BACK_S:
+        raise ImpossibleInput("expected a reading that was typed within the last ten minutes")
+    shown = "nothing" if row.shown_c is None else show(row.shown_c, "temperature").metric.text
+    data = {"note": f"{shown}{', by a second thermometer' if row.source == 'second' else ''}"}
+    FiringEvent.objects.create(firing=firing, key=key, kind="unread", at_s=row.at_s, made_at=now, data=data)
+    row.delete()
+    _forget_told(firing)
 
 
 def start_log(firing: Firing, raw: bytes, placed: Placed) -> str:

@@ -37,6 +37,7 @@ from studio.api.fire_schemas import (
     ReadOut,
     StagePhotoOut,
     StartIn,
+    TakeBackIn,
     TickIn,
     UndoIn,
 )
@@ -207,6 +208,15 @@ def add_readings(request: HttpRequest, firing_id: Id, body: ReadingsIn):
                 new, odd = reading_actions.add_readings(firing, some, now=now, source=source)
                 count, notes = count + new, notes + odd
     return {"count": count, "notes": notes}
+
+
+@router.post("/firings/{firing_id}/readings/take-back", response={200: LiveOut, **_ERRORS})
+def take_reading_back(request: HttpRequest, firing_id: Id, body: TakeBackIn, stage_id: Id | None = None):
+    """The reading that was typed last goes again, within ten minutes of it."""
+    firing, now = one_firing(request, firing_id), timezone.now()
+    reading_actions.take_reading_back(firing, key=body.key, now=now)
+    firing.refresh_from_db()
+    return live_answer(firing, stage_id, now)
 
 
 def _job(number: str, job: reading_actions.LogJob) -> dict[str, Any]:

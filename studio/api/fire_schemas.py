@@ -46,6 +46,7 @@ __all__ = [
     "ReadingsIn",
     "StagePhotoOut",
     "StartIn",
+    "TakeBackIn",
     "TickIn",
     "TimerOut",
 ]
@@ -250,6 +251,10 @@ class ReadingIn(Schema):
 class ReadingsIn(Schema):
     system: Literal["metric", "us"] = "metric"
     rows: Annotated[list[ReadingIn], Field(min_length=1, max_length=500)]
+
+
+class TakeBackIn(Schema):
+    key: Key
 
 
 class ReadOut(Schema):

@@ -38,6 +38,7 @@ _NAMES = {
     "moved": "Something was moved",
     "added": "Glass was added",
     "note": "Note",
+    "unread": "Reading taken back",
     "fault": "Practice",
 }
 
@@ -229,7 +230,7 @@ def _events(firing: Firing, events: Sequence[FiringEvent], now: datetime) -> lis
                 "at_s": e.at_s,
                 "at": clock(e.at_s),
                 "note": note,
-                "can_undo": fresh and e.kind != "started" and (newest is None or newest <= e.at_s),
+                "can_undo": fresh and e.kind not in ("started", "unread") and (newest is None or newest <= e.at_s),
             }
         )
     return found

@@ -238,6 +238,27 @@ class Told(SimpleTestCase):
         self.assertEqual(said.word, "unknown")
         self.assertIn("a second thermometer showed 90 °C", said.says.metric)
 
+    def test_where_the_kilns_own_is_dead_the_second_takes_its_place(self) -> None:
+        rows = until(90.0, "slump")
+        at_s, c = rows[-1].at_s, rows[-1].shown_c
+        dead = [Reading(at_s + 60.0 * n, math.nan) for n in range(1, 30)]
+        self.assertEqual(state_at(rows + dead, "slump").may_open.word, "unknown")
+        pace = watched("slump").kiln
+        second = []
+        for n in range(1, 40):  # by hand, every twenty minutes, as this kiln falls
+            gone = 1800.0 + 1200.0 * n
+            fell = pace.room_c + (c - pace.room_c) * math.exp(-gone / pace.time_constant_s)
+            second.append(Reading(at_s + gone, fell, "second"))
+        early = [r for r in second if r.shown_c > 60.0]
+        self.assertEqual(state_at([*rows, *dead, *early], "slump").may_open.word, "no")
+        self.assertEqual(state_at([*rows, *dead, *second], "slump").may_open.word, "yes")
+        cold = [Reading(at_s + 1800.0 + 600.0 * n, 21.0 + n, "second") for n in range(4)]
+        hot = until(300.0, "slump")
+        broken = [Reading(hot[-1].at_s + 60.0 * n, math.nan) for n in range(1, 30)]
+        lies = [Reading(hot[-1].at_s + 1800.0 + 600.0 * n, 21.0 + n, "second") for n in range(4)]
+        self.assertNotEqual(state_at([*hot, *broken, *lies], "slump").may_open.word, "yes")  # no witness to itself
+        self.assertEqual(state_at([*rows, *dead, *cold], "slump").may_open.word, "unknown")
+
     def test_one_typed_value_against_a_log(self) -> None:
         hot = until(300.0)
         cold = Reading(hot[-1].at_s + 20, 22.0, "typed")

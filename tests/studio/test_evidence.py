@@ -18,7 +18,7 @@ from studio.actions.readings import LogJob, Placed, bring_in
 from studio.models import BroughtLog, Firing, Reading
 from studio.watching import frozen_of, state_of
 from tests.core.test_rule_samples import changed
-from tests.studio.fired import FiredTest
+from tests.studio.fired import FiredTest, key
 
 HOUR = 3600.0
 
@@ -145,6 +145,25 @@ class Evidence(FiredTest):
         self.assertEqual(after["glass"]["shown"], before["glass"]["shown"])
         self.assertEqual(Reading.objects.filter(source="second").count(), 1)
 
+    def test_a_typing_error_is_taken_back_within_ten_minutes_once_for_each_key(self) -> None:
+        def back(minutes: float, by: str) -> Any:
+            with self.at(minutes=minutes):
+                return self.post("/readings/take-back", {"key": by})
+
+        with self.at(minutes=60):
+            self.post("/readings", {"rows": [{"shown": "60"}]})
+        with self.at(minutes=61):
+            self.post("/readings", {"rows": [{"shown": "610"}]})
+        self.assertEqual(back(71.1, key()).status_code, 422)
+        first = key()
+        answer = back(70.9, first)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        self.assertEqual(answer.json()["glass"]["shown"]["metric"]["text"], "60 °C")
+        self.assertEqual(answer.json()["events"][-1]["note"], "610 °C")
+        self.assertEqual(back(70.95, first).status_code, 200)
+        self.assertEqual(Reading.objects.count(), 1)
+        self.assertEqual(back(75.0, key()).status_code, 422)  # the one before is older than that
+
     def test_today_says_no_more_than_fire(self) -> None:
         def wants(hours: float) -> tuple[bool, str]:
             with self.at(hours=hours):
@@ -158,7 +177,7 @@ class Evidence(FiredTest):
         self.assertEqual(wants(last + 1.6), (False, "See whether it may be opened"))  # silent for half an hour
         with self.at(hours=last + 1.61):
             self.post("/readings", {"rows": [{"shown": "300", "by": "second"}]})
-        self.assertEqual(self.word(hours=last + 1.62), "unknown")
+        self.assertEqual(self.word(hours=last + 1.62), "no")  # it takes the silent one's place
 
     def test_nonsense_among_readings_drops_itself_and_alone_is_refused(self) -> None:
         with self.at(hours=2):

@@ -7,6 +7,7 @@ import { ref } from 'vue'
 import { api, asked, Refused } from '../../api/client'
 import type { Live } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import { newKey } from '../../logic/keys'
 import LogPanel from './LogPanel.vue'
 
 /** Readings of a real kiln: one typed now, by its own thermometer or a second one; or a whole log. */
@@ -17,6 +18,7 @@ const shown = ref('')
 const isSecond = ref(false)
 const trouble = ref('')
 const written = ref('')
+const canTakeBack = ref(false)
 
 async function type() {
   if (!shown.value.trim()) return
@@ -34,10 +36,27 @@ async function type() {
     written.value = `${shown.value} written down${isSecond.value ? ', by a second thermometer' : ''}.`
     shown.value = ''
     isSecond.value = false
+    canTakeBack.value = true
     emit('done')
   } catch (error) {
     const faults = error instanceof Refused ? error.faults : []
     trouble.value = faults[0]?.message ?? (error as Error).message
+  }
+}
+
+async function takeBack() {
+  try {
+    await asked(
+      api.POST('/api/firings/{firing_id}/readings/take-back', {
+        params: { path: { firing_id: props.live.firing_id } },
+        body: { key: newKey() },
+      }),
+    )
+    written.value = 'Taken back.'
+    canTakeBack.value = false
+    emit('done')
+  } catch (error) {
+    trouble.value = (error as Error).message
   }
 }
 </script>
@@ -62,7 +81,10 @@ async function type() {
       <Button label="Write it down" @click="type" />
     </p>
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
-    <p v-else-if="written" class="small" role="status">{{ written }}</p>
+    <p v-else-if="written" class="small" role="status">
+      {{ written }}
+      <button v-if="canTakeBack" type="button" class="text-button" @click="takeBack">take it back</button>
+    </p>
     <LogPanel :live="live" @done="emit('done')" />
     <p><a class="small" :href="`/api/firings/${live.firing_id}/log.csv`" download>All readings as CSV</a></p>
   </section>
