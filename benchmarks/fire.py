@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import statistics
 import time
+from datetime import timedelta
 from typing import Any
 
 import numpy as np
@@ -57,9 +58,10 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     import pandas as pd
     from django.contrib.auth import get_user_model
     from django.db import transaction
+    from django.utils import timezone
 
     from studio.actions.bringing_in import import_piece
-    from studio.actions.readings import LogJob, bring_in
+    from studio.actions.readings import LogJob, Placed, bring_in
     from studio.actions.shelf import save_kiln
     from studio.actions.welcome import welcome
     from studio.models import Firing, Reading
@@ -69,7 +71,8 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     welcome(owner)
     save_kiln(owner, kiln=None, version=None, document=dict(KILN), system="metric")
     firing = import_piece(owner, document()).stages.get().firing
-    Firing.objects.filter(pk=firing.pk).update(started_at=firing.starts_at, state="running")
+    begun = timezone.now() - timedelta(seconds=rows + 60)
+    Firing.objects.filter(pk=firing.pk).update(started_at=begun, state="running")
     firing.refresh_from_db()
     times = np.arange(rows) * 1.0
     shown = 20 + 700 * np.sin(times / rows * np.pi)
@@ -77,7 +80,7 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     raw = frame.to_csv(index=False).encode()
     began = time.perf_counter()
     job = LogJob(owner_id=owner.pk)
-    bring_in(firing, raw, 0.0, job)
+    bring_in(firing, raw, Placed(now=timezone.now(), is_sure=True), job)
     ours = time.perf_counter() - began
     assert job.count == rows, job.trouble
     began = time.perf_counter()
