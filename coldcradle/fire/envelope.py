@@ -98,14 +98,15 @@ class Envelope:
                     hot_c = max(hot_c, c)
                     low_c = max(low_c, self.pace.fastest_c(c, at_s - t))
                     likely_c = max(likely_c, self.pace.likely_c(c, at_s - t))
-        doubted_c = self._doubted_c(from_c, at_s, gap_s)
+        doubted_c = -math.inf
         if self.is_doubted:
+            doubted_c = self._doubted_c(from_c, at_s, gap_s)
             self.lowest_c = min(self.lowest_c, read_c)
             is_heated = read_c > self.lowest_c + _HEATED_K  # what was pulled or is stuck shows no heating
             self.is_doubted = read_c < doubted_c - self._tolerance_k(doubted_c) and not is_heated
-        else:
-            self.lowest_c = read_c
-            self.is_doubted = read_c < low_c - self._tolerance_k(low_c) - self._face_k(at_s)
+        elif read_c < low_c - self._tolerance_k(low_c) - self._face_k(at_s):
+            self.is_doubted, self.lowest_c, self.heats_on = True, read_c, self._heats_on(from_c)
+            doubted_c = self._doubted_c(from_c, at_s, gap_s)
         if read_c >= self.read_c + _RISES_K_PER_S * gap_s:
             self.powered_s = at_s
         self.at_s, self.read_c = at_s, read_c
@@ -115,16 +116,17 @@ class Envelope:
             return [(at_s, self.upper_c)]
         return self._between(from_s, from_c, max(hot_c, self.upper_c))
 
+    def _heats_on(self, from_c: float) -> bool:
+        """Whether the plan was still to heat it from here."""
+        since_s = _SLOW_PLAN * self.at_s
+        hot_c = max(from_c, self.planned_c(since_s)) + _HEATS_K
+        return any(t > since_s and c > hot_c for t, c in self.planned if t < self.planned_until_s)
+
     def _doubted_c(self, from_c: float, at_s: float, for_s: float) -> float:
         """How hot it may be where the readings are not believed: as slow as it falls, and as hot as it was to be where
         the plan was still to heat it.
         """
         slow_c = self.pace.slowest_c(from_c, for_s)
-        if self.is_doubted:
-            return max(slow_c, self.planned_hot_c(at_s)) if self.heats_on else slow_c
-        since_s = _SLOW_PLAN * self.at_s
-        hot_c = max(from_c, self.planned_c(since_s)) + _HEATS_K
-        self.heats_on = any(t > since_s and c > hot_c for t, c in self.planned if t < self.planned_until_s)
         return max(slow_c, self.planned_hot_c(at_s)) if self.heats_on else slow_c
 
     def _between(self, from_s: float, from_c: float, hot_c: float) -> list[Point]:
