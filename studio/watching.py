@@ -145,11 +145,11 @@ _folds: OrderedDict[tuple[int, int, str], _Fold] = OrderedDict()
 _guard = threading.Lock()
 
 
-def _fold(key: tuple[int, int, str], watched: Watched, stand_in: StandIn | None, left_s: float) -> _Fold:
+def _fold(key: tuple[int, int, str], watched: Watched, stand_in: StandIn | None, left_s: float, late_s: float) -> _Fold:
     with _guard:
         fold = _folds.get(key)
         if fold is None:
-            fold = _Fold(Watch(watched, planned_until_s=left_s), stand_in=stand_in)
+            fold = _Fold(Watch(watched, left_s, late_s), stand_in=stand_in)
             if stand_in is not None:
                 _begin_simulated(fold)
             _folds[key] = fold
@@ -227,6 +227,17 @@ def _left_s(acts: Sequence[Act]) -> float:
     return min((act.at_s for act in acts if act.kind in ("stop", "skip")), default=math.inf)
 
 
+def _late_s(acts: Sequence[Act], events: Sequence[FiringEvent]) -> float:
+    """How far the plan was put off by hand and by the power, s."""
+    late_s, lost_s = sum(act.for_s for act in acts if act.kind == "hold"), None
+    for event in events:
+        if event.kind == "power-lost" and lost_s is None:
+            lost_s = event.at_s
+        elif event.kind == "power-back" and lost_s is not None:
+            late_s, lost_s = late_s + event.at_s - lost_s, None
+    return late_s
+
+
 def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Frozen, FireState, float]:
     """A stage in its firing as it stands: what was frozen, what the readings say, and how far it is, s."""
     frozen = frozen_of(firing, stage_id)
@@ -235,12 +246,13 @@ def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Froze
     acts = acts_of(events)
     # what was taken back, a log or a typed reading, leaves nothing of itself
     gone = firing.logs.exclude(taken_back_at=None).count() + sum(e.kind == "unread" for e in events)
-    told = f"{firing.started_at} {_left_s(acts)} {gone}"
+    left_s, late_s = _left_s(acts), _late_s(acts, events)
+    told = f"{firing.started_at} {left_s} {late_s} {gone}"
     stand_in = None
     if firing.is_simulated:
         stand_in = _stand_in(firing, events)
         told += hashlib.sha256(repr((stand_in.acts, stand_in.faults)).encode()).hexdigest()
-    fold = _fold((firing.pk, stage_id or 0, told), frozen.watched, stand_in, _left_s(acts))
+    fold = _fold((firing.pk, stage_id or 0, told), frozen.watched, stand_in, left_s, late_s)
     with fold.lock:
         if firing.is_simulated:
             _take_simulated(fold, now_s)

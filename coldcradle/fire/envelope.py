@@ -29,13 +29,16 @@ Point = tuple[float, float]
 
 @dataclass(slots=True)
 class Envelope:
-    """`upper_c` at `at_s`: the hottest the kiln may be there, as well as it is known; `fast_c` the coolest it can have
+    """`planned_until_s` is when the plan was left by hand, `late_s` how far it was put off.
+
+    `upper_c` at `at_s`: the hottest the kiln may be there, as well as it is known; `fast_c` the coolest it can have
     become; `read_c` the reading, which `is_doubted` where it lies below that.
     """
 
     pace: Pace
     planned: Sequence[Point]
     planned_until_s: float = math.inf
+    late_s: float = 0.0
     at_s: float = -math.inf
     upper_c: float = -math.inf
     fast_c: float = -math.inf
@@ -67,8 +70,9 @@ class Envelope:
         return line
 
     def planned_hot_c(self, at_s: float) -> float:
-        """The same for a kiln that is slower than it is known for."""
-        return max(self.planned_c(at_s), self.planned_c(_SLOW_PLAN * at_s))
+        """The same for a kiln that is slower than it is known for, or was held longer and stood without power."""
+        late_s = max(0.0, at_s - self.late_s)
+        return max(self.planned_c(at_s), self.planned_c(_SLOW_PLAN * at_s), self.planned_c(_SLOW_PLAN * late_s))
 
     def _tolerance_k(self, at_c: float, share: float = _NEAR_SHARE) -> float:
         return _NEAR_K + share * max(0.0, at_c - self.pace.kiln.room_c)

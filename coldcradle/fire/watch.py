@@ -57,11 +57,13 @@ class FireState:
 class Watch:
     """Keeps the fold's state at the last corner of the line; `state` adds what is open after it.
 
-    `planned_until_s`: when the plan was first left by hand (stopped, gone on); after that it tells nothing.
+    `planned_until_s`: when the plan was first left by hand (stopped, gone on); after that it tells nothing. `late_s`:
+    how far it was put off, by longer holds and by hours without power.
     """
 
     watched: Watched
     planned_until_s: float = math.inf
+    late_s: float = 0.0
     cleaner: Cleaner = field(init=False)
     thinner: Thinner = field(default_factory=Thinner)
     inside: Inside | None = None
@@ -74,12 +76,12 @@ class Watch:
     def __post_init__(self) -> None:
         pace = Pace(self.watched.kiln)
         self.cleaner = Cleaner(pace)
-        envelope = Envelope(pace, self.watched.planned_line, self.planned_until_s)
+        envelope = Envelope(pace, self.watched.planned_line, self.planned_until_s, self.late_s)
         self.looked = Looked(envelope, self.watched.kiln.room_c)
 
     def anew(self) -> Watch:
         """The same before any reading."""
-        return Watch(self.watched, self.planned_until_s)
+        return Watch(self.watched, self.planned_until_s, self.late_s)
 
     def extend(self, readings: Iterable[Reading]) -> bool:
         """Take readings in order of time. False, and nothing more is taken, where one is older than what was taken

@@ -221,6 +221,17 @@ class Told(SimpleTestCase):
             self.assertNotEqual(state_at(rows, "slump").may_open.word, "yes", hours)
             self.assertGreater(w.opens_s, 28 * HOUR)
 
+    def test_a_plan_that_was_put_off_is_as_hot_for_as_much_longer(self) -> None:
+        w = watched("slump")
+        up = [r for r in readings("slump") if r.shown_c < 300.0 and r.at_s < 4 * HOUR]
+        out = [Reading(up[-1].at_s + 120.0 * n, 21.0 + 0.3 * (n % 3)) for n in range(1, 50 * 30)]
+        rows = [*up, *[r for r in out if r.at_s <= w.opens_s + 14 * HOUR]]
+        for late_h, word in ((0.0, "yes"), (14.0, "unknown")):
+            watch = Watch(w, math.inf, late_h * HOUR)
+            watch.extend(rows)
+            said = watch.state([Act(kind="stop", at_s=w.opens_s)], rows[-1].at_s + 5).may_open
+            self.assertEqual(said.word, word, said.says)
+
     def test_a_second_thermometer_that_agrees_settles_it_and_one_that_does_not_speaks_against(self) -> None:
         rows = until(120.0, "slump")
         out = [Reading(rows[-1].at_s + 60.0 * n, 30.0 + 0.2 * (n % 3)) for n in range(1, 9 * 60)]

@@ -115,6 +115,9 @@ def _truth(
     acts: list[Act] = []
     if "untold-stop" in faults or rng.random() < 0.15:
         acts.append(Act(kind="stop", at_s=rng.uniform(0.15, 0.8) * w.opens_s))
+    held = Act(kind="hold", at_s=rng.uniform(0.1, 0.5) * w.opens_s, for_s=rng.uniform(0.2, 8) * HOUR)
+    if rng.random() < 0.15 and not acts:
+        acts.append(held)
     made = StandIn(kiln=_true_kiln(rng, w.kiln), segments=shown_segments(w), acts=tuple(acts))
     if "power-cut" in faults:
         from coldcradle.fire.controller import Fault
@@ -221,8 +224,8 @@ def judge(seed: int) -> Judged:
             rows[-1].at_s + 5.0,
         }
     )
-    told = next((a.at_s for a in acts), float("inf"))
-    watch = Watch(w, planned_until_s=told)
+    told = next((a.at_s for a in acts if a.kind == "stop"), float("inf"))
+    watch = Watch(w, told, sum(a.for_s for a in acts if a.kind == "hold"))
     found = Judged(seed, process, faults, offset_k, w.open_c)
     done = 0
     for at_s in asked:
