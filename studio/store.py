@@ -89,9 +89,13 @@ def _forget_keys(copy: sqlite3.Connection) -> None:
 
 
 def keep_to_owner() -> None:
-    """The studio's files are read by whoever runs it and by nobody else on this machine."""
-    path = database_path()
-    folders = (path.parent, copies_folder().parent, copies_folder(), Path(settings.MEDIA_ROOT))
+    """The studio's files are read by whoever runs it and by nobody else on this machine.
+
+    Of folders only the studio's own: a database may lie in one that others need.
+    """
+    path, var = database_path(), Path(settings.VAR)
+    own = (var, copies_folder(), Path(settings.MEDIA_ROOT))
+    folders = [p for p in own if p == var or var in p.parents or p == copies_folder()]
     files = [path, Path(f"{path}-wal"), Path(f"{path}-shm"), *copies_folder().glob("*.sqlite3")]
     for place, mode in [*((f, 0o700) for f in folders), *((f, 0o600) for f in files)]:
         with contextlib.suppress(OSError):  # another's folder, or a system without such rights

@@ -291,6 +291,25 @@ class Copies(TestCase):
                 self.assertEqual(copy.execute("SELECT count(*) FROM auth_user").fetchone(), (1,))
             self.assertNotIn(b"k" * 32, target.read_bytes())
 
+    def test_files_are_their_owners_alone_and_a_folder_of_others_is_left_as_it_is(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            shared, var = Path(folder) / "shared", Path(folder) / "var"
+            for place in (shared, var, shared / "backups" / "studio"):
+                place.mkdir(parents=True)
+                place.chmod(0o755)
+            for path in (shared / "studio.sqlite3", shared / "backups" / "studio" / "daily-00001-20260101.sqlite3"):
+                path.write_bytes(b"x")
+                path.chmod(0o644)
+            with (
+                self.settings(VAR=var, MEDIA_ROOT=str(shared / "media")),
+                mock.patch.object(store, "database_path", return_value=shared / "studio.sqlite3"),
+            ):
+                store.keep_to_owner()
+            modes = {p.name: p.stat().st_mode & 0o777 for p in (shared, var, *shared.rglob("*"))}
+            self.assertEqual((modes["shared"], modes["backups"], modes["var"]), (0o755, 0o755, 0o700))
+            self.assertEqual((modes["studio"], modes["studio.sqlite3"]), (0o700, 0o600))
+            self.assertEqual(modes["daily-00001-20260101.sqlite3"], 0o600)
+
     def test_meshes_are_found_where_an_older_release_had_them(self) -> None:
         owner = StudioTest.new_owner("Wren")
         with tempfile.TemporaryDirectory() as folder:
