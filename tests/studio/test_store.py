@@ -294,8 +294,8 @@ class Copies(TestCase):
     def test_files_are_their_owners_alone_and_a_folder_of_others_is_left_as_it_is(self) -> None:
         with tempfile.TemporaryDirectory() as folder:
             shared, var = Path(folder) / "shared", Path(folder) / "var"
-            for place in (shared, var, shared / "backups" / "studio"):
-                place.mkdir(parents=True)
+            for place in (shared, var, shared / "backups", shared / "backups" / "studio"):
+                place.mkdir()
                 place.chmod(0o755)
             for path in (shared / "studio.sqlite3", shared / "backups" / "studio" / "daily-00001-20260101.sqlite3"):
                 path.write_bytes(b"x")
