@@ -204,6 +204,8 @@ def _dues(firing: Firing, frozen: Frozen, state: FireState, lid: _Lid, now_s: fl
     if lid.opens_s is not None:
         is_told = lid.may_open.word == "yes" or lid.opens_s > now_s
         found.append(("open the lid" if is_told else "see whether it may be opened", lid.opens_s))
+    elif lid.may_open.word == "unknown" and state.place.is_over:
+        found.append(("see whether it may be opened", now_s))  # doubted readings tell no hour: somebody has to measure
     return [{"name": name, "at": clock(s), "at_s": s, "is_awake": is_awake(at(start, s), awake)} for name, s in found]
 
 

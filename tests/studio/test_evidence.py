@@ -175,6 +175,9 @@ class Evidence(FiredTest):
         self.bring(self.log(last + 1), hours=last + 1.01)
         self.assertEqual(wants(last + 1.01), (True, "Open the lid"))
         self.assertEqual(wants(last + 1.6), (False, "See whether it may be opened"))  # silent for half an hour
+        with self.at(hours=last + 1.02):
+            self.post("/readings", {"rows": [{"shown": "95", "by": "second"}]})
+        self.assertEqual(wants(last + 1.03), (False, "See whether it may be opened"))  # and no hour is told
         with self.at(hours=last + 1.61):
             self.post("/readings", {"rows": [{"shown": "300", "by": "second"}]})
         self.assertEqual(self.word(hours=last + 1.62), "no")  # it takes the silent one's place
