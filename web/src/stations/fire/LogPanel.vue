@@ -148,7 +148,7 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
       <li v-for="log in live.logs" :key="log.id">
         {{ log.name }}: {{ log.count }} readings, {{ preferences.pick(log.begins).unit }} to
         {{ preferences.pick(log.ends).unit }}
-        <button type="button" class="text-button" @click="takeBack(log.id)">take it back</button>
+        <button type="button" class="text-button" @click="takeBack(log.id)">take this log back</button>
       </li>
     </ul>
   </div>

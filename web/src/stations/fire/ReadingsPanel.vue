@@ -83,7 +83,9 @@ async function takeBack() {
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
     <p v-else-if="written" class="small" role="status">
       {{ written }}
-      <button v-if="canTakeBack" type="button" class="text-button" @click="takeBack">take it back</button>
+      <button v-if="canTakeBack" type="button" class="text-button" @click="takeBack">
+        take this reading back
+      </button>
     </p>
     <LogPanel :live="live" @done="emit('done')" />
     <p><a class="small" :href="`/api/firings/${live.firing_id}/log.csv`" download>All readings as CSV</a></p>
