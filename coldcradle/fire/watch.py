@@ -182,7 +182,7 @@ class Watch:
             return self.inside, []
         return advance(self.watched, self.inside, last)
 
-    def _evidence(self, inside: Inside, steps: Sequence[PlannedSegment], place: Place) -> Evidence:
+    def _evidence(self, inside: Inside, steps: Sequence[PlannedSegment], place: Place, now_s: float) -> Evidence:
         """What is known beside the glass."""
         looked, envelope, watched = self.looked, self.looked.envelope, self.watched
         at = inside.at
@@ -211,7 +211,7 @@ class Watch:
             planned_c=planned_c,
             unit=looked.unit(missed_c, max(c for _, c in envelope.planned)),
             begun_at_s=looked.first[0],
-            second_s=max(0.0, self.heard_at_s - second[0]) if second is not None and agrees else None,
+            second_s=max(0.0, now_s - second[0]) if second is not None and agrees else None,
             against_c=second[1] if second is not None and not agrees else None,
         )
 
@@ -248,7 +248,7 @@ class Watch:
         at = inside.at
         off_s = max(0.0, at.at_s - off_since_s) if off_since_s is not None else None
         ahead = look_ahead(self.watched, steps, place, inside, off_s=off_s)
-        evidence = self._evidence(inside, steps, place)
+        evidence = self._evidence(inside, steps, place, now_s)
         return FireState(
             measured=line,
             glimpses=[*self.glimpses, *seen],

@@ -243,6 +243,13 @@ class Told(SimpleTestCase):
         self.assertIn("leave room for", at_once.may_open.says.metric)
         agreed = state_at([*rows, *before, second, *later], "slump", after_s=-25 * 60)
         self.assertEqual(agreed.may_open.word, "yes", agreed.may_open.says)
+        watch = Watch(watched("slump"))
+        watch.extend([*rows, *before, second])
+        found = watch.now_inside()
+        assert found is not None
+        for gone_s in (60.0, 2400.0):  # its word grows old by the clock, not by the last reading
+            seen = watch._evidence(found[0], list(W.segments), OVER, second.at_s + gone_s)
+            self.assertEqual(seen.second_s, gone_s)
         against = until(48.0)
         against += [Reading(against[-1].at_s + 5, 90.0, "second"), Reading(against[-1].at_s + 60, 47.8)]
         said = state_at(against).may_open
