@@ -292,7 +292,9 @@ class Told(SimpleTestCase):
         with_all, alone = state_at(whole), state_at(whole[-3:])
         self.assertEqual(with_all.may_open.word, "no")
         self.assertNotEqual(alone.may_open.word, "yes")
-        self.assertAlmostEqual(alone.inside.at.heart_c, with_all.inside.at.heart_c, delta=4.0)  # type: ignore[union-attr]
+        assert alone.inside is not None
+        assert with_all.inside is not None
+        self.assertAlmostEqual(alone.inside.at.heart_c, with_all.inside.at.heart_c, delta=4.0)
         self.assertIn("taken as planned", alone.notes[0].metric)
 
     def test_a_first_reading_far_below_the_plan_is_doubted(self) -> None:
