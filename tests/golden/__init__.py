@@ -1,0 +1,1 @@
+"""What the application answered once, kept whole: a rebuilding may change none of it."""
