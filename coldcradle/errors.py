@@ -23,7 +23,11 @@ class QuantityError(ColdCradleError):
 
 
 class ImpossibleInput(ColdCradleError):
-    """The value was read, but nothing in the world can have it."""
+    """The value was read, but nothing in the world can have it; `entry` names the one of several it is about."""
+
+    def __init__(self, message: str, *, entry: str = "") -> None:
+        self.entry = entry
+        super().__init__(message)
 
 
 @dataclass(frozen=True, slots=True)

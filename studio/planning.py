@@ -10,8 +10,8 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from coldcradle.cradle.section import Section
-from coldcradle.document.fields import Entry
 from coldcradle.document.piece import FORMAT, VERSION, ReadPiece, read_piece
+from coldcradle.entry.specs import Entry
 from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan

@@ -5,10 +5,10 @@ from __future__ import annotations
 import copy
 from typing import Any
 
-from coldcradle.document.fields import FieldReader, ReadContext
-from coldcradle.document.layup import read_layup
+from coldcradle.document.reading import read
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.layup.inputs import LayupInput
 from coldcradle.quantity.parse import System
 
 __all__ = ["SHAPES", "starting_cradle", "starting_layup", "typed_layup"]
@@ -150,9 +150,6 @@ def typed_layup(layup: dict[str, Any], system: System) -> dict[str, Any]:
     """A lay-up as it was typed, its bare numbers given the unit they were meant in. Raises DocumentError."""
     if not layup:
         return {}
-    reading = ReadContext(dict.fromkeys((f"layup.{name}" for name in layup), system))
-    read_layup(FieldReader(layup, "layup", reading, "a lay-up"))
-    if reading.faults:
-        raise DocumentError(reading.faults)
-    units = {path.removeprefix("layup."): entry.typed for path, entry in reading.entries.items()}
+    found = read(LayupInput, layup, "a lay-up", path="layup", systems=dict.fromkeys(layup, system))
+    units = {path.removeprefix("layup."): entry.typed for path, entry in found.entries.items()}
     return layup | {name: units[name] for name in layup if name in units}

@@ -2,21 +2,22 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
+from coldcradle.entry import inputs, length, mass
 from coldcradle.layup.outcome import Outcome
 
 __all__ = ["NOT_MEASURED", "Measured", "as_measured"]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class Measured:
     """Sizes in m and weight in kg; None where nobody measured."""
 
-    length_m: float | None = None
-    width_m: float | None = None
-    thickness_m: float | None = None
-    weight_kg: float | None = None
+    length_m: float | None = length(default=None, called="a measured length", low=1e-5, high=5.0)
+    width_m: float | None = length(default=None, called="a measured width", low=1e-5, high=5.0)
+    thickness_m: float | None = length(default=None, called="a measured thickness", low=1e-5, high=5.0)
+    weight_kg: float | None = mass(default=None, called="a measured weight", low=1e-6, high=5000.0)
 
     @property
     def is_any(self) -> bool:

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 import statistics
-from dataclasses import dataclass
+from typing import Any
 
 from coldcradle.cradle.water import water_density_kg_m3
+from coldcradle.entry import density, inputs, length, many, mass, temperature
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
@@ -20,33 +21,54 @@ _WET_FILM = 0.003  # share of the volume that a soaked wall still takes or holds
 _DRY_WALL = 0.10  # share that a dry plaster wall may drink; common practice, no source
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+def _more(of: Any, called: str) -> Any:
+    """The same reading taken again."""
+    return many(of, called=called, most=9, default=())
+
+
+@inputs
 class Displacement:
     """Water poured from a vessel until it stands at the line: inside width of the vessel, and each fall of its
     level read.
     """
 
-    bore_m: float
-    falls_m: tuple[float, ...]
-    reading_m: float
+    bore_m: float = length(called="a vessel bore", low=0.0, high=1.0, above=True)
+    fall_m: float = length(called="a fall of the level", low=0.0, high=2.0, above=True)
+    again_m: tuple[float, ...] = _more(
+        length(default=None, called="a fall of the level", low=0.0, high=2.0, above=True), "falls"
+    )
+    reading_m: float = length(called="a reading error", low=0.0, high=0.05)
+
+    @property
+    def falls_m(self) -> tuple[float, ...]:
+        """Every fall that was read."""
+        return self.fall_m, *self.again_m
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class Drained:
     """Water drained from the cradle and weighed, once or more often, with its temperature and the scale's error."""
 
-    masses_kg: tuple[float, ...]
-    temperature_c: float
-    scale_kg: float
+    mass_kg: float = mass(called="a weight of water", low=0.0, high=200.0, above=True)
+    again_kg: tuple[float, ...] = _more(
+        mass(default=None, called="a weight of water", low=0.0, high=200.0, above=True), "weights"
+    )
+    temperature_c: float = temperature(called="a water temperature", low=0.0, high=60.0)
+    scale_kg: float = mass(called="a scale error", low=0.0, high=1.0)
+
+    @property
+    def masses_kg(self) -> tuple[float, ...]:
+        """Every weight that was read."""
+        return self.mass_kg, *self.again_kg
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class Trial:
     """Pieces of some glass added until the water stood at the mark again, then weighed."""
 
-    mass_kg: float
-    density_kg_m3: float
-    scale_kg: float
+    mass_kg: float = mass(called="a weight of glass", low=0.0, high=500.0, above=True)
+    density_kg_m3: float = density(called="a density", low=1500.0, high=7000.0)
+    scale_kg: float = mass(called="a scale error", low=0.0, high=1.0)
 
 
 def repeated(values: tuple[float, ...], u: float, kind: Kind) -> tuple[float, float, list[Message]]:
@@ -161,7 +183,9 @@ def advise_vessel(reading: Displacement, *, soaked: bool, density_kg_m3: float) 
     if bore_m > 0.8 * reading.bore_m:
         return None
     fall_m = volume.value / (math.pi / 4 * bore_m**2)
-    narrow = Displacement(bore_m=bore_m, falls_m=(fall_m,) * len(reading.falls_m), reading_m=reading.reading_m)
+    narrow = Displacement(
+        bore_m=bore_m, fall_m=fall_m, again_m=(fall_m,) * len(reading.again_m), reading_m=reading.reading_m
+    )
     better = by_displacement(narrow, soaked=soaked)
     if better.u >= 0.75 * volume.u:
         return None

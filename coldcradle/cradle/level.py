@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
+from coldcradle.entry import inputs, length
 from coldcradle.errors import ImpossibleInput
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -12,12 +12,12 @@ from coldcradle.report.figure import Figure, derive, given, published
 __all__ = ["Tilt", "run_off", "sides", "slope_of"]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class Tilt:
     """One side stands higher by `rise_m` over a length of `over_m` along the rule or the level."""
 
-    rise_m: float
-    over_m: float
+    rise_m: float = length(called="a rise", low=0.0, high=0.5)
+    over_m: float = length(called="a length to measure over", low=0.0, high=5.0, above=True)
     read_m: float = 0.0005
 
     def __post_init__(self) -> None:
@@ -27,7 +27,8 @@ class Tilt:
             raise ImpossibleInput(f"expected a length above 0 mm to measure over, got {self.over_m * 1e3:g} mm")
         if self.rise_m > self.over_m:
             raise ImpossibleInput(
-                f"expected a rise below the length it is measured over, {show(self.over_m, 'length').metric.text}"
+                f"expected a rise below the length it is measured over, {show(self.over_m, 'length').metric.text}",
+                entry="rise",
             )
 
 

@@ -6,46 +6,59 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
-from typing import Literal
 
 from coldcradle.cradle.shapes import SIZES
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Prism
 from coldcradle.cradle.water import water_density_kg_m3
+from coldcradle.entry import Choice, density, inputs, mass
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import PRACTICE, Figure, Given, derive, given, published
 
-__all__ = ["METHOD_WORDS", "LastFill", "Method", "Model", "by_last", "by_model", "by_shape", "combine"]
+__all__ = ["LastFill", "Method", "Model", "by_last", "by_model", "by_shape", "combine"]
 
-Method = Literal["shape", "level", "drained", "trial", "model", "last"]
+
+class Method(Choice):
+    """A way in which a cradle's inside is measured."""
+
+    SHAPE = "shape", "from the sizes"
+    LEVEL = "level", "by the fall of a level"
+    DRAINED = "drained", "by weighing water"
+    TRIAL = "trial", "by trial glass"
+    MODEL = "model", "by a model"
+    LAST = "last", "by the last filling"
+
 
 _LOWERED = str.maketrans("0123456789", "₀₁₂₃₄₅₆₇₈₉")
 _DRAFT_ERROR = math.radians(0.5)  # how well a lean is measured; common practice, no source
 _REMEMBERED = 0.02  # a charge that "fitted" did so within about 2 %; common practice, no source
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class Model:
     """A wax, clay, plaster or printed model of the filling: its weight and density, or the water it pushes aside.
 
     `dipped_kg` is how much more a scale shows when the model hangs wholly under water in a vessel that stands on it.
     """
 
-    mass_kg: float
-    density_kg_m3: float
-    dipped_kg: float | None
-    scale_kg: float
+    mass_kg: float = mass(called="a weight of the model", low=0.0, high=500.0, above=True)
+    density_kg_m3: float = density(called="a density of the model", low=100.0, high=9000.0)
+    dipped_kg: float | None = mass(default=None, called="a weight of water", low=0.0, high=200.0, above=True)
+    scale_kg: float = mass(called="a scale error", low=0.0, high=1.0)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class LastFill:
     """The charge that fitted last time, and the density of that glass."""
 
-    mass_kg: float
-    density_kg_m3: float
-    scale_kg: float
+    mass_kg: float = mass(called="a charge", low=0.0, high=500.0, above=True)
+    density_kg_m3: float = density(called="a density", low=1500.0, high=7000.0)
+    scale_kg: float = mass(called="a scale error", low=0.0, high=1.0)
+
+
+def _way_words(figure: Figure) -> str:
+    return Method(figure.key).label if figure.key in set(Method) else figure.name
 
 
 def combine(figures: Sequence[Figure]) -> Figure:
@@ -56,9 +69,7 @@ def combine(figures: Sequence[Figure]) -> Figure:
     weights = [1 / figure.u**2 for figure in figures]
     subscripts = "₁₂₃₄₅₆"
     many = len(figures)
-    measured = [
-        figure.given(f"V{subscripts[i]}", METHOD_WORDS.get(figure.key, figure.name)) for i, figure in enumerate(figures)
-    ]
+    measured = [figure.given(f"V{subscripts[i]}", _way_words(figure)) for i, figure in enumerate(figures)]
     errors = [given("its error", f"u{subscripts[i]}", figure.u, "volume") for i, figure in enumerate(figures)]
     above = " + ".join(f"V{x}/u{x}²" for x in subscripts[:many])
     below = " + ".join(f"1/u{x}²" for x in subscripts[:many])
@@ -74,16 +85,6 @@ def combine(figures: Sequence[Figure]) -> Figure:
         source=published("weighted mean, e.g. Bevington & Robinson, Data Reduction and Error Analysis"),
         assumptions=["they were measured apart, so that their errors have nothing to do with each other"],
     )
-
-
-METHOD_WORDS = {
-    "shape": "from the sizes",
-    "level": "by the fall of a level",
-    "drained": "by weighing water",
-    "trial": "by trial glass",
-    "model": "by a model",
-    "last": "by the last filling",
-}
 
 
 def _inputs(stack: Stack, reading_m: float) -> list[Given]:

@@ -12,9 +12,10 @@ import shapely
 from shapely.geometry import MultiPolygon, Polygon
 from shapely.validation import explain_validity
 
+from coldcradle.entry import inputs, kept, words
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["MOST_POINTS", "MOST_RINGS", "Outline", "Ring", "outline_of", "outline_traced"]
+__all__ = ["MOST_POINTS", "MOST_RINGS", "Outline", "OutlineDocument", "Ring", "outline_of", "outline_traced"]
 
 Ring = tuple[tuple[float, float], ...]
 MOST_POINTS, MOST_RINGS = 20_000, 200
@@ -168,3 +169,31 @@ def outline_traced(
         raise ImpossibleInput(f"expected a distance above 0 mm between the marks, got {apart_m * 1e3:g} mm")
     per_px = apart_m / span
     return outline_of((tuple((x * per_px, -y * per_px) for x, y in points_px),))
+
+
+def points_in_mm(value: object) -> tuple[Ring, ...]:
+    """Rings of [x, y] in mm as rings in m."""
+    try:
+        if not isinstance(value, list) or sum(len(ring) for ring in value) > MOST_POINTS:
+            raise TypeError
+        return tuple(tuple((float(x) / 1e3, float(y) / 1e3) for x, y in ring) for ring in value)
+    except (TypeError, ValueError, OverflowError):
+        raise ImpossibleInput(f"expected rings of points [x, y] in mm, at most {MOST_POINTS} of them") from None
+
+
+RINGS_SCHEMA = {"type": "array", "items": {"type": "array", "items": {"type": "array", "items": {"type": "number"}}}}
+
+
+@inputs
+class OutlineDocument:
+    """An outline as it stands in a document: rings of [x, y] in millimetres, and how it was made."""
+
+    rings: tuple[Ring, ...] = kept(check=points_in_mm, schema=RINGS_SCHEMA, is_needed=True)
+    made: str = words(default="", most=60, may_be_empty=True)
+
+    def as_read(self) -> Outline:
+        """The outline, refused where it is none."""
+        try:
+            return outline_of(self.rings)
+        except ImpossibleInput as error:
+            raise ImpossibleInput(str(error), entry="rings") from None

@@ -9,10 +9,12 @@ from dataclasses import dataclass
 from datetime import date
 from pathlib import Path
 
+from coldcradle.entry import inputs, kept, pick, temperature, whole
+from coldcradle.errors import ImpossibleInput
 from coldcradle.quantity.format import plural
 from coldcradle.report.finding import Severity
 
-__all__ = ["Coat", "Release", "Worn", "check_release", "releases"]
+__all__ = ["Coat", "CoatDocument", "Release", "Worn", "check_release", "releases"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,6 +44,13 @@ class Coat:
     dry_after_h: float
 
 
+def _day(value: object) -> date:
+    try:
+        return date.fromisoformat(str(value))
+    except ValueError:
+        raise ImpossibleInput(f"expected a date such as 2026-11-23, got {str(value)[:40]}") from None
+
+
 @dataclass(frozen=True, slots=True)
 class Worn:
     """What is to be said of a release before a firing, gravest first; key is part of a rule's id."""
@@ -69,6 +78,28 @@ def releases() -> dict[str, Release]:
             )
             for row in csv.DictReader(file)
         }
+
+
+@inputs
+class CoatDocument:
+    """An entry of a release log as it is told; what is left out is as usual for its kind."""
+
+    kind: Release = pick(releases)
+    coats: int | None = whole(low=0, high=40, default=None)
+    on: date = kept(check=_day, schema={"type": "string", "maxLength": 20}, is_needed=True)
+    rated_c: float | None = temperature(default=None, called="a rating", low=100.0, high=1800.0)
+    firings: int = whole(low=0, high=10_000, default=0)
+
+    def as_read(self) -> Coat:
+        """The coat."""
+        return Coat(
+            kind=self.kind.key,
+            coats=self.kind.coats if self.coats is None else self.coats,
+            on=self.on,
+            rated_c=self.kind.rated_c if self.rated_c is None else self.rated_c,
+            firings=self.firings,
+            dry_after_h=self.kind.drying_h,
+        )
 
 
 def check_release(log: Sequence[Coat], *, highest_c: float) -> list[Worn]:

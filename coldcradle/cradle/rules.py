@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.measurement import Measurement
-from coldcradle.cradle.methods import METHOD_WORDS
+from coldcradle.cradle.methods import Method
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
 
@@ -56,7 +56,7 @@ def _disagree(measured: Measurement) -> Iterator[Finding]:
         "think",
         "Two ways of measuring are {gap} apart.",
         "That is more than both errors explain: {a} against {b} "
-        + METHOD_WORDS[worst.method]
+        + Method(worst.method).label
         + ". Measure again before weighing glass.",
         gap=show(abs(worst.figure.value - measured.chosen.value), "volume"),
         a=measured.chosen.shown,

@@ -1,46 +1,43 @@
 """The piece document: at once the export, the import, the input of `./run plan` and the demo data's format.
 
-Quantities stand in it as people typed them. `read_piece` reads it whole or refuses it whole.
-The form is described for others in `piece.schema.json`.
+Quantities stand in it as people typed them. `read_piece` reads it whole or refuses it whole; what may stand in it is
+declared on the inputs of the stations, and written out for others in `piece.schema.json`.
 """
 
 from __future__ import annotations
 
 import json
-import re
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from coldcradle.after.inputs import NOT_MEASURED, Measured
-from coldcradle.document.cradle import read_cradle
-from coldcradle.document.fields import Entry, FieldReader, ReadContext
-from coldcradle.document.glass import read_glass, read_kind
-from coldcradle.document.heat import read_heat, read_kiln
+from coldcradle.cradle.inputs import LINE, CradleInput
 from coldcradle.document.json_text import plain_json
-from coldcradle.document.layup import read_layup
+from coldcradle.document.reading import read, typed_in
+from coldcradle.document.shape import as_typed
 from coldcradle.document.upgrade import upgrade
-from coldcradle.errors import DocumentError, Fault
-from coldcradle.heat.schedule.processes import PROCESSES, process
-from coldcradle.piece.inputs import PieceInput, StageInput, Taken
+from coldcradle.entry import inputs, kept, many, words
+from coldcradle.entry.specs import Entry
+from coldcradle.errors import ColdCradleError, DocumentError, Fault, ImpossibleInput
+from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.piece.inputs import MOST_STAGES, PieceInput, StageInput
 from coldcradle.quantity.parse import System
 
-__all__ = [
-    "FORMAT",
-    "MAX_BYTES",
-    "MOST_STAGES",
-    "VERSION",
-    "ReadPiece",
-    "load_json",
-    "read_cradle",
-    "read_kiln",
-    "read_kind",
-    "read_piece",
-]
+__all__ = ["FORMAT", "MAX_BYTES", "VERSION", "PieceDocument", "ReadPiece", "load_json", "read_cradle", "read_piece"]
 
 FORMAT, VERSION, MAX_BYTES = "cold-cradle-piece", 2, 2_000_000
-MOST_STAGES = 12
-_KEY = re.compile(r"[a-z0-9-]{1,40}")
+
+
+@inputs
+class PieceDocument:
+    """One piece as it is planned. Quantities are texts with their units, as people type them: "38 mm", "1 1/2 in",
+    "2 lb 3 oz", "1 h 30 min", "960 °F".
+    """
+
+    format: object = kept(schema={"const": FORMAT}, is_needed=True)
+    version: object = kept(schema={"const": VERSION}, is_needed=True)
+    name: str = words(most=80)
+    stages: tuple[StageInput, ...] = many(StageInput, called="a stage", most=MOST_STAGES)
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,17 +71,29 @@ def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) ->
     system in which a bare number was just typed.
     """
     _check_format(document)
-    reading = ReadContext(systems or {})
-    reader = FieldReader(upgrade(document), "", reading, "a piece document")
-    reader.skip("format", "version")
-    name = reader.text("name", most=80)
-    stages: list[StageInput] = []
-    for r in reader.children("stages", "a stage", MOST_STAGES):
-        stages.append(_stage(r, {stage.key for stage in stages}))
-    reader.close()
-    if reading.faults:
-        raise DocumentError(reading.faults)
-    return ReadPiece(PieceInput(name=name, stages=tuple(stages)), reading.entries)
+    whole = typed_in(upgrade(document), systems)
+    faults = [*_graph_faults(whole), *_line_faults(whole)]
+    try:
+        found = read(PieceDocument, whole, "a piece document")
+    except DocumentError as error:
+        told = {fault.path for fault in error.faults}
+        raise DocumentError([*error.faults, *(f for f in faults if f.path not in told)]) from None
+    if faults:
+        raise DocumentError(faults)
+    entries = found.entries
+    for number, (stage, told) in enumerate(zip(found.value.stages, whole["stages"], strict=True)):
+        if stage.process.family == "fill":
+            entries[f"stages.{number}.cradle.line"] = LINE.entry(told["cradle"]["line"])
+    return ReadPiece(PieceInput(name=found.value.name, stages=found.value.stages), entries)
+
+
+def read_cradle(document: Any, *, is_filled: bool = True, systems: Mapping[str, System] | None = None) -> CradleInput:
+    """A cradle that stands on the shelf. Raises DocumentError."""
+    found: CradleInput = read(CradleInput, document, "a cradle", systems=systems).value
+    try:
+        return found.filled_to(is_filled=is_filled)
+    except ImpossibleInput as error:
+        raise DocumentError([Fault(error.entry, str(error), str(document.get(error.entry, "")))]) from None
 
 
 def _check_format(document: Any) -> None:
@@ -92,70 +101,42 @@ def _check_format(document: Any) -> None:
         got = type(document).__name__
         raise DocumentError([Fault("", f"expected a piece document as an object, got {got}", "")])
     if document.get("format") != FORMAT:
-        raise DocumentError(
-            [Fault("format", f"expected a file that says format “{FORMAT}”; this is another kind of file", "")]
-        )
+        said = f"expected a file that says format “{FORMAT}”; this is another kind of file"
+        raise DocumentError([Fault("format", said, "")])
     version = document.get("version")
     if version not in (1, VERSION) or isinstance(version, bool):
-        raise DocumentError(
-            [
-                Fault(
-                    "version",
-                    f"expected version 1 or {VERSION}, got {version}: made by another edition",
-                    str(version)[:80],
-                )
-            ]
-        )
+        said = f"expected version 1 or {VERSION}, got {version}: made by another edition"
+        raise DocumentError([Fault("version", said, str(version)[:80])])
 
 
-def _stage(reader: FieldReader, before: set[str]) -> StageInput:
-    """A stage; `before` are the keys of the stages it may take from."""
-    key = reader.text("key", most=40)
-    if not _KEY.fullmatch(key):
-        reader.fault("key", "expected a key of small letters, digits and dashes", key)
-    if key in before:
-        reader.fault("key", f"expected every stage to have a key of its own, got {key} twice", key)
-    done = process(reader.choice("process", PROCESSES))
-    stage = StageInput(
-        key=key,
-        name=reader.text("name", default=done.step, most=80),
-        takes=_takes(reader, before),
-        cradle=read_cradle(reader.child("cradle", "a cradle"), is_filled=done.family == "fill"),
-        glass=read_glass(reader.child("glass", "the glass")),
-        layup=read_layup(reader.child("layup", "the lay-up") if reader.has("layup") else reader.empty("layup")),
-        heat=read_heat(reader.child("heat", "the heat"), done),
-        measured=_measured(reader.child("after", "what came out")) if reader.data.get("after") else NOT_MEASURED,
-    )
-    reader.skip("layup", "after")
-    reader.close()
-    return stage
+def _graph_faults(whole: dict[str, Any]) -> Iterator[Fault]:
+    """What is wrong between the stages: keys that stand twice, takings of what does not stand before."""
+    stages = whole.get("stages")
+    before: set[str] = set()
+    for number, stage in enumerate(stages if isinstance(stages, list) else []):
+        if not isinstance(stage, dict) or not isinstance(stage.get("key"), str):
+            continue
+        takes = stage.get("takes")
+        for index, taken in enumerate(takes if isinstance(takes, list) else []):
+            key = taken.get("from") if isinstance(taken, dict) else None
+            if isinstance(key, str) and key.strip() and key.strip() not in before:
+                said = f"expected a stage that stands before this one, got {key}"
+                yield Fault(f"stages.{number}.takes.{index}.from", said, key[:200])
+        if stage["key"] in before:
+            said = f"expected every stage to have a key of its own, got {stage['key']} twice"
+            yield Fault(f"stages.{number}.key", said, stage["key"][:200])
+        before.add(stage["key"])
 
 
-def _measured(reader: FieldReader) -> Measured:
-    """What was measured of what came out; all of it may be left out."""
-
-    def size(name: str, called: str) -> float | None:
-        return reader.optional(name, "length", called=called, low=1e-5, high=5.0)
-
-    found = Measured(
-        length_m=size("length", "a measured length"),
-        width_m=size("width", "a measured width"),
-        thickness_m=size("thickness", "a measured thickness"),
-        weight_kg=reader.optional("weight", "mass", called="a measured weight", low=1e-6, high=5000.0),
-    )
-    reader.close()
-    return found
-
-
-def _takes(reader: FieldReader, before: set[str]) -> tuple[Taken, ...]:
-    found = []
-    for r in reader.children("takes", "an earlier stage", MOST_STAGES) if reader.data.get("takes") else []:
-        key = r.text("from", most=40)
-        if key not in before:
-            r.fault("from", f"expected a stage that stands before this one, got {key}", key)
-        found.append(Taken(key=key, count=r.whole("count", low=1, high=1000, default=1)))
-        r.close()
-    reader.skip("takes")
-    if len({taken.key for taken in found}) < len(found):
-        reader.fault("takes", "expected every earlier stage once; raise its count instead", "")
-    return tuple(found)
+def _line_faults(whole: dict[str, Any]) -> Iterator[Fault]:
+    """Casting lines that cannot be read, of what is filled; told even where the rest cannot be read either."""
+    stages = whole.get("stages")
+    for number, stage in enumerate(stages if isinstance(stages, list) else []):
+        cradle, process = (stage.get("cradle"), stage.get("process")) if isinstance(stage, dict) else (None, None)
+        known = PROCESSES.get(process) if isinstance(process, str) else None
+        if known is None or known.family != "fill" or not isinstance(cradle, dict) or cradle.get("line") is None:
+            continue
+        try:
+            LINE.read(cradle["line"])
+        except ColdCradleError as error:
+            yield Fault(f"stages.{number}.cradle.line", str(error), as_typed(cradle["line"]))

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import csv
 import functools
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from pathlib import Path
 
+from coldcradle.entry import count, density, expansion, flag, inputs, stress, temperature, words
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Form", "GlassKind", "forms", "shipped_kinds", "stiffened"]
+__all__ = ["Form", "GlassKind", "KindDocument", "forms", "shipped_kinds", "stiffened"]
 
+_COMMON_EXPANSION = 9e-6  # stands in for one that is not known; what is said of it says so
 _DATA = Path(__file__).parent / "data"
 
 
@@ -41,8 +43,40 @@ class GlassKind:
         if not self.strain_c < self.annealing_c < self.softening_c:
             raise ImpossibleInput(
                 "expected strain point below annealing point below softening point, got "
-                f"{self.strain_c:g}, {self.annealing_c:g}, {self.softening_c:g} °C"
+                f"{self.strain_c:g}, {self.annealing_c:g}, {self.softening_c:g} °C",
+                entry="annealing",
             )
+
+
+@inputs
+class KindDocument:
+    """A kind of glass as it is told: three fixed points and a density are enough; an expansion left empty is
+    unknown. Older documents say nothing of families.
+    """
+
+    key: str = words(most=60)
+    name: str = words(most=80)
+    density_kg_m3: float = density(called="a density", low=1500.0, high=7000.0)
+    expansion_per_k: float | None = expansion(default=None, called="an expansion", low=1e-7, high=3e-5)
+    strain_c: float = temperature(called="a strain point", low=200.0, high=1100.0)
+    annealing_c: float = temperature(called="an annealing point", low=200.0, high=1200.0)
+    softening_c: float = temperature(called="a softening point", low=250.0, high=1700.0)
+    youngs_modulus_pa: float = stress(key="stiffness", default="72 GPa", called="a stiffness", low=1e10, high=3e11)
+    poisson: float = count(default="0.22", called="a Poisson ratio", low=0.05, high=0.45)
+    family: str | None = words(default=None, most=60, may_be_empty=True)
+    is_tested: bool | None = flag(key="tested", default=None)
+    lead: bool = flag(default=False)
+    source: str = words(default="your own figures", most=200)
+
+    def as_read(self) -> GlassKind:
+        """The kind, with what its key tells where nothing else does."""
+        shipped = shipped_kinds().get(self.key)
+        told = {f.name: getattr(self, f.name) for f in fields(self)}
+        told["is_unknown"] = self.expansion_per_k is None
+        told["expansion_per_k"] = _COMMON_EXPANSION if self.expansion_per_k is None else self.expansion_per_k
+        told["family"] = (shipped.family if shipped else "") if self.family is None else self.family
+        told["is_tested"] = bool(shipped and shipped.is_tested) if self.is_tested is None else self.is_tested
+        return GlassKind(**told)
 
 
 def stiffened(kind: GlassKind, by_k: float) -> GlassKind:

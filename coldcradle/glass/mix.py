@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from coldcradle.entry import count, inputs, many, mass, pick, ratio
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import forms
 from coldcradle.quantity.format import show
@@ -27,27 +28,27 @@ SANDY_SHARE = 0.35  # fine grain and powder above this share look like sand; com
 _DAMP = 0.03  # water by weight of the frit, so that powder sticks; common practice, no source
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class MixPart:
     """So many parts by weight of one grain."""
 
-    form: str
-    parts: float
+    form: str = pick(forms, by_key=True)
+    parts: float = count(called="parts", low=0.0, high=1000.0)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class Mix:
     """A recipe: parts of frit, powder as a share of the frit's weight, and the powder as it was really weighed,
     if it was.
     """
 
-    parts: tuple[MixPart, ...]
-    powder: float
-    powder_weighed_kg: float | None
+    parts: tuple[MixPart, ...] = many(MixPart, called="a part of the mix", most=8)
+    powder: float = ratio(default="0 %", called="a share of powder", low=0.0, high=2.0)
+    powder_weighed_kg: float | None = mass(default=None, called="a weight of powder", low=0.0, high=500.0)
 
     def __post_init__(self) -> None:
         if not self.parts or sum(part.parts for part in self.parts) <= 0:
-            raise ImpossibleInput("expected at least one part of frit in the mix, got none")
+            raise ImpossibleInput("expected at least one part of frit in the mix, got none", entry="parts")
 
     @property
     def fine_share(self) -> float:

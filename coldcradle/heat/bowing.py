@@ -54,7 +54,7 @@ def settled_heat(heat: HeatInput, load: Load) -> HeatInput:
     held flat by its weight."""
     restraint: Restraint = heat.restraint
     if load.is_closed:
-        return replace(heat, restraint="held")
+        return replace(heat, restraint=Restraint.HELD)
     if restraint == "bow" and load.support != "posts" and not lifts_its_edges(load):
-        return replace(heat, restraint="held", is_held_by_weight=True)
+        return replace(heat, restraint=Restraint.HELD, is_held_by_weight=True)
     return heat

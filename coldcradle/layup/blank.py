@@ -236,7 +236,7 @@ def _sized(
         length = layup.length_m or length_m
         width = (layup.width_m or width_m) if form in ("oblong", "oval") else length
     if layup.outline == "drawn" and drawn is not None and base is None:
-        return "drawn", drawn.width_m, drawn.depth_m, drawn.area_m2, drawn
+        return BlankOutline.DRAWN, drawn.width_m, drawn.depth_m, drawn.area_m2, drawn
     if base is not None and base.outcome.area_m2 is not None and layup.length_m is None:
         return form, length, width, base.outcome.area_m2, drawn
     return form, length, width, blank_area_m2(form, length_m=length, width_m=width, sides=layup.sides), drawn

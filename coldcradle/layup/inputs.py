@@ -2,91 +2,134 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal
+from dataclasses import replace
 
-from coldcradle.cradle.outline import Outline
+from coldcradle.cradle.outline import Outline, OutlineDocument
+from coldcradle.entry import Choice, flag, inputs, length, many, mass, one, pick, ratio, whole, words
 
-__all__ = [
-    "GRIPS",
-    "OUTLINES",
-    "RELIEF",
-    "WETNESS",
-    "BlankOutline",
-    "Entering",
-    "Grip",
-    "Layer",
-    "LayupInput",
-    "Relief",
-    "Support",
-    "Wet",
-]
+__all__ = ["BlankOutline", "Entering", "Grip", "Layer", "LayupInput", "Relief", "Support", "Wet"]
 
-Support = Literal["cradle", "shelf", "posts"]
-Relief = Literal["none", "soft", "sharp"]
-Wet = Literal["wet", "damp", "dry"]
-Entering = Literal["auto", "loose", "frit", "slab", "relief", "pack"]
-BlankOutline = Literal["round", "square", "oblong", "oval", "polygon", "drawn"]
-Grip = Literal["slides", "even", "held"]
-
-# Relief counts as so much more thickness, and a damp mould dries in half the time; common practice, no source.
-RELIEF: dict[str, float] = {"none": 1.0, "soft": 1.5, "sharp": 2.0}
-WETNESS: dict[str, float] = {"wet": 1.0, "damp": 0.5, "dry": 0.0}
-GRIPS: dict[Grip, float] = {"slides": 0.0, "even": 0.5, "held": 1.0}
-OUTLINES: dict[BlankOutline, str] = {
-    "round": "round",
-    "square": "square",
-    "oblong": "oblong",
-    "oval": "oval",
-    "polygon": "with even sides",
-    "drawn": "drawn",
-}
+_LEAST_M = 1e-5  # thinner than this is no glass
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+class Support(Choice):
+    """What the glass lies on."""
+
+    AUTO = "auto", "as usual for it"
+    CRADLE = "cradle", "in or on its cradle"
+    SHELF = "shelf", "flat on the kiln shelf"
+    POSTS = "posts", "both faces free"
+
+
+class Relief(Choice):
+    """How uneven the glass is; steps count as more thickness."""
+
+    NONE = "none", "flat"
+    SOFT = "soft", "soft relief"
+    SHARP = "sharp", "sharp relief"
+
+    @property
+    def times(self) -> float:
+        """Relief counts as so much more thickness; common practice, no source."""
+        return {Relief.NONE: 1.0, Relief.SOFT: 1.5, Relief.SHARP: 2.0}[self]
+
+
+class Wet(Choice):
+    """How wet the mould is."""
+
+    WET = "wet", "wet"
+    DAMP = "damp", "damp"
+    DRY = "dry", "bone dry"
+
+    @property
+    def share(self) -> float:
+        """A damp mould dries in half the time; common practice, no source."""
+        return {Wet.WET: 1.0, Wet.DAMP: 0.5, Wet.DRY: 0.0}[self]
+
+
+class Entering(Choice):
+    """How the glass goes in."""
+
+    AUTO = "auto", "as usual for it"
+    LOOSE = "loose", "loose pieces"
+    FRIT = "frit", "frit or powder"
+    SLAB = "slab", "a solid slab"
+    RELIEF = "relief", "a fused blank with relief"
+    PACK = "pack", "a pack under shelves"
+
+
+class BlankOutline(Choice):
+    """What a blank is cut as."""
+
+    ROUND = "round", "round"
+    SQUARE = "square", "square"
+    OBLONG = "oblong", "oblong"
+    OVAL = "oval", "oval"
+    POLYGON = "polygon", "with even sides"
+    DRAWN = "drawn", "drawn"
+
+
+class Grip(Choice):
+    """What the rim of a sheet does on what carries it."""
+
+    EVEN = "even", "not known", "both are followed"
+    SLIDES = "slides", "slides in", "the form is smooth or steep"
+    HELD = "held", "grips its form", "a rough rim, or weight on it"
+
+    @property
+    def share(self) -> float:
+        """How much of the rim is held."""
+        return {Grip.SLIDES: 0.0, Grip.EVEN: 0.5, Grip.HELD: 1.0}[self]
+
+
+@inputs
 class Layer:
     """So many sheets of one thickness, all of the blank's outline; `along`: their stripes run along its length."""
 
-    thickness_m: float
-    count: int
-    name: str = ""
-    along: bool = False
+    thickness_m: float = length(key="thick", called="a sheet's thickness", low=_LEAST_M, high=0.2)
+    count: int = whole(low=1, high=200, default=1)
+    name: str = words(default="", most=60, may_be_empty=True)
+    along: bool = flag(default=False)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class LayupInput:
     """The choices at lay-up; None means "as the family usually has it".
 
-    `support` and `enters` may be "auto". `length_m` is a blank's diameter, side or longer side, and what hangs of a
-    hung piece; `pieces` are made alike. `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a
-    former. `grip` says what the rim of a sheet does; `offset_m` how far it lies off the middle, to the right; a foot
-    stands under a ring, and a hung bottle has a wall. A blank with even sides has so many `sides`; a `drawn` one is
-    cut at `scale` of its drawing.
-    The last four stand for what was worked out where somebody knows better.
+    `length_m` is a blank's diameter, side or longer side, and what hangs of a hung piece; `pieces` are made alike.
+    `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a former. `offset_m` is how far a sheet lies
+    off the middle, to the right; a foot stands under a ring, and a hung bottle has a wall. A blank with even sides has
+    so many `sides`; a `drawn` one is cut at `scale` of its drawing. Thickness, breadth, span and depth stand for what
+    was worked out where somebody knows better.
     """
 
-    support: Support | Literal["auto"]
-    enters: Entering
-    relief: Relief
-    wet: Wet
-    outline: BlankOutline
-    length_m: float | None
-    width_m: float | None
-    layers: tuple[Layer, ...]
-    pieces: int
-    weight_kg: float
-    to_m: float | None
-    posts_m: float
-    lining_m: float
-    grip: Grip
-    offset_m: float
-    foot_m: float
-    foot_width_m: float
-    wall_m: float | None
-    thickness_m: float | None
-    breadth_m: float | None
-    span_m: float | None
-    depth_m: float | None
-    sides: int = 6
-    drawn: Outline | None = None
-    scale: float = 1.0
+    support: Support = pick(Support, key="on", default=Support.AUTO)
+    enters: Entering = pick(Entering, default=Entering.AUTO)
+    relief: Relief = pick(Relief, default=Relief.NONE)
+    wet: Wet = pick(Wet, default=Wet.WET)
+    outline: BlankOutline = pick(BlankOutline, default=BlankOutline.ROUND)
+    length_m: float | None = length(default=None, called="a blank's size", low=_LEAST_M, high=5.0)
+    width_m: float | None = length(default=None, called="a blank's width", low=_LEAST_M, high=5.0)
+    layers: tuple[Layer, ...] = many(Layer, called="a layer", most=24, default=())
+    pieces: int = whole(low=1, high=1000, default=1)
+    weight_kg: float = mass(default="0 kg", called="a weight on it", low=0.0, high=1000.0)
+    to_m: float | None = length(default=None, called="a pressed thickness", low=_LEAST_M, high=0.1)
+    posts_m: float = length(default="0 mm", called="posts", low=0.0, high=1.0)
+    lining_m: float = length(default="0 mm", called="a lining", low=0.0, high=0.05)
+    grip: Grip = pick(Grip, default=Grip.EVEN)
+    offset_m: float = length(default="0 mm", called="an offset", low=-2.0, high=2.0)
+    foot_m: float = length(default="0 mm", called="a foot's height", low=0.0, high=1.0)
+    foot_width_m: float = length(default="0 mm", called="a foot's width", low=0.0, high=2.0)
+    wall_m: float | None = length(default=None, called="a wall", low=_LEAST_M, high=0.1)
+    thickness_m: float | None = length(key="thick", default=None, called="a thickness", low=_LEAST_M, high=0.6)
+    breadth_m: float | None = length(default=None, called="a breadth", low=_LEAST_M, high=5.0)
+    span_m: float | None = length(default=None, called="a span", low=_LEAST_M, high=5.0)
+    depth_m: float | None = length(default=None, called="a way down", low=_LEAST_M, high=3.0)
+    sides: int = whole(low=3, high=24, default=6)
+    drawn: Outline | None = one(OutlineDocument, called="a drawn outline", default=None)
+    scale: float = ratio(default="100 %", called="a scale", low=0.05, high=20.0)
+
+    def as_read(self) -> LayupInput:
+        """Round while nothing is drawn yet."""
+        is_missing = self.outline is BlankOutline.DRAWN and self.drawn is None
+        return replace(self, outline=BlankOutline.ROUND) if is_missing else self

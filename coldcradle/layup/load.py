@@ -9,7 +9,7 @@ from coldcradle.cradle.materials import Material
 from coldcradle.glass.kinds import Form, GlassKind
 from coldcradle.layup.bodies import ColdBody, Shade
 from coldcradle.layup.deform.movement import Movement
-from coldcradle.layup.inputs import RELIEF, Entering, Relief, Support, Wet
+from coldcradle.layup.inputs import Entering, Relief, Support, Wet
 from coldcradle.layup.outcome import Raised
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given
@@ -108,11 +108,11 @@ def with_relief(thickness: Figure, relief: Relief, raised: Raised | None = None)
 
     `raised`: what is beside its thickest place; a step of more than 2 to 1 counts as sharp relief, a lower one as soft.
     """
-    word, times = f"{relief} relief", RELIEF[relief]
+    word, times = f"{relief} relief", relief.times
     if raised is not None:
-        by_step: Relief = "sharp" if thickness.value > _STEEP * raised.base_m else "soft"
-        if RELIEF[by_step] > times:
-            word, times = f"a {by_step} step or fold", RELIEF[by_step]
+        by_step = Relief.SHARP if thickness.value > _STEEP * raised.base_m else Relief.SOFT
+        if by_step.times > times:
+            word, times = f"a {by_step} step or fold", by_step.times
     if times == 1.0:
         return thickness
     said = [say("1.5 for soft relief, 2 for sharp: common practice, no source")]

@@ -16,12 +16,12 @@ Shaped = Literal["flat", "cast", "slumped", "draped", "pressed", "stretched"]
 
 FINISHES: dict[Finish, str] = {"gloss": "glossy", "matt": "matt on both faces", "texture": "textured"}
 SIZE_WORDS: dict[BlankOutline, str] = {
-    "round": "{l} round",
-    "square": "{l} square",
-    "oblong": "{l} by {w}",
-    "oval": "an oval of {l} by {w}",
-    "polygon": "{l} across its corners",
-    "drawn": "a drawn outline of {l} by {w}",
+    BlankOutline.ROUND: "{l} round",
+    BlankOutline.SQUARE: "{l} square",
+    BlankOutline.OBLONG: "{l} by {w}",
+    BlankOutline.OVAL: "an oval of {l} by {w}",
+    BlankOutline.POLYGON: "{l} across its corners",
+    BlankOutline.DRAWN: "a drawn outline of {l} by {w}",
 }
 
 

@@ -9,7 +9,7 @@ from typing import Literal
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.assess import AssessedProgramme, Remark, assess_programme
 from coldcradle.heat.coasting import Coasting, coasting
-from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.inputs import HeatInput, Target
 from coldcradle.heat.present import glass_points, hour_rows, profile_graph
 from coldcradle.heat.result import GlassPoint, HourRow
 from coldcradle.heat.schedule.attendance import start_of
@@ -129,7 +129,7 @@ def _side(key: Side, staged: Staged, before: Staged | None) -> Programme:
             raise ImpossibleInput("there is no earlier state of this stage to compare with")
         staged = before
     elif key in ("gentle", "usual", "quick"):
-        heat = replace(staged.stage.heat, target=key, overrides=())
+        heat = replace(staged.stage.heat, target=Target(key), overrides=())
         staged = replace(staged, stage=replace(staged.stage, heat=heat))
     worked, firing = _worked(staged)
     if key == "typed":

@@ -2,39 +2,64 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import re
+from dataclasses import dataclass, replace
 
 from coldcradle.after.inputs import NOT_MEASURED, Measured
 from coldcradle.cradle.inputs import CradleInput
+from coldcradle.entry import inputs, kept, many, one, pick, whole, words
+from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.schedule.processes import Process, processes
 from coldcradle.layup.inputs import LayupInput
 
-__all__ = ["PieceInput", "StageInput", "Taken"]
+__all__ = ["MOST_STAGES", "PieceInput", "StageInput", "Taken"]
+
+MOST_STAGES = 12
+_KEY = re.compile(r"[a-z0-9-]{1,40}")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+def _key(value: object) -> str:
+    if not isinstance(value, str) or not _KEY.fullmatch(value):
+        raise ImpossibleInput("expected a key of small letters, digits and dashes")
+    return str(value)
+
+
+@inputs
 class Taken:
     """So many of what an earlier stage gave."""
 
-    key: str
-    count: int
+    key: str = words(key="from", most=40)
+    count: int = whole(low=1, high=1000, default=1)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class StageInput:
-    """One trip through a kiln. The process stands in `heat`, as its window decides there; `measured` is what was
+    """One trip through a kiln. Its process stands in `heat` too, as its window decides there; `measured` is what was
     measured of what came out, which goes on to later stages in the place of what was predicted.
     """
 
-    key: str
-    name: str
-    takes: tuple[Taken, ...]
-    cradle: CradleInput
-    glass: GlassInput
-    layup: LayupInput
-    heat: HeatInput
-    measured: Measured = NOT_MEASURED
+    key: str = kept(check=_key, schema={"type": "string", "pattern": "^[a-z0-9-]{1,40}$"}, is_needed=True)
+    process: Process = pick(processes)
+    name: str = words(default="", most=80)
+    takes: tuple[Taken, ...] = many(Taken, called="an earlier stage", most=MOST_STAGES, default=())
+    cradle: CradleInput = one(CradleInput, called="a cradle")
+    glass: GlassInput = one(GlassInput, called="the glass")
+    layup: LayupInput = one(LayupInput, called="the lay-up", default=LayupInput(), is_whole=True)
+    heat: HeatInput = one(HeatInput, called="the heat")
+    measured: Measured = one(Measured, key="after", called="what came out", default=NOT_MEASURED)
+
+    def as_read(self) -> StageInput:
+        """With the process in its heat, and the casting line of what is filled."""
+        if len({taken.key for taken in self.takes}) < len(self.takes):
+            raise ImpossibleInput("expected every earlier stage once; raise its count instead", entry="takes")
+        try:
+            cradle = self.cradle.filled_to(is_filled=self.process.family == "fill")
+        except ImpossibleInput as error:
+            raise ImpossibleInput(str(error), entry=f"cradle.{error.entry}") from None
+        heat = replace(self.heat, process=self.process)
+        return replace(self, cradle=cradle, heat=heat, name=self.name or self.process.step)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -15,7 +15,7 @@ GLASS = Field(key="glass", label="Glass", kind="glass", default="fusing-90-clear
 
 def _vessel(values: Values) -> Result:
     soaked = values.words["soaked"] == "yes"
-    reading = Displacement(bore_m=values["bore"], falls_m=(values["fall"],), reading_m=values["reading"])
+    reading = Displacement(bore_m=values["bore"], fall_m=values["fall"], reading_m=values["reading"])
     volume = by_displacement(reading, soaked=soaked)
     mass = glass_mass(volume, values.kind())
     advice = advise_vessel(reading, soaked=soaked, density_kg_m3=values.kind().density_kg_m3)

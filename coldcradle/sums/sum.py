@@ -8,7 +8,8 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from coldcradle.document.fields import Entry, FieldReader, ReadContext
+from coldcradle.document.reading import read_each
+from coldcradle.entry.specs import Entry, Pick, Quantity, Words
 from coldcradle.errors import ColdCradleError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import Form, GlassKind, forms
 from coldcradle.layup.sketch import Sketch
@@ -155,32 +156,31 @@ def evaluate(
     Never raises for what is typed.
     """
     data = {f.key: typed.get(f.key, f.default) for f in one.fields}
-    reading = ReadContext(dict.fromkeys(typed, system))
-    reader = FieldReader(data, "", reading, "a sum")
-    numbers: dict[str, float | None] = {}
-    words: dict[str, str] = {}
-    for f in one.fields:
-        if f.kind in ("glass", "form", "choice"):
-            allowed = (
-                list(kinds) if f.kind == "glass" else list(forms()) if f.kind == "form" else [k for k, _ in f.choices]
-            )
-            words[f.key] = reader.choice(f.key, allowed)
-        elif f.kind == "lines":
-            words[f.key] = reader.text(f.key, most=4000, empty=True)
-        else:
-            kind: Kind = f.kind  # type: ignore[assignment]  # the sums are tested to name kinds only
-            called = f.label[:1].lower() + f.label[1:]
-            if f.optional:
-                numbers[f.key] = reader.optional(f.key, kind, called=called, low=f.low, high=f.high, above=f.above)
-            else:
-                numbers[f.key] = reader.quantity(f.key, kind, called=called, low=f.low, high=f.high, above=f.above)
-    outcome = SumOutcome(reading.entries, reading.faults)
-    if not reading.faults:
+    specs = {f.key: _spec(f, kinds) for f in one.fields}
+    values, entries, faults = read_each(specs, data, systems=dict.fromkeys(typed, system))
+    outcome = SumOutcome(entries, faults)
+    if not faults:
+        numbers = {key: value for key, value in values.items() if isinstance(specs[key], Quantity)}
+        words = {key: value for key, value in values.items() if key not in numbers}
         try:
-            outcome.result = one.work(Values(numbers, words, kinds, {k: e.typed for k, e in reading.entries.items()}))
+            outcome.result = one.work(Values(numbers, words, kinds, {k: e.typed for k, e in entries.items()}))
         except ColdCradleError as error:
             outcome.faults.append(Fault("", str(error), ""))
     return outcome
+
+
+def _spec(f: Field, kinds: Mapping[str, GlassKind]) -> Quantity | Words | Pick:
+    """How a field of a sum is read."""
+    if f.kind == "lines":
+        return Words(most=4000, may_be_empty=True)
+    if f.kind in ("glass", "form", "choice"):
+        rows = {"glass": kinds, "form": forms(), "choice": dict(f.choices)}[f.kind]
+        return Pick(of=lambda: rows, by_key=True)
+    kind: Kind = f.kind  # type: ignore[assignment]  # the sums are tested to name kinds only
+    called = f.label[:1].lower() + f.label[1:]
+    return Quantity(
+        kind=kind, called=called, low=f.low, high=f.high, above=f.above, may_be_empty=f.optional, is_needed=True
+    )
 
 
 _TIMES = re.compile(r"\s*[x×*]\s*(\d{1,3})\s*$")

@@ -9,9 +9,10 @@ from typing import Any
 from django.db import transaction
 from django.db.models import F
 
-from coldcradle.document.cradle import read_care
-from coldcradle.document.fields import FieldReader, ReadContext
-from coldcradle.errors import DocumentError, Fault
+from coldcradle.cradle.inputs import Care
+from coldcradle.document.reading import read
+from coldcradle.entry import duration, inputs, kept
+from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.quantity.format import show
 from coldcradle.quantity.parse import System, parse, with_unit
 from studio.actions.stock import forget_summaries
@@ -21,6 +22,22 @@ from studio.models import Cradle, Piece
 from studio.planning import assemble, planned, stage_at
 
 __all__ = ["care_for", "copy_cradle", "dry_at", "put_cradle_away", "remember_fill", "rename_cradle", "shelve_cradle"]
+
+
+def _moment(value: object) -> datetime:
+    try:
+        return datetime.fromisoformat(str(value))
+    except ValueError:
+        raise ImpossibleInput(f"expected a start such as 2026-11-23T16:00, got {str(value)[:40]}") from None
+
+
+@inputs
+class Drying:
+    """A drying that goes on: since when, and how long it lasts."""
+
+    started: datetime = kept(check=_moment, is_needed=True)
+    lasts_s: float = duration(called="a drying time", low=60.0, high=90 * 86400.0)
+
 
 _CARE = {"release", "fills", "drying", "rated", "single_use", "firings", "first_schedule", "condition"}
 _MOST_FILLS = 100
@@ -100,24 +117,18 @@ def care_for(cradle: Cradle, *, version: int, changes: dict[str, Any], system: S
     care = cradle.care | changes
     if isinstance(changes.get("rated"), str):
         care["rated"] = with_unit(changes["rated"], "temperature", system) if changes["rated"].strip() else ""
-    reading = ReadContext()
-    read_care(FieldReader(care, "", reading, "the care of a cradle"), single_use=False)
-    drying = care.get("drying") or {}
-    if not isinstance(drying, dict):
-        reading.faults.append(Fault("drying", "expected a start and a time", ""))
-    elif drying:
-        r = FieldReader(drying, "drying", reading, "a drying time")
-        started = r.text("started", most=40)
+    faults: list[Fault] = []
+    for of, told, called, path in (
+        (Care, care, "the care of a cradle", ""),
+        (Drying, care.get("drying"), "", "drying"),
+    ):
         try:
-            datetime.fromisoformat(started)
-        except ValueError:
-            reading.faults.append(
-                Fault("drying.started", f"expected a start such as 2026-11-23T16:00, got {started}", started)
-            )
-        r.quantity("lasts", "duration", called="a drying time", low=60.0, high=90 * 86400.0)
-        r.close()
-    if reading.faults:
-        raise DocumentError(reading.faults)
+            if told:
+                read(of, told, called or "a start and a time", path=path)
+        except DocumentError as error:
+            faults += error.faults
+    if faults:
+        raise DocumentError(faults)
     cradle.care = care
     cradle.version += 1
     cradle.save(update_fields=["care", "version", "updated_at"])

@@ -7,9 +7,11 @@ from typing import Any
 
 from django.db import transaction
 
-from coldcradle.document.fields import Entry, FieldReader, ReadContext
-from coldcradle.document.piece import read_kiln, read_kind
+from coldcradle.document.reading import entries_of, read
+from coldcradle.entry.specs import Entry
 from coldcradle.errors import DocumentError, Fault
+from coldcradle.glass.kinds import KindDocument
+from coldcradle.heat.kiln.kiln import Kiln as KilnInput
 from coldcradle.quantity.parse import System
 from studio.actions.stock import forget_summaries, set_rack
 from studio.errors import Stale
@@ -20,18 +22,12 @@ __all__ = ["kind_entries", "read_kiln_entries", "save_kiln", "save_kind", "save_
 
 def read_kiln_entries(document: dict[str, Any], system: System = "metric") -> dict[str, Entry]:
     """The quantities of a kiln as entries; raises DocumentError."""
-    reading = ReadContext(dict.fromkeys(document, system))
-    read_kiln(FieldReader(document, "", reading, "a kiln"))
-    if reading.faults:
-        raise DocumentError(reading.faults)
-    return reading.entries
+    return read(KilnInput, document, "a kiln", systems=dict.fromkeys(document, system)).entries
 
 
 def kind_entries(document: dict[str, Any]) -> dict[str, Entry]:
     """The quantities of a kind of glass as entries."""
-    reading = ReadContext()
-    read_kind(FieldReader(document, "", reading, "a kind of glass"))
-    return reading.entries
+    return dict(entries_of(KindDocument, document))
 
 
 @transaction.atomic
@@ -59,18 +55,15 @@ def save_kind(
     whole: dict[str, Any] = (kind.document if kind else {"lead": False}) | document
     whole.setdefault("key", "own")
     changed = dict.fromkeys(document, system)
-    reading = ReadContext(changed)
-    read = read_kind(FieldReader(whole, "", reading, "a kind of glass"))
-    others = GlassKind.objects.of(owner).filter(name__iexact=read.name[:100])  # what is longer is refused by its reader
-    if read.name and others.exclude(pk=kind.pk if kind else None).exists():
-        reading.faults.append(Fault("name", f"there is a glass called {read.name} already", read.name))
-    if reading.faults:
-        raise DocumentError(reading.faults)
+    found = read(KindDocument, whole, "a kind of glass", systems=changed)
+    told = found.value
+    if GlassKind.objects.of(owner).filter(name__iexact=told.name).exclude(pk=kind.pk if kind else None).exists():
+        raise DocumentError([Fault("name", f"there is a glass called {told.name} already", told.name)])
     row = kind or GlassKind(owner=owner, version=0)
-    settled = whole | {n: e.typed for n, e in reading.entries.items() if n in document}
-    if kind is not None and settled != kind.document and "source" not in document and "memory" in read.source:
+    settled = whole | {n: e.typed for n, e in found.entries.items() if n in document}
+    if kind is not None and settled != kind.document and "source" not in document and "memory" in told.source:
         settled["source"] = "your own figures"
-    row.key, row.name, row.document = read.key, read.name, settled
+    row.key, row.name, row.document = told.key, told.name, settled
     row.version += 1
     row.save()
     if row.key == "own":
@@ -90,11 +83,8 @@ def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: d
     whole = copy.deepcopy((kiln.document if kiln else {}) | document)
     zones = whole.get("zones") if isinstance(whole.get("zones"), list) else []
     typed_now = [f"zones.{i}.offset" for i in range(len(zones))] if "zones" in document else []
-    reading = ReadContext(dict.fromkeys([*document, *typed_now], system))
-    read_kiln(FieldReader(whole, "", reading, "a kiln"))
-    if reading.faults:
-        raise DocumentError(reading.faults)
-    for path, entry in reading.entries.items():
+    found = read(KilnInput, whole, "a kiln", systems=dict.fromkeys([*document, *typed_now], system))
+    for path, entry in found.entries.items():
         name, _, rest = path.partition(".")
         if not rest and name in whole:
             whole[name] = entry.typed

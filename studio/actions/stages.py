@@ -8,9 +8,9 @@ from typing import Any
 
 from django.utils import timezone
 
-from coldcradle.document.piece import MOST_STAGES
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.piece.chain import next_start
+from coldcradle.piece.inputs import MOST_STAGES
 from studio.actions.firings import begin_firing, must_not_be_fired, save_firing
 from studio.actions.pieces import keep_stage, locked, new_stage, record, save_piece
 from studio.keeping import keeping

@@ -5,13 +5,16 @@ from __future__ import annotations
 import csv
 import io
 import math
+from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
 
-from coldcradle.document.fields import Entry, FieldReader, ReadContext
+from coldcradle.document.reading import entries_of, read, read_each
+from coldcradle.entry import count, inputs, length, mass, words
+from coldcradle.entry.specs import Entry, Quantity
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from coldcradle.glass.kinds import forms
 from coldcradle.quantity.format import DualQuantity, show
@@ -66,42 +69,56 @@ def add_item(kind: GlassKind, *, form: str, mass_kg: float, details: dict[str, s
     )
 
 
-def _read(reader: FieldReader, standing: float | None, kind: GlassKind | None = None) -> tuple[float, dict[str, str]]:
-    """Weight and details of an entry.
-
-    A gross weight less the empty jar's is the weight; a sheet's follows from its size.
+@inputs
+class RackEntry:
+    """An entry of the rack as it is told; the jar's weight goes off the gross, a sheet's weight follows from its
+    size.
     """
-    text = {name: str(reader.data.get(name) or "") for name in ("place", "note")}
-    gross = reader.optional("gross", "mass", called="a weight with its jar", low=0.0, high=5000.0)
-    jar = reader.optional("jar", "mass", called="a weight of the empty jar", low=0.0, high=100.0)
-    net = reader.optional("weight", "mass", called="a weight of glass", low=0.0, high=5000.0)
-    sizes = [
-        reader.optional(name, "length", called=called, low=0.0, high=5.0, above=True)
-        for name, called in (("thickness", "a thickness"), ("length", "a length"), ("width", "a width"))
-    ]
-    reader.optional("price", "count", called="a price", low=0.0, high=1e7)
-    count = reader.optional("count", "count", called="a number of pieces", low=0.0, high=1e6)
-    for name in ("place", "note"):
-        reader.text(name, default="", most=200, empty=True)
-    reader.close()
-    if gross is not None:
-        if jar is None:
-            reader.fault("jar", "expected the weight of the empty jar, to take it off")
-        elif gross < jar:
-            reader.fault(
-                "gross",
-                f"expected at least the empty jar's {show(jar, 'mass').metric.text}, got {reader.data['gross']}",
-            )
-        net = gross - (jar or 0.0)
-    if net is None and kind is not None and not standing and all(sizes):
-        net = math.prod(s or 0.0 for s in sizes) * density_of(kind) * (1.0 if count is None else count)
-    if net is None:
-        net = standing
-    if net is None:
-        reader.fault("weight", "expected a weight, or that of the full jar and of the empty one")
-    names = ("jar", "thickness", "length", "width", "price", "count")
-    typed = {n: reader.reading.entries[reader.at(n)].typed for n in names if reader.at(n) in reader.reading.entries}
-    return max(0.0, net or 0.0), {k: v for k, v in (typed | text).items() if v}
+
+    place: str = words(default="", may_be_empty=True)
+    note: str = words(default="", may_be_empty=True)
+    gross_kg: float | None = mass(default=None, called="a weight with its jar", low=0.0, high=5000.0)
+    jar_kg: float | None = mass(default=None, called="a weight of the empty jar", low=0.0, high=100.0)
+    weight_kg: float | None = mass(default=None, called="a weight of glass", low=0.0, high=5000.0)
+    thickness_m: float | None = length(default=None, called="a thickness", low=0.0, high=5.0, above=True)
+    length_m: float | None = length(default=None, called="a length", low=0.0, high=5.0, above=True)
+    width_m: float | None = length(default=None, called="a width", low=0.0, high=5.0, above=True)
+    price: float | None = count(default=None, called="a price", low=0.0, high=1e7)
+    count: float | None = count(default=None, called="a number of pieces", low=0.0, high=1e6)
+
+    def as_read(self) -> RackEntry:
+        """With the jar off its weight."""
+        if self.gross_kg is None:
+            return self
+        if self.jar_kg is None:
+            raise ImpossibleInput("expected the weight of the empty jar, to take it off", entry="jar")
+        if self.gross_kg < self.jar_kg:
+            said = f"expected at least the empty jar's {show(self.jar_kg, 'mass').metric.text}, got less"
+            raise ImpossibleInput(said, entry="gross")
+        return replace(self, weight_kg=self.gross_kg - self.jar_kg)
+
+
+_JAR = Quantity(kind="mass", called="a weight of glass", low=0.0, high=5000.0)
+_DETAILS = ("jar", "thickness", "length", "width", "price", "count")
+
+
+def _read(
+    data: dict[str, Any], standing_kg: float | None, kind: GlassKind | None, system: System | None = None, new: Any = ()
+) -> tuple[float, dict[str, str]]:
+    """Weight and details of an entry. Raises DocumentError."""
+    found = read(RackEntry, data, "an entry of the rack", systems=dict.fromkeys(new, system) if system else None)
+    told = found.value
+    mass_kg: float | None = told.weight_kg
+    sizes = (told.thickness_m, told.length_m, told.width_m)
+    if mass_kg is None and kind is not None and not standing_kg and all(sizes):
+        mass_kg = math.prod(s or 0.0 for s in sizes) * density_of(kind) * (1.0 if told.count is None else told.count)
+    if mass_kg is None:
+        mass_kg = standing_kg
+    if mass_kg is None:
+        said = "expected a weight, or that of the full jar and of the empty one"
+        raise DocumentError([Fault("weight", said, "")])
+    typed = {name: found.entries[name].typed for name in _DETAILS} | {"place": told.place, "note": told.note}
+    return max(0.0, mass_kg), {name: text for name, text in typed.items() if text}
 
 
 @transaction.atomic
@@ -121,13 +138,9 @@ def save_item(
         if item.version != version:
             raise Stale(item)
     whole = (item.details if item else {}) | document
-    reading = ReadContext(dict.fromkeys(document, system))
-    reader = FieldReader(whole, "", reading, "an entry of the rack")
-    mass_kg, details = _read(reader, item.mass_kg if item else None, kind)
     if form not in forms():
-        reader.fault("form", f"expected one of {', '.join(forms())}, got {form}", form)
-    if reading.faults:
-        raise DocumentError(reading.faults)
+        raise DocumentError([Fault("form", f"expected one of {', '.join(forms())}, got {form}", form)])
+    mass_kg, details = _read(whole, item.mass_kg if item else None, kind, system, document)
     row = item or StockItem(owner=owner, version=0)
     row.kind, row.form, row.mass_kg, row.details = kind, form, mass_kg, details
     row.words = _words(kind, form, details)
@@ -139,10 +152,7 @@ def save_item(
 
 def item_entries(item: StockItem) -> dict[str, Entry]:
     """The quantities of an entry in words."""
-    reading = ReadContext()
-    numbers = {k: v for k, v in item.details.items() if k not in ("place", "note")}
-    _read(FieldReader(numbers, "", reading, "an entry"), item.mass_kg)
-    entries = {name: entry for name, entry in reading.entries.items() if entry.shown is not None}
+    entries = {name: entry for name, entry in entries_of(RackEntry, item.details) if entry.shown is not None}
     entries["weight"] = Entry(f"{item.mass_kg * 1e3:g} g", "mass", item.mass_kg, show(item.mass_kg, "mass"))
     return entries
 
@@ -161,17 +171,15 @@ def set_rack(kind: GlassKind, *, form: str, typed: str, system: System) -> None:
         for item in items:
             put_item_away(item, away=True)
         return
-    reading = ReadContext({form: system})
-    reader = FieldReader({form: typed}, "", reading, "the rack")
-    mass = reader.quantity(form, "mass", called="a weight of glass", low=0.0, high=5000.0)
-    if reading.faults:
-        raise DocumentError(reading.faults)
+    values, _, faults = read_each({form: _JAR}, {form: typed}, systems={form: system})
+    if faults:
+        raise DocumentError(faults)
     if items:
-        items[0].mass_kg = mass
+        items[0].mass_kg = values[form]
         items[0].version += 1
         items[0].save(update_fields=["mass_kg", "version", "updated_at"])
     else:
-        add_item(kind, form=form, mass_kg=mass, details={})
+        add_item(kind, form=form, mass_kg=values[form], details={})
     forget_summaries(stages__glass_kind=kind)
 
 
@@ -232,11 +240,14 @@ def import_csv(owner: Any, text: str) -> int:
     faults: list[Fault] = []
     made: list[StockItem] = []
     for number, row in enumerate(_rows(text), 2):
-        reading = ReadContext()
         kind = kinds.get(row.get("kind", "").strip().lower())
         form = named.get(row.get("form", "").strip().lower())
         values = {k: v.strip().lstrip("'") for k, v in row.items() if k in COLUMNS and k not in ("kind", "form") and v}
-        mass_kg, details = _read(FieldReader(values, "", reading, "a line"), None, kind)
+        mass_kg, details, wrong = 0.0, {}, ()
+        try:
+            mass_kg, details = _read(values, None, kind)
+        except DocumentError as error:
+            wrong = error.faults
         if kind is None:
             faults.append(
                 Fault(f"line {number}", f"line {number}: there is no glass called “{row.get('kind', '')[:60]}”", "")
@@ -245,7 +256,7 @@ def import_csv(owner: Any, text: str) -> int:
             faults.append(
                 Fault(f"line {number}", f"line {number}: “{row.get('form', '')[:40]}” is not a form of glass", "")
             )
-        faults += [Fault(f"line {number}", f"line {number}: {f.message}", f.typed) for f in reading.faults]
+        faults += [Fault(f"line {number}", f"line {number}: {f.message}", f.typed) for f in wrong]
         if kind is not None and form is not None and not faults:
             made.append(
                 StockItem(

@@ -8,14 +8,16 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from coldcradle.cradle.materials import materials
-from coldcradle.cradle.methods import METHOD_WORDS
+from coldcradle.cradle.methods import Method
 from coldcradle.cradle.release import releases
 from coldcradle.cradle.shapes import SIZES
 from coldcradle.cradle.stack import CORE_SHAPES, PARTS
+from coldcradle.document.schema import choices_of
 from coldcradle.glass.kinds import forms
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.families import FAMILIES
-from coldcradle.layup.inputs import OUTLINES
+from coldcradle.layup.inputs import BlankOutline
+from coldcradle.piece.inputs import StageInput
 from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.stations import STATIONS
 from studio.starters import SHAPES
@@ -74,7 +76,16 @@ class ProcessOut(Choice):
     enters: str
 
 
+class Meaning(Choice):
+    """A key to choose, its label, and what it means where that is not plain."""
+
+    says: str
+
+
 class ChoicesOut(Schema):
+    """Everything there is to choose from; `entries` by the path of the entry under a stage."""
+
+    entries: dict[str, list[Meaning]]
     families: list[FamilyOut]
     processes: list[ProcessOut]
     outlines: list[Choice]
@@ -90,6 +101,10 @@ class ChoicesOut(Schema):
 @router.get("", response=ChoicesOut)
 def show_choices(request: HttpRequest):
     return {
+        "entries": {
+            path: [{"key": one, "name": one.label, "says": one.says} for one in of]
+            for path, of in choices_of(StageInput)
+        },
         "stations": STATIONS,
         "families": [
             {
@@ -104,7 +119,7 @@ def show_choices(request: HttpRequest):
             for f in FAMILIES.values()
         ],
         "processes": list(PROCESSES.values()),
-        "outlines": [{"key": key, "name": name} for key, name in OUTLINES.items()],
+        "outlines": [{"key": one, "name": one.label} for one in BlankOutline],
         "shapes": [
             {
                 "key": key,
@@ -124,7 +139,7 @@ def show_choices(request: HttpRequest):
             {"key": r.key, "name": r.name, "coats": r.coats, "rated": show(r.rated_c, "temperature")}
             for r in releases().values()
         ],
-        "methods": [{"key": key, "name": words} for key, words in METHOD_WORDS.items()],
+        "methods": [{"key": one, "name": one.label} for one in Method],
         "materials": list(materials().values()),
         "forms": list(forms().values()),
     }

@@ -14,8 +14,7 @@ from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.measurement import measure
 from coldcradle.cradle.release import check_release
 from coldcradle.cradle.section import draw_section
-from coldcradle.document.cradle import read_cradle
-from coldcradle.document.fields import FieldReader, ReadContext
+from coldcradle.document.piece import read_cradle
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.quantity.format import show
 from studio.actions import cradles as actions
@@ -44,8 +43,7 @@ def _mould_kg(cradle: CradleInput) -> float:
 
 def _cradle(row: Cradle) -> dict[str, Any]:
     is_filled = "line" in row.document
-    reader = FieldReader(row.document | {"care": row.care}, "", ReadContext(), "a cradle")
-    cradle = read_cradle(reader, is_filled=is_filled)
+    cradle = read_cradle(row.document | {"care": row.care}, is_filled=is_filled)
     glass_m = cradle.line_m if is_filled else 0.0
     section = draw_section(cradle.room, line_m=cradle.line_m, glass_m=glass_m, heap_m=0.0, wall_m=cradle.wall_m)
     worn = (

@@ -8,9 +8,11 @@ from typing import Annotated, Any, Literal
 from ninja import Schema
 from pydantic import Field
 
+from coldcradle.document.schema import DescribedAs
 from coldcradle.glass.landmarks import Landmark
 from coldcradle.layup.sketch import Body
 from coldcradle.piece.chain import ChainPlan
+from coldcradle.piece.inputs import StageInput
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.finding import Finding
 from coldcradle.report.graph import Graph
@@ -112,7 +114,7 @@ class PieceOut(Schema):
     version: int
     name: str
     stage_key: str
-    stage: dict[str, Any]
+    stage: Annotated[dict[str, Any], DescribedAs(StageInput)]
     entries: dict[str, EntryOut]
     kind_id: int
     kind_version: int

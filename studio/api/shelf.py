@@ -7,9 +7,10 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router, Status
 
-from coldcradle.document.fields import Entry, FieldReader, ReadContext
-from coldcradle.document.piece import read_kind
+from coldcradle.document.reading import read
+from coldcradle.entry.specs import Entry
 from coldcradle.glass.kinds import GlassKind as Kind
+from coldcradle.glass.kinds import KindDocument
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.glass.points import check_points
 from coldcradle.quantity.format import Message, show
@@ -36,7 +37,7 @@ STALE = {"message": "Changed in another window meanwhile. Look at it again, then
 
 
 def _glass(row: GlassKind) -> dict[str, Any]:
-    kind = read_kind(FieldReader(row.document, "", ReadContext(), "a kind of glass"))
+    kind = read(KindDocument, row.document, "a kind of glass").value
     rack = {form: parse(typed, "mass") for form, typed in rack_of(row).items()}
     unknown = show(float("nan"), "expansion")
     return {

@@ -7,10 +7,9 @@ from typing import Any, Literal
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
-from coldcradle.document.fields import FieldReader, ReadContext
-from coldcradle.document.piece import read_kind
+from coldcradle.document.reading import read
 from coldcradle.glass.kinds import GlassKind as Kind
-from coldcradle.glass.kinds import forms
+from coldcradle.glass.kinds import KindDocument, forms
 from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import compute_stage
@@ -90,7 +89,7 @@ class FilledOut(Schema):
 
 def _kinds(request: HttpRequest) -> dict[str, Kind]:
     rows = GlassKind.objects.of(request.user).filter(is_archived=False)
-    return {row.key: read_kind(FieldReader(row.document, "", ReadContext(), "a kind of glass")) for row in rows}
+    return {row.key: read(KindDocument, row.document, "a kind of glass").value for row in rows}
 
 
 def _one(key: str) -> Any:

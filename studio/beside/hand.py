@@ -44,7 +44,7 @@ def _warm() -> None:
 
     import coldcradle.cradle.mesh_room
     import coldcradle.cradle.svg
-    import coldcradle.document.cradle
+    import coldcradle.cradle.told
     import coldcradle.heat.kiln.log  # noqa: F401
 
     _ = numpy, PIL.Image, scipy.signal, scipy.sparse.csgraph, shapely, svgelements, trimesh

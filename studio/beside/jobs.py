@@ -57,7 +57,7 @@ def room_of_mesh(
     from coldcradle.cradle.faces import corners, merged
     from coldcradle.cradle.mesh import open_mesh
     from coldcradle.cradle.mesh_room import room_of, thin
-    from coldcradle.document.cradle import solid_document
+    from coldcradle.cradle.told import solid_document
 
     yield {"done": 0.02, "doing": "reading the file"}
     if Path(kept).exists():

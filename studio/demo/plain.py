@@ -21,7 +21,7 @@ def _room(name: str) -> dict[str, Any]:
     """The room of a mesh that ships with the demo."""
     from coldcradle.cradle.mesh import open_mesh
     from coldcradle.cradle.mesh_room import room_of
-    from coldcradle.document.cradle import solid_document
+    from coldcradle.cradle.told import solid_document
 
     path = _HERE / Path(name).name
     mesh = open_mesh(path.read_bytes(), path.suffix)

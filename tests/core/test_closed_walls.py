@@ -11,8 +11,8 @@ from django.test import SimpleTestCase
 from coldcradle.cradle.mesh_room import room_of
 from coldcradle.cradle.mesh_wall import mesh_wall_m
 from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.told import solid_document
 from coldcradle.cradle.walls import goes_round, local_wall_m
-from coldcradle.document.cradle import solid_document
 from coldcradle.document.piece import read_piece
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds

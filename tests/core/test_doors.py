@@ -52,13 +52,13 @@ class EveryDoor(SimpleTestCase):
         random = np.random.default_rng(int(low * 1e9))
         area = math.pi / 4 * 0.06**2
         falls = tuple(float(v) for v in formula.value / area + random.normal(0, math.sqrt(2) * 0.0008, 3))
-        poured = by_displacement(Displacement(bore_m=0.06, falls_m=falls, reading_m=0.0008), soaked=True)
+        poured = by_displacement(
+            Displacement(bore_m=0.06, fall_m=falls[0], again_m=falls[1:], reading_m=0.0008), soaked=True
+        )
         self.assertLess(abs(poured.value - formula.value), 5 * poured.u)
 
         water = water_density_kg_m3(temperature_c=16.0)
-        drained = by_drained(
-            Drained(masses_kg=(formula.value * water,), temperature_c=16.0, scale_kg=0.001), soaked=True
-        )
+        drained = by_drained(Drained(mass_kg=formula.value * water, temperature_c=16.0, scale_kg=0.001), soaked=True)
         glass = by_trial(Trial(mass_kg=formula.value * 2500, density_kg_m3=2500, scale_kg=0.001), soaked=True)
         wax = by_model(Model(mass_kg=formula.value * 950, density_kg_m3=950, dipped_kg=None, scale_kg=0.001))
         dipped = by_model(
@@ -87,11 +87,13 @@ class Repeats(SimpleTestCase):
         """GUM 4.2.3: the mean of n readings errs by their scatter over √n."""
 
         def u(*falls: float) -> float:
-            return by_displacement(Displacement(bore_m=0.06, falls_m=falls, reading_m=0.0008), soaked=True).u
+            return by_displacement(
+                Displacement(bore_m=0.06, fall_m=falls[0], again_m=falls[1:], reading_m=0.0008), soaked=True
+            ).u
 
         self.assertLess(u(0.1, 0.1, 0.1, 0.1), u(0.1))
         self.assertGreater(u(0.09, 0.11, 0.1), u(0.1, 0.1, 0.1))
-        figure = by_displacement(Displacement(bore_m=0.06, falls_m=(0.1, 0.102), reading_m=0.0008), soaked=True)
+        figure = by_displacement(Displacement(bore_m=0.06, fall_m=0.1, again_m=(0.102,), reading_m=0.0008), soaked=True)
         self.assertTrue(any("2 readings, scattered by 1.41 mm" in a.metric for a in figure.assumptions))
         self.assertAlmostEqual(figure.value, math.pi / 4 * 0.06**2 * 0.101)
 

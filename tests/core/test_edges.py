@@ -172,15 +172,14 @@ class Kilns(SimpleTestCase):
         self.assertEqual([s.name for s in told.steps], ["s0", "s2"])
 
     def test_a_kiln_that_cannot_be_is_refused_in_words(self) -> None:
-        from coldcradle.document.fields import FieldReader, ReadContext
-        from coldcradle.document.heat import read_kiln
+        from coldcradle.document.reading import read
         from coldcradle.errors import DocumentError
+        from coldcradle.heat.kiln.kiln import Kiln
         from tests.documents import BIG_KILN
 
-        for rise, wrong in (("4 h", False), ("2 h", True)):
-            reading = ReadContext()
-            read_kiln(FieldReader(BIG_KILN | {"rise": rise}, "", reading, "a kiln"))
-            self.assertEqual(any("come to rest" in f.message for f in reading.faults), wrong, rise)
+        self.assertEqual(read(Kiln, BIG_KILN | {"rise": "4 h"}, "a kiln").value.rise_to_800_s, 4 * 3600)
+        with self.assertRaisesRegex(DocumentError, "rise: .* come to rest"):
+            read(Kiln, BIG_KILN | {"rise": "2 h"}, "a kiln")
         with self.assertRaises(DocumentError):
             piece(heat__kiln=BIG_KILN | {"rise": "2 h"})
 

@@ -216,7 +216,7 @@ class Files(SimpleTestCase):
 class ClosingIn(SimpleTestCase):
     def test_a_room_that_closes_at_its_top_keeps_a_thickness_one_can_believe(self) -> None:
         """A ball filled to its very top: the level of a volume is far less sure there, but not without bound."""
-        from coldcradle.document.cradle import solid_document
+        from coldcradle.cradle.told import solid_document
         from tests.documents import planned
 
         solid, _ = take(trimesh.creation.icosphere(subdivisions=4, radius=45), role="model")

@@ -63,7 +63,7 @@ class Propagation(SimpleTestCase):
 
 class Measuring(SimpleTestCase):
     def test_the_level_is_read_twice(self) -> None:
-        figure = by_displacement(Displacement(bore_m=0.1, falls_m=(0.05,), reading_m=0.001), soaked=True)
+        figure = by_displacement(Displacement(bore_m=0.1, fall_m=0.05, reading_m=0.001), soaked=True)
         area = math.pi / 4 * 0.1**2
         level = math.sqrt(2) * 0.001 * area
         bore = 2 * figure.value * 0.0005 / 0.1
@@ -73,20 +73,20 @@ class Measuring(SimpleTestCase):
         volume = 300e-6
         errors = [
             by_displacement(
-                Displacement(bore_m=b, falls_m=(volume / (math.pi / 4 * b * b),), reading_m=0.0008), soaked=True
+                Displacement(bore_m=b, fall_m=volume / (math.pi / 4 * b * b), reading_m=0.0008), soaked=True
             ).u
             for b in (0.15, 0.1, 0.06)
         ]
         self.assertEqual(errors, sorted(errors, reverse=True))
 
     def test_a_dry_mould_is_far_less_certain_and_says_which_way(self) -> None:
-        reading = Displacement(bore_m=0.074, falls_m=(0.0724,), reading_m=0.0008)
+        reading = Displacement(bore_m=0.074, fall_m=0.0724, reading_m=0.0008)
         wet, dry = by_displacement(reading, soaked=True), by_displacement(reading, soaked=False)
         self.assertGreater(dry.u, 3 * wet.u)
         self.assertTrue(any("smaller" in a.metric for a in dry.assumptions))
 
     def test_drained_water_and_trial_glass(self) -> None:
-        water = by_drained(Drained(masses_kg=(0.310,), temperature_c=16.0, scale_kg=0.001), soaked=True)
+        water = by_drained(Drained(mass_kg=0.310, temperature_c=16.0, scale_kg=0.001), soaked=True)
         self.assertAlmostEqual(water.value, 0.310 / 998.94, delta=1e-8)
         glass = by_trial(Trial(mass_kg=0.780, density_kg_m3=2500.0, scale_kg=0.001), soaked=True)
         self.assertAlmostEqual(glass.value, 312e-6)
@@ -102,6 +102,6 @@ class Measuring(SimpleTestCase):
     def test_every_way_names_its_formula_and_source(self) -> None:
         for figure in (
             by_shape(Stack((Frustum(bottom_m=0.06, top_m=0.1, height_m=0.08),)), line_m=0.05, reading_m=0.0005),
-            by_drained(Drained(masses_kg=(0.310,), temperature_c=16.0, scale_kg=0.001), soaked=True),
+            by_drained(Drained(mass_kg=0.310, temperature_c=16.0, scale_kg=0.001), soaked=True),
         ):
             self.assertTrue(figure.formula and figure.words and figure.source.text and figure.assumptions)

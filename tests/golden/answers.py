@@ -63,9 +63,7 @@ def all_answers(client: Client, owner: Any) -> dict[str, Any]:
     answers = {at: told(client.get(at)) for at in _addresses(owner)}
     for key in SUMS:
         sent = json.dumps({"system": "us", "typed": {}})
-        answers[f"POST /api/sums/{key}"] = told(
-            client.post(f"/api/sums/{key}", sent, content_type="application/json")
-        )
+        answers[f"POST /api/sums/{key}"] = told(client.post(f"/api/sums/{key}", sent, content_type="application/json"))
     for piece in Piece.objects.of(owner).order_by("pk"):
         changes = [{"path": "stage.heat.room", "value": "21"}, {"path": "stage.cradle.wall", "value": "0.5"}]
         sent = json.dumps({"version": piece.version, "system": "us", "changes": changes})

@@ -7,10 +7,9 @@ from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from coldcradle.document.fields import FieldReader, ReadContext
-from coldcradle.document.piece import read_kind
+from coldcradle.document.reading import read
 from coldcradle.glass.compatibility import check_pair, interface_stress_pa, match
-from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.glass.kinds import KindDocument, shipped_kinds
 from studio.actions.welcome import kind_document
 
 KINDS = shipped_kinds()
@@ -69,7 +68,7 @@ class AssessedProgramme(SimpleTestCase):
 
     def test_a_glass_nobody_knows_is_unknown_not_fine(self) -> None:
         document = kind_document(KINDS["fusing-90-clear"]) | {"name": "found glass", "expansion": ""}
-        unknown = read_kind(FieldReader(document, "", ReadContext(), "a kind"))
+        unknown = read(KindDocument, document, "a kind").value
         self.assertTrue(unknown.is_unknown)
         for pair in ((unknown, unknown), (KINDS["fusing-90-clear"], unknown)):
             found = check_pair(*pair)

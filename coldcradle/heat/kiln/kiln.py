@@ -9,11 +9,27 @@ from __future__ import annotations
 import functools
 import math
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
+from coldcradle.entry import (
+    Choice,
+    count,
+    difference,
+    duration,
+    inline,
+    inputs,
+    kept,
+    length,
+    many,
+    one,
+    pick,
+    power,
+    temperature,
+    whole,
+    words,
+)
 from coldcradle.errors import ImpossibleInput
 
 __all__ = [
@@ -21,6 +37,7 @@ __all__ = [
     "FACE_TIMES",
     "HIGHEST_REST_C",
     "Controller",
+    "ControllerUnit",
     "Kiln",
     "Lining",
     "LoadedKiln",
@@ -28,16 +45,38 @@ __all__ = [
     "left_alone",
 ]
 
-Lining = Literal["unknown", "fibre", "light-brick", "hard-brick"]
+
+class Lining(Choice):
+    """What its walls are of."""
+
+    UNKNOWN = "unknown"
+    FIBRE = "fibre"
+    LIGHT_BRICK = "light-brick"
+    HARD_BRICK = "hard-brick"
+
+
+class ControllerUnit(Choice):
+    """What a controller reads in."""
+
+    CELSIUS = "degC"
+    FAHRENHEIT = "degF"
+
 
 # The share of a fall that the hot face does by itself, and how fast. Met by a brick wall of 115 to 230 mm run
 # through its
 # thickness: it falls 1.6 to 1.7 times faster over the first 55 K than one body does, 2.6 times over the first 10; fibre
 # 1.0 to 1.1 times. A lining nobody has named counts as brick.
-FACE_SHARE: dict[str, float] = {"unknown": 0.055, "fibre": 0.004, "light-brick": 0.05, "hard-brick": 0.06}
+FACE_SHARE = {
+    Lining.UNKNOWN: 0.055,
+    Lining.FIBRE: 0.004,
+    Lining.LIGHT_BRICK: 0.05,
+    Lining.HARD_BRICK: 0.06,
+}
 FACE_TIMES = 35.0  # the face comes down to its wall so many times faster than both fall together
 HIGHEST_REST_C = 2500.0  # no kiln of the trade comes to rest hotter than this at full power
 _MOST_SHARE = 0.4
+_H = 3600.0
+_SPOT = {"type": "array", "minItems": 2, "maxItems": 2, "items": {"type": "number", "minimum": 0, "maximum": 1}}
 _FIRST_C, _FIRST_S = 510.0, 3600.0  # where "how far in the first hour" is asked
 _ANNEAL_FALL_K = 55.0
 # Where a fall is drawn, as shares of its time: closer at first, where the face gives way.
@@ -50,30 +89,55 @@ def left_alone(times_s: ArrayLike, *, face_share: float, wall_s: float, face_s: 
     return np.asarray((1 - face_share) * np.exp(-t / wall_s) + face_share * np.exp(-t / face_s))
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+def _spot(value: object) -> tuple[float, float]:
+    """Where a place is drawn, 0 to 1 across and back."""
+    if isinstance(value, list) and len(value) == 2 and all(isinstance(x, int | float) and 0 <= x <= 1 for x in value):
+        return float(value[0]), float(value[1])
+    raise ImpossibleInput("expected two numbers from 0 to 1")
+
+
+@inputs
 class Zone:
     """A place in the kiln and how much hotter it is than the middle, K (less than 0: cooler)."""
 
-    name: str
-    offset_k: float
+    name: str = words(most=40)
+    offset_k: float = difference(called="a difference from the middle", low=-150.0, high=150.0)
+    at: tuple[float, float] = kept(default=(0.5, 0.5), check=_spot, schema=_SPOT)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class Controller:
-    """What a controller can be told: so many steps, rates in multiples of `finest` and up to `fastest` of its
-    unit per hour.
+    """What a controller can be told: so many steps (0: as many as one likes), rates in multiples of `finest` and up to
+    `fastest` of its unit per hour.
     """
 
-    steps: int = 0  # 0: as many as one likes
-    unit: str = "degC"
-    finest: float = 1.0
-    fastest: float = 9999.0
+    steps: int = whole(key="most_steps", low=0, high=99, default=0)
+    unit: ControllerUnit = pick(ControllerUnit, key="reads", default=ControllerUnit.CELSIUS)
+    finest: float = count(default="1", called="a step of rate", low=0.01, high=100.0)
+    fastest: float = count(default="9999", called="a fastest rate", low=1.0, high=9999.0)
+
+
+@inputs
+class FitSentence:
+    """A sentence in both systems."""
+
+    metric: str = words(most=200)
+    us: str = words(most=200)
+
+
+@inputs
+class FitWords:
+    """What a log said of the kiln, kept in words beside it."""
+
+    on: str = words(most=20)
+    file: str = words(most=120)
+    says: tuple[FitSentence, ...] = many(FitSentence, called="a sentence", most=12)
 
 
 _PLAIN = Controller()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@inputs
 class Kiln:
     """A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C.
 
@@ -81,22 +145,41 @@ class Kiln:
     the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it.
     """
 
-    name: str
-    power_w: float
-    rise_to_800_s: float
-    fall_500_to_100_s: float
-    room_c: float
-    highest_c: float
-    width_m: float
-    depth_m: float
-    height_m: float
-    zones: tuple[Zone, ...] = ()
-    sensor_k: float = 0.0
-    controller: Controller = _PLAIN
-    price_per_kwh: float = 0.0
-    lining: Lining = "unknown"
-    first_hour_k: float | None = None
-    posts_m: tuple[float, ...] = ()
+    name: str = words(most=60)
+    power_w: float = power(called="a power", low=100.0, high=500e3)
+    rise_to_800_s: float = duration(key="rise", called="a time to 800 °C", low=0.2 * _H, high=72 * _H)
+    fall_500_to_100_s: float = duration(key="fall", called="a time from 500 to 100 °C", low=0.2 * _H, high=400 * _H)
+    room_c: float = temperature(called="a room temperature", low=-20.0, high=45.0)
+    highest_c: float = temperature(called="a highest temperature", low=300.0, high=1400.0)
+    width_m: float = length(called="a width", low=0.0, high=10.0, above=True)
+    depth_m: float = length(called="a depth", low=0.0, high=10.0, above=True)
+    height_m: float = length(called="a height", low=0.0, high=10.0, above=True)
+    zones: tuple[Zone, ...] = many(Zone, called="a place in the kiln", most=12, default=())
+    sensor_k: float = difference(default="0 °C", called="a thermometer's error", low=-80.0, high=80.0)
+    controller: Controller = inline(Controller, default=_PLAIN)
+    price_per_kwh: float = count(key="price", default="0", called="a price", low=0.0, high=1e4)
+    lining: Lining = pick(Lining, default=Lining.UNKNOWN)
+    first_hour_k: float | None = difference(default=None, called="a fall in the first hour", low=1.0, high=450.0)
+    posts_m: tuple[float, ...] = many(
+        length(default=None, called="a post", low=0.0, high=1.0, above=True), called="posts", most=12, default=()
+    )
+    notes: str = words(default="", most=200, may_be_empty=True)
+    fit: FitWords | None = one(FitWords, called="what a log said", default=None)
+
+    def as_read(self) -> Kiln:
+        """Refused where its places share a name, or where no kiln can have its times together: at full power it would
+        come to rest hotter than any does.
+        """
+        if len({zone.name for zone in self.zones}) < len(self.zones):
+            raise ImpossibleInput("expected every place to have a name of its own", entry="zones")
+        if self.resting_c > HIGHEST_REST_C:
+            raise ImpossibleInput(
+                f"expected times that go together: heating that fast and falling that slowly, it would come to rest at "
+                f"{self.resting_c:.0f} °C at full power, and no kiln goes above {HIGHEST_REST_C:.0f}. Was it full "
+                f"power all the way, and the lid shut?",
+                entry="rise",
+            )
+        return self
 
     def zone_offset_k(self, name: str) -> float:
         """How much hotter a place is than the middle; 0 for the middle, or for a place that is not known."""

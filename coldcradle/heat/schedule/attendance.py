@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.inputs import Attendance, HeatInput
 from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.segments import SimulatedSegment
 from coldcradle.quantity.format import DualQuantity, Message, say
@@ -51,7 +51,7 @@ def visits(
     peak = next((s for s in steps if s.key == "cast"), None)
     attendance = heat.attendance
     if attendance == "auto":
-        attendance = "peek" if heat.process.watch else "nobody"
+        attendance = Attendance.PEEK if heat.process.watch else Attendance.NOBODY
     if peak is None or attendance == "nobody":
         return []
     seconds = peak.arrives_s + (0.5 * peak.hold_s if attendance == "peek" else peak.hold_s)

@@ -20,7 +20,7 @@ __all__ = ["effective_thickness"]
 
 
 def effective_thickness(
-    load: Load, restraint: Restraint, support: Support = "cradle", *, by_weight: bool = False
+    load: Load, restraint: Restraint, support: Support = Support.CRADLE, *, by_weight: bool = False
 ) -> Figure:
     """The free slab that behaves like this glass on cooling; the smaller of the way up and the way sideways."""
     d, b = load.thickness, given("breadth of the glass", "b", load.breadth_m, "length")

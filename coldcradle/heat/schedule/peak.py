@@ -11,7 +11,7 @@ from coldcradle.heat.physics.conduction import time_constant_s
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform import laws
 from coldcradle.layup.families.press import PRESSED_M
-from coldcradle.layup.inputs import WETNESS
+from coldcradle.layup.inputs import Wet
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, Given, derive, given, published
@@ -324,9 +324,9 @@ def _moving_hold_s(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: 
     return min(done.hold_s, asked)  # nothing ends it: where people use more heat than it asks for, the hold gives way
 
 
-def drying_hold(wall_m: float, wet: str = "wet") -> Figure:
+def drying_hold(wall_m: float, wet: Wet = Wet.WET) -> Figure:
     """Two hours at least, and an hour for each 10 mm of wet wall; half of that when it is only damp."""
-    share = WETNESS[wet]
+    share = wet.share
     return derive(
         "drying_hold",
         "Drying",

@@ -6,7 +6,6 @@ from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import LOOSE_K_PER_H, QUICK_LOOSE_K_PER_H
 from coldcradle.heat.schedule.segments import Limit, PlannedSegment, round_rate
 from coldcradle.heat.schedule.warming import body_limit_k_per_h, decisive
-from coldcradle.layup.inputs import WETNESS
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure
@@ -90,7 +89,7 @@ def warm_up(
     wet = load.material.holds_water and load.support == "cradle"
     solid = load.is_solid and not any(body.is_loose for body in load.cold)
     steps: list[PlannedSegment] = []
-    if wet and WETNESS[load.wet] > 0:
+    if wet and load.wet.share > 0:
         hold = max(300.0, -(-figures["drying_hold"].value // 300) * 300.0)
         steps.append(
             PlannedSegment(

@@ -17,7 +17,7 @@ __all__ = ["Shading", "cold_bodies", "loose_body", "resting_zone", "taken_body"]
 Shading = Callable[[float, float], Shade | None]
 """How a cradle shades glass of a thickness with so much glass lying on its middle, both m."""
 
-_SOLID: tuple[Entering, ...] = ("slab", "relief")
+_SOLID: tuple[Entering, ...] = (Entering.SLAB, Entering.RELIEF)
 
 
 def resting_zone(cradle: CradleInput, support: Support, *, glass_m: float, over_m: float = 0.0) -> Zone:
@@ -36,7 +36,7 @@ def loose_body(name: str, chunk_m: float) -> ColdBody:
         thickness_m=chunk_m,
         breadth_m=2 * chunk_m,
         widest_m=2 * chunk_m,
-        support="shelf",
+        support=Support.SHELF,
         is_loose=True,
     )
 
@@ -153,6 +153,6 @@ def cold_bodies(
         shade = _uneven(cradle, blank, support, own_m, over_m)
     bodies = [replace(first, shade=shade)]
     if blank.base is not None and blank.each > 1 + 1e-9:
-        bodies.append(taken_body(blank.base, support="shelf", name=f"another “{blank.base.name}”"))
-    bodies += [taken_body(part, support="shelf") for part in blank.parts]
+        bodies.append(taken_body(blank.base, support=Support.SHELF, name=f"another “{blank.base.name}”"))
+    bodies += [taken_body(part, support=Support.SHELF) for part in blank.parts]
     return tuple(bodies)

@@ -31,7 +31,7 @@ from coldcradle.layup.families.face import (
     thick_bead,
 )
 from coldcradle.layup.followed import Followed, Shape
-from coldcradle.layup.inputs import GRIPS
+from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.motion import SHEET, Moment, after_figure, sheet_marks
 from coldcradle.layup.sketch import Body, sheet_ring
 from coldcradle.quantity.format import Message, say, show
@@ -118,7 +118,7 @@ def _movement(laying: Laying, blank: Blank, overhang: Figure) -> Movement | None
         density_kg_m3=laying.glass.kind.density_kg_m3,
         stop="edge",
         stop_m=max(_NEAR_M, _NEAR * arm),
-        grip=GRIPS[layup.grip],
+        grip=layup.grip.share,
         margin=laying.margin,
         holds=False,
     )
@@ -161,7 +161,7 @@ def _blank(laying: Laying) -> Blank:
         laying.layup,
         laying.glass,
         laying.incoming,
-        outline="oblong" if laying.process == "bend" else "square",
+        outline=BlankOutline.OBLONG if laying.process == "bend" else BlankOutline.SQUARE,
         length_m=top + min(room.height_m, top),
         width_m=room.span_m[1],
         is_stacked=laying.is_stacked,
@@ -193,7 +193,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         laying,
         blank,
         hot,
-        support=laying.support("posts"),
+        support=laying.support(Support.POSTS),
         top_m=high,
         outer_m=max(blank.length_m, 2 * room.half_width_m),
         mould_kg=shell_m2 * cradle.wall_m * cradle.material.density_kg_m3,
@@ -232,7 +232,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         outcome=kept_outcome(
             laying.glass.kind,
             blank,
-            outline="oblong",
+            outline=BlankOutline.OBLONG,
             length_m=top + 2 * blank.thickness.value,
             width_m=blank.width_m,
             relief=laying.layup.relief,

@@ -16,7 +16,7 @@ from coldcradle.layup.bodies import Shade
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.cold import Shading, cold_bodies
 from coldcradle.layup.followed import Followed
-from coldcradle.layup.inputs import OUTLINES, Entering, LayupInput, Support
+from coldcradle.layup.inputs import Entering, LayupInput, Support
 from coldcradle.layup.load import Load, thickness_said, with_relief
 from coldcradle.layup.motion import Fired, Moment
 from coldcradle.layup.outcome import Incoming, Outcome, Raised, outcome_words
@@ -268,7 +268,7 @@ def cut_list(laying: Laying, blank: Blank) -> tuple[Weighing, ...]:
     rows = []
     for layer in blank.layers:
         many, across = layer.count * blank.pieces, show(blank.length_m, "length")
-        name = f"{many} × {laying.glass.kind.name}, {OUTLINES[blank.outline]}, of sheet this thick:"
+        name = f"{many} × {laying.glass.kind.name}, {blank.outline.label}, of sheet this thick:"
         rows.append(Weighing("sheet", name, show(layer.thickness_m, "length"), across))
     for taken in (*([blank.base] if blank.base else []), *blank.parts):
         rows.append(Weighing("taken", f"{taken.count} × from “{taken.name}”", show(taken.weight_kg, "mass")))

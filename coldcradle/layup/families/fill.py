@@ -17,6 +17,7 @@ from coldcradle.layup.families.cold import loose_body, taken_body
 from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, thick_bead
 from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
 from coldcradle.layup.families.fill_rules import fill_findings
+from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.load import Load, thickness_said, with_relief
 from coldcradle.layup.outcome import Outcome
 
@@ -27,7 +28,7 @@ def _load(laying: Laying, charged: Charged) -> Load:
     cradle, room, layup = laying.cradle, laying.cradle.room, laying.layup
     said = charged.thickness if layup.thickness_m is None else thickness_said(layup.thickness_m)
     counted = with_relief(said, layup.relief)
-    support = laying.support("cradle")
+    support = laying.support(Support.CRADLE)
     outer_height = room.height_m + cradle.wall_m
     # the outside keeps the plan of the inside: a wall all round grows the area by its perimeter's share
     outer_area = (math.sqrt(room.widest_m2) + 2 * cradle.wall_m) ** 2
@@ -63,7 +64,7 @@ def _load(laying: Laying, charged: Charged) -> Load:
 
 def _cold(laying: Laying, charged: Charged, breadth_m: float) -> tuple[ColdBody, ...]:
     """What earlier stages gave is solid; new glass is grains and chunks, or one block where that is said."""
-    support = laying.support("cradle")
+    support = laying.support(Support.CRADLE)
     taken = tuple(taken_body(i, support=support) for i in laying.incoming)
     if charged.fresh.value <= 0:
         return taken
@@ -79,9 +80,9 @@ def _cold(laying: Laying, charged: Charged, breadth_m: float) -> tuple[ColdBody,
 def _outcome(laying: Laying, charged: Charged) -> Outcome:
     room, layup = laying.cradle.room, laying.layup
     across, into = room.span_m
-    outline = "round" if room.plan in ("circle", "round") else "square" if abs(across - into) < 1e-6 else "oblong"
+    even = BlankOutline.SQUARE if abs(across - into) < 1e-6 else BlankOutline.OBLONG
     return Outcome(
-        outline=outline,  # type: ignore[arg-type]  # one of the three
+        outline=BlankOutline.ROUND if room.plan == "round" else even,
         length_m=across,
         width_m=into,
         thickness_m=charged.thickness.value,

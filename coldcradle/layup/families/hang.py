@@ -26,6 +26,7 @@ from coldcradle.layup.families.face import (
 from coldcradle.layup.families.hang_drawing import hang_sketch, hollowed, thread_ring
 from coldcradle.layup.families.tube import as_tube
 from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.motion import Moment, after_figure, mark
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body
@@ -90,7 +91,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         laying.layup,
         laying.glass,
         laying.incoming,
-        outline="oblong",
+        outline=BlankOutline.OBLONG,
         length_m=0.6 * room.height_m,
         width_m=0.06,
         is_stacked=laying.is_stacked,
@@ -103,7 +104,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         laying,
         blank,
         blank.thickest,
-        support=laying.support("posts"),
+        support=laying.support(Support.POSTS),
         raised=blank.raised,
         top_m=room.height_m + 0.03,
         outer_m=max(blank.width_m, 0.05),
@@ -142,7 +143,7 @@ def _outcome(laying: Laying, blank: Blank) -> Outcome:
     return kept_outcome(
         laying.glass.kind,
         blank,
-        outline="oblong",
+        outline=BlankOutline.OBLONG,
         area_m2=None,
         length_m=length_m,
         width_m=blank.width_m * across,

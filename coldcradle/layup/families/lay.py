@@ -38,6 +38,7 @@ from coldcradle.layup.families.lay_size import (
 )
 from coldcradle.layup.families.plans import plan_of
 from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.inputs import BlankOutline, Relief, Support
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure
@@ -107,7 +108,7 @@ def _lay(laying: Laying, usual_m: float, *, is_stacked: bool) -> Blank:
         laying.layup,
         laying.glass,
         laying.incoming,
-        outline="square",
+        outline=BlankOutline.SQUARE,
         length_m=usual_m,
         width_m=usual_m,
         is_stacked=is_stacked,
@@ -133,7 +134,7 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         laying,
         blank,
         stands,
-        support=laying.support("shelf"),
+        support=laying.support(Support.SHELF),
         top_m=0.015 + blank.thickest.value,
         outer_m=max(min(room.span_m), blank.length_m),
         mould_kg=0.0,
@@ -163,9 +164,9 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         width_m=blank.width_m * times,
         **_ends(laying, blank, after_thick),
         finish="texture" if laying.process == "texture" else "gloss",
-        outline="round" if dot else blank.outline,
+        outline=BlankOutline.ROUND if dot else blank.outline,
         area_m2=blank.area_m2 * times**2 if blank.outline == "drawn" else None,
-        relief=laying.layup.relief if laying.process not in RUNS else "none",
+        relief=laying.layup.relief if laying.process not in RUNS else Relief.NONE,
     )
     end = outcome_sentence(outcome)
     return LayupResult(

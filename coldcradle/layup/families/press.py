@@ -22,6 +22,7 @@ from coldcradle.layup.families.press_size import (
     pressed_to,
 )
 from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.load import Load, with_relief
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
@@ -127,7 +128,7 @@ def _disc(x_m: float, y_m: float, half_m: float) -> Points:
 
 def _cold(laying: Laying) -> tuple[ColdBody, ...]:
     """Between shelves nothing bows: what was taken is solid and warms from its rim and through them."""
-    taken = tuple(replace(taken_body(i, support="shelf"), cannot_bow=True, shade=None) for i in laying.incoming)
+    taken = tuple(replace(taken_body(i, support=Support.SHELF), cannot_bow=True, shade=None) for i in laying.incoming)
     if taken and laying.glass.own_charge_kg is None:
         return taken
     return (*taken, loose_body(laying.glass.form.name, laying.glass.form.chunk_m))
@@ -154,7 +155,7 @@ def _load(laying: Laying, pile: Figure, pressed: Figure, size: Figure) -> Load:
         outer_width_m=min(room.span_m),
         outer_height_m=2 * _SHELF_M + high,
         top_m=2 * _SHELF_M + high,
-        support=laying.support("shelf"),
+        support=laying.support(Support.SHELF),
         entering=laying.enters,
         wet=layup.wet,
         press_kg=layup.weight_kg,
@@ -192,7 +193,7 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     load = _load(laying, pile, surely if surely.value > pressed.value else pressed, size)
     weight = _weight(laying)
     outcome = Outcome(
-        outline="round",
+        outline=BlankOutline.ROUND,
         length_m=size.value,
         width_m=size.value,
         thickness_m=pressed.value,

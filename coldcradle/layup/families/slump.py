@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from coldcradle.cradle.stack import Room
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import ring_course, slump_courses
@@ -39,7 +40,7 @@ from coldcradle.layup.families.slump_figures import (
 )
 from coldcradle.layup.families.slump_rules import fit_findings, foot_findings, reach_findings, ring_blank_m
 from coldcradle.layup.followed import Followed, Shape
-from coldcradle.layup.inputs import GRIPS
+from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.motion import Moment, after_figure, sheet_marks
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, sheet_ring
@@ -58,7 +59,7 @@ def _drop_m(laying: Laying) -> float:
 def _movement(laying: Laying, blank: Blank) -> Movement | None:
     """How it comes down; None where the blank falls in or nothing is left to go."""
     room, layup, thick = formed_room(laying), laying.layup, blank.thickness.value
-    density, grip = laying.glass.kind.density_kg_m3, GRIPS[layup.grip]
+    density, grip = laying.glass.kind.density_kg_m3, layup.grip.share
     if laying.process == "ring":
         half = blank.length_m / 2
         if half <= room.half_width_m or _drop_m(laying) <= _FUSES_M:
@@ -80,10 +81,16 @@ def _movement(laying: Laying, blank: Blank) -> Movement | None:
     return move(courses, thickness_m=thick, density_kg_m3=density, stop="lies", grip=grip, margin=laying.margin)
 
 
+def _outline_of(room: Room) -> BlankOutline:
+    """A blank's outline as its form has it."""
+    across, into = room.span_m
+    even = BlankOutline.SQUARE if abs(across - into) < 1e-6 else BlankOutline.OBLONG
+    return {"round": BlankOutline.ROUND, "ring": BlankOutline.ROUND, "oval": BlankOutline.OVAL}.get(room.plan, even)
+
+
 def _blank(laying: Laying) -> Blank:
     room = laying.cradle.room
     across, into = room.span_m
-    is_round, is_oval = room.plan in ("round", "ring"), room.plan == "oval"
     margin = 0.0
     if laying.process == "ring":  # as much as keeps it, in whole 5 mm
         margin = math.ceil(ring_blank_m(across, _drop_m(laying)) / 0.005) * 0.005 - across
@@ -91,7 +98,7 @@ def _blank(laying: Laying) -> Blank:
         laying.layup,
         laying.glass,
         laying.incoming,
-        outline="round" if is_round else "oval" if is_oval else "square" if abs(across - into) < 1e-6 else "oblong",
+        outline=_outline_of(room),
         length_m=across + margin,
         width_m=into + margin,
         is_stacked=laying.is_stacked,
@@ -114,7 +121,7 @@ def _lay_up(laying: Laying) -> LayupResult:
         laying,
         blank,
         hot,
-        support=laying.support("cradle"),
+        support=laying.support(Support.CRADLE),
         top_m=room.height_m + laying.cradle.wall_m + blank.thickest.value,
         outer_m=max(2 * (room.half_width_m + laying.cradle.wall_m), blank.length_m),
         mould_kg=mass_of_walls_kg(laying.cradle) if laying.process != "ring" else 2.0,
@@ -183,11 +190,10 @@ def _pooled(laying: Laying, blank: Blank) -> Outcome:
     """What has melted has the outline of its form, as deep as it fills it."""
     room = formed_room(laying)
     across, into = room.span_m
-    is_round, is_oval = room.plan in ("round", "ring"), room.plan == "oval"
     return kept_outcome(
         laying.glass.kind,
         blank,
-        outline="round" if is_round else "oval" if is_oval else "square" if abs(across - into) < 1e-6 else "oblong",
+        outline=_outline_of(room),
         area_m2=None,
         length_m=across,
         width_m=into,

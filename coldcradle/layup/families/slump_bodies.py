@@ -12,6 +12,7 @@ from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.cold import Shading
 from coldcradle.layup.families.face import Laying
 from coldcradle.layup.families.slump_figures import formed_room
+from coldcradle.layup.inputs import Support
 from coldcradle.layup.load import Load
 from coldcradle.layup.outcome import Raised
 from coldcradle.quantity.format import say
@@ -98,7 +99,7 @@ def with_foot(load: Load, laying: Laying) -> Load:
     if laying.process != "ring" or layup.foot_m <= 0:
         return load
     width = layup.foot_width_m or laying.cradle.room.span_m[0] / 2
-    foot = ColdBody(name="the foot", thickness_m=layup.foot_m, breadth_m=width, widest_m=width, support="shelf")
+    foot = ColdBody(name="the foot", thickness_m=layup.foot_m, breadth_m=width, widest_m=width, support=Support.SHELF)
     return replace(load, cold=(*load.cold, foot))
 
 

@@ -1660,12 +1660,12 @@ export interface components {
              * Ago S
              * @default 0
              */
-            ago_s: number;
+            ago_s?: number;
             /**
              * Data
              * @default {}
              */
-            data: {
+            data?: {
                 [key: string]: unknown;
             };
             /** Key */
@@ -1755,6 +1755,34 @@ export interface components {
             us: components["schemas"]["Mark"][];
         };
         /**
+         * Barrel
+         * @description A part of a room: half-barrel.
+         */
+        Barrel: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /** Length */
+            length: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "barrel";
+            /** Width */
+            width: string;
+        };
+        /**
          * Bead
          * @description One bead of the thread; `figure` is the key of the working behind it, or "".
          */
@@ -1800,6 +1828,41 @@ export interface components {
             };
         };
         /**
+         * Bend
+         * @description A part of a room: s profile.
+         */
+        Bend: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /** Length */
+            length: string;
+            /** Rise */
+            rise: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "bend";
+            /**
+             * Waves
+             * @default 1
+             */
+            waves?: string;
+            /** Width */
+            width: string;
+        };
+        /**
          * BestOut
          * @description The best firing so far on a cradle, and how many there were; None where none was opened.
          */
@@ -1808,6 +1871,12 @@ export interface components {
             /** Count */
             count: number;
         };
+        /**
+         * BlankOutline
+         * @description What a blank is cut as.
+         * @enum {string}
+         */
+        BlankOutline: "round" | "square" | "oblong" | "oval" | "polygon" | "drawn";
         /**
          * Body
          * @description Something of one material as closed rings (x, z); what lies in an odd number of them is solid.
@@ -1827,6 +1896,44 @@ export interface components {
             ][][];
         };
         /**
+         * Box
+         * @description A part of a room: box.
+         */
+        Box: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * Corner
+             * @default 0 mm
+             */
+            corner?: string;
+            /**
+             * Draft
+             * @default 0°
+             */
+            draft?: string;
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /** Length */
+            length: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "box";
+            /** Width */
+            width: string;
+        };
+        /**
          * BroughtLogOut
          * @description A log that was brought in and stands: its name, how many readings came with it, from when to when.
          */
@@ -1841,6 +1948,69 @@ export interface components {
             name: string;
         };
         /**
+         * Cap
+         * @description A part of a room: bowl.
+         */
+        Cap: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /** Rim */
+            rim: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "cap";
+        };
+        /**
+         * Care
+         * @description What the shelf knows of a cradle: its release log, its own rating, what its maker or owner says to fire first.
+         *
+         *     `is_single_use` is None where only its material tells.
+         */
+        Care: {
+            /**
+             * Condition
+             * @default
+             */
+            condition?: string;
+            /** Drying */
+            drying?: unknown;
+            /** Fills */
+            fills?: unknown;
+            /**
+             * Firings
+             * @default 0
+             */
+            firings?: number | string;
+            /**
+             * First Schedule
+             * @default
+             */
+            first_schedule?: string;
+            /**
+             * Rated
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            rated?: string;
+            /** Release */
+            release?: components["schemas"]["CoatDocument"][];
+            /** Single Use */
+            single_use?: boolean;
+        };
+        /**
          * CareIn
          * @description Entries of a cradle's care, or another name for it.
          */
@@ -1849,7 +2019,7 @@ export interface components {
              * Care
              * @default {}
              */
-            care: {
+            care?: {
                 [key: string]: unknown;
             };
             /** Name */
@@ -1859,7 +2029,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
             /** Version */
             version: number;
         };
@@ -1953,18 +2123,18 @@ export interface components {
              * Label
              * @default
              */
-            label: string;
+            label?: string;
             /**
              * Stage
              * @default
              */
-            stage: string;
+            stage?: string;
             /**
              * System
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
             /** Version */
             version: number;
         };
@@ -2020,8 +2190,15 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** ChoicesOut */
+        /**
+         * ChoicesOut
+         * @description Everything there is to choose from; `entries` by the path of the entry under a stage.
+         */
         ChoicesOut: {
+            /** Entries */
+            entries: {
+                [key: string]: components["schemas"]["Meaning"][];
+            };
             /** Families */
             families: components["schemas"]["FamilyOut"][];
             /** Forms */
@@ -2053,6 +2230,32 @@ export interface components {
             lined: components["schemas"]["Message"];
             /** Rooms */
             rooms: components["schemas"]["RoomVerdict"][];
+        };
+        /**
+         * CoatDocument
+         * @description An entry of a release log as it is told; what is left out is as usual for its kind.
+         */
+        CoatDocument: {
+            /** Coats */
+            coats?: number | string;
+            /**
+             * Firings
+             * @default 0
+             */
+            firings?: number | string;
+            /**
+             * Kind
+             * @enum {unknown}
+             */
+            kind: "boron-nitride" | "kiln-wash" | "low-wash" | "fibre-paper" | "powder-mix" | "none";
+            /** On */
+            on: string;
+            /**
+             * Rated
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            rated?: string;
         };
         /**
          * Compared
@@ -2157,7 +2360,61 @@ export interface components {
              * Stage
              * @default
              */
-            stage: string;
+            stage?: string;
+        };
+        /**
+         * CradleInput
+         * @description A cradle and how its inside was measured. `count` cavities of this shape are filled alike.
+         *
+         *     `line` is the casting line as typed; `line_m` is what it comes to, as deep as it is in what is not filled.
+         */
+        CradleInput: {
+            care?: components["schemas"]["Care"] | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number | string;
+            drained?: components["schemas"]["Drained"] | null;
+            last?: components["schemas"]["LastFill"] | null;
+            level?: components["schemas"]["Displacement"] | null;
+            /** Line */
+            line?: string;
+            /**
+             * Material
+             * @enum {unknown}
+             */
+            material: "plaster-silica" | "ceramic" | "fibre-board" | "stainless" | "mild-steel" | "silicone";
+            /**
+             * Measured
+             * @default true
+             */
+            measured?: boolean;
+            /**
+             * Method
+             * @default shape
+             * @enum {unknown}
+             */
+            method?: "shape" | "level" | "drained" | "trial" | "model" | "last";
+            model?: components["schemas"]["Model"] | null;
+            /** Name */
+            name: string;
+            /** Others */
+            others?: components["schemas"]["OtherCavity"][];
+            /** Parts */
+            parts: (components["schemas"]["Cylinder"] | components["schemas"]["Frustum"] | components["schemas"]["Box"] | components["schemas"]["Cap"] | components["schemas"]["Oval"] | components["schemas"]["Barrel"] | components["schemas"]["Ring"] | components["schemas"]["Gutter"] | components["schemas"]["Wave"] | components["schemas"]["Bend"] | components["schemas"]["Prism"])[];
+            /** Reading */
+            reading: string;
+            /**
+             * Soaked
+             * @default true
+             */
+            soaked?: boolean;
+            solid?: components["schemas"]["SolidDocument"] | null;
+            tilt?: components["schemas"]["Tilt"] | null;
+            trial?: components["schemas"]["Trial"] | null;
+            /** Wall */
+            wall: string;
         };
         /** CradleListOut */
         CradleListOut: {
@@ -2248,18 +2505,18 @@ export interface components {
              * Margin
              * @default 10 mm
              */
-            margin: string;
+            margin?: string;
             /**
              * Stage
              * @default
              */
-            stage: string;
+            stage?: string;
             /**
              * System
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
             /** Versions */
             versions: {
                 [key: string]: number;
@@ -2333,6 +2590,32 @@ export interface components {
             waste_ratio: number;
         };
         /**
+         * Cylinder
+         * @description A part of a room: straight round.
+         */
+        Cylinder: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /** Bore */
+            bore: string;
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "cylinder";
+        };
+        /**
          * DayMark
          * @description Local midnight, in seconds from the start, and the name of the day that begins there.
          */
@@ -2362,6 +2645,35 @@ export interface components {
             shown: components["schemas"]["DualQuantity"];
             /** To M */
             to_m: number;
+        };
+        /**
+         * Displacement
+         * @description Water poured from a vessel until it stands at the line: inside width of the vessel, and each fall of its
+         *     level read.
+         */
+        Displacement: {
+            /** Again */
+            again?: string[];
+            /** Bore */
+            bore: string;
+            /** Fall */
+            fall: string;
+            /** Reading */
+            reading: string;
+        };
+        /**
+         * Drained
+         * @description Water drained from the cradle and weighed, once or more often, with its temperature and the scale's error.
+         */
+        Drained: {
+            /** Again */
+            again?: string[];
+            /** Mass */
+            mass: string;
+            /** Scale */
+            scale: string;
+            /** Temperature */
+            temperature: string;
         };
         /** DrawingOut */
         DrawingOut: {
@@ -2432,6 +2744,22 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+        };
+        /**
+         * Extra
+         * @description Some of another glass in the same piece.
+         */
+        Extra: {
+            /**
+             * Form
+             * @enum {unknown}
+             */
+            form: "powder" | "fine" | "medium" | "coarse" | "nuggets" | "billet" | "sheet" | "stringer" | "scrap";
+            kind: components["schemas"]["KindDocument"];
+            /** Kind Id */
+            kind_id?: number | null;
+            /** Mass */
+            mass: string;
         };
         /**
          * FamilyOut
@@ -2568,7 +2896,7 @@ export interface components {
              * Stage
              * @default
              */
-            stage: string;
+            stage?: string;
         };
         /**
          * FilledOut
@@ -2719,6 +3047,28 @@ export interface components {
             says: components["schemas"]["Message"][];
         };
         /**
+         * FitSentence
+         * @description A sentence in both systems.
+         */
+        FitSentence: {
+            /** Metric */
+            metric: string;
+            /** Us */
+            us: string;
+        };
+        /**
+         * FitWords
+         * @description What a log said of the kiln, kept in words beside it.
+         */
+        FitWords: {
+            /** File */
+            file: string;
+            /** On */
+            on: string;
+            /** Says */
+            says: components["schemas"]["FitSentence"][];
+        };
+        /**
          * FormFitOut
          * @description How a blank fits a form of the shelf, in words; `word` is good, think or stop.
          */
@@ -2797,6 +3147,34 @@ export interface components {
             shape: components["schemas"]["Shape"];
         };
         /**
+         * Frustum
+         * @description A part of a room: cone.
+         */
+        Frustum: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /** Bottom */
+            bottom: string;
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "frustum";
+            /** Top */
+            top: string;
+        };
+        /**
          * Given
          * @description One input of a figure: its name in words, symbol in the formula, SI value and standard uncertainty.
          */
@@ -2822,14 +3200,14 @@ export interface components {
              * Document
              * @default {}
              */
-            document: {
+            document?: {
                 [key: string]: unknown;
             };
             /**
              * Rack
              * @default {}
              */
-            rack: {
+            rack?: {
                 [key: string]: string;
             };
             /**
@@ -2837,9 +3215,53 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
             /** Version */
             version: number;
+        };
+        /**
+         * GlassInput
+         * @description The glass, the form chosen, what is on the rack of it (kg by form), a weight of one's own or None, and what
+         *     goes with it. A colour stiffer than its family has its points raised by so much: `kind` has them so already.
+         */
+        GlassInput: {
+            /**
+             * Charge
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            charge?: string;
+            /**
+             * Form
+             * @enum {unknown}
+             */
+            form: "powder" | "fine" | "medium" | "coarse" | "nuggets" | "billet" | "sheet" | "stringer" | "scrap";
+            kind: components["schemas"]["KindDocument"];
+            /**
+             * Loss
+             * @default 2 %
+             */
+            loss?: string;
+            mix?: components["schemas"]["Mix"] | null;
+            /** Rack */
+            rack?: {
+                billet?: string;
+                coarse?: string;
+                fine?: string;
+                medium?: string;
+                nuggets?: string;
+                powder?: string;
+                scrap?: string;
+                sheet?: string;
+                stringer?: string;
+            };
+            /**
+             * Stiffer
+             * @default 0 K
+             */
+            stiffer?: string;
+            /** With */
+            with?: components["schemas"]["Extra"][];
         };
         /**
          * GlassNowOut
@@ -2925,6 +3347,124 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * Gutter
+         * @description A part of a room: ring with a round bottom.
+         */
+        Gutter: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /** Middle */
+            middle: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "gutter";
+            /** Width */
+            width: string;
+        };
+        /**
+         * HeatInput
+         * @description The user's choices for one firing; None means "work it out".
+         *
+         *     With `is_ready_by`, `starts_at` is when the lid shall be open instead. `awake` is (from, to) in hours of the day.
+         *     `schedule` is somebody else's, kept as pasted and read when it is judged, so that a slip in it stops nothing.
+         */
+        HeatInput: {
+            /**
+             * Attendance
+             * @default auto
+             * @enum {unknown}
+             */
+            attendance?: "auto" | "nobody" | "peek" | "pour" | "hot";
+            /**
+             * Bubble Hold
+             * @default 1 h
+             */
+            bubble_hold?: string;
+            /**
+             * Furniture
+             * @default 0 kg
+             */
+            furniture?: string;
+            kiln: components["schemas"]["Kiln"];
+            /**
+             * Kiln Zone
+             * @default
+             */
+            kiln_zone?: string;
+            /**
+             * Own Target
+             * @default 0.3 MPa
+             */
+            own_target?: string;
+            /**
+             * Peak At
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            peak_at?: string;
+            /**
+             * Peak Hold
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            peak_hold?: string;
+            /**
+             * Ready By
+             * @default false
+             */
+            ready_by?: boolean;
+            /**
+             * Restraint
+             * @default bow
+             * @enum {unknown}
+             */
+            restraint?: "bow" | "held" | "block" | "free";
+            /**
+             * Room
+             * @default 18 °C
+             */
+            room?: string;
+            /**
+             * Schedule
+             * @default
+             */
+            schedule?: string;
+            segments?: components["schemas"]["SegmentsByHand"] | null;
+            /** Sleeps */
+            sleeps?: string;
+            /**
+             * Soak Method
+             * @default longer
+             * @enum {unknown}
+             */
+            soak_method?: "longer" | "thumb" | "physics";
+            /** Starts At */
+            starts_at: string;
+            /**
+             * Target
+             * @default usual
+             * @enum {unknown}
+             */
+            target?: "gentle" | "usual" | "quick" | "own" | "table";
+            /** Time Zone */
+            time_zone?: string;
+            /** Wakes */
+            wakes?: string;
         };
         /**
          * HeatPlan
@@ -3047,9 +3587,89 @@ export interface components {
              * Stage
              * @default
              */
-            stage: string;
+            stage?: string;
             /** Version */
             version: number;
+        };
+        /**
+         * Kiln
+         * @description A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C.
+         *
+         *     `sensor_k` is what its thermometer shows above what the middle of the kiln has; `first_hour_k` how far it falls in
+         *     the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it.
+         */
+        Kiln: {
+            /** Depth */
+            depth: string;
+            /** Fall */
+            fall: string;
+            /**
+             * Fastest
+             * @default 9999
+             */
+            fastest?: string;
+            /**
+             * Finest
+             * @default 1
+             */
+            finest?: string;
+            /**
+             * First Hour
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            first_hour?: string;
+            fit?: components["schemas"]["FitWords"] | null;
+            /** Height */
+            height: string;
+            /** Highest */
+            highest: string;
+            /**
+             * Lining
+             * @default unknown
+             * @enum {unknown}
+             */
+            lining?: "unknown" | "fibre" | "light-brick" | "hard-brick";
+            /**
+             * Most Steps
+             * @default 0
+             */
+            most_steps?: number | string;
+            /** Name */
+            name: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes?: string;
+            /** Posts */
+            posts?: string[];
+            /** Power */
+            power: string;
+            /**
+             * Price
+             * @default 0
+             */
+            price?: string;
+            /**
+             * Reads
+             * @default degC
+             * @enum {unknown}
+             */
+            reads?: "degC" | "degF";
+            /** Rise */
+            rise: string;
+            /** Room */
+            room: string;
+            /**
+             * Sensor
+             * @default 0 °C
+             */
+            sensor?: string;
+            /** Width */
+            width: string;
+            /** Zones */
+            zones?: components["schemas"]["Zone"][];
         };
         /** KilnDayOut */
         KilnDayOut: {
@@ -3101,7 +3721,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
             /** Version */
             version?: number | null;
         };
@@ -3144,6 +3764,55 @@ export interface components {
             zones: components["schemas"]["ZoneOut"][];
         };
         /**
+         * KindDocument
+         * @description A kind of glass as it is told: three fixed points and a density are enough; an expansion left empty is
+         *     unknown. Older documents say nothing of families.
+         */
+        KindDocument: {
+            /** Annealing */
+            annealing: string;
+            /** Density */
+            density: string;
+            /**
+             * Expansion
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            expansion?: string;
+            /** Family */
+            family?: string;
+            /** Key */
+            key: string;
+            /**
+             * Lead
+             * @default false
+             */
+            lead?: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Poisson
+             * @default 0.22
+             */
+            poisson?: string;
+            /** Softening */
+            softening: string;
+            /**
+             * Source
+             * @default your own figures
+             */
+            source?: string;
+            /**
+             * Stiffness
+             * @default 72 GPa
+             */
+            stiffness?: string;
+            /** Strain */
+            strain: string;
+            /** Tested */
+            tested?: boolean;
+        };
+        /**
          * Laid
          * @description A blank's box on its sheet: left, low, length and width, m, and the outline that is freed from it.
          */
@@ -3157,11 +3826,7 @@ export interface components {
             ];
             /** Name */
             name: string;
-            /**
-             * Outline
-             * @enum {string}
-             */
-            outline: "round" | "square" | "oblong" | "oval" | "polygon" | "drawn";
+            outline: components["schemas"]["BlankOutline"];
             /** Own */
             own: [
                 number,
@@ -3183,6 +3848,185 @@ export interface components {
             low_c: number;
             /** Name */
             name: string;
+        };
+        /**
+         * LastFill
+         * @description The charge that fitted last time, and the density of that glass.
+         */
+        LastFill: {
+            /** Density */
+            density: string;
+            /** Mass */
+            mass: string;
+            /** Scale */
+            scale: string;
+        };
+        /**
+         * Layer
+         * @description So many sheets of one thickness, all of the blank's outline; `along`: their stripes run along its length.
+         */
+        Layer: {
+            /**
+             * Along
+             * @default false
+             */
+            along?: boolean;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number | string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Thick */
+            thick: string;
+        };
+        /**
+         * LayupInput
+         * @description The choices at lay-up; None means "as the family usually has it".
+         *
+         *     `length_m` is a blank's diameter, side or longer side, and what hangs of a hung piece; `pieces` are made alike.
+         *     `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a former. `offset_m` is how far a sheet lies
+         *     off the middle, to the right; a foot stands under a ring, and a hung bottle has a wall. A blank with even sides has
+         *     so many `sides`; a `drawn` one is cut at `scale` of its drawing. Thickness, breadth, span and depth stand for what
+         *     was worked out where somebody knows better.
+         */
+        LayupInput: {
+            /**
+             * Breadth
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            breadth?: string;
+            /**
+             * Depth
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            depth?: string;
+            drawn?: components["schemas"]["OutlineDocument"] | null;
+            /**
+             * Enters
+             * @default auto
+             * @enum {unknown}
+             */
+            enters?: "auto" | "loose" | "frit" | "slab" | "relief" | "pack";
+            /**
+             * Foot
+             * @default 0 mm
+             */
+            foot?: string;
+            /**
+             * Foot Width
+             * @default 0 mm
+             */
+            foot_width?: string;
+            /**
+             * Grip
+             * @default even
+             * @enum {unknown}
+             */
+            grip?: "even" | "slides" | "held";
+            /** Layers */
+            layers?: components["schemas"]["Layer"][];
+            /**
+             * Length
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            length?: string;
+            /**
+             * Lining
+             * @default 0 mm
+             */
+            lining?: string;
+            /**
+             * Offset
+             * @default 0 mm
+             */
+            offset?: string;
+            /**
+             * On
+             * @default auto
+             * @enum {unknown}
+             */
+            on?: "auto" | "cradle" | "shelf" | "posts";
+            /**
+             * Outline
+             * @default round
+             * @enum {unknown}
+             */
+            outline?: "round" | "square" | "oblong" | "oval" | "polygon" | "drawn";
+            /**
+             * Pieces
+             * @default 1
+             */
+            pieces?: number | string;
+            /**
+             * Posts
+             * @default 0 mm
+             */
+            posts?: string;
+            /**
+             * Relief
+             * @default none
+             * @enum {unknown}
+             */
+            relief?: "none" | "soft" | "sharp";
+            /**
+             * Scale
+             * @default 100 %
+             */
+            scale?: string;
+            /**
+             * Sides
+             * @default 6
+             */
+            sides?: number | string;
+            /**
+             * Span
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            span?: string;
+            /**
+             * Thick
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            thick?: string;
+            /**
+             * To
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            to?: string;
+            /**
+             * Wall
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            wall?: string;
+            /**
+             * Weight
+             * @default 0 kg
+             */
+            weight?: string;
+            /**
+             * Wet
+             * @default wet
+             * @enum {unknown}
+             */
+            wet?: "wet" | "damp" | "dry";
+            /**
+             * Width
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            width?: string;
         };
         /**
          * Lever
@@ -3290,6 +4134,18 @@ export interface components {
              */
             word: "yes" | "no" | "unknown";
         };
+        /**
+         * Meaning
+         * @description A key to choose, its label, and what it means where that is not plain.
+         */
+        Meaning: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
         /** MeasureIn */
         MeasureIn: {
             /** Key */
@@ -3298,9 +4154,39 @@ export interface components {
              * Place
              * @default 0
              */
-            place: number;
+            place?: number;
             /** Typed */
             typed: string;
+        };
+        /**
+         * Measured
+         * @description Sizes in m and weight in kg; None where nobody measured.
+         */
+        Measured: {
+            /**
+             * Length
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            length?: string;
+            /**
+             * Thickness
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            thickness?: string;
+            /**
+             * Weight
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            weight?: string;
+            /**
+             * Width
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            width?: string;
         };
         /** MeasuresIn */
         MeasuresIn: {
@@ -3313,7 +4199,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
         };
         /**
          * Message
@@ -3324,6 +4210,59 @@ export interface components {
             metric: string;
             /** Us */
             us: string;
+        };
+        /**
+         * Mix
+         * @description A recipe: parts of frit, powder as a share of the frit's weight, and the powder as it was really weighed,
+         *     if it was.
+         */
+        Mix: {
+            /** Parts */
+            parts: components["schemas"]["MixPart"][];
+            /**
+             * Powder
+             * @default 0 %
+             */
+            powder?: string;
+            /**
+             * Powder Weighed
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            powder_weighed?: string;
+        };
+        /**
+         * MixPart
+         * @description So many parts by weight of one grain.
+         */
+        MixPart: {
+            /**
+             * Form
+             * @enum {unknown}
+             */
+            form: "powder" | "fine" | "medium" | "coarse" | "nuggets" | "billet" | "sheet" | "stringer" | "scrap";
+            /** Parts */
+            parts: string;
+        };
+        /**
+         * Model
+         * @description A wax, clay, plaster or printed model of the filling: its weight and density, or the water it pushes aside.
+         *
+         *     `dipped_kg` is how much more a scale shows when the model hangs wholly under water in a vessel that stands on it.
+         */
+        Model: {
+            /** Density */
+            density: string;
+            /**
+             * Dipped
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            dipped?: string;
+            /** Mass */
+            mass: string;
+            /** Scale */
+            scale: string;
         };
         /**
          * Moment
@@ -3392,7 +4331,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
         };
         /**
          * NewPieceIn
@@ -3409,7 +4348,7 @@ export interface components {
              * Layup
              * @default {}
              */
-            layup: {
+            layup?: {
                 [key: string]: unknown;
             };
             /** Name */
@@ -3418,12 +4357,12 @@ export interface components {
              * Process
              * @default cast
              */
-            process: string;
+            process?: string;
             /**
              * Shape
              * @default
              */
-            shape: string;
+            shape?: string;
             /** Starts At */
             starts_at: string;
             /**
@@ -3431,12 +4370,12 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
             /**
              * Zone
              * @default UTC
              */
-            zone: string;
+            zone?: string;
         };
         /**
          * NewStageIn
@@ -3453,21 +4392,21 @@ export interface components {
              * Layup
              * @default {}
              */
-            layup: {
+            layup?: {
                 [key: string]: unknown;
             };
             /**
              * Name
              * @default
              */
-            name: string;
+            name?: string;
             /** Process */
             process: string;
             /**
              * Shape
              * @default
              */
-            shape: string;
+            shape?: string;
             /** Version */
             version: number;
         };
@@ -3481,12 +4420,12 @@ export interface components {
              * Lasts
              * @default
              */
-            lasts: string;
+            lasts?: string;
             /**
              * Name
              * @default
              */
-            name: string;
+            name?: string;
             /** Stage Id */
             stage_id?: number | null;
         };
@@ -3504,7 +4443,7 @@ export interface components {
              * Process
              * @default
              */
-            process: string;
+            process?: string;
             /** Stage Id */
             stage_id: number;
             /** Version */
@@ -3553,7 +4492,7 @@ export interface components {
              * Note
              * @default
              */
-            note: string;
+            note?: string;
             /** Stage Id */
             stage_id: number;
         };
@@ -3573,6 +4512,21 @@ export interface components {
             label: string;
             length: components["schemas"]["DualQuantity"];
             width: components["schemas"]["DualQuantity"];
+        };
+        /**
+         * OtherCavity
+         * @description Another cavity filled in the same firing, by its fill weight.
+         */
+        OtherCavity: {
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number | string;
+            /** Fill */
+            fill: string;
+            /** Name */
+            name: string;
         };
         /**
          * OtherWay
@@ -3601,24 +4555,16 @@ export interface components {
              * @default gloss
              * @enum {string}
              */
-            finish: "gloss" | "matt" | "texture";
+            finish?: "gloss" | "matt" | "texture";
             /** Kind Key */
             kind_key: string;
             /** Length M */
             length_m: number;
-            /**
-             * Outline
-             * @enum {string}
-             */
-            outline: "round" | "square" | "oblong" | "oval" | "polygon" | "drawn";
+            outline: components["schemas"]["BlankOutline"];
             /** Pieces */
             pieces: number;
             raised?: components["schemas"]["Raised"] | null;
-            /**
-             * Relief
-             * @enum {string}
-             */
-            relief: "none" | "soft" | "sharp";
+            relief: components["schemas"]["Relief"];
             /**
              * Shaped
              * @enum {string}
@@ -3662,6 +4608,19 @@ export interface components {
             wall_m: number;
         };
         /**
+         * OutlineDocument
+         * @description An outline as it stands in a document: rings of [x, y] in millimetres, and how it was made.
+         */
+        OutlineDocument: {
+            /**
+             * Made
+             * @default
+             */
+            made?: string;
+            /** Rings */
+            rings: number[][][];
+        };
+        /**
          * OutlineOut
          * @description An outline in millimetres, with what is to be known of it.
          */
@@ -3678,6 +4637,34 @@ export interface components {
                 number,
                 number
             ][][];
+        };
+        /**
+         * Oval
+         * @description A part of a room: oval bowl.
+         */
+        Oval: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /** Length */
+            length: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "oval";
+            /** Width */
+            width: string;
         };
         /**
          * PageOut
@@ -3766,7 +4753,7 @@ export interface components {
              * @default A4
              * @enum {string}
              */
-            paper: "A4" | "Letter";
+            paper?: "A4" | "Letter";
             /** Rings */
             rings: [
                 number,
@@ -3776,12 +4763,12 @@ export interface components {
              * Scale
              * @default 100 %
              */
-            scale: string;
+            scale?: string;
             /**
              * Title
              * @default pattern
              */
-            title: string;
+            title?: string;
         };
         /**
          * PatternOut
@@ -3829,7 +4816,7 @@ export interface components {
              * Pending
              * @default 0
              */
-            pending: number;
+            pending?: number;
             /** Rows */
             rows: components["schemas"]["PieceRowOut"][];
         };
@@ -3868,9 +4855,31 @@ export interface components {
             /** Reservations */
             reservations: components["schemas"]["ReservationOut"][];
             reservations_gap: components["schemas"]["Message"] | null;
-            /** Stage */
+            /**
+             * StageInput
+             * @description One trip through a kiln. Its process stands in `heat` too, as its window decides there; `measured` is what was
+             *     measured of what came out, which goes on to later stages in the place of what was predicted.
+             */
             stage: {
-                [key: string]: unknown;
+                after?: components["schemas"]["Measured"] | null;
+                cradle: components["schemas"]["CradleInput"];
+                glass: components["schemas"]["GlassInput"];
+                heat: components["schemas"]["HeatInput"];
+                /** Key */
+                key: string;
+                layup?: components["schemas"]["LayupInput"] | null;
+                /**
+                 * Name
+                 * @default
+                 */
+                name?: string;
+                /**
+                 * Process
+                 * @enum {unknown}
+                 */
+                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "texture" | "tack" | "hang" | "polish" | "stick" | "ring" | "drape" | "bend" | "slump";
+                /** Takes */
+                takes?: components["schemas"]["Taken"][];
             };
             /** Stage Key */
             stage_key: string;
@@ -3987,7 +4996,37 @@ export interface components {
              * Scale
              * @default 100 %
              */
-            scale: string;
+            scale?: string;
+        };
+        /**
+         * Prism
+         * @description A part of a room: outline.
+         */
+        Prism: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            outline: components["schemas"]["OutlineDocument"];
+            /**
+             * Scale
+             * @default 100 %
+             */
+            scale?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "prism";
         };
         /**
          * ProcessOut
@@ -4111,7 +5150,7 @@ export interface components {
              * @default kiln
              * @enum {string}
              */
-            by: "kiln" | "second";
+            by?: "kiln" | "second";
             /** Shown */
             shown: string;
         };
@@ -4124,7 +5163,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
         };
         /** ReleaseOut */
         ReleaseOut: {
@@ -4136,6 +5175,12 @@ export interface components {
             name: string;
             rated: components["schemas"]["DualQuantity"];
         };
+        /**
+         * Relief
+         * @description How uneven the glass is; steps count as more thickness.
+         * @enum {string}
+         */
+        Relief: "none" | "soft" | "sharp";
         /**
          * Remark
          * @description One thing a programme does to the piece: well, to think about, or not like this.
@@ -4191,6 +5236,34 @@ export interface components {
             /** Sends */
             sends: components["schemas"]["SendOut"][];
             sketch: components["schemas"]["Sketch"] | null;
+        };
+        /**
+         * Ring
+         * @description A part of a room: ring.
+         */
+        Ring: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /** Inner */
+            inner: string;
+            /** Outer */
+            outer: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "ring";
         };
         /**
          * RoomVerdict
@@ -4296,6 +5369,45 @@ export interface components {
             ][][];
             /** Wall M */
             wall_m: number;
+        };
+        /**
+         * SegmentOverride
+         * @description A step changed by hand.
+         */
+        SegmentOverride: {
+            /**
+             * Hold
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            hold?: string;
+            /**
+             * Rate
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            rate?: string;
+            /**
+             * To
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            to?: string;
+        };
+        /**
+         * SegmentsByHand
+         * @description Steps set by hand; what is left out is worked out.
+         */
+        SegmentsByHand: {
+            anneal?: components["schemas"]["SegmentOverride"] | null;
+            bubbles?: components["schemas"]["SegmentOverride"] | null;
+            cast?: components["schemas"]["SegmentOverride"] | null;
+            coast?: components["schemas"]["SegmentOverride"] | null;
+            dry?: components["schemas"]["SegmentOverride"] | null;
+            fall?: components["schemas"]["SegmentOverride"] | null;
+            last?: components["schemas"]["SegmentOverride"] | null;
+            middle?: components["schemas"]["SegmentOverride"] | null;
+            warm?: components["schemas"]["SegmentOverride"] | null;
         };
         /** SendOut */
         SendOut: {
@@ -4500,6 +5612,39 @@ export interface components {
                 number
             ];
         };
+        /**
+         * SolidDocument
+         * @description A room known by its curve, in SI numbers as the core wrote them.
+         */
+        SolidDocument: {
+            /** Area M2 */
+            area_m2: number[];
+            /**
+             * Goes Round
+             * @default false
+             */
+            goes_round?: boolean;
+            /** Name */
+            name: string;
+            /** Narrow M */
+            narrow_m: number[];
+            /** Plan Rings */
+            plan_rings: number[][][];
+            /** Rings */
+            rings: number[][][];
+            /** Size M */
+            size_m: number[];
+            /** Solid Id */
+            solid_id?: number | null;
+            /** Volume M3 */
+            volume_m3: number[];
+            /** Wall M */
+            wall_m?: number[];
+            /** Wetted M2 */
+            wetted_m2: number[];
+            /** Z M */
+            z_m: number[];
+        };
         /** SolidOut */
         SolidOut: {
             found: components["schemas"]["Found"];
@@ -4594,7 +5739,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
             /** Version */
             version?: number | null;
         };
@@ -4666,13 +5811,26 @@ export interface components {
              * Largest Only
              * @default false
              */
-            largest_only: boolean;
+            largest_only?: boolean;
             /** Role */
             role: string;
             /** Unit */
             unit: string;
             /** Up */
             up: string;
+        };
+        /**
+         * Taken
+         * @description So many of what an earlier stage gave.
+         */
+        Taken: {
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number | string;
+            /** From */
+            from: string;
         };
         /**
          * Target
@@ -4708,11 +5866,21 @@ export interface components {
              * Reason
              * @default
              */
-            reason: string;
+            reason?: string;
             /** Rule */
             rule: string;
             /** Stage Id */
             stage_id: number;
+        };
+        /**
+         * Tilt
+         * @description One side stands higher by `rise_m` over a length of `over_m` along the rule or the level.
+         */
+        Tilt: {
+            /** Over */
+            over: string;
+            /** Rise */
+            rise: string;
         };
         /**
          * TimerOut
@@ -4815,7 +5983,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
         };
         /**
          * Travel
@@ -4831,6 +5999,18 @@ export interface components {
             words: components["schemas"]["Message"];
         };
         /**
+         * Trial
+         * @description Pieces of some glass added until the water stood at the mark again, then weighed.
+         */
+        Trial: {
+            /** Density */
+            density: string;
+            /** Mass */
+            mass: string;
+            /** Scale */
+            scale: string;
+        };
+        /**
          * TryIn
          * @description Changes to be looked at, not to be kept.
          */
@@ -4841,13 +6021,13 @@ export interface components {
              * Stage
              * @default
              */
-            stage: string;
+            stage?: string;
             /**
              * System
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
         };
         /**
          * TryOut
@@ -4864,12 +6044,12 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            system: "metric" | "us";
+            system?: "metric" | "us";
             /**
              * Typed
              * @default {}
              */
-            typed: {
+            typed?: {
                 [key: string]: string;
             };
         };
@@ -4895,7 +6075,7 @@ export interface components {
              * Stage
              * @default
              */
-            stage: string;
+            stage?: string;
             /** Version */
             version: number;
         };
@@ -4913,6 +6093,41 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Wave
+         * @description A part of a room: wave.
+         */
+        Wave: {
+            /**
+             * As
+             * @default on
+             * @enum {unknown}
+             */
+            as?: "on" | "core";
+            /**
+             * From
+             * @default 0 mm
+             */
+            from?: string;
+            /** Height */
+            height: string;
+            /** Length */
+            length: string;
+            /** Rise */
+            rise: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            shape: "wave";
+            /**
+             * Waves
+             * @default 1
+             */
+            waves?: string;
+            /** Width */
+            width: string;
         };
         /**
          * Weighing
@@ -4937,6 +6152,18 @@ export interface components {
             };
             /** Version */
             version: number;
+        };
+        /**
+         * Zone
+         * @description A place in the kiln and how much hotter it is than the middle, K (less than 0: cooler).
+         */
+        Zone: {
+            /** At */
+            at?: number[];
+            /** Name */
+            name: string;
+            /** Offset */
+            offset: string;
         };
         /**
          * ZoneOut

@@ -9,6 +9,9 @@ type Loose<T> = T extends readonly (infer U)[]
 type Schemas = { [K in keyof components['schemas']]: Loose<components['schemas'][K]> }
 
 export type Piece = Schemas['PieceOut']
+export type Stage = Schemas['PieceOut']['stage']
+export type Taken = Schemas['Taken']
+export type LayerDocument = Schemas['Layer']
 export type PieceRow = Schemas['PieceRowOut']
 export type StagePlan = Schemas['PlanOut']
 export type ChainLink = Schemas['ChainLink']

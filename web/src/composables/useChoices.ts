@@ -13,5 +13,7 @@ export function useChoices() {
   const all = computed(() => query.data.value)
   const process = (key: string) => all.value?.processes.find((p) => p.key === key)
   const family = (key: string) => all.value?.families.find((f) => f.key === key)
-  return { query, all, process, family }
+  /** What there is to choose from at an entry of a stage, by its path. */
+  const entry = (path: string) => all.value?.entries[path] ?? []
+  return { query, all, process, family, entry }
 }

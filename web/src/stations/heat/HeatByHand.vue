@@ -16,7 +16,10 @@ const WAYS: Record<string, [string, string]> = {
   hang: ['It hangs', 'It shall stretch by'],
 }
 const ways = computed(() => WAYS[process(stage.value.process)?.moves ?? ''])
-const isUsed = computed(() => ['thick', 'breadth', 'span', 'depth'].some((name) => stage.value.layup[name]))
+const isUsed = computed(() => {
+  const { thick, breadth, span, depth } = stage.value.layup ?? {}
+  return !!(thick || breadth || span || depth)
+})
 </script>
 
 <template>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 
 import { api, asked } from '../../api/client'
 import type { Piece } from '../../api/types'
+import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
 import { useChoices } from '../../composables/useChoices'
@@ -12,7 +13,6 @@ import { useStage } from '../../composables/useStage'
 import HeatByHand from './HeatByHand.vue'
 import SharedFiring from './SharedFiring.vue'
 import StartField from './StartField.vue'
-import { ATTENDANCES, RESTRAINTS, SOAKS } from './words'
 import PieceText from '../../components/PieceText.vue'
 
 /** The few choices of a firing that are often made; the rest folds away. */
@@ -61,18 +61,8 @@ const set = (name: string, value: unknown, label: string) =>
       <summary>Room, soak, and how heat leaves</summary>
       <PieceField path="heat.room" label="Room" figure="opening_temperature" />
       <PieceField path="heat.bubble_hold" label="Bubble soak" figure="bubble_temperature" />
-      <ChoiceField
-        label="Soak by"
-        :value="heat.soak_method ?? 'longer'"
-        :options="SOAKS"
-        @choose="(v: string) => set('soak_method', v, 'soak school')"
-      />
-      <ChoiceField
-        label="The glass is"
-        :value="heat.restraint ?? 'bow'"
-        :options="RESTRAINTS"
-        @choose="(v: string) => set('restraint', v, 'how heat leaves')"
-      />
+      <ChoiceEntry path="heat.soak_method" label="Soak by" undo="soak school" />
+      <ChoiceEntry path="heat.restraint" label="The glass is" undo="how heat leaves" />
       <PieceField path="heat.furniture" label="More in the kiln" hint="shelves, moulds" figure="energy" />
       <ChoiceField
         v-if="places.length > 1"
@@ -84,12 +74,7 @@ const set = (name: string, value: unknown, label: string) =>
     </details>
     <details>
       <summary>Who is there, and when</summary>
-      <ChoiceField
-        label="At the peak"
-        :value="heat.attendance ?? 'auto'"
-        :options="ATTENDANCES"
-        @choose="(v: string) => set('attendance', v, 'who is there')"
-      />
+      <ChoiceEntry path="heat.attendance" label="At the peak" undo="who is there" />
       <PieceText path="heat.wakes" label="Awake from" usual="07:00" :most="8" />
       <PieceText path="heat.sleeps" label="until" usual="22:00" :most="8" />
     </details>

@@ -1,20 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import type { Choices, Piece } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
+import type { Choices, Piece, Stage } from '../../api/types'
+import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
-import { STAGE, usePiece } from '../../composables/usePiece'
-import type { StageDocument } from '../../composables/useStage'
 import OutlineDialog from '../cradle/outline/OutlineDialog.vue'
 import LayerList from './LayerList.vue'
-import { GRIPS } from './words'
 
 /** The blank: its outline and size, the sheets that lie on one another, how it lies on what shapes it. */
-const props = defineProps<{ stage: StageDocument; family: string; choices: Choices; piece: Piece }>()
-const context = usePiece()
-const layup = computed(() => props.stage.layup)
+const props = defineProps<{ stage: Stage; family: string; choices: Choices; piece: Piece }>()
+const layup = computed(() => props.stage.layup ?? {})
 const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.takes?.length)
 const mayBeHollow = computed(() => props.family === 'hang' && !isTaken.value)
 const outline = computed(() => layup.value.outline ?? 'round')
@@ -26,25 +22,18 @@ const size = computed(
       oblong: 'Longer side',
       oval: 'Longer way',
       polygon: 'Corner to corner',
-    })[outline.value] ?? 'Across',
+      drawn: 'Across',
+    })[outline.value],
 )
 const draws = ref(false)
 const isRing = computed(() => props.stage.process === 'ring')
-const set = (name: string, value: unknown, label: string) =>
-  context.change([{ path: `${STAGE}.layup.${name}`, value }], label)
 </script>
 
 <template>
   <section aria-label="The blank">
     <h2>{{ family === 'hang' ? 'What hangs' : 'The blank' }}</h2>
     <template v-if="!isTaken">
-      <ChoiceField
-        v-if="family !== 'hang'"
-        label="Outline"
-        :value="outline"
-        :options="choices.outlines"
-        @choose="(v: string) => set('outline', v, 'outline')"
-      />
+      <ChoiceEntry v-if="family !== 'hang'" path="layup.outline" label="Outline" undo="outline" />
       <PieceText
         v-if="outline === 'polygon'"
         path="layup.sides"
@@ -110,13 +99,12 @@ const set = (name: string, value: unknown, label: string) =>
       hint="to the right"
       :figure="family === 'drape' ? 'overhang' : 'rim_after'"
     />
-    <ChoiceField
+    <ChoiceEntry
       v-if="family === 'slump'"
+      path="layup.grip"
       label="Its rim"
       hint="as you have seen it"
-      :value="layup.grip ?? 'even'"
-      :options="GRIPS"
-      @choose="(v: string) => set('grip', v, 'what its rim does')"
+      undo="what its rim does"
     />
   </section>
 </template>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import type { LayerDocument, Stage } from '../../api/types'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
-import type { LayerDocument, StageDocument } from '../../composables/useStage'
 
 /** Sheets in the order in which they are laid, the lowest first; moved by buttons, by Alt and the arrows, or dragged. */
-const props = defineProps<{ stage: StageDocument; isTaken: boolean }>()
+const props = defineProps<{ stage: Stage; isTaken: boolean }>()
 const context = usePiece()
-const layers = computed(() => props.stage.layup.layers ?? [])
+const layers = computed(() => props.stage.layup?.layers ?? [])
 const write = (next: (now: LayerDocument[]) => LayerDocument[], label: string) =>
   context.change(() => [{ path: `${STAGE}.layup.layers`, value: next([...layers.value]) }], label)
 const add = () => write((now) => [...now, { thick: '3 mm', count: 1 }], 'a layer')

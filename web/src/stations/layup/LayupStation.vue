@@ -23,7 +23,7 @@ const props = defineProps<{ piece: Piece; choices: Choices }>()
 const { stage, isFilled } = useStage(() => props.piece)
 const family = computed(() => props.piece.plan.family)
 const isCut = computed(
-  () => family.value !== 'fill' && family.value !== 'press' && !!stage.value.layup.layers?.length,
+  () => family.value !== 'fill' && family.value !== 'press' && !!stage.value.layup?.layers?.length,
 )
 const ROWS: Record<string, string[]> = {
   fill: ['bulk_volume', 'heap_room', 'thickness'],
@@ -55,7 +55,7 @@ const SUMS: Record<string, string[]> = {
         <FigureRow v-for="key in ROWS[family] ?? []" :key="key" :figure="piece.plan.figures[key]" />
       </div>
       <FindingsList :findings="piece.plan.findings" station="layup" />
-      <LyingFields :stage="stage" :family="family" />
+      <LyingFields :stage="stage" />
       <FormFits v-if="family === 'slump' && stage.process !== 'ring'" :piece="piece" />
       <div class="go">
         <Button

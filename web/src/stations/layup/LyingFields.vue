@@ -1,37 +1,17 @@
 <script setup lang="ts">
-import ChoiceField from '../../components/ChoiceField.vue'
-import { STAGE, usePiece } from '../../composables/usePiece'
-import type { StageDocument } from '../../composables/useStage'
-import { ENTERS, RELIEFS, SUPPORTS } from './words'
+import type { Stage } from '../../api/types'
+import ChoiceEntry from '../../components/ChoiceEntry.vue'
 
 /** How it lies and how it goes in: what heat has to know of it, rarely other than usual. */
-defineProps<{ stage: StageDocument; family: string }>()
-const context = usePiece()
-const set = (name: string, value: unknown, label: string) =>
-  context.change([{ path: `${STAGE}.layup.${name}`, value }], label)
+defineProps<{ stage: Stage }>()
 </script>
 
 <template>
-  <details :open="(stage.layup.relief ?? 'none') !== 'none'">
+  <details :open="(stage.layup?.relief ?? 'none') !== 'none'">
     <summary>How it lies and goes in</summary>
-    <ChoiceField
-      label="Goes in as"
-      :value="stage.layup.enters ?? 'auto'"
-      :options="ENTERS"
-      @choose="(v: string) => set('enters', v, 'how it goes in')"
-    />
-    <ChoiceField
-      label="Lies"
-      :value="stage.layup.on ?? 'auto'"
-      :options="SUPPORTS"
-      @choose="(v: string) => set('on', v, 'what it lies on')"
-    />
-    <ChoiceField
-      label="Its face is"
-      :value="stage.layup.relief ?? 'none'"
-      :options="RELIEFS"
-      @choose="(v: string) => set('relief', v, 'relief')"
-    />
+    <ChoiceEntry path="layup.enters" label="Goes in as" undo="how it goes in" />
+    <ChoiceEntry path="layup.on" label="Lies" undo="what it lies on" />
+    <ChoiceEntry path="layup.relief" label="Its face is" undo="relief" />
   </details>
 </template>
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import type { Stage } from '../../api/types'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
-import type { StageDocument } from '../../composables/useStage'
 
 /** What is pressed, by what, to what. */
-defineProps<{ stage: StageDocument }>()
+defineProps<{ stage: Stage }>()
 </script>
 
 <template>

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Piece } from '../../api/types'
+import type { Piece, Stage, Taken } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import MessageText from '../../components/MessageText.vue'
 import TextField from '../../components/TextField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
-import type { StageDocument, Taken } from '../../composables/useStage'
 
 /** What goes in of what earlier stages gave, and how many of it. */
-const props = defineProps<{ piece: Piece; stage: StageDocument }>()
+const props = defineProps<{ piece: Piece; stage: Stage }>()
 const context = usePiece()
 const takes = computed(() => props.stage.takes ?? [])
 const before = computed(() => {
