@@ -87,9 +87,9 @@ def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) ->
     return ReadPiece(PieceInput(name=found.value.name, stages=found.value.stages), entries)
 
 
-def read_cradle(document: Any, *, is_filled: bool = True, systems: Mapping[str, System] | None = None) -> CradleInput:
+def read_cradle(document: Any, *, is_filled: bool = True, stands: bool = False) -> CradleInput:
     """A cradle that stands on the shelf. Raises DocumentError."""
-    found: CradleInput = read(CradleInput, document, "a cradle", systems=systems).value
+    found: CradleInput = read(CradleInput, document, "a cradle", stands=stands).value
     try:
         return found.filled_to(is_filled=is_filled)
     except ImpossibleInput as error:

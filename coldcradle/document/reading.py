@@ -9,7 +9,7 @@ from typing import Any, Generic, TypeVar
 
 from pydantic import TypeAdapter, ValidationError
 
-from coldcradle.document.shape import annotation_of, as_typed, shape_of
+from coldcradle.document.shape import STANDS, annotation_of, as_typed, shape_of
 from coldcradle.entry.specs import Entry, Many, One, Pick, Quantity, Shape, Spec, Table, Tagged, TypedText, Words
 from coldcradle.errors import ColdCradleError, DocumentError, Fault
 from coldcradle.quantity.parse import System
@@ -33,15 +33,22 @@ def _adapter(of: Hashable, called: str) -> TypeAdapter[Any]:
 
 
 def read(
-    of: type[T], data: object, called: str, *, path: str = "", systems: Mapping[str, System] | None = None
+    of: type[T],
+    data: object,
+    called: str,
+    *,
+    path: str = "",
+    systems: Mapping[str, System] | None = None,
+    stands: bool = False,
 ) -> Read[T]:
     """Read an object by its declaration. Raises DocumentError with all that is wrong.
 
     `systems` names, by path below `path`, the unit system in which a text was just typed; metric where nothing is told.
+    What `stands` was kept by an edition that may have asked less: what no longer goes together is left as it is.
     """
     data = typed_in(data, systems)
     try:
-        value = _adapter(of, called).validate_python(data)  # type: ignore[arg-type]  # a class is hashable
+        value = _adapter(of, called).validate_python(data, context=STANDS if stands else None)  # type: ignore[arg-type]  # a class is hashable
     except ValidationError as error:
         raise DocumentError(list(_faults(error, data, path))) from None
     return Read(value, dict(entries_of(of, data, path)))

@@ -14,6 +14,7 @@ from pydantic import (
     ConfigDict,
     Field,
     PlainValidator,
+    ValidationInfo,
     WithJsonSchema,
     create_model,
 )
@@ -36,8 +37,9 @@ from coldcradle.entry.specs import (
 )
 from coldcradle.errors import ColdCradleError, DocumentError, Fault, ImpossibleInput
 
-__all__ = ["DocumentModel", "annotation_of", "as_typed", "model_of", "shape_of"]
+__all__ = ["STANDS", "DocumentModel", "annotation_of", "as_typed", "model_of", "shape_of"]
 
+STANDS = {"stands": True}  # the context of what stands in the studio already: only what cannot be read is refused
 _TYPED = 240  # characters of a quantity as typed
 
 
@@ -62,10 +64,10 @@ def shape_of(cls: type) -> Shape:
     def make(**values: Any) -> Any:
         for name, of in inlined.items():
             values[name] = of(**{inner: values.pop(inner) for inner in specs_of(of)})
-        read = cls(**values)
-        return read.as_read() if hasattr(read, "as_read") else read
+        return cls(**values)
 
-    return Shape(cls.__name__, specs, make, inspect.cleandoc(cls.__doc__ or ""))
+    settle: Callable[[Any], Any] = getattr(cls, "as_read", lambda read: read)
+    return Shape(cls.__name__, specs, make, inspect.cleandoc(cls.__doc__ or ""), settle)
 
 
 @functools.cache
@@ -90,9 +92,15 @@ def _tagged(by: str, key: str, shape: Shape) -> Any:
     return Annotated[model, AfterValidator(_maker(shape))]
 
 
-def _maker(shape: Shape) -> Callable[[BaseModel], Any]:
-    def made(model: BaseModel) -> Any:
-        return shape.make(**{name: getattr(model, spec.key) for name, spec in shape.specs.items()})
+def _maker(shape: Shape) -> Callable[[BaseModel, ValidationInfo], Any]:
+    def made(model: BaseModel, info: ValidationInfo) -> Any:
+        value = shape.make(**{name: getattr(model, spec.key) for name, spec in shape.specs.items()})
+        try:
+            return shape.settle(value)
+        except ImpossibleInput:
+            if info.context is STANDS:
+                return value
+            raise
 
     return made
 

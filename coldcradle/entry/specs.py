@@ -277,6 +277,7 @@ class Shape:
     specs: Mapping[str, Spec]
     make: Callable[..., Any]
     says: str = ""
+    settle: Callable[[Any], Any] = lambda made: made
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -17,12 +17,12 @@ from studio.actions.stock import forget_summaries, set_rack
 from studio.errors import Stale
 from studio.models import GlassKind, Kiln
 
-__all__ = ["kind_entries", "read_kiln_entries", "save_kiln", "save_kind", "save_rack"]
+__all__ = ["kiln_entries", "kind_entries", "save_kiln", "save_kind", "save_rack"]
 
 
-def read_kiln_entries(document: dict[str, Any], system: System = "metric") -> dict[str, Entry]:
-    """The quantities of a kiln as entries; raises DocumentError."""
-    return read(KilnInput, document, "a kiln", systems=dict.fromkeys(document, system)).entries
+def kiln_entries(document: dict[str, Any]) -> dict[str, Entry]:
+    """The quantities of a kiln as entries."""
+    return dict(entries_of(KilnInput, document))
 
 
 def kind_entries(document: dict[str, Any]) -> dict[str, Entry]:

@@ -43,7 +43,7 @@ def _mould_kg(cradle: CradleInput) -> float:
 
 def _cradle(row: Cradle) -> dict[str, Any]:
     is_filled = "line" in row.document
-    cradle = read_cradle(row.document | {"care": row.care}, is_filled=is_filled)
+    cradle = read_cradle(row.document | {"care": row.care}, is_filled=is_filled, stands=True)
     glass_m = cradle.line_m if is_filled else 0.0
     section = draw_section(cradle.room, line_m=cradle.line_m, glass_m=glass_m, heap_m=0.0, wall_m=cradle.wall_m)
     worn = (

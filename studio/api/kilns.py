@@ -56,13 +56,13 @@ def _zones(document: dict[str, Any]) -> list[dict[str, Any]]:
 
 
 def answer_kiln(row: Kiln) -> dict[str, Any]:
-    kiln = read(KilnInput, row.document, "a kiln").value
+    kiln = read(KilnInput, row.document, "a kiln", stands=True).value
     empty = kiln.loaded(load_j_per_k=0.0, room_c=kiln.room_c)
     return {
         "id": row.pk,
         "version": row.version,
         "name": row.name,
-        "entries": actions.read_kiln_entries(row.document),
+        "entries": actions.kiln_entries(row.document),
         "lining": kiln.lining,
         "off_first": show(empty.off_rate_k_per_h(_OFF_C), "rate"),
         "time_constant": show(empty.time_constant_s, "duration"),
@@ -106,7 +106,7 @@ def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn):
 def look_at_log(request: HttpRequest, kiln_id: Id, file: File[UploadedFile], keep: bool = False, version: int = 0):
     """What a log says of the kiln; with `keep` its times become the kiln's."""
     row = Kiln.objects.one(request.user, kiln_id, "kiln")
-    kiln = read(KilnInput, row.document, "a kiln").value
+    kiln = read(KilnInput, row.document, "a kiln", stands=True).value
     if (file.size or 0) > MAX_BYTES:
         raise ImpossibleInput(
             f"expected a log of at most {MAX_BYTES // 1_000_000} MB, got {(file.size or 0) / 1e6:.1f} MB"

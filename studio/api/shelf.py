@@ -37,7 +37,7 @@ STALE = {"message": "Changed in another window meanwhile. Look at it again, then
 
 
 def _glass(row: GlassKind) -> dict[str, Any]:
-    kind = read(KindDocument, row.document, "a kind of glass").value
+    kind = read(KindDocument, row.document, "a kind of glass", stands=True).value
     rack = {form: parse(typed, "mass") for form, typed in rack_of(row).items()}
     unknown = show(float("nan"), "expansion")
     return {

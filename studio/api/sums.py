@@ -89,7 +89,7 @@ class FilledOut(Schema):
 
 def _kinds(request: HttpRequest) -> dict[str, Kind]:
     rows = GlassKind.objects.of(request.user).filter(is_archived=False)
-    return {row.key: read(KindDocument, row.document, "a kind of glass").value for row in rows}
+    return {row.key: read(KindDocument, row.document, "a kind of glass", stands=True).value for row in rows}
 
 
 def _one(key: str) -> Any:

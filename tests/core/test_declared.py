@@ -16,8 +16,10 @@ from coldcradle.entry import Choice, inputs, length, many, pick
 from coldcradle.entry.declare import specs_of
 from coldcradle.entry.specs import Flag, Many, One, Pick, Quantity, Table, Tagged, Whole, Words
 from coldcradle.errors import DocumentError
+from coldcradle.heat.kiln.kiln import Kiln
 from coldcradle.layup.inputs import LayupInput
 from coldcradle.piece.inputs import StageInput
+from tests.documents import BIG_KILN
 
 SCHEMA = Path(__file__).parents[2] / "coldcradle" / "document" / "piece.schema.json"
 
@@ -114,3 +116,12 @@ class Declared(SimpleTestCase):
             [fault.path for fault in caught.exception.faults], ["laid.0.kerf", "laid.2.colour", "laid.2.kerf"]
         )
         self.assertEqual(caught.exception.faults[0].message, "expected a kerf of at most 20 mm, got 9 m")
+
+    def test_what_stands_since_an_edition_that_asked_less_is_read_as_it_is(self) -> None:
+        """A kiln whose times do not go together is refused when it is typed, and shown where it is kept."""
+        hasty = BIG_KILN | {"rise": "2 h"}
+        with self.assertRaises(DocumentError):
+            read(Kiln, hasty, "a kiln")
+        self.assertEqual(read(Kiln, hasty, "a kiln", stands=True).value.rise_to_800_s, 7200.0)
+        with self.assertRaises(DocumentError):
+            read(Kiln, hasty | {"rise": "soon"}, "a kiln", stands=True)

@@ -16,6 +16,7 @@ from PIL import Image
 from studio.actions import photos, readings, solids
 from studio.actions.stock import add_item
 from studio.models import Cradle, Firing, Photo, Reading, Solid, StockItem
+from tests.documents import stage
 from tests.studio.base import StudioTest
 from tests.studio.fired import FiredTest
 
@@ -68,7 +69,7 @@ class Photographs(StudioTest):
         self.assertAlmostEqual(StockItem.objects.get(pk=item.pk).mass_kg, 0.001)
 
     def test_a_cradle_renamed_and_put_away_meanwhile_is_so(self) -> None:
-        cradle = Cradle.objects.create(owner=self.owner, name="Drum", document={"name": "Drum"})
+        cradle = Cradle.objects.create(owner=self.owner, name="Drum", document=stage()["cradle"] | {"name": "Drum"})
 
         def rename() -> None:
             answer = self.ask("PATCH", f"/cradles/{cradle.pk}", {"version": 1, "name": "Tall drum"})
