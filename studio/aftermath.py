@@ -15,6 +15,7 @@ from coldcradle.fire.figures import left_figure
 from coldcradle.fire.opening import STALE_S
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import MEND_OVER, RUN_BAND, is_over
+from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.piece.aftermath import evidence_of, left_really_pa, predictions_of
 from coldcradle.quantity.format import DualQuantity, Formatted, Message, say, show
 from coldcradle.report.figure import Figure
@@ -131,5 +132,7 @@ def aftermath_of(firing: Firing, stage: Stage, now: datetime) -> Aftermath:
                 why=why,
             )
     plan = frozen.plan
-    steps = next_steps(seen, family=plan.family, process=plan.process, strained=residue.is_more if residue else False)
+    steps = next_steps(
+        seen, does=PROCESSES[plan.process].traits, process=plan.process, strained=residue.is_more if residue else False
+    )
     return Aftermath(measures, residue, causes, lever, steps)

@@ -8,10 +8,15 @@ from typing import Any
 from coldcradle.document.reading import read
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.heat.schedule.processes import PROCESSES
-from coldcradle.layup.inputs import LayupInput
+from coldcradle.layup.inputs import Entering, LayupInput
 from coldcradle.quantity.parse import System
 
 __all__ = ["SHAPES", "starting_cradle", "starting_layup", "typed_layup"]
+
+
+def _box(length: str, width: str, height: str) -> dict[str, Any]:
+    return {"shape": "box", "length": length, "width": width, "height": height}
+
 
 _LEAF = [[0, 0], [14, 10], [32, 16], [52, 15], [72, 8], [90, 0], [72, -8], [52, -15], [32, -16], [14, -10]]
 
@@ -40,61 +45,36 @@ SHAPES: dict[str, tuple[dict[str, Any], str]] = {
 }
 
 
-# what a new stage of a family stands in or on: material, wall, part
+# what a new stage stands in or on, as its process names it: name, material, wall, part
 _BEGUN: dict[str, tuple[str, str, str, dict[str, Any]]] = {
-    "slump": ("New form", "ceramic", "8 mm", {"shape": "cap", "rim": "330 mm", "height": "50 mm"}),
+    "form": ("New form", "ceramic", "8 mm", {"shape": "cap", "rim": "330 mm", "height": "50 mm"}),
     "ring": ("New ring", "stainless", "3 mm", {"shape": "cylinder", "bore": "120 mm", "height": "60 mm"}),
-    "drape": ("New former", "stainless", "2 mm", {"shape": "cylinder", "bore": "100 mm", "height": "100 mm"}),
-    "bend": (
-        "New former",
-        "stainless",
-        "2 mm",
-        {"shape": "box", "length": "60 mm", "width": "80 mm", "height": "100 mm"},
-    ),
-    "lay": (
-        "Kiln shelf",
-        "ceramic",
-        "15 mm",
-        {"shape": "box", "length": "400 mm", "width": "400 mm", "height": "15 mm"},
-    ),
-    "press": (
-        "Two kiln shelves",
-        "ceramic",
-        "15 mm",
-        {"shape": "box", "length": "350 mm", "width": "350 mm", "height": "15 mm"},
-    ),
-    "hang": (
-        "Hook and floor",
-        "stainless",
-        "3 mm",
-        {"shape": "box", "length": "150 mm", "width": "150 mm", "height": "300 mm"},
-    ),
+    "former": ("New former", "stainless", "2 mm", {"shape": "cylinder", "bore": "100 mm", "height": "100 mm"}),
+    "block": ("New former", "stainless", "2 mm", _box("60 mm", "80 mm", "100 mm")),
+    "shelf": ("Kiln shelf", "ceramic", "15 mm", _box("400 mm", "400 mm", "15 mm")),
+    "two shelves": ("Two kiln shelves", "ceramic", "15 mm", _box("350 mm", "350 mm", "15 mm")),
+    "hook": ("Hook and floor", "stainless", "3 mm", _box("150 mm", "150 mm", "300 mm")),
 }
 # a size that says how wide a shape is; a new shape of a family keeps the family's own width and depth where it can
 _PLAIN = {"draft": "0°", "corner": "0 mm"}
 
 
-def _key_of(process: str) -> str:
-    """What a process begins from: its own, or its family's."""
+def starting_cradle(process: str, shape: str = "") -> dict[str, Any]:
+    """A cradle document for a process, of that shape or of the usual one, with starting sizes."""
     if process not in PROCESSES:
         raise DocumentError(
             [Fault("process", f"expected one of {', '.join(PROCESSES)}, got {process[:40]}", process[:40])]
         )
-    return process if process in _BEGUN else PROCESSES[process].family
-
-
-def starting_cradle(process: str, shape: str = "") -> dict[str, Any]:
-    """A cradle document for a process, of that shape or of the usual one, with starting sizes."""
-    key = _key_of(process)
+    does = PROCESSES[process]
     if shape and shape not in SHAPES:
         raise DocumentError([Fault("shape", f"expected one of {', '.join(SHAPES)}, got {shape[:40]}", shape)])
-    if key == "fill":
+    if does.traits.is_filled:
         part, line = SHAPES[shape or "cylinder"]
         name, material, wall = "New cradle", "plaster-silica", "25 mm"
-        if process == "frit":  # made to be used again, and never wet
+        if does.traits.is_reused:  # made to be used again, and never wet
             name, material, wall = "New frit mould", "ceramic", "8 mm"
     else:
-        name, material, wall, part = _BEGUN[key]
+        name, material, wall, part = _BEGUN[does.starts]
         if shape and shape != part["shape"]:
             part = SHAPES[shape][0]
         line = ""
@@ -120,28 +100,27 @@ def _is_oval(cradle: dict[str, Any]) -> bool:
 
 def starting_layup(process: str, cradle: dict[str, Any], *, is_taking: bool = False) -> dict[str, Any]:
     """The lay-up a new stage begins from; nothing new is laid where it takes in what an earlier one gave."""
-    family = PROCESSES[process].family if process in PROCESSES else "fill"
+    does = PROCESSES.get(process)
     width, into = _across(cradle)
-    layers = [{"thick": "6 mm", "count": 1}]
-    if family == "fill":
+    if does is None or does.traits.is_filled:
         return {"wet": "wet" if cradle.get("material") == "plaster-silica" else "dry"}
-    if family == "press":
+    if does.traits.is_pressed:
         return {"weight": "10 kg", "wet": "dry"}
-    layup: dict[str, Any] = {"wet": "dry"} | ({} if is_taking else {"layers": layers})
-    if is_taking or process == "ring":
+    layup: dict[str, Any] = {"wet": "dry"} | ({} if is_taking else {"layers": [{"thick": "6 mm", "count": 1}]})
+    if is_taking or does.traits.drops_through:
         return layup
-    if family == "slump" and width:
+    if does.traits.has_form and width:
         outline = "oval" if _is_oval(cradle) else "oblong" if into else "round"
         layup |= {"outline": outline, "length": width} | ({"width": into} if into else {})
-    if process in ("full", "tack"):
-        layup |= {"outline": "square", "length": "200 mm", "layers": [{"thick": "3 mm", "count": 2}]}
-    elif family == "lay":
+    if does.traits.lies_free:
         layup |= {"outline": "square", "length": "200 mm"}
-    if process == "drape":
+        if does.enters is Entering.LOOSE:
+            layup |= {"layers": [{"thick": "3 mm", "count": 2}]}
+    if does.traits.has_former:
         layup |= {"outline": "square", "length": "200 mm", "posts": "25 mm", "lining": "3 mm"}
-    if process == "bend":
-        layup |= {"outline": "oblong", "length": "160 mm", "width": into or "80 mm", "posts": "25 mm", "lining": "3 mm"}
-    if family == "hang":
+    if does.traits.bends_up:
+        layup |= {"outline": "oblong", "length": "160 mm", "width": into or "80 mm"}
+    if does.traits.hangs:
         layup |= {"outline": "oblong", "length": "200 mm", "width": "70 mm"}
     return layup
 

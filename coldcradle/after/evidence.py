@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 
 from coldcradle.glass.kinds import GlassKind
 from coldcradle.heat.limits import SURFACE_STRESS_PA
+from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import Message
 
 __all__ = ["Evidence"]
@@ -23,7 +24,7 @@ class Evidence:
     """
 
     kind: GlassKind
-    family: str
+    does: Traits
     line: Sequence[tuple[float, float]]
     work_per_pa: float
     needed_per_pa: float

@@ -97,7 +97,7 @@ def _glass(e: Evidence) -> dict[str, Message | None]:
     low, high = (Viscosity.of(e.kind).temperature_c(log) for log in (_SOFT_LOGS[1], _SOFT_LOGS[0]))
     soft = _seconds_between(e, low, high)
     soak = _seconds_between(e, low - 20.0, low + 45.0)
-    wants_soak = e.family in ("fill", "lay")
+    wants_soak = e.does.is_filled or e.does.lies_free
     range_ = {"a": show(round(low), "temperature"), "b": show(round(high), "temperature")}
     return {
         "low-charge": told if short else None,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from coldcradle.layup.traits import Traits
 from coldcradle.report.finding import Caution
 
 __all__ = ["CLEANING", "GRITS", "NextStep", "next_steps"]
@@ -28,7 +29,7 @@ class NextStep:
     process: str
 
 
-def next_steps(seen: Sequence[str], *, family: str, process: str, strained: bool) -> list[NextStep]:
+def next_steps(seen: Sequence[str], *, does: Traits, process: str, strained: bool) -> list[NextStep]:
     """Ways on, the likeliest first; common practice, no source."""
     found = set(seen)
     steps: list[NextStep] = []
@@ -50,7 +51,7 @@ def next_steps(seen: Sequence[str], *, family: str, process: str, strained: bool
         )
     if found & {"needles", "grown", "rim-uneven", "dog-bone", "wobbles"}:
         steps.append(NextStep("grind", "Cut and grind it", "Through the grits, wet: " + ", ".join(GRITS) + ".", ""))
-    if family == "lay" and not found:
+    if does.lies_free and not found:
         steps.append(
             NextStep("slump", "Slump it next", "It is a blank now; it goes in with its measured size.", "slump")
         )

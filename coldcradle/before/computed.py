@@ -61,14 +61,14 @@ def _former_metal(s: Standing) -> Judged | None:
             "Stainless only; galvanised or unknown metal gives off fumes.",
             c=s.cradle.name,
         )
-    if s.family == "drape" and s.layup.lining_m <= 0:
+    if s.does.has_former and s.layup.lining_m <= 0:
         return judged("stop", "{c} is stainless, but bare.", "Line it with fibre paper.", c=s.cradle.name)
     lined = " and lined" if s.layup.lining_m > 0 else ""
     return judged("good", "{c} is stainless" + lined + ".", c=s.cradle.name)
 
 
 def _press_paper(s: Standing) -> Judged | None:
-    if s.process != "press":
+    if not s.does.is_pressed:
         return None
     if s.layup.lining_m > 0:
         return judged(

@@ -30,13 +30,13 @@ def _mould_state(s: Standing) -> Judged | None:
 
 
 def _posts(s: Standing) -> Judged | None:
-    if s.family != "drape" or s.layup.posts_m <= 0:
+    if not s.does.has_former or s.layup.posts_m <= 0:
         return None
     return judged("open", "The former stands on posts of {p}, and stands firm.", p=show(s.layup.posts_m, "length"))
 
 
 def _bend_line(s: Standing) -> Judged | None:
-    if s.process != "bend":
+    if not s.does.bends_up:
         return None
     return judged(
         "open",
@@ -54,7 +54,7 @@ HUMAN: tuple[CheckRule, ...] = (
         grave=True,
         timer="coat",
         judge=_ask(
-            lambda s: s.process != "hang" and not (s.family == "fill" and s.cradle.material.single_use),
+            lambda s: not s.does.hangs and not (s.does.is_filled and s.cradle.material.single_use),
             "Release is on every face the glass touches or may run to, fresh and dry.",
             "Glass welds to what is not coated. Brush off what flakes; respirator, wet clean-up.",
         ),
@@ -65,7 +65,7 @@ HUMAN: tuple[CheckRule, ...] = (
         by="human",
         grave=True,
         judge=_ask(
-            lambda s: s.process == "press", "Thick fresh wash is on both faces that press.", "Both shelves, and dry."
+            lambda s: s.does.is_pressed, "Thick fresh wash is on both faces that press.", "Both shelves, and dry."
         ),
     ),
     CheckRule(
@@ -74,7 +74,7 @@ HUMAN: tuple[CheckRule, ...] = (
         by="human",
         grave=True,
         judge=_ask(
-            lambda s: s.process == "press",
+            lambda s: s.does.is_pressed,
             "Plenty of posts stand under the lower shelf, close together.",
             "A weighted shelf that cracks lets glass run.",
         ),
@@ -85,7 +85,7 @@ HUMAN: tuple[CheckRule, ...] = (
         topic="mould",
         by="human",
         judge=_ask(
-            lambda s: s.family == "slump" and s.process != "ring",
+            lambda s: s.does.has_form and not s.does.drops_through,
             "The vent holes of the mould are open.",
             "Air that cannot leave holds the sheet up.",
         ),
@@ -149,7 +149,7 @@ HUMAN: tuple[CheckRule, ...] = (
         topic="layup",
         by="human",
         judge=_ask(
-            lambda s: s.process == "frit",
+            lambda s: s.does.is_reused,
             "Colour lies 3 mm clear of the walls, with a clear cap on top.",
             "What touches the wall drags release in and goes cloudy.",
         ),
@@ -159,7 +159,7 @@ HUMAN: tuple[CheckRule, ...] = (
         topic="glass",
         by="human",
         judge=_ask(
-            lambda s: s.family in ("lay", "slump", "drape"),
+            lambda s: s.does.lies_free or s.does.is_blank,
             "Which face is up is written down, if one is coated or textured.",
         ),
     ),
@@ -186,7 +186,7 @@ HUMAN: tuple[CheckRule, ...] = (
         by="human",
         grave=True,
         judge=_ask(
-            lambda s: s.process == "hang",
+            lambda s: s.does.hangs,
             "The wire is tight, and hung things cannot meet when they are stretched.",
             "Nothing under them that must not burn.",
         ),
@@ -202,7 +202,7 @@ HUMAN: tuple[CheckRule, ...] = (
         topic="you",
         by="human",
         judge=_ask(
-            lambda s: s.family == "fill" or s.is_frozen,
+            lambda s: s.does.is_filled or s.is_frozen,
             "Dust was wiped up wet, with a respirator on.",
             "Powder, plaster and dry fibre hurt lungs.",
         ),

@@ -10,6 +10,7 @@ from coldcradle.glass.inputs import GlassInput
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.layup.inputs import LayupInput
 from coldcradle.layup.load import Load
+from coldcradle.layup.traits import Traits
 from coldcradle.report.finding import Finding
 
 __all__ = ["Standing"]
@@ -29,12 +30,8 @@ class Standing:
     findings: Sequence[Finding]
 
     @property
-    def family(self) -> str:
-        return self.heat.process.family
-
-    @property
-    def process(self) -> str:
-        return self.heat.process.key
+    def does(self) -> Traits:
+        return self.heat.process.traits
 
     @property
     def peak_c(self) -> float:
@@ -43,13 +40,13 @@ class Standing:
     @property
     def is_frozen(self) -> bool:
         """Freeze-cast powder, stuck at a low heat."""
-        return self.process == "stick" and self.glass.form.key == "powder"
+        return self.does.sinters and self.glass.form.key == "powder"
 
     @property
     def has_parts(self) -> bool:
         """Small parts laid on something larger."""
-        return bool(self.takes) and bool(self.layup.layers) and self.family == "lay"
+        return bool(self.takes) and bool(self.layup.layers) and self.does.lies_free
 
     @property
     def is_blank(self) -> bool:
-        return self.family in ("slump", "drape")
+        return self.does.is_blank

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from coldcradle.cradle.shapes import Part
+from coldcradle.cradle.shapes import Part, Plan
 
 __all__ = ["is_too_wide"]
 
@@ -19,6 +19,6 @@ def is_too_wide(core: Part, core_z: float, part: Part, inside: float) -> bool:
     """Whether a core touches the room: by both sides, and by its diagonal where the room is round."""
     narrow, wide = _sides_m(core, core_z)
     room_narrow, room_wide = _sides_m(part, inside)
-    if part.plan == "round" and core.plan != "round":
+    if part.plan is Plan.ROUND and core.plan is not Plan.ROUND:
         return math.hypot(narrow, wide) >= room_narrow
     return narrow >= room_narrow or wide >= room_wide

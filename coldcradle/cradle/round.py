@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from coldcradle.cradle.arc import SEGMENT_FORMULA, arc_radius_m, half_chord_m, segment_m2
-from coldcradle.cradle.shapes import Array, Part, above_nothing
+from coldcradle.cradle.shapes import Array, Part, Plan, above_nothing
 from coldcradle.errors import ImpossibleInput
 
 __all__ = ["Cap", "Cylinder", "Frustum", "Gutter", "Oval", "Ring"]
@@ -105,7 +105,7 @@ class Oval(Part):
     """A bowl with an oval rim: half an ellipsoid. V = π/4 · l · w · (z²/H - z³/(3H²))."""
 
     shape, name, formula = "oval", "Oval bowl", "π/4·l·w·(h²/H − h³/(3·H²))"
-    plan = "oval"
+    plan = Plan.OVAL
     only_lowest = True
     length_m: float
     width_m: float
@@ -152,7 +152,7 @@ class Ring(Part):
     """A flat-floored channel between two round walls. V = π/4 · (D² - d²) · z."""
 
     shape, name, formula = "ring", "Ring", "π/4·(D² − d²)·h"
-    plan = "ring"
+    plan = Plan.RING
     outer_m: float
     inner_m: float
 
@@ -192,7 +192,7 @@ class Gutter(Part):
     """
 
     shape, name, formula = "gutter", "Ring with a round bottom", "π·D·" + SEGMENT_FORMULA
-    plan = "ring"
+    plan = Plan.RING
     only_lowest = True
     middle_m: float
     width_m: float

@@ -13,10 +13,11 @@ from typing import Any, ClassVar
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
+from coldcradle.entry import Choice
 from coldcradle.errors import ImpossibleInput
 from coldcradle.quantity.units import Kind
 
-__all__ = ["SIZES", "Array", "Part", "Size", "above_nothing", "sizes_of"]
+__all__ = ["SIZES", "Array", "Part", "Plan", "Size", "above_nothing", "sizes_of"]
 
 Array = NDArray[np.float64]
 
@@ -61,6 +62,21 @@ def above_nothing(**lengths: float) -> None:
             raise ImpossibleInput(f"expected a {name.replace('_', ' ')} above 0 mm, got {value * 1e3:g} mm")
 
 
+class Plan(Choice):
+    """What a room is from above."""
+
+    ROUND = "round"
+    RING = "ring"
+    OVAL = "oval"
+    RECTANGLE = "rectangle"
+    OUTLINE = "outline"
+
+    @property
+    def is_round(self) -> bool:
+        """Round, with a core in its middle or without."""
+        return self in (Plan.ROUND, Plan.RING)
+
+
 @dataclass(frozen=True, kw_only=True)
 class Part:
     """One simple shape of a stack. Lengths in m, areas m², volumes m³; x runs across the section, y into the sheet."""
@@ -68,7 +84,7 @@ class Part:
     shape: ClassVar[str]
     name: ClassVar[str]
     formula: ClassVar[str]
-    plan: ClassVar[str] = "round"
+    plan: ClassVar[Plan] = Plan.ROUND
     only_lowest: ClassVar[bool] = False
     height_m: float
 

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import ArrayLike
 
 from coldcradle.cradle.outline import Outline, outline_of
-from coldcradle.cradle.shapes import Array
+from coldcradle.cradle.shapes import Array, Plan
 from coldcradle.cradle.stack import Points, level_of
 from coldcradle.errors import ImpossibleInput
 
@@ -75,8 +75,8 @@ class Solid:
         return self.z_m[-1]
 
     @property
-    def plan(self) -> str:
-        return "outline"
+    def plan(self) -> Plan:
+        return Plan.OUTLINE
 
     @property
     def widest_m2(self) -> float:

@@ -14,7 +14,7 @@ from numpy.typing import ArrayLike
 from coldcradle.cradle.cores import is_too_wide
 from coldcradle.cradle.outline import Outline
 from coldcradle.cradle.round import Cap, Cylinder, Frustum, Gutter, Oval, Ring
-from coldcradle.cradle.shapes import SIZES, Array, Part, attribute, sizes_of
+from coldcradle.cradle.shapes import SIZES, Array, Part, Plan, attribute, sizes_of
 from coldcradle.cradle.straight import Barrel, Bend, Box, Prism, Wave
 from coldcradle.errors import ImpossibleInput
 
@@ -36,7 +36,7 @@ class Room(Protocol):
     @property
     def height_m(self) -> float: ...
     @property
-    def plan(self) -> str: ...
+    def plan(self) -> Plan: ...
     @property
     def widest_m2(self) -> float:
         """The largest horizontal area."""
@@ -140,7 +140,7 @@ class Stack:
         return sum(part.height_m for part in self.parts)
 
     @property
-    def plan(self) -> str:
+    def plan(self) -> Plan:
         return self.parts[-1].plan
 
     @property
@@ -154,7 +154,7 @@ class Stack:
     @property
     def span_m(self) -> tuple[float, float]:
         across = 2 * self.half_width_m
-        into = [getattr(part, "width_m", None) for part in self.parts if part.plan in ("rectangle", "oval")]
+        into = [getattr(part, "width_m", None) for part in self.parts if part.plan in (Plan.RECTANGLE, Plan.OVAL)]
         into += [part.outline.depth_m * part.scale for part in self.parts if isinstance(part, Prism)]
         if any(part.shape == "barrel" for part in self.parts):  # its length runs into the sheet
             into = [getattr(part, "length_m", across) for part in self.parts]

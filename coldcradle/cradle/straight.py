@@ -11,7 +11,7 @@ from numpy.typing import ArrayLike
 from coldcradle.cradle.arc import SEGMENT_FORMULA, arc_radius_m, half_chord_m, segment_m2
 from coldcradle.cradle.outline import Outline
 from coldcradle.cradle.round import bowl_heights
-from coldcradle.cradle.shapes import Array, Part, above_nothing
+from coldcradle.cradle.shapes import Array, Part, Plan, above_nothing
 from coldcradle.errors import ImpossibleInput
 
 __all__ = ["Barrel", "Bend", "Box", "Prism", "Wave"]
@@ -25,7 +25,7 @@ class Box(Part):
     """
 
     shape, name, formula = "box", "Box", "l·w·h"
-    plan = "rectangle"
+    plan = Plan.RECTANGLE
     length_m: float
     width_m: float
     draft_rad: float = 0.0
@@ -89,7 +89,7 @@ class Barrel(Part):
     """A half-barrel lying down, or less than half: a trough with flat ends. V = l · (area of a circle's segment)."""
 
     shape, name, formula = "barrel", "Half-barrel", "l·" + SEGMENT_FORMULA
-    plan = "rectangle"
+    plan = Plan.RECTANGLE
     only_lowest = True
     length_m: float
     width_m: float
@@ -140,7 +140,7 @@ class Wave(Part):
         "Wave",
         "l·w·(a/(2·π)·(sin(acos(max(−1, 1 − 2·h/a))) − acos(max(−1, 1 − 2·h/a))·max(−1, 1 − 2·h/a)) + max(0, h − a))",
     )
-    plan = "rectangle"
+    plan = Plan.RECTANGLE
     only_lowest = True
     length_m: float
     width_m: float
@@ -216,7 +216,7 @@ class Prism(Part):
     """Upright walls over any outline, drawn to a scale. V = s²·A·z; `grow_m` moves its whole edge outwards."""
 
     shape, name, formula = "prism", "Outline", "s²·A·h"
-    plan = "outline"
+    plan = Plan.OUTLINE
     outline: Outline
     scale: float = 1.0
     grow_m: float = 0.0

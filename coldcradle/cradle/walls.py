@@ -8,6 +8,7 @@ import numpy as np
 import shapely
 from shapely.geometry.base import BaseGeometry
 
+from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Room, Stack
 
@@ -34,7 +35,7 @@ def _pieces_across(section: BaseGeometry, z: float) -> int:
 def goes_round(room: Room) -> bool:
     """Whether glass in this room closes round a core, or a plug of its mould."""
     if isinstance(room, Stack):
-        return bool(room.cores) or any(part.plan == "ring" for part in room.parts)
+        return bool(room.cores) or any(part.plan is Plan.RING for part in room.parts)
     if not isinstance(room, Solid) or room.goes_round or room.wall_m > 0:
         return isinstance(room, Solid) and room.goes_round
     # a mesh read before walls were measured: two walls in its upright cut are taken for one that goes round

@@ -82,7 +82,7 @@ def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) ->
         raise DocumentError(faults)
     entries = found.entries
     for number, (stage, told) in enumerate(zip(found.value.stages, whole["stages"], strict=True)):
-        if stage.process.family == "fill":
+        if stage.process.traits.is_filled:
             entries[f"stages.{number}.cradle.line"] = LINE.entry(told["cradle"]["line"])
     return ReadPiece(PieceInput(name=found.value.name, stages=found.value.stages), entries)
 
@@ -134,7 +134,7 @@ def _line_faults(whole: dict[str, Any]) -> Iterator[Fault]:
     for number, stage in enumerate(stages if isinstance(stages, list) else []):
         cradle, process = (stage.get("cradle"), stage.get("process")) if isinstance(stage, dict) else (None, None)
         known = PROCESSES.get(process) if isinstance(process, str) else None
-        if known is None or known.family != "fill" or not isinstance(cradle, dict) or cradle.get("line") is None:
+        if known is None or not known.traits.is_filled or not isinstance(cradle, dict) or cradle.get("line") is None:
             continue
         try:
             LINE.read(cradle["line"])

@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from coldcradle.heat.schedule.processes import PROCESSES
+from coldcradle.layup.traits import Traits
 
 __all__ = ["RENAMED", "upgrade", "upgrade_stage"]
 
@@ -34,7 +35,6 @@ _SHELF = {
     "method": "shape",
     "soaked": True,
 }
-_ON_A_CRADLE = ("slump", "drape", "bend", "ring", "cast", "frit", "melt")
 
 
 def _parted_heat(heat: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any], list[Any]]:
@@ -45,21 +45,22 @@ def _parted_heat(heat: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any], 
     return kept, laid, chain if isinstance(chain, list) else []
 
 
-def _family(process: object) -> str:
-    return PROCESSES[process].family if isinstance(process, str) and process in PROCESSES else "fill"
+def _does(process: object) -> Traits:
+    known = PROCESSES.get(process) if isinstance(process, str) else None
+    return known.traits if known else Traits(is_filled=True)
 
 
 def _blank(stage: dict[str, Any], laid: dict[str, Any]) -> None:
     """What a flat family needs and a first version did not say: an outline, a size, layers."""
-    family = _family(stage.get("process"))
-    if family == "fill":
+    does = _does(stage.get("process"))
+    if does.is_filled:
         return
     laid.setdefault("on", "cradle")  # it stood on its cradle where nothing else was said
     cradle = stage.get("cradle")
     parts = cradle.get("parts") if isinstance(cradle, dict) else None
     part = parts[0] if isinstance(parts, list) and parts and isinstance(parts[0], dict) else {}
     thick = laid.pop("thick", "")
-    if family == "press":
+    if does.is_pressed:
         if thick:
             laid["to"] = thick
         return
@@ -101,6 +102,7 @@ def upgrade_stage(stage: dict[str, Any], key: str, name: str) -> tuple[dict[str,
 def _other(entry: dict[str, Any], stage: dict[str, Any], key: str) -> dict[str, Any]:
     """A chain's entry as a stage of its own: the same glass and kiln, a shelf where nothing shapes it."""
     process = entry.get("process")
+    does = PROCESSES[process].traits if isinstance(process, str) and process in PROCESSES else Traits()
     glass = {
         name: copy.deepcopy(value) for name, value in stage.get("glass", {}).items() if name not in ("mix", "with")
     }
@@ -123,7 +125,7 @@ def _other(entry: dict[str, Any], stage: dict[str, Any], key: str) -> dict[str, 
         "key": key,
         "name": str(entry.get("name", key))[:80] or key,
         "process": process,
-        "cradle": copy.deepcopy(stage["cradle"] if process in _ON_A_CRADLE else _SHELF),
+        "cradle": copy.deepcopy(stage["cradle"] if does.is_filled or does.is_blank else _SHELF),
         "glass": glass,
         "layup": laid,
         "heat": heat,

@@ -10,6 +10,7 @@ from coldcradle.fire.inputs import Watched
 from coldcradle.glass.viscosity import Viscosity, softness
 from coldcradle.heat.formed import moved
 from coldcradle.layup.deform.movement import Movement
+from coldcradle.layup.traits import Law
 from coldcradle.quantity.format import Message, say, show
 
 __all__ = ["Formed", "formed_so_far"]
@@ -78,7 +79,7 @@ def formed_so_far(watched: Watched, line: Sequence[tuple[float, float]], work_pe
     log = float(Viscosity.of(watched.load.kind).log10_pa_s(glass_c))
     done = watched.heat.process
     movement = watched.load.movement
-    if movement is not None and done.moves == "sheet":
+    if movement is not None and done.moves is Law.SHEET:
         return _sheet(watched, movement, work_per_pa, glass_c)
     needed = watched.needed_per_pa
     share = work_per_pa / needed if needed > 0 else 0.0

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from coldcradle.cradle.level import run_off, sides
+from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.solid import Solid
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.balance import centre_height, tipping_angle
@@ -101,7 +102,7 @@ def _standing(charged: Charged) -> Iterator[Figure]:
         return
     yield centre
     foot = min(room.narrow_m(level), *room.span_m) if isinstance(room, Solid) else room.narrow_m(level)
-    if 0 < foot < 6 * centre.value and room.plan != "ring":  # what lies flat does not topple
+    if 0 < foot < 6 * centre.value and room.plan is not Plan.RING:  # what lies flat does not topple
         yield tipping_angle(foot_m=foot, centre_m=centre.value)
 
 

@@ -70,8 +70,8 @@ def _heat_remarks(load: Load, heat: HeatInput, peak_c: float, work_per_pa: float
     log = float(curve.log10_pa_s(peak_c))
     moved = movement_remark(load, heat, run, peak_c=peak_c, work_per_pa=work_per_pa)
     low, high = done.window_c(load.kind)
-    stiff = load.form.cast_log_viscosity + 0.3 if done.key == "cast" else done.stiff
-    if done.key == "cast":
+    stiff = load.form.cast_log_viscosity + 0.3 if done.traits.by_grain else done.stiff
+    if done.traits.by_grain:
         low, high = curve.temperature_c(stiff), max(high, curve.temperature_c(load.form.cast_log_viscosity - 0.5))
     shown: dict[str, DualQuantity | str] = {
         "t": show(round(peak_c), "temperature"),

@@ -14,6 +14,7 @@ from coldcradle.layup.deform.spread import spread
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import SHEET
+from coldcradle.layup.traits import Law
 from coldcradle.quantity.format import DualQuantity, Formatted, say, show
 from coldcradle.report.figure import Figure, Given, Source, derive, given, published
 
@@ -72,7 +73,7 @@ def _sheet_moved(movement: Movement, work_per_pa: float) -> Figure:
 def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
     done, density, span = heat.process, load.kind.density_kg_m3, load.span_m
     common = [work, given("density of the glass", "ρ", density, "density"), given("gravity", "g", GRAVITY, "count")]
-    if span and done.moves == "hang":
+    if span and done.moves is Law.HANG:
         most = _PUDDLE_TIMES * span
         return _Law(
             "It stretches to",
@@ -83,7 +84,7 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
             most,
             "a puddle",
         )
-    if done.moves == "press" and load.press_kg > 0:
+    if done.moves is Law.PRESS and load.press_kg > 0:
         volume, force = load.glass_kg / density / load.piles, load.press_kg * GRAVITY / load.piles
         return _Law(
             "Pressed to",
@@ -107,10 +108,10 @@ def _law(load: Load, heat: HeatInput, work: Given) -> _Law | None:
 def moved(load: Load, heat: HeatInput, line: list[tuple[float, float]]) -> Figure | None:
     """How far the glass goes in this firing by its law of movement; None where nothing is known of the way."""
     work = heat_work_of(load.kind, line).total_per_pa
-    if heat.process.moves == "spread":
+    if heat.process.moves is Law.SPREAD:
         area = load.glass_kg / load.piles / load.kind.density_kg_m3 / load.sheet_m
         return spread(load.kind, area_m2=area, thickness_m=load.sheet_m, work_per_pa=work)[0]
-    if load.movement is not None and heat.process.moves == "sheet":
+    if load.movement is not None and heat.process.moves is Law.SHEET:
         return _sheet_moved(load.movement, work)
     law = _law(load, heat, given("heat work of the firing, ∫dt/η", "W", work, "per_pa"))
     if law is None:

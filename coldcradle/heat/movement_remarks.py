@@ -14,6 +14,7 @@ from coldcradle.heat.schedule.segments import Run
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import Fired, excess_words, sheet_marks
+from coldcradle.layup.traits import Law
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
 __all__ = ["Remark", "movement_remark"]
@@ -92,9 +93,9 @@ def _clocked(remark: Remark, movement: Movement, load: Load, heat: HeatInput, ru
 
 def movement_remark(load: Load, heat: HeatInput, run: Run, *, peak_c: float, work_per_pa: float) -> Remark | None:
     """What a programme does to what moves in it; None where nothing is said of how far it shall go."""
-    if load.movement is not None and heat.process.moves == "sheet":
+    if load.movement is not None and heat.process.moves is Law.SHEET:
         lost, how = load.movement.drained(work_per_pa, load.kind.density_kg_m3)
-        if how == "puddle" and heat.process.key not in ("melt", "ring"):
+        if how == "puddle" and not (heat.process.traits.pools or heat.process.traits.drops_through):
             runs = say(
                 "So hot and long it runs down {d}: it ends as a puddle at the bottom.", d=show(round(lost, 3), "length")
             )

@@ -35,7 +35,7 @@ def _window(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
         )
         return
     low, high = done.window_c(kind)
-    if done.key != "cast" and not low - _OUTSIDE_K <= peak_c <= high + _OUTSIDE_K:
+    if not done.traits.by_grain and not low - _OUTSIDE_K <= peak_c <= high + _OUTSIDE_K:
         way = "cooler" if peak_c < low else "hotter"
         yield finding(
             "heat.outside-window",
@@ -177,7 +177,7 @@ def _attending(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
             zone=choices.kiln_zone,
             d=show(abs(offset), "difference"),
         )
-    if worked.load.entering == "pack" and worked.load.press_kg < 1.0 and choices.process.key == "press":
+    if worked.load.entering == "pack" and worked.load.press_kg < 1.0 and choices.process.traits.is_pressed:
         yield finding(
             "heat.nothing-presses",
             "think",

@@ -14,6 +14,7 @@ from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.schedule.warming import warming
 from coldcradle.layup.deform.work import heat_work_of
+from coldcradle.layup.traits import Law
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import StageResult
 from coldcradle.piece.standing import checks_of
@@ -32,7 +33,7 @@ def _u(plan: StagePlan, keys: Sequence[str], otherwise: float) -> float:
 def predictions_of(plan: StagePlan, watched: Watched) -> list[Predicted]:
     """What a stage was to give, with what each may be off (SI)."""
     out = plan.outcome
-    grown_u = _u(plan, ("moved",), 0.0) if plan.family == "lay" else 0.0
+    grown_u = _u(plan, ("moved",), 0.0) if watched.heat.process.traits.lies_free else 0.0
     found = [
         Predicted("length", out.length_m, max(_LENGTH_SHARE * out.length_m, grown_u)),
         Predicted("thickness", out.thickness_m, _u(plan, ("thickness",), _THICK_SHARE * out.thickness_m)),
@@ -41,7 +42,7 @@ def predictions_of(plan: StagePlan, watched: Watched) -> list[Predicted]:
     if out.outline not in ("round", "square"):
         found.append(Predicted("width", out.width_m, max(_LENGTH_SHARE * out.width_m, grown_u)))
     movement = watched.load.movement
-    if movement is not None and watched.heat.process.moves == "sheet" and not movement.course.is_arm:
+    if movement is not None and watched.heat.process.moves is Law.SHEET and not movement.course.is_arm:
         law = movement.law_work_per_pa
         done = heat_work_of(watched.load.kind, watched.planned_line).total_per_pa
         likely, low, high = movement.depth_m(min(done, law) if movement.is_reached else done)
@@ -97,6 +98,7 @@ def evidence_of(
     """Everything the facts are read from. Raises nothing: what is not known is left out."""
     inside: Inside = state.inside  # type: ignore[assignment]  # asked for only where something was heard
     stage, laid, heat = result.stage, result.laid, result.heated.heat
+    does = heat.process.traits
     release = next((c for c in checks_of(result, plan) if c.rule == "before.release-rated"), None)
     movement = watched.load.movement
     law = movement.law_work_per_pa if movement is not None and movement.is_reached else watched.needed_per_pa
@@ -107,7 +109,7 @@ def evidence_of(
     worst = warming(watched.load, heat, state.measured, inside.hottest_s).worst if len(state.measured) > 1 else None
     return Evidence(
         kind=watched.load.kind,
-        family=plan.family,
+        does=does,
         line=state.measured,
         work_per_pa=inside.work_per_pa,
         needed_per_pa=law,
@@ -125,11 +127,11 @@ def evidence_of(
         zone_k=heat.kiln.zone_offset_k(heat.kiln_zone),
         power_lost=power_lost,
         sensor_says=sensor,
-        is_held=plan.family == "fill" or (plan.family == "drape" and heat.restraint == "held"),
+        is_held=does.is_filled or (does.has_former and heat.restraint == "held"),
         charge_ratio=weight_kg / plan.outcome.weight_kg if weight_kg and plan.outcome.weight_kg else None,
-        is_fine=grain and plan.family == "fill",
+        is_fine=grain and does.is_filled,
         has_several=len(several) > 1,
-        has_free_edge=plan.family == "lay",
+        has_free_edge=does.lies_free,
         mismatch_says=doubt,
         release_word=release.word if release is not None else "",
         release_says=release.says if release is not None else None,

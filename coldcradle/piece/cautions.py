@@ -61,7 +61,7 @@ def _process_cautions(stage: StageInput, load: Load) -> Iterator[Caution]:
             "Plenty of posts under the lower shelf: a weighted shelf that cracks lets glass run. Lift shelves only "
             "when cold.",
         )
-    if heat.process.family == "drape":
+    if heat.process.traits.has_former:
         yield Caution(
             "layup",
             "",
@@ -69,7 +69,7 @@ def _process_cautions(stage: StageInput, load: Load) -> Iterator[Caution]:
         )
     if stage.layup.layers:
         yield Caution("layup", "", "Cutting and nipping: safety glasses and gloves.")
-    if heat.process.key in ("hang", "ring"):
+    if heat.process.traits.lets_go:
         yield Caution(
             "heat",
             "cast",

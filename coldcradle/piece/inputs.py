@@ -55,7 +55,7 @@ class StageInput:
         if len({taken.key for taken in self.takes}) < len(self.takes):
             raise ImpossibleInput("expected every earlier stage once; raise its count instead", entry="takes")
         try:
-            cradle = self.cradle.filled_to(is_filled=self.process.family == "fill")
+            cradle = self.cradle.filled_to(is_filled=self.process.traits.is_filled)
         except ImpossibleInput as error:
             raise ImpossibleInput(str(error), entry=f"cradle.{error.entry}") from None
         heat = replace(self.heat, process=self.process)

@@ -13,6 +13,7 @@ from coldcradle.heat.result import HeatPlan
 from coldcradle.layup.motion import Moment
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Sketch
+from coldcradle.layup.traits import Traits
 from coldcradle.piece.chain import ChainPlan
 from coldcradle.quantity.format import Message
 from coldcradle.report.figure import Figure
@@ -34,6 +35,7 @@ class StagePlan:
     process: str
     process_name: str
     family: str
+    traits: Traits
     thread: list[Bead]
     answers: dict[str, Message]
     states: dict[str, str]

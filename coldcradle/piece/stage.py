@@ -40,7 +40,6 @@ from coldcradle.report.thread import Bead
 __all__ = ["StageResult", "Staged", "compute_stage", "motion_of", "plan_stage"]
 
 _COMING_AND_GOING_S = 600.0
-_BY_WORK = ("spread", "press")  # what comes out is thinner the more heat work it got
 _LESS = 0.8
 _SURELY = 3.0  # laws of movement are good to a factor of three in time: so much less may have been done
 
@@ -71,7 +70,7 @@ def _usual_work_per_pa(process: Process) -> float:
 def _laying(stage: StageInput, incoming: Sequence[Incoming]) -> Laying:
     process = stage.heat.process
     return Laying(
-        process=process.key,
+        traits=process.traits,
         does=process.name,
         cradle=stage.cradle,
         glass=stage.glass,
@@ -91,7 +90,7 @@ def compute_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> Stage
     """Every station's computation, in order. Raises ImpossibleInput where a size or a weight cannot be."""
     laying = _laying(stage, incoming)
     laid, heated = _worked(stage, laying)
-    if heated.firing is not None and heated.heat.process.moves in _BY_WORK:
+    if heated.firing is not None and heated.heat.process.moves.thins:
         surely = _coldest_work_per_pa(heated.firing, heated.load) / _SURELY
         if surely < _LESS * laying.sure_work_per_pa:  # its heart stays stiffer than usual: it ends thicker
             laying = replace(laying, sure_work_per_pa=surely)
@@ -196,6 +195,7 @@ def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePla
         process=process.key,
         process_name=process.name,
         family=process.family,
+        traits=process.traits,
         thread=_thread(laid, figures, heat),
         answers={**laid.answers, "heat": heat_answer(heated, heat, findings)},
         states=_states(laid, findings),

@@ -26,7 +26,11 @@ from coldcradle.sums.sum import Field, Result, Row, Send, Sum, Values, lines_of
 _LARGE_M, _THIN_M = 0.25, 0.008  # a large thin disc of frit cracks when it is heated again; common practice, no source
 _ENDED = Formatted("its form ends it", "", "", "its form ends it")
 _NO_END = DualQuantity(_ENDED, _ENDED)
-_WAYS = (("slump", "slump"), ("drape", "drape"), ("ring", "drop through a ring"), ("hang", "hang"))
+_WAYS = tuple(
+    (p.key, p.name.split(" over ")[0].split(" into ")[0].split(" and ")[0])
+    for p in PROCESSES.values()
+    if p.traits.lies_in or p.traits.lets_go or (p.traits.has_former and not p.traits.bends_up)
+)
 
 
 def _need(values: Values, part: str, kind: GlassKind) -> Need:
@@ -38,19 +42,19 @@ def _need(values: Values, part: str, kind: GlassKind) -> Need:
         values[f"{part}_thick"],
     )
     rho, margin = kind.density_kg_m3, PROCESSES[process].margin
-    name = PROCESSES[process].step.lower()
-    if process == "slump":
+    name, does = PROCESSES[process].step.lower(), PROCESSES[process].traits
+    if does.lies_in:
         shape = Cap(height_m=deep, rim_m=size) if deep <= size / 2 else Cylinder(height_m=deep, bore_m=size)
         courses = slump_courses(Stack((shape,)), wall_m=0.008, length_m=size, width_m=size, thickness_m=thick)
         way = move(courses, thickness_m=thick, density_kg_m3=rho, stop="lies")
         return Need(f"the {name}", margin * _reached(way.law_work_per_pa, name))
-    if process == "ring":
+    if does.drops_through:
         room = Stack((Cylinder(height_m=deep, bore_m=size),))
         course = ring_course(room, foot_m=0.0, foot_width_m=0.0, half_m=0.7 * size)
         way = move([course], thickness_m=thick, density_kg_m3=rho, stop="middle", stop_m=0.0005)
         work = _reached(way.law_work_per_pa, name)
         return Need(f"the {name}", work, 3 * work)  # nothing ends it but the floor: then the wall runs thin
-    if process == "hang":
+    if does.hangs:
         touch = thread_work(length_m=size, stretched_m=size + deep, density_kg_m3=rho)
         return Need(f"the {name}", touch, parting_work(length_m=size, density_kg_m3=rho))
     room = Stack((Box(height_m=max(deep, 1.1 * size), length_m=0.1, width_m=0.1),))

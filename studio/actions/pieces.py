@@ -9,6 +9,7 @@ from typing import Any
 
 from django.utils import timezone
 
+from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.quantity.parse import parse
 from studio.actions.firings import begin_firing
 from studio.actions.measures import keep_measured
@@ -132,9 +133,10 @@ def new_stage(
 
 def _usual_form(process: str, rack: dict[str, str]) -> str:
     """The form there is most of, for what is filled; a frit mould wants frit, a blank is cut from sheet."""
-    if process in ("cast", "frit", "press"):
+    does = PROCESSES[process].traits
+    if does.is_filled or does.is_pressed:
         heaviest = max(rack, key=lambda form: _weight(rack[form]), default="nuggets")
-        return "medium" if process == "frit" and "medium" in rack else heaviest
+        return "medium" if does.is_reused and "medium" in rack else heaviest
     return "sheet"
 
 

@@ -17,6 +17,7 @@ from coldcradle.glass.kinds import forms
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.families import FAMILIES
 from coldcradle.layup.inputs import BlankOutline
+from coldcradle.layup.traits import Traits
 from coldcradle.piece.inputs import StageInput
 from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.stations import STATIONS
@@ -72,6 +73,7 @@ class ProcessOut(Choice):
     family: str
     step: str
     moves: str
+    traits: Traits
     watch: str
     enters: str
 
@@ -114,7 +116,7 @@ def show_choices(request: HttpRequest):
                 "cradle": f.cradle,
                 "shapes": f.shapes,
                 "sizes": [{"key": key, "name": name} for key, name in f.sizes.items()],
-                "is_filled": f.key == "fill",
+                "is_filled": any(p.traits.is_filled for p in PROCESSES.values() if p.family == f.key),
             }
             for f in FAMILIES.values()
         ],

@@ -135,8 +135,8 @@ def show_fits(request: HttpRequest, piece_id: Id, stage: str = ""):
             cradle = read_cradle(row.document, is_filled=False)
         except DocumentError:  # as kept by an edition that asked less
             continue
-        used = {PROCESSES[p].family for p in row.stages.values_list("process", flat=True)}
-        if not used or "slump" in used:
+        used = [PROCESSES[p].traits for p in row.stages.values_list("process", flat=True)]
+        if not used or any(does.has_form for does in used):
             told = fit_of(blank.length_m, cradle.room.span_m[0])
             found.append((told.off_m, {"id": row.pk, "name": row.name, "word": told.word, "says": told.says}))
     return [one for _, one in sorted(found, key=lambda f: f[0])[:40]]

@@ -13,6 +13,7 @@ from coldcradle.heat.result import HeatPlan
 from coldcradle.layup.motion import Moment
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Sketch
+from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import Figure, Share
@@ -42,6 +43,7 @@ class PlanOut(Schema):
     process: str
     process_name: str
     family: str
+    traits: Traits
     thread: list[Bead]
     answers: dict[str, Message]
     states: dict[str, str]

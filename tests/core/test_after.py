@@ -17,6 +17,7 @@ from coldcradle.after.next_step import next_steps
 from coldcradle.document.piece import read_piece
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.families import FAMILIES
 from coldcradle.piece.aftermath import predictions_of
 from coldcradle.piece.plan import plan
@@ -31,7 +32,7 @@ LINE = [(0.0, 20.0), (3600.0 * 4, 650.0), (3600.0 * 4.5, 650.0), (3600.0 * 20, 4
 def evidence(**more: object) -> Evidence:
     plain: dict[str, object] = {
         "kind": NINETY,
-        "family": "slump",
+        "does": PROCESSES["slump"].traits,
         "line": LINE,
         "work_per_pa": 1e-4,
         "needed_per_pa": 1e-4,
@@ -113,7 +114,7 @@ class Facts(SimpleTestCase):
             ("tilted", {}, {"tilt_says": tilt}),
             ("release-hot", doubtful, doubtful | {"release_word": "stop"}),
             ("unticked-vents", {}, {"unticked": {"before.vents-open": "The vent holes are open."}}),
-            ("no-bubble-soak", {"family": "slump"}, {"family": "fill", "line": [(0.0, 20.0), (600.0, 810.0)]}),
+            ("no-bubble-soak", {}, {"does": PROCESSES["cast"].traits, "line": [(0.0, 20.0), (600.0, 810.0)]}),
         ):
             with self.subTest(key):
                 self.assertNotIn(key, facts_of(evidence(**silent)))
@@ -145,7 +146,9 @@ class Causes(SimpleTestCase):
         self.assertEqual(self.first("too-thick", charge_ratio=1.2), "too-much-glass")
         self.assertEqual(self.first("slid", tilt_says=say("It leaned.")), "not-level")
         self.assertEqual(self.first("stuck", release_word="stop", release_says=say("Too hot.")), "release")
-        self.assertEqual(self.first("bubbles-inside", family="lay", line=[(0.0, 20.0), (600.0, 810.0)]), "no-soak")
+        self.assertEqual(
+            self.first("bubbles-inside", does=PROCESSES["full"].traits, line=[(0.0, 20.0), (600.0, 810.0)]), "no-soak"
+        )
 
     def test_a_crack_on_the_way_up_is_never_laid_to_the_anneal(self) -> None:
         found = {c.key for c in ranked_causes(["crack-rounded"], facts_of(evidence(left_pa=3e6)))}
@@ -225,11 +228,12 @@ class Levers(SimpleTestCase):
 
 class NextSteps(SimpleTestCase):
     def test_what_is_done_with_this_piece(self) -> None:
-        def keys(*seen: str, strained: bool = False, family: str = "slump") -> list[str]:
-            return [s.key for s in next_steps(seen, family=family, process="slump", strained=strained)]
+        def keys(*seen: str, strained: bool = False, process: str = "slump") -> list[str]:
+            does = PROCESSES[process].traits
+            return [s.key for s in next_steps(seen, does=does, process="slump", strained=strained)]
 
         self.assertEqual(keys(), ["done"])
-        self.assertIn("slump", keys(family="lay"))
+        self.assertIn("slump", keys(process="full"))
         self.assertIn("again", keys("not-down"))
         self.assertIn("spread", keys("too-thick"))
         self.assertIn("polish", keys("haze"))

@@ -152,7 +152,7 @@ def _peak(
         say("The temperature you chose.")
         if heat.cast_c is not None
         else say("From {form}, this glass closes up and runs here.", form=load.form.name)
-        if done.key == "cast"
+        if done.traits.by_grain
         else say("Here this glass {does}: what it takes to {what}.", does=softness(done.aim), what=done.name)
     )
     peak = replace(

@@ -13,6 +13,7 @@ from coldcradle.layup.deform import laws
 from coldcradle.layup.families.press import PRESSED_M
 from coldcradle.layup.inputs import Wet
 from coldcradle.layup.load import Load
+from coldcradle.layup.traits import Law
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, Given, derive, given, published
 
@@ -67,11 +68,11 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
     match heat.process.moves:
         case "sheet":
             return load.movement.needed_work_per_pa if load.movement else None
-        case "hang" if span and depth:
+        case Law.HANG if span and depth:
             touch = laws.thread_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
             part = laws.parting_work(length_m=span, density_kg_m3=density)
             return touch * min(heat.process.margin, math.sqrt(part / touch))
-        case "press" if load.press_kg > 0 and load.glass_kg > 0:
+        case Law.PRESS if load.press_kg > 0 and load.glass_kg > 0:
             to_m = load.press_to_m or PRESSED_M
             if to_m >= load.pile_m:  # nothing is left to be pressed
                 return None
@@ -107,7 +108,7 @@ def peak_temperature(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> Fig
             formula="T",
             source=CHOICE,
         )
-    if done.key == "cast":
+    if done.traits.by_grain:
         return _by_viscosity(
             load,
             key,

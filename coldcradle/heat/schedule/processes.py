@@ -11,6 +11,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassKind, shipped_kinds
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.inputs import Entering
+from coldcradle.layup.traits import Law, Traits
 
 __all__ = ["PROCESSES", "Process", "TradeRow", "process", "trade_rows"]
 
@@ -19,8 +20,9 @@ __all__ = ["PROCESSES", "Process", "TradeRow", "process", "trade_rows"]
 class Process:
     """One thing done to glass in a kiln.
 
-    `stiff` and `runny` are log10 Pa·s of the window, `aim` where we go when nothing else is known; `moves` names the
-    law by which the glass moves, `is_stopped` that a mould ends it; `enters` how new loose glass usually goes in;
+    `stiff` and `runny` are log10 Pa·s of the window, `aim` where we go when nothing else is known; `moves` is the
+    law by which the glass moves, `is_stopped` that a mould ends it; `starts` names what a new stage stands in or on;
+    `enters` how new loose glass usually goes in;
     `watch` says why somebody should look. `bears` is how many times its size glass may grow in work for its face
     alone, which does not wait for its heart, None elsewhere; `is_stacked`: several of one thing lie on one another.
     `margin` is how many times the heat work of the law people give: the one number fitted to the trade's temperatures
@@ -36,13 +38,15 @@ class Process:
     aim: float
     hold_s: float
     enters: Entering
-    moves: str
+    moves: Law
     watch: str
     undone_by: float
     is_stopped: bool
     margin: float
     bears: float | None
     is_stacked: bool
+    traits: Traits
+    starts: str
 
     def entering(self, enters: Entering) -> Entering:
         """How the glass goes in, when it is not said: as usual for the process."""
@@ -73,14 +77,16 @@ def processes() -> dict[str, Process]:
             runny=float(row["runny"]),
             aim=float(row["aim"]),
             hold_s=float(row["hold_s"]),
-            enters=row["enters"],  # type: ignore[arg-type]  # one of them: the file ships with the core
-            moves=row["moves"],
+            enters=Entering(row["enters"]),
+            moves=Law(row["moves"]),
             watch=row["watch"],
             undone_by=float(row["undone_by"]),
             is_stopped=row["is_stopped"] == "yes",
             margin=float(row["margin"]),
             bears=float(row["bears"]) if row["bears"] else None,
             is_stacked=row["several"] == "stacked",
+            traits=Traits.of(row["traits"]),
+            starts=row["starts"],
         )
         for row in rows
     }

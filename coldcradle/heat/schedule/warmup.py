@@ -149,7 +149,7 @@ def warm_up(
                 )
             )
         return steps
-    hold = heat.bubble_hold_s if heat.process.key != "stick" else 0.0  # powder would sag
+    hold = heat.bubble_hold_s if not heat.process.traits.sinters else 0.0  # powder would sag
     if hold > 0 or not wet:
         steps.append(
             PlannedSegment(

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.solid import Solid
 from coldcradle.cradle.stack import Room, Stack
 from coldcradle.layup.deform.profile import Profile, rounded
@@ -67,7 +68,7 @@ def _formed(
 def _floor(room: Room) -> list[tuple[float, float]] | None:
     """The whole line of a floor that is not alike on both sides of the middle, without the walls at its ends."""
     line = room.parts[0].floor_xz() if isinstance(room, Stack) and len(room.parts) == 1 else None
-    if line is None or room.plan == "ring":
+    if line is None or room.plan is Plan.RING:
         return None
     return line[1:-1]
 
@@ -83,17 +84,17 @@ def slump_courses(room: Room, *, wall_m: float, length_m: float, width_m: float,
         kind = plane_kind(width_m, thickness_m)
         return [Course(Profile(tuple(line)), length_m / 2, kind, is_whole=True, along=along)]
     across, into = room.span_m
-    is_round = room.plan in ("round", "ring") or max(across, into) <= _ALIKE * min(across, into)
+    is_round = room.plan.is_round or max(across, into) <= _ALIKE * min(across, into)
     inside = meridian(room)
     if is_round:
-        half = math.sqrt(length_m * width_m) / 2 if room.plan == "oval" else min(length_m, width_m) / 2
+        half = math.sqrt(length_m * width_m) / 2 if room.plan is Plan.OVAL else min(length_m, width_m) / 2
         return [_formed(inside, wall_m=wall_m, half_m=half, geometry="round", thickness_m=thickness_m)]
     kind = plane_kind(min(length_m, width_m), thickness_m)
 
     def plane(line: list[tuple[float, float]], half_m: float) -> Course:
         return _formed(line, wall_m=wall_m, half_m=half_m, geometry=kind, thickness_m=thickness_m)
 
-    if room.plan == "oval":
+    if room.plan is Plan.OVAL:
         return [plane(inside, length_m / 2), plane([(x * into / across, z) for x, z in inside], width_m / 2)]
     if _is_trough(room):  # its length runs into the sheet, and what lies in it bends over its shorter side
         return [replace(plane(inside, min(length_m, width_m) / 2), along="shorter")]

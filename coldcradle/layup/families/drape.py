@@ -161,7 +161,7 @@ def _blank(laying: Laying) -> Blank:
         laying.layup,
         laying.glass,
         laying.incoming,
-        outline=BlankOutline.OBLONG if laying.process == "bend" else BlankOutline.SQUARE,
+        outline=BlankOutline.OBLONG if laying.traits.bends_up else BlankOutline.SQUARE,
         length_m=top + min(room.height_m, top),
         width_m=room.span_m[1],
         is_stacked=laying.is_stacked,
@@ -177,69 +177,6 @@ def _layup_answer(blank: Blank, overhang: Figure, clear: Figure) -> Message:
     else:
         told = say("Its arms of {o} come down and **clear the shelf by {d}**.", o=overhang.shown, d=clear.shown)
     return Message(f"**{words.metric}.** {told.metric}", f"**{words.us}.** {told.us}")
-
-
-def _lay_up(laying: Laying) -> LayupResult:
-    cradle, room = laying.cradle, laying.cradle.room
-    top, into = _top_m(laying), room.span_m[1]
-    blank = _blank(laying)
-    overhang = _overhang(laying, blank)
-    clear, line = _clearance(laying, overhang), _bend_line(overhang)
-    movement = _movement(laying, blank, overhang)
-    high = room.height_m + laying.layup.posts_m + laying.layup.lining_m + blank.thickest.value
-    hot, raised = folded(laying, blank, top)
-    shell_m2 = 2 * (room.span_m[0] + into) * room.height_m + room.span_m[0] * into
-    load = flat_load(
-        laying,
-        blank,
-        hot,
-        support=laying.support(Support.POSTS),
-        top_m=high,
-        outer_m=max(blank.length_m, 2 * room.half_width_m),
-        mould_kg=shell_m2 * cradle.wall_m * cradle.material.density_kg_m3,
-        span_m=overhang.value if overhang.value > 0 else None,
-        depth_m=overhang.value if overhang.value > 0 else None,
-        movement=movement,
-        raised=raised,
-        shading=former_shading(laying, blank, top),
-        shade=draped_shade(laying, blank, top),
-    )
-    across = blank_across(blank)
-    lean = _lean(laying, movement, math.inf if movement is None else movement.law_work_per_pa)
-    return LayupResult(
-        load=load,
-        beads=(
-            bead("blank", "Blank", "layup", across),
-            bead("piece_mass", "Weighs", "glass", blank.mass),
-            bead("overhang", "Overhang", "layup", overhang),
-            bead("clearance", "Clears by", "layup", clear),
-            thick_bead("layup", load.thickness),
-        ),
-        figures=(across, blank.mass, blank.new, blank.thickness, overhang, clear, line, lean, load.thickness),
-        answers={
-            "cradle": say(
-                "A former of **{w}** across its top, **{h}** high.",
-                w=show(top, "length"),
-                h=show(room.height_m, "length"),
-            ),
-            "glass": flat_answer(laying, blank),
-            "layup": _layup_answer(blank, overhang, clear),
-        },
-        states=flat_states(laying),
-        findings=(*rack_findings(laying, blank), *drop_findings(laying, blank, overhang, clear, _top_m(laying))),
-        blank=blank,
-        weigh=cut_list(laying, blank),
-        outcome=kept_outcome(
-            laying.glass.kind,
-            blank,
-            outline=BlankOutline.OBLONG,
-            length_m=top + 2 * blank.thickness.value,
-            width_m=blank.width_m,
-            relief=laying.layup.relief,
-            shaped="draped",
-        ),
-        sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, math.inf),
-    )
 
 
 def _down(movement: Movement, fired: Fired, laying: Laying, lean: Figure) -> Message:
@@ -261,93 +198,154 @@ def _half_way(movement: Movement) -> float:
     return float(np.interp(math.pi / 4, angle, movement.slides.work_per_pa))
 
 
-def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
-    """When the arms are down, on this programme's clock, and how they lean then."""
-    movement, layup = result.load.movement, result.answers["layup"]
-    end = outcome_sentence(result.outcome)
-    if fired is None or movement is None:
-        said = Message(f"{layup.metric} {end.metric}", f"{layup.us} {end.us}")
-        return replace(result, answers={**result.answers, "layup": said})
-    kind = laying.glass.kind
-    work = fired.work(kind).total_per_pa
-    lean = _lean(laying, movement, work)
-    told = _down(movement, fired, laying, lean)
-    marks = _marks(movement, fired, laying)
-    done = movement.slides.done_work
-    figures = [f for f in result.figures if f.key != "lean"] + [lean]
-    if math.isfinite(done) and done <= work:
-        figures.append(
-            after_figure(
-                "lies_in_after",
-                "Down after",
-                kind=kind,
-                fired=fired,
-                early=done / 3,
-                likely=done,
-                late=done * 3,
-                words="The end of the arm is beside the former.",
-                assumptions=["good to a factor of three in time"],
-            )
-        )
-    blank = _blank(laying)
-    overhang = next(f for f in result.figures if f.key == "overhang")
-    said = Message(
-        f"{layup.metric} {told.metric} {end.metric}",
-        f"{layup.us} {told.us} {end.us}",
-    )
-    return replace(
-        result,
-        answers={**result.answers, "layup": said},
-        figures=tuple(figures),
-        marks=tuple(marks),
-        findings=(
-            *result.findings,
-            *arch_findings(movement, work),
-            *drain_findings(movement, work, kind.density_kg_m3),
-        ),
-        sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, work),
-    )
-
-
 def _marks(movement: Movement, fired: Fired, laying: Laying) -> list[Moment]:
     found = sheet_marks(movement, fired, laying.glass.kind, done="Down")
     return [m for m in found if m.key != "touches"]
 
 
-def _follow(result: LayupResult, laying: Laying) -> Followed | None:
-    """The arms on their way down."""
-    movement = result.load.movement
-    if movement is None:
-        return None
+class Drape(Family):
+    """Draping and bending: a blank lies over a former, and what hangs over comes down."""
 
-    def shape(work: float) -> Shape:
-        at, thick = movement.slides.shape(work)
-        words = say(
-            "the ends are {d} down and lean {a} from upright",
-            d=show(round(movement.edge_down_m(work), 3), "length"),
-            a=_lean(laying, movement, work).shown,
+    key = "drape"
+    name = "Drape over a former"
+    says = "A blank lies over a former, and what hangs over comes down."
+    cradle = "former"
+    shapes = ("box", "cylinder", "frustum")
+    sizes = {"height": "Height", "bore": "Width across", "top": "Top width", "bottom": "Foot width"}
+
+    def lay_up(self, laying: Laying) -> LayupResult:
+        cradle, room = laying.cradle, laying.cradle.room
+        top, into = _top_m(laying), room.span_m[1]
+        blank = _blank(laying)
+        overhang = _overhang(laying, blank)
+        clear, line = _clearance(laying, overhang), _bend_line(overhang)
+        movement = _movement(laying, blank, overhang)
+        high = room.height_m + laying.layup.posts_m + laying.layup.lining_m + blank.thickest.value
+        hot, raised = folded(laying, blank, top)
+        shell_m2 = 2 * (room.span_m[0] + into) * room.height_m + room.span_m[0] * into
+        load = flat_load(
+            laying,
+            blank,
+            hot,
+            support=laying.support(Support.POSTS),
+            top_m=high,
+            outer_m=max(blank.length_m, 2 * room.half_width_m),
+            mould_kg=shell_m2 * cradle.wall_m * cradle.material.density_kg_m3,
+            span_m=overhang.value if overhang.value > 0 else None,
+            depth_m=overhang.value if overhang.value > 0 else None,
+            movement=movement,
+            raised=raised,
+            shading=former_shading(laying, blank, top),
+            shade=draped_shade(laying, blank, top),
         )
-        return Shape(
-            [Body("after", "the arms", [sheet_ring(at, thick, is_halved=True)])],
-            words,
-            [(round(float(x), 5), round(float(z), 5)) for x, z in at],
-            [round(float(h), 5) for h in thick],
+        across = blank_across(blank)
+        lean = _lean(laying, movement, math.inf if movement is None else movement.law_work_per_pa)
+        return LayupResult(
+            load=load,
+            beads=(
+                bead("blank", "Blank", "layup", across),
+                bead("piece_mass", "Weighs", "glass", blank.mass),
+                bead("overhang", "Overhang", "layup", overhang),
+                bead("clearance", "Clears by", "layup", clear),
+                thick_bead("layup", load.thickness),
+            ),
+            figures=(across, blank.mass, blank.new, blank.thickness, overhang, clear, line, lean, load.thickness),
+            answers={
+                "cradle": say(
+                    "A former of **{w}** across its top, **{h}** high.",
+                    w=show(top, "length"),
+                    h=show(room.height_m, "length"),
+                ),
+                "glass": flat_answer(laying, blank),
+                "layup": _layup_answer(blank, overhang, clear),
+            },
+            states=flat_states(laying),
+            findings=(*rack_findings(laying, blank), *drop_findings(laying, blank, overhang, clear, _top_m(laying))),
+            blank=blank,
+            weigh=cut_list(laying, blank),
+            outcome=kept_outcome(
+                laying.glass.kind,
+                blank,
+                outline=BlankOutline.OBLONG,
+                length_m=top + 2 * blank.thickness.value,
+                width_m=blank.width_m,
+                relief=laying.layup.relief,
+                shaped="draped",
+            ),
+            sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, math.inf),
         )
 
-    done = movement.law_work_per_pa
-    if not math.isfinite(done):
-        done = float(movement.slides.work_per_pa[-1])
-    return Followed(done / 3, done, shape)
+    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+        """When the arms are down, on this programme's clock, and how they lean then."""
+        movement, layup = result.load.movement, result.answers["layup"]
+        end = outcome_sentence(result.outcome)
+        if fired is None or movement is None:
+            said = Message(f"{layup.metric} {end.metric}", f"{layup.us} {end.us}")
+            return replace(result, answers={**result.answers, "layup": said})
+        kind = laying.glass.kind
+        work = fired.work(kind).total_per_pa
+        lean = _lean(laying, movement, work)
+        told = _down(movement, fired, laying, lean)
+        marks = _marks(movement, fired, laying)
+        done = movement.slides.done_work
+        figures = [f for f in result.figures if f.key != "lean"] + [lean]
+        if math.isfinite(done) and done <= work:
+            figures.append(
+                after_figure(
+                    "lies_in_after",
+                    "Down after",
+                    kind=kind,
+                    fired=fired,
+                    early=done / 3,
+                    likely=done,
+                    late=done * 3,
+                    words="The end of the arm is beside the former.",
+                    assumptions=["good to a factor of three in time"],
+                )
+            )
+        blank = _blank(laying)
+        overhang = next(f for f in result.figures if f.key == "overhang")
+        said = Message(
+            f"{layup.metric} {told.metric} {end.metric}",
+            f"{layup.us} {told.us} {end.us}",
+        )
+        return replace(
+            result,
+            answers={**result.answers, "layup": said},
+            figures=tuple(figures),
+            marks=tuple(marks),
+            findings=(
+                *result.findings,
+                *arch_findings(movement, work),
+                *drain_findings(movement, work, kind.density_kg_m3),
+            ),
+            sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, work),
+        )
+
+    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+        """The arms on their way down."""
+        movement = result.load.movement
+        if movement is None:
+            return None
+
+        def shape(work: float) -> Shape:
+            at, thick = movement.slides.shape(work)
+            words = say(
+                "the ends are {d} down and lean {a} from upright",
+                d=show(round(movement.edge_down_m(work), 3), "length"),
+                a=_lean(laying, movement, work).shown,
+            )
+            return Shape(
+                [Body("after", "the arms", [sheet_ring(at, thick, is_halved=True)])],
+                words,
+                [(round(float(x), 5), round(float(z), 5)) for x, z in at],
+                [round(float(h), 5) for h in thick],
+            )
+
+        done = movement.law_work_per_pa
+        if not math.isfinite(done):
+            done = float(movement.slides.work_per_pa[-1])
+        return Followed(done / 3, done, shape)
 
 
-DRAPE = Family(
-    key="drape",
-    name="Drape over a former",
-    says="A blank lies over a former, and what hangs over comes down.",
-    cradle="former",
-    shapes=("box", "cylinder", "frustum"),
-    sizes={"height": "Height", "bore": "Width across", "top": "Top width", "bottom": "Foot width"},
-    lay_up=_lay_up,
-    finish=_finish,
-    follow=_follow,
-)
+DRAPE = Drape()

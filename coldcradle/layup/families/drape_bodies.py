@@ -34,7 +34,7 @@ def former_shading(laying: Laying, blank: Blank, top_m: float) -> Shading:
     made = cradle.material
     # of a wall of steel all is warmed with the glass, of one that conducts badly the half that is nearer
     under_m = cradle.wall_m if made.key in _STEEL else cradle.wall_m / 2
-    is_round = room.plan in ("round", "ring")
+    is_round = room.plan.is_round
     along, into = min(top_m, blank.length_m), min(room.span_m[1], blank.width_m)
     covered_m2 = min(math.pi / 4 * along**2, along * into) if is_round else along * into
     # a strip is pulled across where it leaves the former, as a disc of its length would be

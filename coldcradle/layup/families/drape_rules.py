@@ -67,7 +67,7 @@ def _drop(laying: Laying, overhang: Figure, clear: Figure) -> Iterator[Finding]:
 
 def _balance(laying: Laying, blank: Blank, overhang: Figure, top_m: float) -> Iterator[Finding]:
     into = laying.cradle.room.span_m[1]
-    if laying.process == "bend" and blank.width_m > into + 1e-4:
+    if laying.traits.bends_up and blank.width_m > into + 1e-4:
         yield finding(
             "layup.wider-than-former",
             "stop",
@@ -94,12 +94,12 @@ def _balance(laying: Laying, blank: Blank, overhang: Figure, top_m: float) -> It
 
 
 def _is_round(laying: Laying) -> bool:
-    return laying.cradle.room.plan in ("round", "ring")
+    return laying.cradle.room.plan.is_round
 
 
 def has_folds(laying: Laying, blank: Blank, top_m: float) -> bool:
     """Whether what hangs over has more glass than room: a round rim made shorter, or corners beside corners."""
-    if laying.process == "bend" or blank.length_m <= top_m:
+    if laying.traits.bends_up or blank.length_m <= top_m:
         return False
     if _is_round(laying):
         return 1 - top_m / blank.length_m > _FOLDS

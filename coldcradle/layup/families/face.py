@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping
+from abc import ABC, abstractmethod
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from typing import ClassVar
 
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.section import Section
@@ -21,6 +23,7 @@ from coldcradle.layup.load import Load, thickness_said, with_relief
 from coldcradle.layup.motion import Fired, Moment
 from coldcradle.layup.outcome import Incoming, Outcome, Raised, outcome_words
 from coldcradle.layup.sketch import Sketch
+from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding, finding
@@ -54,7 +57,7 @@ class Laying:
     posts one owns.
     """
 
-    process: str
+    traits: Traits
     does: str
     cradle: CradleInput
     glass: GlassInput
@@ -95,28 +98,31 @@ class LayupResult:
     blank: Blank | None = None
 
 
-def _stays(result: LayupResult, laying: Laying) -> Followed | None:
-    """Glass that is not seen to move."""
-    return None
+class Family(ABC):
+    """A family of processes, asked by one face: laid up before the heat, finished after it, followed on its way.
 
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Family:
-    """A family of processes. `says` is what is done in one line; `cradle` what the thing is called that shapes it.
-
-    `sizes` rename the sizes of a cradle's shape for this family. `finish` adds what only the firing tells, which is
-    None where the kiln cannot do it; `follow` is the way the glass goes.
+    `says` is what is done in one line; `cradle` what the thing is called that shapes it; `sizes` rename the sizes of a
+    cradle's shape for this family.
     """
 
-    key: str
-    name: str
-    says: str
-    cradle: str
-    shapes: tuple[str, ...]
-    sizes: Mapping[str, str]
-    lay_up: Callable[[Laying], LayupResult]
-    finish: Callable[[LayupResult, Laying, Fired | None], LayupResult]
-    follow: Callable[[LayupResult, Laying], Followed | None] = _stays
+    key: ClassVar[str]
+    name: ClassVar[str]
+    says: ClassVar[str]
+    cradle: ClassVar[str]
+    shapes: ClassVar[tuple[str, ...]]
+    sizes: ClassVar[Mapping[str, str]]
+
+    @abstractmethod
+    def lay_up(self, laying: Laying) -> LayupResult:
+        """What is found before the heat: load, figures, findings, drawing, what is likely to come out."""
+
+    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+        """The same with what only the firing tells, which is None where the kiln cannot do it."""
+        return result
+
+    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+        """The way the glass goes; None where it is not seen to move."""
+        return None
 
 
 def bead(key: str, name: str, station: str, figure: Figure) -> Bead:

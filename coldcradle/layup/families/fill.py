@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import replace
 
 from coldcradle.cradle.level import slope_of
 from coldcradle.cradle.section import draw_section
+from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.walls import goes_round, local_wall_m
 from coldcradle.glass.batch import batch_figures, weigh_list
 from coldcradle.glass.charge import thermal_mass
@@ -14,7 +14,7 @@ from coldcradle.glass.filling import fill_cradle
 from coldcradle.glass.result import Charged
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.families.cold import loose_body, taken_body
-from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, thick_bead
+from coldcradle.layup.families.face import Family, Laying, LayupResult, bead, thick_bead
 from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
 from coldcradle.layup.families.fill_rules import fill_findings
 from coldcradle.layup.inputs import BlankOutline, Support
@@ -82,7 +82,7 @@ def _outcome(laying: Laying, charged: Charged) -> Outcome:
     across, into = room.span_m
     even = BlankOutline.SQUARE if abs(across - into) < 1e-6 else BlankOutline.OBLONG
     return Outcome(
-        outline=BlankOutline.ROUND if room.plan == "round" else even,
+        outline=BlankOutline.ROUND if room.plan is Plan.ROUND else even,
         length_m=across,
         width_m=into,
         thickness_m=charged.thickness.value,
@@ -105,69 +105,14 @@ def _state(charged: Charged, rules: set[str], stops: set[str]) -> str:
     return "look again" if "glass" in stops else "enough"
 
 
-def _lay_up(laying: Laying) -> LayupResult:
-    cradle = laying.cradle
-    charged = fill_cradle(cradle, laying.glass, taken_kg=sum(i.weight_kg for i in laying.incoming))
-    load = _load(laying, charged)
-    figures = [
-        charged.volume,
-        charged.mass,
-        charged.fresh,
-        charged.bulk,
-        charged.heap.room,
-        charged.thickness,
-        *batch_figures(charged),
-        load.thickness,
-    ]
-    if load.mould_kg > 0:
-        figures.append(thermal_mass(*load.mould_m3, cradle.material))
-    findings = tuple(fill_findings(charged))
-    rules, stops = {f.rule for f in findings}, {f.station for f in findings if f.severity == "stop"}
-    return LayupResult(
-        load=load,
-        beads=(
-            bead("cradle_volume", "Cradle holds", "cradle", charged.volume),
-            bead("glass_mass", "Glass", "glass", charged.mass),
-            bead("charge_mass", "Weigh out", "glass", charged.fresh),
-            thick_bead("glass", load.thickness),
-        ),
-        figures=tuple(figures),
-        answers={
-            "cradle": cradle_answer(charged),
-            "glass": glass_answer(charged),
-            "layup": layup_answer(charged, load),
-        },
-        states={
-            "cradle": "measured" if cradle.measured else "not measured yet",
-            "glass": _state(charged, rules, stops),
-            "layup": "laid",
-        },
-        findings=findings,
-        weigh=tuple(weigh_list(charged)),
-        outcome=_outcome(laying, charged),
-        section=draw_section(
-            cradle.room,
-            line_m=cradle.line_m,
-            glass_m=charged.thickness.value,
-            heap_m=charged.heap.top_m,
-            wall_m=cradle.wall_m,
-            lean=slope_of(cradle.tilt) if cradle.tilt else 0.0,
-        ),
-        charged=charged,
-    )
+class Fill(Family):
+    """Filling a room: cast into a mould, frit in a reusable one, glass inside a dam."""
 
-
-def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
-    """The room decides how a casting ends, not the firing."""
-    return replace(result)
-
-
-FILL = Family(
-    key="fill",
-    name="Fill a room",
-    says="Glass melts down into a mould or a dam and takes its shape.",
-    cradle="mould or dam",
-    shapes=(
+    key = "fill"
+    name = "Fill a room"
+    says = "Glass melts down into a mould or a dam and takes its shape."
+    cradle = "mould or dam"
+    shapes = (
         "cylinder",
         "frustum",
         "box",
@@ -179,8 +124,59 @@ FILL = Family(
         "wave",
         "bend",
         "prism",
-    ),
-    sizes={},
-    lay_up=_lay_up,
-    finish=_finish,
-)
+    )
+    sizes = {}
+
+    def lay_up(self, laying: Laying) -> LayupResult:
+        cradle = laying.cradle
+        charged = fill_cradle(cradle, laying.glass, taken_kg=sum(i.weight_kg for i in laying.incoming))
+        load = _load(laying, charged)
+        figures = [
+            charged.volume,
+            charged.mass,
+            charged.fresh,
+            charged.bulk,
+            charged.heap.room,
+            charged.thickness,
+            *batch_figures(charged),
+            load.thickness,
+        ]
+        if load.mould_kg > 0:
+            figures.append(thermal_mass(*load.mould_m3, cradle.material))
+        findings = tuple(fill_findings(charged))
+        rules, stops = {f.rule for f in findings}, {f.station for f in findings if f.severity == "stop"}
+        return LayupResult(
+            load=load,
+            beads=(
+                bead("cradle_volume", "Cradle holds", "cradle", charged.volume),
+                bead("glass_mass", "Glass", "glass", charged.mass),
+                bead("charge_mass", "Weigh out", "glass", charged.fresh),
+                thick_bead("glass", load.thickness),
+            ),
+            figures=tuple(figures),
+            answers={
+                "cradle": cradle_answer(charged),
+                "glass": glass_answer(charged),
+                "layup": layup_answer(charged, load),
+            },
+            states={
+                "cradle": "measured" if cradle.measured else "not measured yet",
+                "glass": _state(charged, rules, stops),
+                "layup": "laid",
+            },
+            findings=findings,
+            weigh=tuple(weigh_list(charged)),
+            outcome=_outcome(laying, charged),
+            section=draw_section(
+                cradle.room,
+                line_m=cradle.line_m,
+                glass_m=charged.thickness.value,
+                heap_m=charged.heap.top_m,
+                wall_m=cradle.wall_m,
+                lean=slope_of(cradle.tilt) if cradle.tilt else 0.0,
+            ),
+            charged=charged,
+        )
+
+
+FILL = Fill()

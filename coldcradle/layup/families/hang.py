@@ -85,57 +85,6 @@ def _findings(laying: Laying, blank: Blank) -> list[Finding]:
     ]
 
 
-def _lay_up(laying: Laying) -> LayupResult:
-    room = laying.cradle.room
-    blank = lay_blank(
-        laying.layup,
-        laying.glass,
-        laying.incoming,
-        outline=BlankOutline.OBLONG,
-        length_m=0.6 * room.height_m,
-        width_m=0.06,
-        is_stacked=laying.is_stacked,
-    )
-    if laying.layup.wall_m is not None and blank.base is None:
-        is_weighed = laying.glass.own_charge_kg is not None
-        blank = as_tube(blank, laying.glass.kind, laying.layup.wall_m, is_weighed=is_weighed)
-    drop = _drop(laying, blank)
-    load = flat_load(
-        laying,
-        blank,
-        blank.thickest,
-        support=laying.support(Support.POSTS),
-        raised=blank.raised,
-        top_m=room.height_m + 0.03,
-        outer_m=max(blank.width_m, 0.05),
-        mould_kg=0.3,
-        span_m=blank.length_m,
-        depth_m=drop.value if drop.value > 0 else None,
-    )
-    hung = _hung(blank)
-    return LayupResult(
-        load=load,
-        beads=(
-            bead("hung", "Hangs", "layup", hung),
-            bead("piece_mass", "Weighs", "glass", blank.mass),
-            bead("drop", "Free below", "layup", drop),
-            thick_bead("layup", load.thickness),
-        ),
-        figures=(hung, blank.mass, blank.new, blank.thickness, drop, load.thickness),
-        answers={
-            "cradle": say("A hook **{h}** above the floor.", h=show(room.height_m, "length")),
-            "glass": flat_answer(laying, blank),
-            "layup": say("It hangs **{l}** and has **{d}** free below.", l=hung.shown, d=drop.shown),
-        },
-        states=flat_states(laying),
-        findings=(*rack_findings(laying, blank), *_findings(laying, blank)),
-        blank=blank,
-        weigh=cut_list(laying, blank),
-        outcome=_outcome(laying, blank),
-        sketch=hang_sketch(laying, blank),
-    )
-
-
 def _outcome(laying: Laying, blank: Blank) -> Outcome:
     """Drawn out as far as the floor: so much narrower and thinner in the mean that the glass stays the same."""
     length_m = max(laying.cradle.room.height_m, blank.length_m)
@@ -217,67 +166,119 @@ def _parts(kind: GlassKind, fired: Fired, length: float, floor: float) -> list[F
     ]
 
 
-def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
-    """When it touches the floor and when it would part, on this programme."""
-    length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
-    if fired is None or floor <= length or length <= 0:
-        return result
-    touch, parts, told, too_late = _touching(laying, fired, length, floor)
-    kind = laying.glass.kind
-    wanted = thread_work(length_m=length, stretched_m=floor, density_kg_m3=kind.density_kg_m3)
-    work = fired.work(kind)
-    first = mark("touches", "Touches the floor", fired, work, wanted / _GOOD_TO, wanted * _GOOD_TO)
-    beads = list(result.beads)
-    if work.second(wanted) is not None:
-        beads[3:3] = [bead("touches_after", "Touches after", "layup", touch)]
-    if work.second(parting_work(length_m=length, density_kg_m3=kind.density_kg_m3)):
-        beads[4:4] = [bead("parts_after", "Parts after", "layup", parts)]
-    layup = result.answers["layup"]
-    result = replace(result, findings=(*result.findings, *_parts(kind, fired, length, floor)))
-    return replace(
-        result,
-        beads=tuple(beads),
-        figures=(*result.figures, touch, parts),
-        marks=tuple(m for m in (first, too_late) if m is not None),
-        answers={**result.answers, "layup": Message(f"{layup.metric} {told.metric}", f"{layup.us} {told.us}")},
-    )
+class Hang(Family):
+    """Hanging: a bottle, a strip or a disc hangs in the kiln and draws out under its own weight."""
 
+    key = "hang"
+    name = "Hang and stretch"
+    says = "A bottle, a strip or a disc hangs and draws out under its own weight."
+    cradle = "hook"
+    shapes = ("box",)
+    sizes = {"height": "Hook to floor", "length": "Room across", "width": "Room deep"}
 
-def _follow(result: LayupResult, laying: Laying) -> Followed | None:
-    """The hung glass drawing out until it stands, or parts."""
-    length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
-    if not 0 < length < floor:
-        return None
-    blank, rho = result.blank, laying.glass.kind.density_kg_m3
-    width, wall = max(0.004, blank.width_m if blank is not None else 0.0), blank.wall_m if blank is not None else None
-    touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
-    part = parting_work(length_m=length, density_kg_m3=rho)
-
-    def shape(work: float) -> Shape:
-        ring = thread_ring(length_m=length, width_m=width, hook_m=floor, work_per_pa=work, density_kg_m3=rho)
-        if wall is not None:
-            ring = hollowed(ring, 2 * wall / width)
-        reached = thread_length(work_per_pa=work, length_m=length, density_kg_m3=rho)
-        words = (
-            say("it would have parted")
-            if work >= part
-            else say("it stands on the floor")
-            if reached >= floor
-            else say("it hangs {l}", l=show(round(reached, 3), "length"))
+    def lay_up(self, laying: Laying) -> LayupResult:
+        room = laying.cradle.room
+        blank = lay_blank(
+            laying.layup,
+            laying.glass,
+            laying.incoming,
+            outline=BlankOutline.OBLONG,
+            length_m=0.6 * room.height_m,
+            width_m=0.06,
+            is_stacked=laying.is_stacked,
         )
-        return Shape([Body("after", "drawn out", [ring])], words, [], [])
+        if laying.layup.wall_m is not None and blank.base is None:
+            is_weighed = laying.glass.own_charge_kg is not None
+            blank = as_tube(blank, laying.glass.kind, laying.layup.wall_m, is_weighed=is_weighed)
+        drop = _drop(laying, blank)
+        load = flat_load(
+            laying,
+            blank,
+            blank.thickest,
+            support=laying.support(Support.POSTS),
+            raised=blank.raised,
+            top_m=room.height_m + 0.03,
+            outer_m=max(blank.width_m, 0.05),
+            mould_kg=0.3,
+            span_m=blank.length_m,
+            depth_m=drop.value if drop.value > 0 else None,
+        )
+        hung = _hung(blank)
+        return LayupResult(
+            load=load,
+            beads=(
+                bead("hung", "Hangs", "layup", hung),
+                bead("piece_mass", "Weighs", "glass", blank.mass),
+                bead("drop", "Free below", "layup", drop),
+                thick_bead("layup", load.thickness),
+            ),
+            figures=(hung, blank.mass, blank.new, blank.thickness, drop, load.thickness),
+            answers={
+                "cradle": say("A hook **{h}** above the floor.", h=show(room.height_m, "length")),
+                "glass": flat_answer(laying, blank),
+                "layup": say("It hangs **{l}** and has **{d}** free below.", l=hung.shown, d=drop.shown),
+            },
+            states=flat_states(laying),
+            findings=(*rack_findings(laying, blank), *_findings(laying, blank)),
+            blank=blank,
+            weigh=cut_list(laying, blank),
+            outcome=_outcome(laying, blank),
+            sketch=hang_sketch(laying, blank),
+        )
 
-    return Followed(touch / 3, part, shape)
+    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+        """When it touches the floor and when it would part, on this programme."""
+        length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
+        if fired is None or floor <= length or length <= 0:
+            return result
+        touch, parts, told, too_late = _touching(laying, fired, length, floor)
+        kind = laying.glass.kind
+        wanted = thread_work(length_m=length, stretched_m=floor, density_kg_m3=kind.density_kg_m3)
+        work = fired.work(kind)
+        first = mark("touches", "Touches the floor", fired, work, wanted / _GOOD_TO, wanted * _GOOD_TO)
+        beads = list(result.beads)
+        if work.second(wanted) is not None:
+            beads[3:3] = [bead("touches_after", "Touches after", "layup", touch)]
+        if work.second(parting_work(length_m=length, density_kg_m3=kind.density_kg_m3)):
+            beads[4:4] = [bead("parts_after", "Parts after", "layup", parts)]
+        layup = result.answers["layup"]
+        result = replace(result, findings=(*result.findings, *_parts(kind, fired, length, floor)))
+        return replace(
+            result,
+            beads=tuple(beads),
+            figures=(*result.figures, touch, parts),
+            marks=tuple(m for m in (first, too_late) if m is not None),
+            answers={**result.answers, "layup": Message(f"{layup.metric} {told.metric}", f"{layup.us} {told.us}")},
+        )
+
+    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+        """The hung glass drawing out until it stands, or parts."""
+        length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
+        if not 0 < length < floor:
+            return None
+        blank, rho = result.blank, laying.glass.kind.density_kg_m3
+        width, wall = (
+            max(0.004, blank.width_m if blank is not None else 0.0),
+            blank.wall_m if blank is not None else None,
+        )
+        touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
+        part = parting_work(length_m=length, density_kg_m3=rho)
+
+        def shape(work: float) -> Shape:
+            ring = thread_ring(length_m=length, width_m=width, hook_m=floor, work_per_pa=work, density_kg_m3=rho)
+            if wall is not None:
+                ring = hollowed(ring, 2 * wall / width)
+            reached = thread_length(work_per_pa=work, length_m=length, density_kg_m3=rho)
+            words = (
+                say("it would have parted")
+                if work >= part
+                else say("it stands on the floor")
+                if reached >= floor
+                else say("it hangs {l}", l=show(round(reached, 3), "length"))
+            )
+            return Shape([Body("after", "drawn out", [ring])], words, [], [])
+
+        return Followed(touch / 3, part, shape)
 
 
-HANG = Family(
-    key="hang",
-    name="Hang and stretch",
-    says="A bottle, a strip or a disc hangs and draws out under its own weight.",
-    cradle="hook",
-    shapes=("box",),
-    sizes={"height": "Hook to floor", "length": "Room across", "width": "Room deep"},
-    lay_up=_lay_up,
-    finish=_finish,
-    follow=_follow,
-)
+HANG = Hang()

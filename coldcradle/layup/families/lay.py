@@ -24,7 +24,6 @@ from coldcradle.layup.families.face import (
 from coldcradle.layup.families.lay_rules import dot_findings, lay_findings, runs_too_far
 from coldcradle.layup.families.lay_size import (
     KEEPS,
-    RUNS,
     SHRINKS,
     dot_of,
     draws_in,
@@ -91,10 +90,6 @@ def _beads(laying: Laying, blank: Blank, size: Figure, load_thickness: Figure) -
     )
 
 
-def _lay_up(laying: Laying) -> LayupResult:
-    return _laid(laying, laying.usual_work_per_pa)
-
-
 def _blank(laying: Laying) -> Blank:
     usual = 0.7 * min(laying.cradle.room.span_m)
     blank = _lay(laying, usual, is_stacked=laying.is_stacked)
@@ -139,8 +134,8 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         outer_m=max(min(room.span_m), blank.length_m),
         mould_kg=0.0,
         sheet_m=deep.value,
-        raised=blank.raised if laying.process not in RUNS else None,
-        is_hollow=blank.is_hollow and laying.process not in RUNS,
+        raised=blank.raised if not laying.traits.runs else None,
+        is_hollow=blank.is_hollow and not laying.traits.runs,
         most_work_per_pa=most_work_per_pa(laying, blank),
     )
     after_m, after_thick = size.value, dot[1] if dot else final.value
@@ -163,10 +158,10 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
         length_m=after_m,
         width_m=blank.width_m * times,
         **_ends(laying, blank, after_thick),
-        finish="texture" if laying.process == "texture" else "gloss",
+        finish="texture" if laying.traits.takes_texture else "gloss",
         outline=BlankOutline.ROUND if dot else blank.outline,
         area_m2=blank.area_m2 * times**2 if blank.outline == "drawn" else None,
-        relief=laying.layup.relief if laying.process not in RUNS else Relief.NONE,
+        relief=laying.layup.relief if not laying.traits.runs else Relief.NONE,
     )
     end = outcome_sentence(outcome)
     return LayupResult(
@@ -195,49 +190,51 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
 
 def _ends(laying: Laying, blank: Blank, after_m: float) -> dict[str, object]:
     """How thick it ends: a pool is even, work that is for the face keeps what is raised and what is hollow."""
-    if laying.process in RUNS:
+    if laying.traits.runs:
         return {"thickness_m": after_m, "raised": None, "wall_m": None}
     if is_powder(laying):
         return {"thickness_m": blank.thickest.value * SHRINKS}
     return {}
 
 
-def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
-    """The size after comes from the heat work of this firing, where it can be done."""
-    if fired is None:
-        return result
-    if laying.process not in RUNS:
-        done = fired.work(laying.glass.kind).total_per_pa
-        return replace(result, findings=(*result.findings, *runs_too_far(laying, _blank(laying), done)))
-    after = _laid(laying, fired.work(laying.glass.kind).total_per_pa)
-    return replace(after, load=result.load)
+class Lay(Family):
+    """Laying flat: layers and parts on a shelf, fused, tacked, textured, polished, stuck or spread."""
+
+    key = "lay"
+    name = "Lay flat"
+    says = "Layers and parts lie on a shelf and become one, or take a texture or a shine."
+    cradle = "shelf"
+    shapes = ("box", "cylinder")
+    sizes = {"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"}
+
+    def lay_up(self, laying: Laying) -> LayupResult:
+        return _laid(laying, laying.usual_work_per_pa)
+
+    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+        """The size after comes from the heat work of this firing, where it can be done."""
+        if fired is None:
+            return result
+        if not laying.traits.runs:
+            done = fired.work(laying.glass.kind).total_per_pa
+            return replace(result, findings=(*result.findings, *runs_too_far(laying, _blank(laying), done)))
+        after = _laid(laying, fired.work(laying.glass.kind).total_per_pa)
+        return replace(after, load=result.load)
+
+    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+        """A pool that runs out until it rests; None where it keeps its outline."""
+        blank = _blank(laying)
+        cold = melted(laying, blank)
+        if scale_of(grown_pool(laying, blank, cold, 3 * laying.usual_work_per_pa), blank) <= KEEPS:
+            return None
+
+        def shape(work: float) -> Shape:
+            grown = grown_pool(laying, blank, cold, max(work, 0.0))
+            wide = blank.length_m * scale_of(grown, blank)
+            thick = grown[1].value if grown else cold.value
+            words = say("{d} across, {h} thick", d=show(round(wide, 3), "length"), h=show(round(thick, 4), "length"))
+            return Shape([Body("after", "run out", [block(-wide / 2, 0.0, wide / 2, thick)])], words, [], [])
+
+        return Followed(laying.usual_work_per_pa / 30, laying.usual_work_per_pa * 3, shape)
 
 
-def _follow(result: LayupResult, laying: Laying) -> Followed | None:
-    """A pool that runs out until it rests; None where it keeps its outline."""
-    blank = _blank(laying)
-    cold = melted(laying, blank)
-    if scale_of(grown_pool(laying, blank, cold, 3 * laying.usual_work_per_pa), blank) <= KEEPS:
-        return None
-
-    def shape(work: float) -> Shape:
-        grown = grown_pool(laying, blank, cold, max(work, 0.0))
-        wide = blank.length_m * scale_of(grown, blank)
-        thick = grown[1].value if grown else cold.value
-        words = say("{d} across, {h} thick", d=show(round(wide, 3), "length"), h=show(round(thick, 4), "length"))
-        return Shape([Body("after", "run out", [block(-wide / 2, 0.0, wide / 2, thick)])], words, [], [])
-
-    return Followed(laying.usual_work_per_pa / 30, laying.usual_work_per_pa * 3, shape)
-
-
-LAY = Family(
-    key="lay",
-    name="Lay flat",
-    says="Layers and parts lie on a shelf and become one, or take a texture or a shine.",
-    cradle="shelf",
-    shapes=("box", "cylinder"),
-    sizes={"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"},
-    lay_up=_lay_up,
-    finish=_finish,
-    follow=_follow,
-)
+LAY = Lay()

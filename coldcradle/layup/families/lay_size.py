@@ -17,7 +17,6 @@ from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 __all__ = [
     "KEEPS",
     "NEEDLES",
-    "RUNS",
     "SHRINKS",
     "dot_of",
     "draws_in",
@@ -32,7 +31,6 @@ __all__ = [
 ]
 
 _DOT_M, _DOT_THICK = 0.025, 0.25  # nipped pieces this small and this thick gather into dots
-RUNS = ("full", "spread")  # hot and long enough for layers to become one pool
 KEEPS = 1.02  # growth that nobody sees
 NEEDLES = 0.25  # of the thickness at rest: a sheet so thin is gathered at tacking heat already
 SHRINKS = 0.95  # powder that only sticks becomes a twentieth smaller; common practice, no source
@@ -42,7 +40,7 @@ _FILLS = 0.95  # of a dam: what is left beside the blank is a gap, not room
 
 def melted(laying: Laying, blank: Blank) -> Figure:
     """How thick all of it is once parts have sunk in, m; only where it becomes one pool."""
-    if laying.process not in RUNS or (blank.parts_m <= 0 and blank.base is None):
+    if not laying.traits.runs or (blank.parts_m <= 0 and blank.base is None):
         return blank.thickest
     rho = laying.glass.kind.density_kg_m3
     return derive(
@@ -69,7 +67,7 @@ def is_dammed(laying: Laying, blank: Blank, thick: Figure) -> bool:
 
 
 def grown_pool(laying: Laying, blank: Blank, thick: Figure, work: float) -> tuple[Figure, Figure] | None:
-    if laying.process not in RUNS or is_dammed(laying, blank, thick):
+    if not laying.traits.runs or is_dammed(laying, blank, thick):
         return None
     return spread(laying.glass.kind, area_m2=blank.area_m2, thickness_m=thick.value, work_per_pa=work)
 
@@ -79,7 +77,7 @@ def dot_of(laying: Laying, blank: Blank) -> tuple[Figure, float] | None:
     is_small = blank.length_m <= _DOT_M and blank.thickness.value >= _DOT_THICK * blank.length_m
     is_drop = blank.area_m2 * blank.thickness.value <= MOST_DROP_M3
     if (
-        laying.process != "full"
+        not laying.traits.draws_round
         or not (is_small and is_drop)
         or blank.parts
         or blank.outline not in ("square", "oblong")
@@ -94,7 +92,7 @@ def lump(laying: Laying, blank: Blank, pool: Figure) -> Figure:
     """Where a high part surely still stands over the pool it sinks into; the pool where it is level."""
     raised = blank.raised
     rest_m = rest_thickness(laying.glass.kind).value
-    if laying.process not in RUNS or raised is None or blank.parts_m <= _HIGH * rest_m:
+    if not laying.traits.runs or raised is None or blank.parts_m <= _HIGH * rest_m:
         return pool
     area_m2 = math.pi * raised.half_m**2
     high_m = blank.thickest.value - raised.base_m
@@ -144,12 +142,12 @@ def size_after(blank: Blank, times: float, of: Figure | None) -> Figure:
 def draws_in(laying: Laying, thick: Figure) -> bool:
     """Whether it is so much thinner than free glass rests that its surface gathers it."""
     rest = rest_thickness(laying.glass.kind).value
-    return thick.value < (0.75 if laying.process in RUNS else NEEDLES) * rest
+    return thick.value < (0.75 if laying.traits.runs else NEEDLES) * rest
 
 
 def is_powder(laying: Laying) -> bool:
     """Powder or grains in a mould of the bench, frozen or pressed, and stuck together without melting."""
-    return laying.process == "stick" and laying.glass.form.heaps and not laying.incoming
+    return laying.traits.sinters and laying.glass.form.heaps and not laying.incoming
 
 
 def most_work_per_pa(laying: Laying, blank: Blank) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.stack import Room
 from coldcradle.layup.blank import Blank, blank_rings
 from coldcradle.layup.sketch import Body, Matter, Points, block
@@ -18,9 +19,9 @@ def room_ring(room: Room, *, across_m: float | None = None) -> Points:
     if outline is not None:
         return [(x, y) for x, y in outline.rings[0]]
     k = 1.0 if across_m is None else across_m / max(width, 1e-9)
-    if room.plan in ("round", "ring", "oval"):
+    if room.plan.is_round or room.plan is Plan.OVAL:
         turns = [2 * math.pi * i / 72 for i in range(72)]
-        a, b = width * k / 2, (into if room.plan == "oval" else width) * k / 2
+        a, b = width * k / 2, (into if room.plan is Plan.OVAL else width) * k / 2
         return [(a * math.cos(t), b * math.sin(t)) for t in turns]
     return block(-width * k / 2, -into / 2, width * k / 2, into / 2)
 

@@ -179,10 +179,6 @@ def _weight(laying: Laying) -> Figure:
     )
 
 
-def _lay_up(laying: Laying) -> LayupResult:
-    return _laid(laying, laying.usual_work_per_pa)
-
-
 def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     layup, room = laying.layup, laying.cradle.room
     pile, total = pile_figures(laying)
@@ -245,69 +241,72 @@ def _piles(pile: Figure, pieces: int) -> Message:
     return say("{n} piles of {m}", n=str(pieces), m=pile.shown)
 
 
-def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
-    """Where the law of pressing leaves it on this programme: that is what comes out."""
-    load = result.load
-    to_m = load.press_to_m or PRESSED_M
-    if fired is None:
-        return result
-    after = _laid(laying, fired.work(load.kind).total_per_pa)
-    after = replace(after, load=load)
-    thick, wide = after.outcome.thickness_m, after.outcome.length_m
-    if load.press_kg <= 0 or load.glass_kg <= 0 or to_m >= load.pile_m or thick <= to_m * _SAME:
-        return after
-    found = finding(
-        "layup.ends-thicker",
-        "note",
-        "By the law of pressing it ends {h} thick and {d} across on this programme.",
-        "More weight on each pile, less glass in it, or longer at its peak; the law is good to a third in thickness.",
-        h=show(round(thick, 4), "length"),
-        d=show(round(wide, 3), "length"),
-    )
-    return replace(after, findings=(*after.findings, found))
+class Press(Family):
+    """Pressing: a pile between two shelves, with weight on it."""
 
+    key = "press"
+    name = "Press between shelves"
+    says = "A pile is pressed flat between two shelves under weight."
+    cradle = "shelves"
+    shapes = ("box", "cylinder")
+    sizes = {"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"}
 
-def _follow(result: LayupResult, laying: Laying) -> Followed | None:
-    """The pile under its shelf, thinner and wider with heat work, and no thinner than its spacers."""
-    load = result.load
-    if load.press_kg <= 0 or load.glass_kg <= 0:
-        return None
-    rho, pieces = load.kind.density_kg_m3, load.piles
-    volume, force = load.glass_kg / rho / pieces, load.press_kg * GRAVITY / pieces
-    half, to_m = laying.cradle.room.span_m[0] / 2, load.press_to_m or PRESSED_M
-    high = load.pile_m
-    if to_m >= high:
-        return None
-    pitch = 2 * half / _columns(pieces)
-    middles = [-half + pitch * (i + 0.5) for i in range(_columns(pieces))]
+    def lay_up(self, laying: Laying) -> LayupResult:
+        return _laid(laying, laying.usual_work_per_pa)
 
-    def shape(work: float) -> Shape:
-        thick = max(to_m, press_thickness(work_per_pa=work, from_m=high, volume_m3=volume, force_n=force))
-        wide = math.sqrt(volume / thick / math.pi)
-        piles = [block(x - wide, 0.0, x + wide, thick) for x in middles]
-        words = say("{h} thick, {d} across", h=show(thick, "length"), d=show(round(2 * wide, 3), "length"))
-        return Shape(
-            [
-                Body("shelf", "upper shelf", [block(-half, thick, half, thick + _SHELF_M)]),
-                Body("after", "pressed", piles),
-            ],
-            words,
-            [],
-            [],
+    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+        """Where the law of pressing leaves it on this programme: that is what comes out."""
+        load = result.load
+        to_m = load.press_to_m or PRESSED_M
+        if fired is None:
+            return result
+        after = _laid(laying, fired.work(load.kind).total_per_pa)
+        after = replace(after, load=load)
+        thick, wide = after.outcome.thickness_m, after.outcome.length_m
+        if load.press_kg <= 0 or load.glass_kg <= 0 or to_m >= load.pile_m or thick <= to_m * _SAME:
+            return after
+        found = finding(
+            "layup.ends-thicker",
+            "note",
+            "By the law of pressing it ends {h} thick and {d} across on this programme.",
+            "More weight on each pile, less glass in it, or longer at its peak; the law is good to a third in "
+            "thickness.",
+            h=show(round(thick, 4), "length"),
+            d=show(round(wide, 3), "length"),
         )
+        return replace(after, findings=(*after.findings, found))
 
-    law = press_work(from_m=high, to_m=to_m, volume_m3=volume, force_n=force)
-    return Followed(law / 30, law, shape)
+    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+        """The pile under its shelf, thinner and wider with heat work, and no thinner than its spacers."""
+        load = result.load
+        if load.press_kg <= 0 or load.glass_kg <= 0:
+            return None
+        rho, pieces = load.kind.density_kg_m3, load.piles
+        volume, force = load.glass_kg / rho / pieces, load.press_kg * GRAVITY / pieces
+        half, to_m = laying.cradle.room.span_m[0] / 2, load.press_to_m or PRESSED_M
+        high = load.pile_m
+        if to_m >= high:
+            return None
+        pitch = 2 * half / _columns(pieces)
+        middles = [-half + pitch * (i + 0.5) for i in range(_columns(pieces))]
+
+        def shape(work: float) -> Shape:
+            thick = max(to_m, press_thickness(work_per_pa=work, from_m=high, volume_m3=volume, force_n=force))
+            wide = math.sqrt(volume / thick / math.pi)
+            piles = [block(x - wide, 0.0, x + wide, thick) for x in middles]
+            words = say("{h} thick, {d} across", h=show(thick, "length"), d=show(round(2 * wide, 3), "length"))
+            return Shape(
+                [
+                    Body("shelf", "upper shelf", [block(-half, thick, half, thick + _SHELF_M)]),
+                    Body("after", "pressed", piles),
+                ],
+                words,
+                [],
+                [],
+            )
+
+        law = press_work(from_m=high, to_m=to_m, volume_m3=volume, force_n=force)
+        return Followed(law / 30, law, shape)
 
 
-PRESS = Family(
-    key="press",
-    name="Press between shelves",
-    says="A pile is pressed flat between two shelves under weight.",
-    cradle="shelves",
-    shapes=("box", "cylinder"),
-    sizes={"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"},
-    lay_up=_lay_up,
-    finish=_finish,
-    follow=_follow,
-)
+PRESS = Press()

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.stack import Room
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
@@ -60,7 +61,7 @@ def _movement(laying: Laying, blank: Blank) -> Movement | None:
     """How it comes down; None where the blank falls in or nothing is left to go."""
     room, layup, thick = formed_room(laying), laying.layup, blank.thickness.value
     density, grip = laying.glass.kind.density_kg_m3, layup.grip.share
-    if laying.process == "ring":
+    if laying.traits.drops_through:
         half = blank.length_m / 2
         if half <= room.half_width_m or _drop_m(laying) <= _FUSES_M:
             return None
@@ -85,14 +86,16 @@ def _outline_of(room: Room) -> BlankOutline:
     """A blank's outline as its form has it."""
     across, into = room.span_m
     even = BlankOutline.SQUARE if abs(across - into) < 1e-6 else BlankOutline.OBLONG
-    return {"round": BlankOutline.ROUND, "ring": BlankOutline.ROUND, "oval": BlankOutline.OVAL}.get(room.plan, even)
+    if room.plan.is_round:
+        return BlankOutline.ROUND
+    return BlankOutline.OVAL if room.plan is Plan.OVAL else even
 
 
 def _blank(laying: Laying) -> Blank:
     room = laying.cradle.room
     across, into = room.span_m
     margin = 0.0
-    if laying.process == "ring":  # as much as keeps it, in whole 5 mm
+    if laying.traits.drops_through:  # as much as keeps it, in whole 5 mm
         margin = math.ceil(ring_blank_m(across, _drop_m(laying)) / 0.005) * 0.005 - across
     return lay_blank(
         laying.layup,
@@ -108,70 +111,14 @@ def _blank(laying: Laying) -> Blank:
 def _cradle_answer(laying: Laying) -> Message:
     room = laying.cradle.room
     shown = {"rim": show(room.span_m[0], "length"), "deep": show(room.height_m, "length")}
-    if laying.process == "ring":
+    if laying.traits.drops_through:
         return say("Through a hole of **{rim}**, **{deep}** down to what catches it.", **shown)
     return say("A form of **{rim}** across its rim, **{deep}** deep.", **shown)
 
 
-def _lay_up(laying: Laying) -> LayupResult:
-    blank, room = _blank(laying), laying.cradle.room
-    movement = _movement(laying, blank)
-    hot, raised = hot_thickness(laying, blank, movement)
-    load = flat_load(
-        laying,
-        blank,
-        hot,
-        support=laying.support(Support.CRADLE),
-        top_m=room.height_m + laying.cradle.wall_m + blank.thickest.value,
-        outer_m=max(2 * (room.half_width_m + laying.cradle.wall_m), blank.length_m),
-        mould_kg=mass_of_walls_kg(laying.cradle) if laying.process != "ring" else 2.0,
-        span_m=min(room.span_m),
-        depth_m=_drop_m(laying) or None,
-        movement=movement,
-        raised=raised,
-        shading=ring_shading(laying, blank) if laying.process == "ring" else None,
-        is_shell=cannot_bow(laying, blank),
-    )
-    load = with_foot(load, laying)
-    if laying.process == "melt":
-        load = replace(load, breadth_m=laying.layup.breadth_m or room.breadth_m(pool_depth_m(laying, blank)))
-    rim, depth = rim_after(blank, movement), form_depth(laying)
-    is_ring = laying.process == "ring"
-    after = bead("reaches", "Drops" if is_ring else "Reaches", "layup", depth)
-    beads = [after] if is_ring else [bead("rim_after", "Rim after", "layup", rim), after]
-    figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, load.thickness]
-    if movement is not None:
-        figures.append(thinnest(movement))
-    strip = cut_length(laying, movement)
-    if strip is not None:
-        figures.append(strip)
-        beads.append(bead("cut_so_long", "Cut so long", "layup", strip))
-    return LayupResult(
-        load=load,
-        beads=(
-            bead("blank", "Blank", "layup", blank_across(blank)),
-            bead("piece_mass", "Weighs", "glass", blank.mass),
-            *beads,
-            thick_bead("layup", load.thickness),
-        ),
-        figures=tuple(figures),
-        answers={
-            "cradle": _cradle_answer(laying),
-            "glass": flat_answer(laying, blank),
-            "layup": blank_words(blank),
-        },
-        states=flat_states(laying),
-        findings=(*rack_findings(laying, blank), *fit_findings(laying, blank, movement)),
-        blank=blank,
-        weigh=cut_list(laying, blank),
-        outcome=_outcome(laying, blank, movement),
-        sketch=slump_sketch(laying, blank, movement, math.inf),
-    )
-
-
 def _outcome(laying: Laying, blank: Blank, movement: Movement | None) -> Outcome:
-    is_ring = laying.process == "ring"
-    if laying.process == "melt":
+    is_ring = laying.traits.drops_through
+    if laying.traits.pools:
         return _pooled(laying, blank)
     length, width = (blank.length_m, blank.width_m) if is_ring else formed_size(blank, movement)
     thin = movement.held.thickness[-1] if movement is not None else None
@@ -209,7 +156,7 @@ def _told(laying: Laying, blank: Blank, result: LayupResult, fired: Fired) -> tu
     """When it lies in on this programme, when to look, and what its rim does."""
     movement = result.load.movement
     if movement is None:
-        falls = laying.process == "ring" and blank.length_m <= laying.cradle.room.span_m[0]
+        falls = laying.traits.drops_through and blank.length_m <= laying.cradle.room.span_m[0]
         return say("**It falls through the hole.**" if falls else "It has no way to go down."), []
     kind = laying.glass.kind
     work = fired.work(kind)
@@ -237,7 +184,7 @@ def _told(laying: Laying, blank: Blank, result: LayupResult, fired: Fired) -> tu
         "t": show(round(fired.peak_c), "temperature"),
         "in": show(round(drawn_in_m(movement), 3), "length"),
     }
-    verb = "Touches what stands below" if laying.process == "ring" else "Lies in"
+    verb = "Touches what stands below" if laying.traits.drops_through else "Lies in"
     slid, held = movement.arrivals(work.total_per_pa)
     if held == "reached" and last is not None:
         if first is None or first > last:
@@ -262,7 +209,7 @@ def _told(laying: Laying, blank: Blank, result: LayupResult, fired: Fired) -> tu
     else:
         left = max(movement.off_m(work.total_per_pa))
         told = say("**Never in this programme:** at {t} {left} are left.", left=show(round(left, 3), "length"), **shown)
-    if laying.process != "ring" and not movement.course.is_whole:
+    if not laying.traits.drops_through and not movement.course.is_whole:
         told = _joined(told, say("The rim comes in up to {in} a side.", **shown))
     return told, figures
 
@@ -276,78 +223,132 @@ def _softest(laying: Laying, fired: Fired) -> float:
     return float(Viscosity.of(laying.glass.kind).log10_pa_s(fired.peak_c))
 
 
-def _finish(result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
-    """When it lies in, on this programme's clock, and what comes out."""
-    blank = _blank(laying)
-    words = blank_words(blank)
-    said = [Message(f"**{words.metric}.**", f"**{words.us}.**")]
-    movement, sketch, findings = result.load.movement, result.sketch, result.findings
-    figures: list[Figure] = []
-    marks: tuple[Moment, ...] = ()
-    if fired is not None:
-        told, figures = _told(laying, blank, result, fired)
-        said.append(told)
+class Slump(Family):
+    """Slumping: a blank goes down into a form that ends the fall, or through a ring onto what stands below."""
+
+    key = "slump"
+    name = "Slump a blank"
+    says = "A flat blank softens and goes down into a form, or through a ring."
+    cradle = "form"
+    shapes = ("cap", "frustum", "cylinder", "box", "oval", "barrel", "wave", "bend")
+    sizes = {"height": "Depth", "bore": "Rim or hole", "rim": "Rim", "top": "Rim", "bottom": "Floor"}
+
+    def lay_up(self, laying: Laying) -> LayupResult:
+        blank, room = _blank(laying), laying.cradle.room
+        movement = _movement(laying, blank)
+        hot, raised = hot_thickness(laying, blank, movement)
+        load = flat_load(
+            laying,
+            blank,
+            hot,
+            support=laying.support(Support.CRADLE),
+            top_m=room.height_m + laying.cradle.wall_m + blank.thickest.value,
+            outer_m=max(2 * (room.half_width_m + laying.cradle.wall_m), blank.length_m),
+            mould_kg=mass_of_walls_kg(laying.cradle) if not laying.traits.drops_through else 2.0,
+            span_m=min(room.span_m),
+            depth_m=_drop_m(laying) or None,
+            movement=movement,
+            raised=raised,
+            shading=ring_shading(laying, blank) if laying.traits.drops_through else None,
+            is_shell=cannot_bow(laying, blank),
+        )
+        load = with_foot(load, laying)
+        if laying.traits.pools:
+            load = replace(load, breadth_m=laying.layup.breadth_m or room.breadth_m(pool_depth_m(laying, blank)))
+        rim, depth = rim_after(blank, movement), form_depth(laying)
+        is_ring = laying.traits.drops_through
+        after = bead("reaches", "Drops" if is_ring else "Reaches", "layup", depth)
+        beads = [after] if is_ring else [bead("rim_after", "Rim after", "layup", rim), after]
+        figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, load.thickness]
         if movement is not None:
-            done = "On its foot" if laying.process == "ring" else "Lies in"
-            marks = sheet_marks(movement, fired, laying.glass.kind, done=done)
-            work = fired.work(laying.glass.kind).total_per_pa
-            sketch = slump_sketch(laying, blank, movement, work)
-            if laying.process == "slump":
-                findings = (*findings, *drain_findings(movement, work, laying.glass.kind.density_kg_m3))
-            findings = (*findings, *reach_findings(laying, movement, work, _softest(laying, fired)))
-            if laying.process == "ring":
-                findings = (*findings, *foot_findings(laying, movement, fired, _softest(laying, fired)))
-    said.append(outcome_sentence(result.outcome))
-    return replace(
-        result,
-        answers={**result.answers, "layup": _joined(*said)},
-        figures=(*result.figures, *figures),
-        marks=marks,
-        sketch=sketch,
-        findings=findings,
-    )
-
-
-def _follow(result: LayupResult, laying: Laying) -> Followed | None:
-    """The blank on its way, its rim held and, as a ghost, slid."""
-    movement = result.load.movement
-    if movement is None:
-        return None
-    is_halved = not movement.course.is_whole
-
-    def shape(work: float) -> Shape:
-        (slid, slid_thick), (held, held_thick) = movement.shapes(work)
-        low, high = sorted((movement.held.middle_depth_m(work), movement.slides.middle_depth_m(work)))
-        words = say(
-            "its middle is {a} to {b} down",
-            a=show(round(low, 3), "length"),
-            b=show(round(high, 3), "length"),
-        )
-        return Shape(
-            [
-                Body("ghost", "if the rim slides", [sheet_ring(slid, slid_thick, is_halved=is_halved)]),
-                Body("after", "if the rim is held", [sheet_ring(held, held_thick, is_halved=is_halved)]),
-            ],
-            words,
-            [(round(float(x), 5), round(float(z), 5)) for x, z in held],
-            [round(float(h), 5) for h in held_thick],
+            figures.append(thinnest(movement))
+        strip = cut_length(laying, movement)
+        if strip is not None:
+            figures.append(strip)
+            beads.append(bead("cut_so_long", "Cut so long", "layup", strip))
+        return LayupResult(
+            load=load,
+            beads=(
+                bead("blank", "Blank", "layup", blank_across(blank)),
+                bead("piece_mass", "Weighs", "glass", blank.mass),
+                *beads,
+                thick_bead("layup", load.thickness),
+            ),
+            figures=tuple(figures),
+            answers={
+                "cradle": _cradle_answer(laying),
+                "glass": flat_answer(laying, blank),
+                "layup": blank_words(blank),
+            },
+            states=flat_states(laying),
+            findings=(*rack_findings(laying, blank), *fit_findings(laying, blank, movement)),
+            blank=blank,
+            weigh=cut_list(laying, blank),
+            outcome=_outcome(laying, blank, movement),
+            sketch=slump_sketch(laying, blank, movement, math.inf),
         )
 
-    early = movement.span("done")[0]
-    law = movement.law_work_per_pa
-    if not math.isfinite(law):
-        law = float(movement.held.work_per_pa[-1])
-    return Followed(early if math.isfinite(early) else law / 10, law, shape)
+    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+        """When it lies in, on this programme's clock, and what comes out."""
+        blank = _blank(laying)
+        words = blank_words(blank)
+        said = [Message(f"**{words.metric}.**", f"**{words.us}.**")]
+        movement, sketch, findings = result.load.movement, result.sketch, result.findings
+        figures: list[Figure] = []
+        marks: tuple[Moment, ...] = ()
+        if fired is not None:
+            told, figures = _told(laying, blank, result, fired)
+            said.append(told)
+            if movement is not None:
+                done = "On its foot" if laying.traits.drops_through else "Lies in"
+                marks = sheet_marks(movement, fired, laying.glass.kind, done=done)
+                work = fired.work(laying.glass.kind).total_per_pa
+                sketch = slump_sketch(laying, blank, movement, work)
+                if laying.traits.lies_in:
+                    findings = (*findings, *drain_findings(movement, work, laying.glass.kind.density_kg_m3))
+                findings = (*findings, *reach_findings(laying, movement, work, _softest(laying, fired)))
+                if laying.traits.drops_through:
+                    findings = (*findings, *foot_findings(laying, movement, fired, _softest(laying, fired)))
+        said.append(outcome_sentence(result.outcome))
+        return replace(
+            result,
+            answers={**result.answers, "layup": _joined(*said)},
+            figures=(*result.figures, *figures),
+            marks=marks,
+            sketch=sketch,
+            findings=findings,
+        )
+
+    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+        """The blank on its way, its rim held and, as a ghost, slid."""
+        movement = result.load.movement
+        if movement is None:
+            return None
+        is_halved = not movement.course.is_whole
+
+        def shape(work: float) -> Shape:
+            (slid, slid_thick), (held, held_thick) = movement.shapes(work)
+            low, high = sorted((movement.held.middle_depth_m(work), movement.slides.middle_depth_m(work)))
+            words = say(
+                "its middle is {a} to {b} down",
+                a=show(round(low, 3), "length"),
+                b=show(round(high, 3), "length"),
+            )
+            return Shape(
+                [
+                    Body("ghost", "if the rim slides", [sheet_ring(slid, slid_thick, is_halved=is_halved)]),
+                    Body("after", "if the rim is held", [sheet_ring(held, held_thick, is_halved=is_halved)]),
+                ],
+                words,
+                [(round(float(x), 5), round(float(z), 5)) for x, z in held],
+                [round(float(h), 5) for h in held_thick],
+            )
+
+        early = movement.span("done")[0]
+        law = movement.law_work_per_pa
+        if not math.isfinite(law):
+            law = float(movement.held.work_per_pa[-1])
+        return Followed(early if math.isfinite(early) else law / 10, law, shape)
 
 
-SLUMP = Family(
-    key="slump",
-    name="Slump a blank",
-    says="A flat blank softens and goes down into a form, or through a ring.",
-    cradle="form",
-    shapes=("cap", "frustum", "cylinder", "box", "oval", "barrel", "wave", "bend"),
-    sizes={"height": "Depth", "bore": "Rim or hole", "rim": "Rim", "top": "Rim", "bottom": "Floor"},
-    lay_up=_lay_up,
-    finish=_finish,
-    follow=_follow,
-)
+SLUMP = Slump()

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.walls import goes_round
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.bodies import ColdBody, Shade, Zone
@@ -71,10 +72,10 @@ def _gathered(blank: Blank, movement: Movement | None) -> Figure:
 
 def hot_thickness(laying: Laying, blank: Blank, movement: Movement | None) -> tuple[Figure, Raised | None]:
     """The thickest glass that comes out, and what is beside it."""
-    if laying.process == "melt":
+    if laying.traits.pools:
         return _pooled(laying, blank), None
     layup = laying.layup
-    if laying.process != "ring":
+    if not laying.traits.drops_through:
         return _gathered(blank, movement), blank.raised
     if layup.foot_m <= 0:
         return blank.thickest, blank.raised
@@ -96,7 +97,7 @@ def hot_thickness(laying: Laying, blank: Blank, movement: Movement | None) -> tu
 def with_foot(load: Load, laying: Laying) -> Load:
     """The foot under a ring goes in cold as well."""
     layup = laying.layup
-    if laying.process != "ring" or layup.foot_m <= 0:
+    if not laying.traits.drops_through or layup.foot_m <= 0:
         return load
     width = layup.foot_width_m or laying.cradle.room.span_m[0] / 2
     foot = ColdBody(name="the foot", thickness_m=layup.foot_m, breadth_m=width, widest_m=width, support=Support.SHELF)
@@ -127,9 +128,9 @@ def ring_shading(laying: Laying, blank: Blank) -> Shading:
 def cannot_bow(laying: Laying, blank: Blank) -> bool:
     """Whether what comes out is curved both ways and wide enough to be stiff, or closed round."""
     room = formed_room(laying)
-    if laying.process == "melt":
+    if laying.traits.pools:
         return goes_round(room)
-    if laying.process == "ring" or room.plan not in ("round", "oval"):
+    if laying.traits.drops_through or room.plan not in (Plan.ROUND, Plan.OVAL):
         return False
     half, deep = min(room.span_m) / 2, max(room.height_m, 1e-4)
     radius = (half * half + deep * deep) / (2 * deep)

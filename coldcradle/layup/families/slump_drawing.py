@@ -28,7 +28,7 @@ def form_bodies(laying: Laying, reach_m: float) -> list[Body]:
     room, wall = laying.cradle.room, laying.cradle.wall_m
     brim, outer = room.height_m, room.half_width_m + max(wall, 0.004)
     matter: Matter = "steel" if laying.cradle.material.key in ("stainless", "mild-steel") else "refractory"
-    is_ring = laying.process == "ring"
+    is_ring = laying.traits.drops_through
     if is_ring:
         plate = max(wall, 0.006)
         form: list[Points] = [
@@ -62,11 +62,11 @@ def slump_sketch(laying: Laying, blank: Blank, movement: Movement | None, work_p
         is_halved = not movement.course.is_whole
         bodies.append(Body("ghost", "if the rim slides", [sheet_ring(slid, slid_thick, is_halved=is_halved)]))
         bodies.append(Body("after", "after the firing", [sheet_ring(held, held_thick, is_halved=is_halved)]))
-    off = laying.layup.offset_m if laying.process != "ring" else 0.0
+    off = laying.layup.offset_m if not laying.traits.drops_through else 0.0
     bodies.append(Body("glass", "as it goes in", [block(-half + off, rest, half + off, rest + thick)]))
     opening = 2 * room.half_width_m
     times = 1.0
-    if movement is not None and laying.process != "ring" and not movement.course.is_whole:
+    if movement is not None and not laying.traits.drops_through and not movement.course.is_whole:
         times = movement.slides.edge_m[0] / movement.course.half_m
     plan = plan_of(room, blank, matter=bodies[0].matter, off_m=off, times=times)
     field = _rim_field(laying)
@@ -78,7 +78,7 @@ def slump_sketch(laying: Laying, blank: Blank, movement: Movement | None, work_p
         ),
         Dimension(
             f"cradle.parts.0.{field}" if field else "",
-            "hole" if laying.process == "ring" else "rim",
+            "hole" if laying.traits.drops_through else "rim",
             "x",
             brim,
             -opening / 2,
@@ -88,7 +88,7 @@ def slump_sketch(laying: Laying, blank: Blank, movement: Movement | None, work_p
         ),
         Dimension(height, "deep", "z", -outer, 0.0, brim, 1, show(brim, "length")),
     ]
-    if laying.process == "ring" and laying.layup.foot_m > 0:
+    if laying.traits.drops_through and laying.layup.foot_m > 0:
         foot = laying.layup.foot_m
         dimensions.append(Dimension("layup.foot", "foot", "z", -outer, 0.0, foot, 2, show(foot, "length")))
     return draw(bodies, dimensions, plan)

@@ -93,7 +93,7 @@ def rim_after(blank: Blank, movement: Movement | None) -> Figure:
 
 def form_depth(laying: Laying) -> Figure:
     foot, height = laying.layup.foot_m, formed_room(laying).height_m
-    is_ring = laying.process == "ring"
+    is_ring = laying.traits.drops_through
     return derive(
         "form_depth",
         "Drops" if is_ring else "Reaches",

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
+from coldcradle.cradle.shapes import Plan
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
@@ -36,7 +37,7 @@ def ring_blank_m(hole_m: float, drop_m: float) -> float:
 
 def fit_findings(laying: Laying, blank: Blank, movement: Movement | None) -> list[Finding]:
     """The blank against the rim of its form, or against the hole of its ring."""
-    if laying.process == "ring":
+    if laying.traits.drops_through:
         return list(_ring(laying, blank))
     return [*_form(laying, blank, movement), *_corners(laying, blank), *_steel(laying)]
 
@@ -167,7 +168,7 @@ def _form(laying: Laying, blank: Blank, movement: Movement | None) -> Iterator[F
 def _corners(laying: Laying, blank: Blank) -> Iterator[Finding]:
     """A blank with corners over a form without."""
     room = laying.cradle.room
-    if room.plan not in ("round", "ring", "oval") or blank.outline not in ("square", "oblong"):
+    if not (room.plan.is_round or room.plan is Plan.OVAL) or blank.outline not in ("square", "oblong"):
         return
     turned = math.atan2(blank.width_m, blank.length_m)
     across, into = room.span_m
@@ -214,7 +215,7 @@ def _marks(times: float, log10_pa_s: float) -> list[Finding]:
 def reach_findings(laying: Laying, movement: Movement, work_per_pa: float, log10_pa_s: float) -> list[Finding]:
     """What this programme leaves open, at the most."""
     slid, held = movement.arrivals(work_per_pa)
-    if held == "reached" and laying.process == "ring":
+    if held == "reached" and laying.traits.drops_through:
         return []
     if held == "reached":
         return _marks(work_per_pa / movement.held.done_work, log10_pa_s)
@@ -229,7 +230,7 @@ def reach_findings(laying: Laying, movement: Movement, work_per_pa: float, log10
             )
         ]
     left = max(movement.off_m(work_per_pa))
-    if laying.process == "ring":
+    if laying.traits.drops_through:
         at = movement.depth_m(work_per_pa)[1]
         left = max(0.0, float(movement.held.at[0, 0, 1]) - laying.layup.foot_m - at)
     if left < _OPEN_M:

@@ -4979,6 +4979,7 @@ export interface components {
             };
             /** Thread */
             thread: components["schemas"]["Bead"][];
+            traits: components["schemas"]["Traits"];
             /** Weigh */
             weigh: components["schemas"]["Weighing"][];
         };
@@ -5045,6 +5046,7 @@ export interface components {
             name: string;
             /** Step */
             step: string;
+            traits: components["schemas"]["Traits"];
             /** Watch */
             watch: string;
         };
@@ -5984,6 +5986,94 @@ export interface components {
              * @enum {string}
              */
             system?: "metric" | "us";
+        };
+        /**
+         * Traits
+         * @description The first six tell families apart, one holds for each process; the others part processes of one family.
+         *
+         *     `is_filled`: a room is filled to its line. `lies_free`: flat on its shelf, its edge free. `is_pressed`: between two
+         *     shelves. `has_form`: a blank goes down. `has_former`: a blank comes down over something. `hangs`: from a hook.
+         *     `by_grain`: its peak follows the grain it is made of. `is_reused`: its mould serves again. `pools`: it melts and
+         *     finds its level. `runs`: hot and long enough for layers to become one pool. `draws_round`: a small thick piece is
+         *     drawn round by its own surface. `takes_texture`: from what lies under it. `sinters`: grains stick and no more.
+         *     `drops_through`: a ring, onto what stands below. `bends_up`: about one line.
+         */
+        Traits: {
+            /**
+             * Bends Up
+             * @default false
+             */
+            bends_up?: boolean;
+            /**
+             * By Grain
+             * @default false
+             */
+            by_grain?: boolean;
+            /**
+             * Draws Round
+             * @default false
+             */
+            draws_round?: boolean;
+            /**
+             * Drops Through
+             * @default false
+             */
+            drops_through?: boolean;
+            /**
+             * Hangs
+             * @default false
+             */
+            hangs?: boolean;
+            /**
+             * Has Form
+             * @default false
+             */
+            has_form?: boolean;
+            /**
+             * Has Former
+             * @default false
+             */
+            has_former?: boolean;
+            /**
+             * Is Filled
+             * @default false
+             */
+            is_filled?: boolean;
+            /**
+             * Is Pressed
+             * @default false
+             */
+            is_pressed?: boolean;
+            /**
+             * Is Reused
+             * @default false
+             */
+            is_reused?: boolean;
+            /**
+             * Lies Free
+             * @default false
+             */
+            lies_free?: boolean;
+            /**
+             * Pools
+             * @default false
+             */
+            pools?: boolean;
+            /**
+             * Runs
+             * @default false
+             */
+            runs?: boolean;
+            /**
+             * Sinters
+             * @default false
+             */
+            sinters?: boolean;
+            /**
+             * Takes Texture
+             * @default false
+             */
+            takes_texture?: boolean;
         };
         /**
          * Travel

@@ -10,6 +10,7 @@ type Schemas = { [K in keyof components['schemas']]: Loose<components['schemas']
 
 export type Piece = Schemas['PieceOut']
 export type Stage = Schemas['PieceOut']['stage']
+export type Traits = Schemas['Traits']
 export type Taken = Schemas['Taken']
 export type LayerDocument = Schemas['Layer']
 export type PieceRow = Schemas['PieceRowOut']

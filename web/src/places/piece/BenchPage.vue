@@ -9,7 +9,6 @@ import LoadState from '../../components/LoadState.vue'
 import { providePiece, STAGE } from '../../composables/usePiece'
 import { useShortcuts } from '../../composables/useShortcuts'
 import ErrorBudget from '../../stations/cradle/ErrorBudget.vue'
-import type { CradleDocument } from '../../stations/cradle/methods'
 import WaysList from '../../stations/cradle/WaysList.vue'
 import { BENCH_STEPS } from './benchSteps'
 
@@ -18,7 +17,7 @@ const props = defineProps<{ id: number; stage: string }>()
 const context = providePiece(props.id, props.stage)
 const { piece, query } = context
 const at = ref(0)
-const cradle = computed(() => (piece.value?.stage as { cradle: CradleDocument } | undefined)?.cradle)
+const cradle = computed(() => piece.value?.stage.cradle)
 const steps = computed(() => BENCH_STEPS[cradle.value?.method ?? ''] ?? BENCH_STEPS.level!)
 const step = computed(() => steps.value[at.value]!)
 const isLast = computed(() => at.value === steps.value.length - 1)

@@ -11,7 +11,6 @@ import type { Pattern } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import { providePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
-import type { CradleDocument } from '../../stations/cradle/methods'
 import PatternSheet from './PatternSheet.vue'
 
 /** An outline over sheets of paper at 1 : 1, to print or to save. */
@@ -20,14 +19,18 @@ const { piece, query } = providePiece(props.id, props.stage)
 const preferences = usePreferences()
 const paper = ref<'A4' | 'Letter'>('A4')
 const enlarged = ref('')
-const cradle = computed(() => (piece.value?.stage as { cradle: CradleDocument } | undefined)?.cradle)
+const cradle = computed(() => piece.value?.stage.cradle)
 // a blank is printed as it lies before the heat; a part of a cradle by its outline
 const blank = computed(() => {
   const body = piece.value?.plan.sketch?.plan.find((b) => b.matter === 'glass')
   const rings = body?.rings.slice(0, 1).map((ring) => ring.map(([x, y]) => [x! * 1e3, y! * 1e3]))
   return rings && { outline: { rings }, scale: '100 %' }
 })
-const part = computed(() => (props.part === 'blank' ? blank.value : cradle.value?.parts[props.part]))
+const part = computed(() => {
+  if (props.part === 'blank') return blank.value
+  const one = cradle.value?.parts[props.part]
+  return one?.shape === 'prism' ? one : undefined
+})
 const scale = computed(() => enlarged.value.trim() || String(part.value?.scale ?? '100 %'))
 const body = computed(() => ({
   rings: (part.value?.outline?.rings ?? []) as [number, number][][],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, watchEffect } from 'vue'
+import { watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import Button from 'primevue/button'
 
@@ -19,13 +19,6 @@ const preferences = usePreferences()
 const { piece, query } = providePiece(props.id, props.stage)
 const print = () => window.print()
 const back = () => router.push({ name: 'piece', params: { id: props.id } })
-const written = computed(
-  () =>
-    piece.value?.stage as {
-      glass: { kind: { name: string }; form: string }
-      heat: { kiln: { name: string } }
-    },
-)
 useShortcuts({ p: print, Escape: back, u: preferences.flip })
 watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 'Cold Cradle'))
 </script>
@@ -46,7 +39,9 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
     <article class="card">
       <header>
         <h1>{{ piece.name }}</h1>
-        <p>{{ written.glass.kind.name }} · {{ written.heat.kiln.name }} · revision {{ piece.version }}</p>
+        <p>
+          {{ piece.stage.glass.kind.name }} · {{ piece.stage.heat.kiln.name }} · revision {{ piece.version }}
+        </p>
       </header>
       <ul class="findings">
         <template v-for="finding in piece.plan.findings" :key="finding.rule">
@@ -68,7 +63,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
           <p><MessageText :said="piece.plan.answers.glass!" /></p>
           <p><MessageText :said="piece.plan.answers.layup!" /></p>
           <p v-if="piece.plan.weigh.length > 1">
-            {{ piece.plan.family === 'fill' ? 'On the scale' : 'To cut and to take' }}:
+            {{ piece.plan.traits.is_filled ? 'On the scale' : 'To cut and to take' }}:
             <template v-for="(line, i) in piece.plan.weigh" :key="i"
               >{{ i ? ' · ' : '' }}{{ line.name }}
               <span v-if="line.size" class="figures">{{ preferences.pick(line.size).text }}, </span>
@@ -103,7 +98,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
       <dl class="blanks">
         <div
           v-for="blank in [
-            piece.plan.family === 'fill' ? 'Weighed out' : 'Size before',
+            piece.plan.traits.is_filled ? 'Weighed out' : 'Size before',
             'Lid shut at',
             'Looked at, when',
             'Opened at',

@@ -23,15 +23,13 @@ const { motion, at, frame } = useMotion(
 const CSS_PIXELS_PER_METRE = 96 / 0.0254
 
 const context = usePiece()
-const isMovable = computed(
-  () =>
-    !!props.isMoving &&
-    (props.piece.plan.family === 'drape' ||
-      (props.piece.plan.family === 'slump' && props.piece.plan.process !== 'ring')),
-)
+const isMovable = computed(() => {
+  const { has_form, has_former, drops_through } = props.piece.plan.traits
+  return !!props.isMoving && (has_former || (has_form && !drops_through))
+})
 const move = (mm: number) =>
   context.change([{ path: `${STAGE}.layup.offset`, value: `${mm} mm` }], 'where the blank lies')
-const cradle = computed(() => (props.piece.stage as { cradle: { name: string; measured?: boolean } }).cradle)
+const cradle = computed(() => props.piece.stage.cradle)
 const { family } = useStage(() => props.piece)
 const cradleWord = computed(() => {
   const word = props.piece.plan.section ? 'cradle' : (family.value?.cradle ?? 'cradle')

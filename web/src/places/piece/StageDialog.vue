@@ -16,7 +16,7 @@ import { useStageActs } from '../../composables/useStageActs'
 const shown = defineModel<boolean>({ required: true })
 const props = defineProps<{ piece: Piece }>()
 const acts = useStageActs(() => props.piece)
-const process = ref(props.piece.plan.family === 'lay' ? 'slump' : 'polish')
+const process = ref(props.piece.plan.traits.lies_free ? 'slump' : 'polish')
 const cradle = ref('new-')
 const kilnId = ref(props.piece.kiln_id)
 const isBusy = ref(false)

@@ -54,7 +54,7 @@ const remember = (how: 'fitted' | 'short' | 'over') =>
         >Release, fillings, photograph</RouterLink
       >
     </p>
-    <p v-if="piece.plan.family === 'fill'">
+    <p v-if="piece.plan.traits.is_filled">
       <span class="small">This charge</span>
       <button type="button" class="text-button" @click="remember('fitted')">fitted</button>
       <button type="button" class="text-button" @click="remember('short')">was short</button>

@@ -18,7 +18,7 @@ import CradleSizes from './CradleSizes.vue'
 import ErrorBudget from './ErrorBudget.vue'
 import LeanFields from './LeanFields.vue'
 import MethodFields from './MethodFields.vue'
-import { METHODS, startingReadings, type CradleDocument } from './methods'
+import { METHODS, startingReadings, type Bench } from './methods'
 import WaysList from './WaysList.vue'
 import { useWorking } from '../../composables/useWorking'
 
@@ -26,7 +26,7 @@ const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 
 const context = usePiece()
-const cradle = computed(() => (props.piece.stage as { cradle: CradleDocument }).cradle)
+const cradle = computed(() => props.piece.stage.cradle)
 const shelf = useQuery({
   queryKey: computed(() => ['cradles', 'one', props.piece.cradle_id]),
   queryFn: () =>
@@ -35,7 +35,7 @@ const shelf = useQuery({
 })
 const shelved = computed(() => (props.piece.cradle_id === null ? undefined : shelf.data.value))
 const { isFilled } = useStage(() => props.piece)
-const isBench = computed(() => ['level', 'drained', 'trial'].includes(cradle.value.method))
+const isBench = computed(() => ['level', 'drained', 'trial'].includes(cradle.value.method ?? ''))
 
 /** The charge that last fitted, asked of the shelf at that moment: it may have been written down a blink ago. */
 async function lastFitted() {
@@ -51,7 +51,7 @@ async function lastFitted() {
 async function choose(method: string | null) {
   if (!method || method === cradle.value.method) return
   const changes = [{ path: `${STAGE}.cradle.method`, value: method as unknown }]
-  if (method !== 'shape' && !cradle.value[method]) {
+  if (method !== 'shape' && !cradle.value[method as Bench]) {
     const fitted = method === 'last' ? await lastFitted() : undefined
     changes.push({ path: `${STAGE}.cradle.${method}`, value: startingReadings(method, props.piece, fitted) })
   }

@@ -19,7 +19,10 @@ const props = defineProps<{ piece: Piece; cradle: CradleDocument; choices: Choic
 const context = usePiece()
 const { family } = useStage(() => props.piece)
 const figure = computed(() => props.piece.plan.thread.find((b) => b.station === 'layup')?.figure ?? '')
-const hasWall = computed(() => !['lay', 'press', 'hang'].includes(props.piece.plan.family))
+const hasWall = computed(() => {
+  const { lies_free, is_pressed, hangs } = props.piece.plan.traits
+  return !(lies_free || is_pressed || hangs)
+})
 const choose = (name: string, value: unknown, label: string) =>
   context.change([{ path: `${STAGE}.cradle.${name}`, value }], label)
 </script>

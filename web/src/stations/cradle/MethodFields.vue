@@ -11,10 +11,10 @@ import { READINGS, REPEATED, type CradleDocument } from './methods'
 const props = defineProps<{ piece: Piece; cradle: CradleDocument }>()
 const context = usePiece()
 const measured = [{ path: 'cradle.measured', value: true }]
-const method = computed(() => props.cradle.method)
+const method = computed(() => props.cradle.method ?? 'shape')
 const fields = computed(() => READINGS[method.value] ?? [])
-const readings = computed(
-  () => (props.cradle[method.value] ?? {}) as { again?: string[]; fall?: string; mass?: string },
+const readings = computed((): { again?: string[]; fall?: string; mass?: string } =>
+  method.value === 'shape' ? {} : (props.cradle[method.value] ?? {}),
 )
 const again = computed(() => readings.value.again ?? [])
 const isWater = computed(() => ['level', 'drained', 'trial'].includes(method.value))

@@ -92,10 +92,10 @@ function reshape(shape: string) {
       >
     </p>
     <OutlineDialog
-      v-if="draws"
+      v-if="draws && part.shape === 'prism'"
       v-model="draws"
       :path="`cradle.parts.${index}.outline`"
-      :rings="part.outline?.rings ?? []"
+      :rings="part.outline.rings"
     />
   </div>
 </template>

@@ -1,23 +1,9 @@
-import type { Piece } from '../../api/types'
+import type { Piece, Stage } from '../../api/types'
 
-export type CradlePart = {
-  shape: string
-  as?: string
-  outline?: { made?: string; rings: number[][][] }
-} & Record<string, unknown>
-export type SolidDocument = { name: string; solid_id?: number }
-export type CradleDocument = {
-  name: string
-  material: string
-  method: string
-  soaked?: boolean
-  measured?: boolean
-  parts: CradlePart[]
-  solid?: SolidDocument | null
-  count?: number | string
-  others?: { name: string; fill: string; count: number }[]
-  tilt?: { rise: string; over: string } | null
-} & Record<string, unknown>
+export type CradleDocument = Stage['cradle']
+export type CradlePart = CradleDocument['parts'][number]
+/** A way of measuring that has readings of its own. */
+export type Bench = 'level' | 'drained' | 'trial' | 'model' | 'last'
 
 export const METHODS = [
   { key: 'shape', name: 'Sizes' },

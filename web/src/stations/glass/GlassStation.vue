@@ -32,13 +32,13 @@ const kinds = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api
 // a kind that was put away since is still this piece's glass
 const options = computed(() => {
   const all = (kinds.data.value ?? []).map((k) => ({ key: k.id, name: k.name }))
-  const standing = props.piece.stage as { glass: { kind: { name: string } } }
+  const standing = props.piece.stage
   return all.some((k) => k.key === props.piece.kind_id)
     ? all
     : [{ key: props.piece.kind_id, name: standing.glass.kind.name }, ...all]
 })
 const kind = computed(() => kinds.data.value?.find((k) => k.id === props.piece.kind_id))
-const glass = computed(() => (props.piece.stage as { glass: { form: string } }).glass)
+const glass = computed(() => props.piece.stage.glass)
 const form = computed(() => props.choices.forms.find((f) => f.key === glass.value.form))
 const onRack = computed(() => props.piece.entries[`${STAGE}.glass.rack.${glass.value.form}`]?.shown)
 const rackDraft = ref<{ typed: string; fault: string } | null>(null)
@@ -94,7 +94,7 @@ async function weigh(typed: string) {
           @choose="(value: number) => context.change([{ path: `${STAGE}.kind_id`, value }], 'glass')"
         />
         <ChoiceField
-          v-if="isFilled || piece.plan.family === 'press'"
+          v-if="isFilled || piece.plan.traits.is_pressed"
           label="Form"
           :value="glass.form"
           :options="choices.forms"

@@ -5,12 +5,12 @@ import type { Choices, Piece } from '../../api/types'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 
-type Mix = { parts: { form: string; parts: string }[]; powder: string; powder_weighed: string }
+type Mix = NonNullable<Piece['stage']['glass']['mix']>
 
 /** A recipe of grains, scaled to the charge: frit by parts, powder as a share of the frit's weight. */
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 const context = usePiece()
-const mix = computed(() => (props.piece.stage as { glass: { mix?: Mix | null } }).glass.mix ?? null)
+const mix = computed(() => props.piece.stage.glass.mix ?? null)
 const name = (key: string) => props.choices.forms.find((f) => f.key === key)?.name ?? key
 const set = (value: Mix | null, label: string) =>
   context.change([{ path: `${STAGE}.glass.mix`, value }], label)

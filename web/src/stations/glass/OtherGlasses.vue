@@ -6,14 +6,12 @@ import ChoiceField from '../../components/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 
-type Extra = { kind_id: number; form: string; mass: string }
+type Extra = Pick<NonNullable<Piece['stage']['glass']['with']>[number], 'kind_id' | 'form' | 'mass'>
 
 /** Other glasses in the same piece: a colour, a cap of clear. Each must go together with the main one. */
 const props = defineProps<{ piece: Piece; kinds: Glass[]; choices: Choices }>()
 const context = usePiece()
-const extras = computed(
-  () => ((props.piece.stage as { glass: { with?: Extra[] } }).glass.with ?? []) as Extra[],
-)
+const extras = computed(() => props.piece.stage.glass.with ?? [])
 const plain = (extra: Extra) => ({ kind_id: extra.kind_id, form: extra.form, mass: extra.mass })
 const set = (to: Extra[], label: string) =>
   context.change([{ path: `${STAGE}.glass.with`, value: to.map(plain) }], label)
@@ -43,7 +41,7 @@ const add = () => {
         label="Form"
         :value="extra.form"
         :options="choices.forms"
-        @choose="(form: string) => change(index, { form })"
+        @choose="(form: Extra['form']) => change(index, { form })"
       />
       <PieceField :path="`glass.with.${index}.mass`" label="Weight" figure="charge_mass" />
     </div>

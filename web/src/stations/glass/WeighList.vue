@@ -34,7 +34,7 @@ async function rack(what: 'aside' | 'used' | 'back') {
 
 <template>
   <section aria-labelledby="weigh-heading">
-    <h2 id="weigh-heading">{{ piece.plan.family === 'fill' ? 'On the scale' : 'To cut and to take' }}</h2>
+    <h2 id="weigh-heading">{{ piece.plan.traits.is_filled ? 'On the scale' : 'To cut and to take' }}</h2>
     <ul>
       <li v-for="(line, i) in piece.plan.weigh" :key="i" :class="line.key">
         <span

@@ -12,7 +12,7 @@ import { usePreferences } from '../../composables/usePreferences'
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const preferences = usePreferences()
-const heat = computed(() => (props.piece.stage as { heat: { target: string } }).heat)
+const heat = computed(() => props.piece.stage.heat)
 const targets = computed(() => props.piece.plan.heat?.targets ?? [])
 const ROWS = ['soak_thumb', 'soak_physics', 'residual_stress', 'moved', 'energy'] as const
 // those not chosen are not run through the glass for themselves

@@ -14,8 +14,7 @@ const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const preferences = usePreferences()
 const id = useId()
-type Heat = { starts_at: string; time_zone: string; ready_by?: boolean }
-const heat = computed(() => (props.piece.stage as { heat: Heat }).heat)
+const heat = computed(() => props.piece.stage.heat)
 const moment = ref('')
 watch(
   () => heat.value.starts_at,

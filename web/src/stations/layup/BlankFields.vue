@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import type { Choices, Piece, Stage } from '../../api/types'
+import type { Piece, Stage, Traits } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
@@ -9,10 +9,10 @@ import OutlineDialog from '../cradle/outline/OutlineDialog.vue'
 import LayerList from './LayerList.vue'
 
 /** The blank: its outline and size, the sheets that lie on one another, how it lies on what shapes it. */
-const props = defineProps<{ stage: Stage; family: string; choices: Choices; piece: Piece }>()
+const props = defineProps<{ stage: Stage; does: Traits; piece: Piece }>()
 const layup = computed(() => props.stage.layup ?? {})
 const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.takes?.length)
-const mayBeHollow = computed(() => props.family === 'hang' && !isTaken.value)
+const mayBeHollow = computed(() => props.does.hangs && !isTaken.value)
 const outline = computed(() => layup.value.outline ?? 'round')
 const size = computed(
   () =>
@@ -26,14 +26,13 @@ const size = computed(
     })[outline.value],
 )
 const draws = ref(false)
-const isRing = computed(() => props.stage.process === 'ring')
 </script>
 
 <template>
   <section aria-label="The blank">
-    <h2>{{ family === 'hang' ? 'What hangs' : 'The blank' }}</h2>
+    <h2>{{ does.hangs ? 'What hangs' : 'The blank' }}</h2>
     <template v-if="!isTaken">
-      <ChoiceEntry v-if="family !== 'hang'" path="layup.outline" label="Outline" undo="outline" />
+      <ChoiceEntry v-if="!does.hangs" path="layup.outline" label="Outline" undo="outline" />
       <PieceText
         v-if="outline === 'polygon'"
         path="layup.sides"
@@ -54,14 +53,14 @@ const isRing = computed(() => props.stage.process === 'ring')
       <PieceField
         v-else
         path="layup.length"
-        :label="family === 'hang' ? 'Hangs below the hook' : size"
+        :label="does.hangs ? 'Hangs below the hook' : size"
         placeholder="as the cradle asks"
         figure="blank"
       />
       <PieceField
-        v-if="outline === 'oblong' || outline === 'oval' || family === 'hang'"
+        v-if="outline === 'oblong' || outline === 'oval' || does.hangs"
         path="layup.width"
-        :label="family === 'hang' ? 'Wide' : 'Shorter side'"
+        :label="does.hangs ? 'Wide' : 'Shorter side'"
         placeholder="as the cradle asks"
         figure="blank"
       />
@@ -83,24 +82,24 @@ const isRing = computed(() => props.stage.process === 'ring')
       placeholder="from its size"
       figure="charge_mass"
     />
-    <PieceText v-if="family === 'lay'" path="layup.pieces" label="Pieces alike" usual="1" :most="5" />
-    <template v-if="family === 'drape'">
+    <PieceText v-if="does.lies_free" path="layup.pieces" label="Pieces alike" usual="1" :most="5" />
+    <template v-if="does.has_former">
       <PieceField path="layup.posts" label="Posts under the former" figure="clearance" />
       <PieceField path="layup.lining" label="Fibre paper on it" figure="clearance" />
     </template>
-    <template v-if="isRing">
+    <template v-if="does.drops_through">
       <PieceField path="layup.foot" label="Foot under it, high" figure="form_depth" />
       <PieceField path="layup.foot_width" label="Foot, across" figure="form_depth" />
     </template>
     <PieceField
-      v-if="family === 'drape' || (family === 'slump' && !isRing)"
+      v-if="does.has_former || (does.has_form && !does.drops_through)"
       path="layup.offset"
       label="Lies off the middle"
       hint="to the right"
-      :figure="family === 'drape' ? 'overhang' : 'rim_after'"
+      :figure="does.has_former ? 'overhang' : 'rim_after'"
     />
     <ChoiceEntry
-      v-if="family === 'slump'"
+      v-if="does.has_form"
       path="layup.grip"
       label="Its rim"
       hint="as you have seen it"

@@ -20,11 +20,9 @@ import { useWorking } from '../../composables/useWorking'
 /** What lies how on what, before the lid closes; each family has its own words here. */
 const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
-const { stage, isFilled } = useStage(() => props.piece)
+const { stage, does, isFilled } = useStage(() => props.piece)
 const family = computed(() => props.piece.plan.family)
-const isCut = computed(
-  () => family.value !== 'fill' && family.value !== 'press' && !!stage.value.layup?.layers?.length,
-)
+const isCut = computed(() => !isFilled.value && !does.value.is_pressed && !!stage.value.layup?.layers?.length)
 const ROWS: Record<string, string[]> = {
   fill: ['bulk_volume', 'heap_room', 'thickness'],
   lay: ['piece_mass', 'blank_thickness', 'grows_to', 'spread_thickness'],
@@ -49,14 +47,14 @@ const SUMS: Record<string, string[]> = {
     <div class="rest">
       <TakesFields v-if="piece.chain.links.length > 1" :piece="piece" :stage="stage" />
       <FilledFields v-if="isFilled" :stage="stage" />
-      <PressFields v-else-if="family === 'press'" :stage="stage" />
-      <BlankFields v-else :stage="stage" :family="family" :choices="choices" :piece="piece" />
+      <PressFields v-else-if="does.is_pressed" :stage="stage" />
+      <BlankFields v-else :stage="stage" :does="does" :piece="piece" />
       <div>
         <FigureRow v-for="key in ROWS[family] ?? []" :key="key" :figure="piece.plan.figures[key]" />
       </div>
       <FindingsList :findings="piece.plan.findings" station="layup" />
       <LyingFields :stage="stage" />
-      <FormFits v-if="family === 'slump' && stage.process !== 'ring'" :piece="piece" />
+      <FormFits v-if="does.has_form && !does.drops_through" :piece="piece" />
       <div class="go">
         <Button
           as="router-link"
