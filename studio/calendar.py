@@ -10,6 +10,7 @@ from icalendar import Alarm, Calendar, Event
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.result import HeatPlan
 from coldcradle.heat.schedule.clock import at
+from coldcradle.heat.steps import StepKey
 from studio.models import Piece, Timer
 from studio.planning import PlannedPiece
 
@@ -73,7 +74,7 @@ def firing_calendar(piece: Piece, found: PlannedPiece, stage: str = "") -> bytes
         calendar.add_component(
             _event(piece, plan.key, visit.key, f"{called}: {visit.name}", at(start, visit.at_s), words, alarm=True)
         )
-    coast = next((s for s in heat.steps if s.key == "coast"), None)
+    coast = next((s for s in heat.steps if s.key == StepKey.COAST), None)
     if coast is not None:
         calendar.add_component(
             _event(

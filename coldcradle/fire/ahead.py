@@ -15,6 +15,7 @@ from coldcradle.fire.progress import Place, acted_steps
 from coldcradle.heat.kiln.kiln import LoadedKiln, left_alone
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.schedule.segments import PlannedSegment, SimulatedSegment, run_programme
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.quantity.format import say
 
@@ -41,7 +42,7 @@ _STILL_S = 12 * 3600.0  # and then as long as a thick heart takes to follow
 
 def _coast(open_c: float) -> PlannedSegment:
     return PlannedSegment(
-        key="coast",
+        key=StepKey.COAST,
         name="Off, lid shut",
         rate_k_per_h=None,
         to_c=open_c,
@@ -96,10 +97,14 @@ def look_ahead(
     rest = [] if off_s is not None else acted_steps(steps, place)
     if off_s is not None:
         kiln = _coasting(kiln, off_s)
-    elif not rest or rest[0].key == "coast":
-        is_settled = not rest and steps[place.step].key == "coast"
+    elif not rest or rest[0].key == StepKey.COAST:
+        is_settled = not rest and steps[place.step].key == StepKey.COAST
         kiln = _coasting(kiln, math.inf if is_settled else max(0.0, at_s - place.since_s))
-    rest = [*rest[:-1], replace(rest[-1], to_c=end_c)] if rest and rest[-1].key == "coast" else [*rest, _coast(end_c)]
+    rest = (
+        [*rest[:-1], replace(rest[-1], to_c=end_c)]
+        if rest and rest[-1].key == StepKey.COAST
+        else [*rest, _coast(end_c)]
+    )
     if rest[-1].to_c >= (rest[-2].to_c if len(rest) > 1 else at_c):
         rest = rest[:-1]
     if not rest:
@@ -114,7 +119,7 @@ def look_ahead(
     line = [(at_s + t, c) for t, c in run.line]
     line.append((line[-1][0] + _STILL_S, line[-1][1]))
     opens_s = _opens_s(watched, state, line)
-    if opens_s is not None and moved[-1].key == "coast":
+    if opens_s is not None and moved[-1].key == StepKey.COAST:
         moved[-1] = replace(moved[-1], arrives_s=opens_s, ends_s=opens_s)
     adds = heat_work_of(watched.load.kind, line).total_per_pa
     return Ahead(_until(line, opens_s), moved, opens_s, adds, "")

@@ -12,6 +12,7 @@ from coldcradle.fire.inside import left_after
 from coldcradle.fire.progress import after_act
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import RUN_BAND
+from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
 __all__ = ["HOLD_MORE_S", "Consequence", "consequences", "expected_left_pa"]
@@ -71,9 +72,11 @@ def consequences(watched: Watched, state: FireState, clock: Callable[[float], Du
             not is_over,
         )
     ]
-    fall = next((s for s in steps if s.key == "fall"), None)
+    fall = next((s for s in steps if s.key == StepKey.FALL), None)
     on_to = (
-        "On to the fall" if fall is not None and key not in ("fall", "") and _before_fall(watched, key) else "Next step"
+        "On to the fall"
+        if fall is not None and key not in (StepKey.FALL, "") and _before_fall(watched, key)
+        else "Next step"
     )
     formed = formed_so_far(
         watched, [*state.measured, *skipped.line[1:]], state.inside.work_per_pa + skipped.adds_per_pa, at.skin_c

@@ -10,6 +10,7 @@ from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.physics.simulate import Section1D
 from coldcradle.heat.schedule.opening import opening_limit_c
 from coldcradle.heat.schedule.segments import PlannedSegment
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load
 
 __all__ = ["ACTS", "Act", "ActKind", "Watched"]
@@ -61,4 +62,4 @@ class Watched:
     @property
     def peak(self) -> int:
         """The step at which it is formed."""
-        return next(i for i, step in enumerate(self.segments) if step.key == "cast")
+        return next(i for i, step in enumerate(self.segments) if step.key == StepKey.PEAK)

@@ -13,6 +13,7 @@ from coldcradle.fire.pace import ROOM_K
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.schedule.opening import THERMOMETER_K
 from coldcradle.heat.schedule.segments import PlannedSegment
+from coldcradle.heat.steps import StepKey
 
 __all__ = ["ARRIVED_K", "Place", "acted_steps", "after_act", "place_of", "should_move_k_per_h"]
 
@@ -56,7 +57,7 @@ def after_act(steps: Sequence[PlannedSegment], place: Place, act: Act) -> tuple[
         return found, replace(place, left_s=place.left_s + act.for_s) if place.phase == "hold" else place
     if act.kind == "stop":
         return found, Place(place.step, "over", 0.0, act.at_s)
-    peak = next((i for i, s in enumerate(found) if s.key == "cast"), 0)
+    peak = next((i for i, s in enumerate(found) if s.key == StepKey.PEAK), 0)
     to = max(place.step + 1, peak + 1)
     if to >= len(found):
         return found, Place(place.step, "over", 0.0, act.at_s)

@@ -16,6 +16,7 @@ from coldcradle.heat.schedule.firing import Firing, cooling_peak, left_pa, solid
 from coldcradle.heat.schedule.peak import drying_hold
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, cold_rate_k_per_h, run_programme
 from coldcradle.heat.schedule.warming import Warming, warming
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message, say, show
@@ -51,7 +52,7 @@ def _ended(wanted: Sequence[PlannedSegment], firing: Firing, heat: HeatInput) ->
     if steps[-1].to_c > open_c:
         steps.append(
             PlannedSegment(
-                key="coast",
+                key=StepKey.COAST,
                 name="Off, lid shut",
                 rate_k_per_h=None,
                 to_c=open_c,
@@ -157,7 +158,7 @@ def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
 
 def _soak_remark(firing: Firing, load: Load, run: Run, inside: SimulatedRun) -> Remark:
     """The longest stay within reach of the annealing point on the way down."""
-    peak = next(i for i, s in enumerate(run.steps) if s.key == "cast")
+    peak = next(i for i, s in enumerate(run.steps) if s.key == StepKey.PEAK)
     kind = load.kind
     near = [s for s in run.steps[peak + 1 :] if kind.strain_c - 12 <= s.to_c <= kind.annealing_c + 30 and s.hold_s > 0]
     if not near:
@@ -229,7 +230,7 @@ def left_remark(left_pa: float, target_pa: float) -> Remark:
 
 def _left_remarks(inside: SimulatedRun, zones: ZonedRun | None, run: Run, heat: HeatInput) -> list[Remark]:
     found = [left_remark(left_pa(inside, zones), heat.stress_pa)]
-    peak_end = next(s.ends_s for s in run.steps if s.key == "cast")
+    peak_end = next(s.ends_s for s in run.steps if s.key == StepKey.PEAK)
     pull, at_s, where, allowed = cooling_peak(inside, zones, peak_end, run.total_s)
     if is_over(pull, allowed, PASSING_OVER):
         found.append(
@@ -256,7 +257,7 @@ def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
     run = run_programme(_ended(wanted, firing, heat), kiln)
     inside = simulate(firing.soaked.section, run.line, solid_from_s=solid_from(run, load), structure=True)
-    peak = next(s for s in run.steps if s.key == "cast")
+    peak = next(s for s in run.steps if s.key == StepKey.PEAK)
     zones, warmed = zones_of(load, run), warming(load, heat, run.line, peak.ends_s)
     work = heat_work_of(load.kind, run.line).total_per_pa
     remarks = _heat_remarks(load, heat, peak.to_c, work, run)
@@ -297,7 +298,7 @@ def assess_programme(
 ) -> AssessedProgramme:
     """The same, with a wide tolerance for where the hottest step stands."""
     marked = list(wanted)
-    if not any(s.key == "cast" for s in marked):
+    if not any(s.key == StepKey.PEAK for s in marked):
         hottest = max(range(len(marked)), key=lambda i: marked[i].to_c)
-        marked[hottest] = replace(marked[hottest], key="cast")
+        marked[hottest] = replace(marked[hottest], key=StepKey.PEAK)
     return assess_segments(marked, firing, load, heat)

@@ -17,6 +17,7 @@ from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import Firing, cooled_for
 from coldcradle.heat.schedule.warming import Warming
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.deform.laws import parting_work, thread_work
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
@@ -226,8 +227,8 @@ def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Fig
     per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(
         soak_method, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
     )
-    held_s = next(s for s in steps if s.key == "fall").hold_s
-    by_hand = any(own.key == "fall" and own.hold_s is not None for own in heat.overrides)
+    held_s = next(s for s in steps if s.key == StepKey.FALL).hold_s
+    by_hand = any(own.key == StepKey.FALL and own.hold_s is not None for own in heat.overrides)
     chosen = derive(
         "soak",
         "Anneal soak",

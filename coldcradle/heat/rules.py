@@ -11,6 +11,7 @@ from coldcradle.heat.schedule.clock import is_night
 from coldcradle.heat.schedule.peak import asked_temperature_c
 from coldcradle.heat.schedule.segments import cold_rate_k_per_h
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
+from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import Message, show
 from coldcradle.report.finding import Finding, finding
 
@@ -22,7 +23,7 @@ _OUTSIDE_K, _DISAGREE_K = 35.0, 20.0
 def _window(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
     """Whether the peak is one at which this glass does what is wanted."""
     done, kind = worked.heat.process, worked.load.kind
-    peak_c = next((s.to_c for s in heat.steps if s.key == "cast"), heat.highest_c)
+    peak_c = next((s.to_c for s in heat.steps if s.key == StepKey.PEAK), heat.highest_c)
     if done.runny < 5.0 and heat.highest_c < kind.softening_c:
         yield finding(
             "heat.too-cool-to-flow",
@@ -74,7 +75,7 @@ def _strain(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
     """What the run through the glass found: too much left, or pulled too hard on the way."""
     firing = worked.firing
     assert firing is not None
-    peak_s = next((s.arrives_s for s in heat.steps if s.key == "cast"), 0.0)
+    peak_s = next((s.arrives_s for s in heat.steps if s.key == StepKey.PEAK), 0.0)
     worst = firing.warming.worst
     if worst is not None and is_over(worst.pull_pa, worst.allowed_pa, PASSING_OVER):
         yield finding(

@@ -8,6 +8,7 @@ from collections.abc import Mapping
 from datetime import datetime
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.outcome import Incoming, Outcome
 from coldcradle.piece.chain import ChainPlan, Link, Travel, plan_chain
 from coldcradle.piece.inputs import PieceInput, StageInput
@@ -88,7 +89,7 @@ def plan(piece: PieceInput) -> PiecePlan:
 
 def _link(stage: StageInput, planned: StagePlan, ancestors: frozenset[str], travels: tuple[Travel, ...]) -> Link:
     heat = planned.heat
-    peak = next((s for s in heat.steps if s.key == "cast"), None) if heat else None
+    peak = next((s for s in heat.steps if s.key == StepKey.PEAK), None) if heat else None
     many = sum(t.count for t in stage.takes) + bool(stage.layup.layers) > 1
     waits = next((word for word in planned.states.values() if word not in _READY), "")
     return Link(

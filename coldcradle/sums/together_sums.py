@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import math
+import re
+from collections.abc import Callable
 
 from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.stack import Stack
@@ -17,6 +19,7 @@ from coldcradle.layup.deform.laws import parting_work, thread_work
 from coldcradle.layup.deform.movement import move
 from coldcradle.layup.sketch import Body, block, draw
 from coldcradle.layup.together import Need, common_work
+from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import DualQuantity, Formatted, plural, say, show
 from coldcradle.report.figure import PRACTICE, derive, given, published
 from coldcradle.report.finding import Finding, finding
@@ -26,10 +29,17 @@ from coldcradle.sums.sum import Field, Result, Row, Send, Sum, Values, lines_of
 _LARGE_M, _THIN_M = 0.25, 0.008  # a large thin disc of frit cracks when it is heated again; common practice, no source
 _ENDED = Formatted("its form ends it", "", "", "its form ends it")
 _NO_END = DualQuantity(_ENDED, _ENDED)
+_ASKED: tuple[Callable[[Traits], bool], ...] = (
+    lambda does: does.lies_in,
+    lambda does: does.has_former and not does.bends_up,
+    lambda does: does.drops_through,
+    lambda does: does.hangs,
+)
 _WAYS = tuple(
-    (p.key, p.name.split(" over ")[0].split(" into ")[0].split(" and ")[0])
+    (p.key, re.split(r" over a | into a | and ", p.name)[0])
+    for asked in _ASKED
     for p in PROCESSES.values()
-    if p.traits.lies_in or p.traits.lets_go or (p.traits.has_former and not p.traits.bends_up)
+    if asked(p.traits)
 )
 
 

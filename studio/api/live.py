@@ -14,6 +14,7 @@ from coldcradle.fire.watch import FireState
 from coldcradle.heat.present import ticks
 from coldcradle.heat.schedule.attendance import is_awake
 from coldcradle.heat.schedule.clock import at, days, nights, when
+from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from studio.actions.firing_life import UNDO_S
 from studio.models import Firing, FiringEvent
@@ -75,11 +76,11 @@ def live_word(firing: Firing, state: FireState) -> str:
     if state.place.is_over:
         return "cooling"
     key = state.steps[state.place.step].key
-    return "cooling" if key not in ("cast", "fall") and state.place.step > _peak(state) else "running"
+    return "cooling" if key not in (StepKey.PEAK, StepKey.FALL) and state.place.step > _peak(state) else "running"
 
 
 def _peak(state: FireState) -> int:
-    return next((i for i, s in enumerate(state.steps) if s.key == "cast"), 0)
+    return next((i for i, s in enumerate(state.steps) if s.key == StepKey.PEAK), 0)
 
 
 def _thin(line: Sequence[tuple[float, float]]) -> list[tuple[float, float]]:
@@ -146,7 +147,7 @@ def _doing(firing: Firing, state: FireState) -> Message:
         return say(
             "**{step}: held at {t}**, {left} left.", left=show(max(60.0, state.place.left_s), "duration"), **shown
         )
-    if step.key == "coast":
+    if step.key == StepKey.COAST:
         return say("**Off, lid shut**: {t} on the way to {to}.", **shown)
     return say("**{step}**: {t} on the way to {to}.", **shown)
 
@@ -195,8 +196,8 @@ def _dues(firing: Firing, frozen: Frozen, state: FireState, lid: _Lid, now_s: fl
     found = []
     if heat is None or firing.state in ("opened", "stopped"):
         return []
-    planned_peak = next((s for s in heat.steps if s.key == "cast"), None)
-    ahead = next((s for s in state.ahead.steps if s.key == "cast"), None) if state.ahead else None
+    planned_peak = next((s for s in heat.steps if s.key == StepKey.PEAK), None)
+    ahead = next((s for s in state.ahead.steps if s.key == StepKey.PEAK), None) if state.ahead else None
     if planned_peak is not None and ahead is not None:
         late_s = ahead.ends_s - planned_peak.ends_s
         for visit in heat.visits:

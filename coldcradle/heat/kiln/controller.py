@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from coldcradle.heat.kiln.kiln import Controller, Kiln
 from coldcradle.heat.schedule.segments import SimulatedSegment
+from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.quantity.units import temperature_from_c
 
@@ -46,9 +47,9 @@ class _Ramp:
 
 def _ramps(steps: Sequence[SimulatedSegment]) -> list[_Ramp]:
     return [
-        _Ramp(s.name, s.rate_k_per_h, s.to_c, s.hold_s, s.key in ("cast", "fall", "dry"))
+        _Ramp(s.name, s.rate_k_per_h, s.to_c, s.hold_s, s.key in (StepKey.PEAK, StepKey.FALL, StepKey.DRY))
         for s in steps
-        if s.key != "coast"
+        if s.key != StepKey.COAST
     ]
 
 

@@ -29,6 +29,7 @@ from coldcradle.heat.schedule.warming import (
     warming,
 )
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h, warm_up
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say
@@ -120,7 +121,7 @@ def _is_by_zones(body: ColdBody, load: Load) -> bool:
 
 def _rise(peak_c: float, rate_k_per_h: float, heat: HeatInput) -> PlannedSegment:
     return PlannedSegment(
-        key="cast",
+        key=StepKey.PEAK,
         name=heat.process.step,
         rate_k_per_h=rate_k_per_h,
         to_c=peak_c,
@@ -188,7 +189,7 @@ def soaked_firing(
     )
     longest = _up_to(max(1.5 * closed.value, thumb.value) + 7200)
     fall = PlannedSegment(
-        key="fall",
+        key=StepKey.FALL,
         name="Fall, then soak",
         rate_k_per_h=None,
         to_c=soak_c,

@@ -10,6 +10,7 @@ from datetime import datetime
 from coldcradle.heat.inputs import Attendance, HeatInput
 from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.segments import SimulatedSegment
+from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say
 
 __all__ = ["Visit", "is_awake", "shift_into_day", "start_of", "visits"]
@@ -48,7 +49,7 @@ def visits(
     At `look_s`, where it is known when glass can first be where it shall, else half-way through the hold at the peak;
     what is not a look comes at its end.
     """
-    peak = next((s for s in steps if s.key == "cast"), None)
+    peak = next((s for s in steps if s.key == StepKey.PEAK), None)
     attendance = heat.attendance
     if attendance == "auto":
         attendance = Attendance.PEEK if heat.process.watch else Attendance.NOBODY

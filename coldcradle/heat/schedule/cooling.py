@@ -17,6 +17,7 @@ from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, evening_s,
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.zones import ZonedRun, evened, lag_s, run_zones, zone_slab
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, round_rate, run_programme
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.bodies import Shade
 from coldcradle.quantity.format import say, show
 
@@ -82,7 +83,7 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
     d = show(wish.effective_m, "length")
     stages = [
         (
-            "anneal",
+            StepKey.ANNEAL,
             "Slow cooling",
             min(slow, surface),
             first_c,
@@ -90,7 +91,7 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
             say("{d} of glass counts here; faster would freeze in more strain.", d=d),
         ),
         (
-            "middle",
+            StepKey.COOL_2,
             "Cooling",
             min(wish.second_k_per_h, surface),
             second_c,
@@ -101,7 +102,7 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
             ),
         ),
         (
-            "last",
+            StepKey.COOL_3,
             "Faster cooling",
             surface,
             float("-inf"),
@@ -143,7 +144,7 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
         )
         steps.append(
             PlannedSegment(
-                key="coast",
+                key=StepKey.COAST,
                 name="Off, lid shut",
                 rate_k_per_h=None,
                 to_c=open_c,

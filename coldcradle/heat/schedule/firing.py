@@ -32,6 +32,7 @@ from coldcradle.heat.schedule.warming import (
     zone_rate,
 )
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load
 from coldcradle.report.figure import Figure
 
@@ -98,7 +99,7 @@ def solid_from(run: Run, load: Load) -> float:
     """When what went in has become what comes out: at the end of the peak; one slab is so from the start."""
     if load.is_one_body:
         return 0.0
-    return next((s.ends_s for s in run.steps if s.key == "cast"), 0.0)
+    return next((s.ends_s for s in run.steps if s.key == StepKey.PEAK), 0.0)
 
 
 def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str, stress_pa: float) -> CoolingTarget:
@@ -185,7 +186,7 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
     between = zone_strain(load, cooling.slow_k_per_h, effective.value)
     if between is not None:
         figures[between.key] = between
-    off = next((i for i, s in enumerate(wanted) if s.key == "coast"), len(wanted))
+    off = next((i for i, s in enumerate(wanted) if s.key == StepKey.COAST), len(wanted))
     figures["residual_stress"] = anneal.residual_stress(kind, effective, left_pa(inside, zones), cooling)
     return Firing(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted, warmed, zones)
 
@@ -196,7 +197,7 @@ def _goes_sideways(load: Load) -> bool:
 
 
 def _peak_ends_s(run: Run) -> float:
-    return next((s.ends_s for s in run.steps if s.key == "cast"), run.total_s)
+    return next((s.ends_s for s in run.steps if s.key == StepKey.PEAK), run.total_s)
 
 
 def zones_of(load: Load, run: Run) -> ZonedRun | None:

@@ -11,6 +11,7 @@ from typing import Literal
 import numpy as np
 
 from coldcradle.heat.kiln.kiln import LoadedKiln
+from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
 __all__ = ["Limit", "PlannedSegment", "Run", "SimulatedSegment", "cold_rate_k_per_h", "round_rate", "run_programme"]
@@ -115,7 +116,7 @@ def _rate_words(wanted: PlannedSegment, *, rising: bool) -> DualQuantity:
         # a Fahrenheit controller too is told a rate that is never faster than the one meant
         us = round_rate(wanted.rate_k_per_h * 1.8) / 1.8
         return DualQuantity(show(wanted.rate_k_per_h, "rate").metric, show(us, "rate").us)
-    words = "full power" if rising else "off" if wanted.key == "coast" else "as it falls"
+    words = "full power" if rising else "off" if wanted.key == StepKey.COAST else "as it falls"
     blank = show(math.nan, "rate").metric
     plain = type(blank)(words, "", "", words)
     return DualQuantity(plain, plain)
@@ -143,7 +144,7 @@ def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c:
                 takes=show(ramp_s, "duration"),
                 asked=show(asked_s, "duration"),
             )
-        if step.key != "coast":
+        if step.key != StepKey.COAST:
             paths.append((times, temperatures))
             if step.hold_s:
                 paths.append((np.array([0.0, step.hold_s]), np.array([step.to_c, step.to_c])))

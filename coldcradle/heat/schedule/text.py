@@ -10,6 +10,7 @@ from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.heat.schedule.text_lines import Draft, LineReader
 from coldcradle.heat.schedule.text_tables import Header, header_of, parts_of, row_tokens, side_rows, upright
 from coldcradle.heat.schedule.text_tokens import PLACES, tokens_of
+from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.quantity.units import temperature_to_c
 
@@ -74,7 +75,7 @@ class Schedule:
             name = "Peak" if i == peak else "Up" if to_c > before else "Down"
             found.append(
                 PlannedSegment(
-                    key="cast" if i == peak else f"typed-{i + 1}",
+                    key=StepKey.PEAK if i == peak else f"typed-{i + 1}",
                     name=name,
                     rate_k_per_h=rate,
                     to_c=to_c,

@@ -6,6 +6,7 @@ from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import LOOSE_K_PER_H, QUICK_LOOSE_K_PER_H
 from coldcradle.heat.schedule.segments import Limit, PlannedSegment, round_rate
 from coldcradle.heat.schedule.warming import body_limit_k_per_h, decisive
+from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure
@@ -93,7 +94,7 @@ def warm_up(
         hold = max(300.0, -(-figures["drying_hold"].value // 300) * 300.0)
         steps.append(
             PlannedSegment(
-                key="dry",
+                key=StepKey.DRY,
                 name="Dry the mould",
                 rate_k_per_h=rate,
                 to_c=_DRY_C,
@@ -109,7 +110,7 @@ def warm_up(
         set_c = min(_SET_C, settle_c - 10)
         steps.append(
             PlannedSegment(
-                key="warm",
+                key=StepKey.WARM,
                 name="Warm up",
                 rate_k_per_h=rate,
                 to_c=set_c,
@@ -124,7 +125,7 @@ def warm_up(
         soft_c = min(float(round(load.kind.annealing_c + 10)), peak_c - 5)
         steps.append(
             PlannedSegment(
-                key="warm",
+                key=StepKey.WARM,
                 name="Warm up",
                 rate_k_per_h=rate,
                 to_c=soft_c,
@@ -138,7 +139,7 @@ def warm_up(
         if not steps:
             steps.append(
                 PlannedSegment(
-                    key="warm",
+                    key=StepKey.WARM,
                     name="Warm up",
                     rate_k_per_h=rate,
                     to_c=min(load.kind.annealing_c, peak_c - 5),
@@ -153,7 +154,7 @@ def warm_up(
     if hold > 0 or not wet:
         steps.append(
             PlannedSegment(
-                key="bubbles",
+                key=StepKey.BUBBLES,
                 name="Let bubbles out" if hold else "Warm up",
                 rate_k_per_h=rate,
                 to_c=settle_c,

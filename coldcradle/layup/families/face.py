@@ -18,7 +18,7 @@ from coldcradle.layup.bodies import Shade
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.cold import Shading, cold_bodies
 from coldcradle.layup.followed import Followed
-from coldcradle.layup.inputs import Entering, LayupInput, Support
+from coldcradle.layup.inputs import Entering, LayupInput, Relief, Support
 from coldcradle.layup.load import Load, thickness_said, with_relief
 from coldcradle.layup.motion import Fired, Moment
 from coldcradle.layup.outcome import Incoming, Outcome, Raised, outcome_words
@@ -314,7 +314,7 @@ def kept_outcome(kind: GlassKind, blank: Blank, **changed: object) -> Outcome:
         "weight_kg": blank.mass.value,
         "pieces": blank.pieces,
         "kind_key": kind.key,
-        "relief": "none",
+        "relief": Relief.NONE,
         "shaped": "flat",
     }
     return Outcome(**{**plain, **changed})  # type: ignore[arg-type]
