@@ -16,8 +16,8 @@ FIVE_DAYS_S, EVERY_S = 5 * 86400.0, 30.0
 
 def bench_watch(spread_ms: Any) -> Figures:
     """Five days at a reading every half minute, with noise; folding everything anew is the named baseline."""
-    from coldcradle.fire.readings import Reading
-    from coldcradle.fire.watch import Watch
+    from coldcradle.fire.readings import KilnReading
+    from coldcradle.fire.watch import FiringTracker
     from tests.core.test_fire import watched
 
     w = watched("cast")
@@ -25,10 +25,10 @@ def bench_watch(spread_ms: Any) -> Figures:
     rng = np.random.default_rng(1)
     times = np.arange(0.0, FIVE_DAYS_S, EVERY_S)
     shown = np.interp(times * line[-1, 0] / FIVE_DAYS_S, line[:, 0], line[:, 1]) + rng.normal(0, 0.3, len(times))
-    rows = [Reading(float(t), float(c)) for t, c in zip(times, shown, strict=True)]
+    rows = [KilnReading(float(t), float(c)) for t, c in zip(times, shown, strict=True)]
 
-    def whole() -> Watch:
-        watch = Watch(w)
+    def whole() -> FiringTracker:
+        watch = FiringTracker(w)
         watch.extend(rows)
         watch.state([], FIVE_DAYS_S)
         return watch
@@ -40,7 +40,7 @@ def bench_watch(spread_ms: Any) -> Figures:
 
     def one_more() -> None:
         i = next(more)
-        watch.extend([Reading(FIVE_DAYS_S + EVERY_S * i, float(shown[-1]))])
+        watch.extend([KilnReading(FIVE_DAYS_S + EVERY_S * i, float(shown[-1]))])
         watch.state([], FIVE_DAYS_S + EVERY_S * i)
 
     step = spread_ms(one_more, 100)
@@ -64,7 +64,7 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     from studio.actions.readings import LogJob, Placed, bring_in
     from studio.actions.shelf import save_kiln
     from studio.actions.welcome import welcome
-    from studio.models import Firing, Reading
+    from studio.models import Firing, KilnReading
     from tests.documents import KILN, document
 
     owner = get_user_model().objects.create_user("Bench log")
@@ -85,13 +85,13 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     assert job.count == rows, job.trouble
     began = time.perf_counter()
     again = pd.read_csv(io.BytesIO(raw))
-    Reading.objects.filter(firing=firing).delete()
+    KilnReading.objects.filter(firing=firing).delete()
     with transaction.atomic():
         made = [
-            Reading(firing=firing, at_s=t, shown_c=c, source="log")
+            KilnReading(firing=firing, at_s=t, shown_c=c, source="log")
             for t, c in zip(again["elapsed s"].tolist(), again["temperature C"].tolist(), strict=True)
         ]
-        Reading.objects.bulk_create(made, batch_size=20_000)
+        KilnReading.objects.bulk_create(made, batch_size=20_000)
     theirs = time.perf_counter() - began
     return {
         "a log of a million rows, read, judged and kept, s": ours,

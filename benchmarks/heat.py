@@ -28,7 +28,7 @@ def bench_looks(spread_ms: Any) -> Figures:
     from coldcradle.heat.physics.simulate import _run
     from coldcradle.piece.compare import assess_schedule, coasting_of
     from coldcradle.piece.plan import _planned, plan
-    from coldcradle.piece.stage import Staged
+    from coldcradle.piece.stage import StageWithInputs
     from tests.core.test_firing import fired, written
     from tests.core.test_kiln_logs import firing
     from tests.core.test_schedules import FOUR_RAMPS
@@ -48,9 +48,11 @@ def bench_looks(spread_ms: Any) -> Figures:
         return once
 
     return {
-        "judge a pasted schedule, ms": statistics.median(spread_ms(anew(lambda: assess_schedule(Staged(piece))), 20)),
+        "judge a pasted schedule, ms": statistics.median(
+            spread_ms(anew(lambda: assess_schedule(StageWithInputs(piece))), 20)
+        ),
         "may it be switched off, three rooms, ms": statistics.median(
-            spread_ms(anew(lambda: coasting_of(Staged(piece))), 20)
+            spread_ms(anew(lambda: coasting_of(StageWithInputs(piece))), 20)
         ),
         "a chain of three stages, all anew, ms": statistics.median(spread_ms(anew(lambda: plan(whole)), 20)),
         f"fit a log of {len(times)} readings, ms": statistics.median(

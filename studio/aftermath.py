@@ -16,12 +16,12 @@ from coldcradle.fire.opening import STALE_S
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import MEND_OVER, RUN_BAND, is_over
 from coldcradle.heat.schedule.processes import PROCESSES
-from coldcradle.piece.aftermath import evidence_of, left_really_pa, predictions_of
+from coldcradle.piece.aftermath import evidence_of, measured_residual_stress_pa, predictions_of
 from coldcradle.quantity.format import DualQuantity, Formatted, Message, say, show
 from coldcradle.report.figure import Figure
 from studio.checking import listed_checks
 from studio.models import Firing, Measure, Stage
-from studio.watching import Frozen, live_events, state_of
+from studio.watching import FiringSnapshot, live_events, state_of
 
 __all__ = ["Aftermath", "Residue", "aftermath_of", "compared_measures"]
 
@@ -60,10 +60,10 @@ def compared_measures(predicted: Mapping[str, Predicted], rows: Iterable[Measure
     return [compare(key, predicted.get(key), values.get(key, [])) for key in measure_kinds()]
 
 
-def _residue(frozen: Frozen, state: FireState) -> Residue | None:
+def _residue(frozen: FiringSnapshot, state: FireState) -> Residue | None:
     if state.inside is None:
         return None
-    left, planned = left_really_pa(frozen.watched, state), frozen.watched.planned_left_pa
+    left, planned = measured_residual_stress_pa(frozen.watched, state), frozen.watched.planned_left_pa
     more = is_over(left, max(planned, frozen.watched.heat.stress_pa), 1.3 * MEND_OVER)
     shown: dict[str, DualQuantity | str] = {
         "a": show(left, "stress", RUN_BAND * left),

@@ -6,13 +6,12 @@ import functools
 from dataclasses import dataclass
 from datetime import datetime
 
-from coldcradle.before.check import Check
+from coldcradle.before.check import CheckLine
 from coldcradle.piece.plan import remembered_stage, staged_of
-from coldcradle.piece.stage import Staged, compute_stage
+from coldcradle.piece.stage import StageWithInputs, compute_stage
 from coldcradle.piece.standing import checks_of
-from studio.keeping import worked_out
-from studio.models import Check as CheckRow
-from studio.models import Firing, Stage
+from studio.keeping import memoized
+from studio.models import Check, Firing, Stage
 from studio.planning import planned
 
 __all__ = ["Listed", "listed_checks", "standing_in_the_way"]
@@ -24,7 +23,7 @@ class Listed:
 
     stage: Stage
     piece: str
-    check: Check
+    check: CheckLine
     ticked_at: datetime | None
     reason: str
 
@@ -40,7 +39,7 @@ class Listed:
         return self.check.grave and not self.is_good and not self.reason.strip()
 
 
-def _checks(staged: Staged) -> list[Check]:
+def _checks(staged: StageWithInputs) -> list[CheckLine]:
     plan = remembered_stage(staged.stage, staged.incoming)
     return list(checks_of(compute_stage(staged.stage, staged.incoming), plan))
 
@@ -49,11 +48,11 @@ def listed_checks(firing: Firing) -> list[Listed]:
     """Every check of every stage in a firing, as the pieces stand now."""
     found = []
     stages = list(firing.stages.select_related("piece").order_by("piece", "order"))
-    rows = {(row.stage_id, row.rule): row for row in CheckRow.objects.filter(firing=firing)}
+    rows = {(row.stage_id, row.rule): row for row in Check.objects.filter(firing=firing)}
     for stage in stages:
         piece = planned(stage.piece).piece
         staged = staged_of(piece, stage.key)
-        for check in worked_out(("checks", staged), functools.partial(_checks, staged)):
+        for check in memoized(("checks", staged), functools.partial(_checks, staged)):
             row = rows.get((stage.pk, check.rule))
             found.append(
                 Listed(stage, stage.piece.name, check, row.ticked_at if row else None, row.reason if row else "")

@@ -16,7 +16,7 @@ from typing import Any, ParamSpec, TypeVar, cast
 
 from django.db import connection, transaction
 
-__all__ = ["Busy", "data_version", "keep_with", "keeping", "noting", "worked_out"]
+__all__ = ["Busy", "data_version", "keeping", "memoized", "recording_reads", "write_retrying"]
 
 _MOST_ROUNDS = 8
 _WAIT_S = 10.0
@@ -52,8 +52,8 @@ _ledger: ContextVar[Ledger | None] = ContextVar("ledger", default=None)
 
 
 @contextmanager
-def noting() -> Iterator[Ledger]:
-    """Note what is worked out meanwhile, for an action that is kept afterwards with `keep_with`."""
+def recording_reads() -> Iterator[Ledger]:
+    """Note what is worked out meanwhile, for an action that is kept afterwards with `write_retrying`."""
     ledger = _ledger.get()
     if ledger is not None:
         yield ledger
@@ -85,12 +85,12 @@ def keeping(action: Callable[P, R]) -> Callable[P, R]:
 
     @functools.wraps(action)
     def kept(*args: P.args, **kwargs: P.kwargs) -> R:
-        return keep_with(Ledger(), action, *args, **kwargs)
+        return write_retrying(Ledger(), action, *args, **kwargs)
 
     return kept
 
 
-def keep_with(known: Ledger, action: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
+def write_retrying(known: Ledger, action: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
     """The same for an action for which something was worked out before. Raises Busy."""
     held = _ledger.get()
     if held is not None and held.is_held:
@@ -112,7 +112,7 @@ def keep_with(known: Ledger, action: Callable[P, R], *args: P.args, **kwargs: P.
     raise Busy
 
 
-def worked_out(key: Any, work: Callable[[], R]) -> R:
+def memoized(key: Any, work: Callable[[], R]) -> R:
     """What `work` gives, which must follow from `key` alone; never computed while the database is held."""
     known = _ledger.get()
     for other, found in known or ():

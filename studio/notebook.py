@@ -13,7 +13,7 @@ from django.db.models import Count, Q, QuerySet
 from coldcradle.after.faults import faults
 from coldcradle.after.measures import Predicted
 from coldcradle.heat.limits import RUN_BAND
-from coldcradle.piece.aftermath import left_really_pa, predictions_of
+from coldcradle.piece.aftermath import measured_residual_stress_pa, predictions_of
 from coldcradle.quantity.format import show
 from studio.aftermath import compared_measures
 from studio.models import Firing, Stage
@@ -62,7 +62,7 @@ def _worked_out(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
     """What of a page follows from what was frozen and read: plain values, fit to be kept."""
     frozen, state, now_s = state_of(firing, stage.pk, now)
     watched, plan = frozen.watched, frozen.plan
-    left = left_really_pa(watched, state) if state.inside is not None else None
+    left = measured_residual_stress_pa(watched, state) if state.inside is not None else None
     peak = watched.segments[watched.peak]
     steps = plan.heat.steps if plan.heat else []
     found = {

@@ -21,7 +21,7 @@ from coldcradle.piece.sharing import sharer_of
 from coldcradle.quantity.parse import System
 from coldcradle.report.finding import Finding
 from studio.content_store import drawings_in, expand
-from studio.keeping import worked_out
+from studio.keeping import memoized
 from studio.models import Firing, GlassKind, Piece, Stage
 from studio.stock_levels import racks_for
 
@@ -165,7 +165,7 @@ def plan_document(document: dict[str, Any], systems: Mapping[str, System] | None
 
     The document handed in is left as it is; the one in the answer has a unit after each number that `systems` names.
     """
-    return worked_out(("plan", document, systems), lambda: _plan_document(document, systems or {}))
+    return memoized(("plan", document, systems), lambda: _plan_document(document, systems or {}))
 
 
 def _plan_document(document: dict[str, Any], systems: Mapping[str, System]) -> PlannedPiece:

@@ -53,10 +53,10 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
-    "studio.edges.GZipBeyond",
+    "studio.middleware.GZipBeyond",
     "csp.middleware.CSPMiddleware",
     "studio.door.Headers",
-    "studio.edges.InWords",
+    "studio.middleware.InWords",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
@@ -140,7 +140,7 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 1_000_000  # larger ones wait on the disk
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
-CSRF_FAILURE_VIEW = "studio.edges.not_from_here"
+CSRF_FAILURE_VIEW = "studio.middleware.not_from_here"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = HTTPS

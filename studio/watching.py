@@ -20,45 +20,53 @@ from django.db.models import Q, QuerySet
 from django.http import Http404
 
 from coldcradle.document.piece import read_piece
-from coldcradle.fire.controller import PERIOD_S, Fault, StandIn, StandInState
-from coldcradle.fire.inputs import ACTS, Act, Watched
-from coldcradle.fire.readings import Reading, Source
-from coldcradle.fire.watch import FireState, Watch
+from coldcradle.fire.controller import PERIOD_S, StandIn, StandInFault, StandInState
+from coldcradle.fire.inputs import ACTS, Act, FiringBaseline
+from coldcradle.fire.readings import KilnReading, ReadingSource
+from coldcradle.fire.watch import FireState, FiringTracker
 from coldcradle.piece.plan import remembered_stage, staged_of
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import StageResult, compute_stage
 from coldcradle.piece.watching import shown_segments, watched_result
-from studio.keeping import worked_out
-from studio.models import Firing, FiringEvent
-from studio.models import Reading as ReadingRow
+from studio.keeping import memoized
+from studio.models import Firing, FiringEvent, Reading
 
-__all__ = ["Frozen", "acts_of", "fired_seconds", "frozen_of", "live_events", "moment_of", "samples_of", "state_of"]
+__all__ = [
+    "FiringSnapshot",
+    "acts_of",
+    "fired_seconds",
+    "frozen_of",
+    "live_events",
+    "moment_of",
+    "samples_of",
+    "state_of",
+]
 
-_SOURCES: dict[str, Source] = {"typed": "typed", "second": "second"}
+_SOURCES: dict[str, ReadingSource] = {"typed": "typed", "second": "second"}
 _KEPT = 16
 _MOST_S = 40 * 86400.0
 
 
 @dataclass(frozen=True, slots=True)
-class Frozen:
+class FiringSnapshot:
     """A stage as it stood when its firing began: worked out, planned, and ready to be watched."""
 
     result: StageResult
     plan: StagePlan
-    watched: Watched
+    watched: FiringBaseline
     name: str
 
 
 @functools.lru_cache(maxsize=_KEPT * 2)
-def _frozen(digest: str, text: str, key: str) -> Frozen:
+def _frozen(digest: str, text: str, key: str) -> FiringSnapshot:
     piece = read_piece(json.loads(text)).piece
     staged = staged_of(piece, key)
     result = compute_stage(staged.stage, staged.incoming)
     plan = remembered_stage(staged.stage, staged.incoming)
-    return Frozen(result, plan, watched_result(result), piece.name)
+    return FiringSnapshot(result, plan, watched_result(result), piece.name)
 
 
-def frozen_of(firing: Firing, stage_id: int | None = None) -> Frozen:
+def frozen_of(firing: Firing, stage_id: int | None = None) -> FiringSnapshot:
     """What was frozen of a stage of a firing; of the first where none is named. Raises Http404 for another's."""
     stages = (firing.frozen or {}).get("stages", [])
     kept = next((s for s in stages if stage_id in (None, s["stage_id"])), None)
@@ -66,7 +74,7 @@ def frozen_of(firing: Firing, stage_id: int | None = None) -> Frozen:
         raise Http404("This stage was not in this firing.")
     text = json.dumps(kept["document"], sort_keys=True)
     digest, key = hashlib.sha256(text.encode()).hexdigest(), kept["key"]
-    return worked_out(("frozen", digest, key), lambda: _frozen(digest, text, key))
+    return memoized(("frozen", digest, key), lambda: _frozen(digest, text, key))
 
 
 def live_events(firing: Firing) -> list[FiringEvent]:
@@ -117,13 +125,13 @@ def acts_of(events: Iterable[FiringEvent]) -> tuple[Act, ...]:
     )
 
 
-def _faults(events: Iterable[FiringEvent]) -> tuple[Fault, ...]:
-    found: list[Fault] = []
+def _faults(events: Iterable[FiringEvent]) -> tuple[StandInFault, ...]:
+    found: list[StandInFault] = []
     for e in events:
         if e.kind != "fault":
             continue
         if e.data.get("on"):
-            found.append(Fault(kind=e.data["fault"], from_s=e.at_s))
+            found.append(StandInFault(kind=e.data["fault"], from_s=e.at_s))
         else:
             found = [replace(f, to_s=e.at_s) if f.kind == e.data["fault"] and f.to_s is None else f for f in found]
     return tuple(found)
@@ -133,7 +141,7 @@ def _faults(events: Iterable[FiringEvent]) -> tuple[Fault, ...]:
 class _Fold:
     """A fold and what it has taken: the last row, or the stand-in's own state."""
 
-    watch: Watch
+    watch: FiringTracker
     last_pk: int = 0
     upto_s: float = -math.inf
     stand_in: StandIn | None = None
@@ -145,11 +153,13 @@ _folds: OrderedDict[tuple[int, int, str], _Fold] = OrderedDict()
 _guard = threading.Lock()
 
 
-def _fold(key: tuple[int, int, str], watched: Watched, stand_in: StandIn | None, left_s: float, late_s: float) -> _Fold:
+def _fold(
+    key: tuple[int, int, str], watched: FiringBaseline, stand_in: StandIn | None, left_s: float, late_s: float
+) -> _Fold:
     with _guard:
         fold = _folds.get(key)
         if fold is None:
-            fold = _Fold(Watch(watched, left_s, late_s), stand_in=stand_in)
+            fold = _Fold(FiringTracker(watched, left_s, late_s), stand_in=stand_in)
             if stand_in is not None:
                 _begin_simulated(fold)
             _folds[key] = fold
@@ -188,7 +198,7 @@ def _until(firing: Firing, events: Sequence[FiringEvent], now: datetime) -> floa
 def _begin_simulated(fold: _Fold) -> None:
     assert fold.stand_in is not None
     fold.state = fold.stand_in.begin()
-    fold.watch.extend([Reading(0.0, fold.stand_in.kiln.room_c)])
+    fold.watch.extend([KilnReading(0.0, fold.stand_in.kiln.room_c)])
 
 
 def _take_simulated(fold: _Fold, until_s: float) -> None:
@@ -198,13 +208,13 @@ def _take_simulated(fold: _Fold, until_s: float) -> None:
         fold.watch = fold.watch.anew()
         _begin_simulated(fold)
     for state, sample in fold.stand_in.run(fold.state, until_s):
-        fold.watch.extend([Reading(sample.at_s, sample.shown_c)])
+        fold.watch.extend([KilnReading(sample.at_s, sample.shown_c)])
         fold.state = state
 
 
 def _take_rows(fold: _Fold, firing: Firing, now_s: float) -> None:
     """Rows that are new and not later than now, and those that were later than now when it was last asked."""
-    mine = ReadingRow.objects.filter(firing=firing)
+    mine = Reading.objects.filter(firing=firing)
     if now_s < fold.upto_s:  # the clock went back: what was not later than now is by now
         fold.watch, fold.last_pk, fold.upto_s = fold.watch.anew(), 0, -math.inf
     newest_pk = mine.order_by("-pk").values_list("pk", flat=True).first() or 0
@@ -215,11 +225,11 @@ def _take_rows(fold: _Fold, firing: Firing, now_s: float) -> None:
     fold.last_pk, fold.upto_s = newest_pk, now_s
 
 
-def _read(rows: QuerySet[ReadingRow]) -> Iterator[Reading]:
+def _read(rows: QuerySet[Reading]) -> Iterator[KilnReading]:
     """Rows as the core knows readings, in order of time."""
     told = rows.order_by("at_s").values_list("at_s", "shown_c", "source")
     for at_s, shown_c, source in told.iterator(chunk_size=20_000):
-        yield Reading(at_s, math.nan if shown_c is None else shown_c, _SOURCES.get(source, "kiln"))
+        yield KilnReading(at_s, math.nan if shown_c is None else shown_c, _SOURCES.get(source, "kiln"))
 
 
 def _left_s(acts: Sequence[Act]) -> float:
@@ -238,7 +248,7 @@ def _late_s(acts: Sequence[Act], events: Sequence[FiringEvent]) -> float:
     return late_s
 
 
-def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Frozen, FireState, float]:
+def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[FiringSnapshot, FireState, float]:
     """A stage in its firing as it stands: what was frozen, what the readings say, and how far it is, s."""
     frozen = frozen_of(firing, stage_id)
     events = live_events(firing)

@@ -9,7 +9,7 @@ from coldcradle.document.piece import read_piece
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.result import StagePlan
-from coldcradle.piece.stage import Staged, plan_stage
+from coldcradle.piece.stage import StageWithInputs, plan_stage
 from studio.actions.welcome import kind_document
 
 KILN = {
@@ -88,8 +88,8 @@ def piece(kind: str = "casting-crystal", **changes: Any) -> StageInput:
     return read_piece(document(kind, **changes)).piece.stages[0]
 
 
-def staged(kind: str = "casting-crystal", **changes: Any) -> Staged:
-    return Staged(piece(kind, **changes))
+def staged(kind: str = "casting-crystal", **changes: Any) -> StageWithInputs:
+    return StageWithInputs(piece(kind, **changes))
 
 
 def planned(kind: str = "casting-crystal", **changes: Any) -> StagePlan:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import Message
@@ -23,7 +23,7 @@ class Evidence:
     predicted weight; `unticked` are the checks left open, by rule, in words.
     """
 
-    kind: GlassKind
+    kind: GlassProperties
     does: Traits
     line: Sequence[tuple[float, float]]
     work_per_pa: float

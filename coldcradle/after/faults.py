@@ -10,11 +10,11 @@ from pathlib import Path
 
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Fault", "chosen_faults", "faults"]
+__all__ = ["GlassFault", "chosen_faults", "faults"]
 
 
 @dataclass(frozen=True, slots=True)
-class Fault:
+class GlassFault:
     """What can be seen of a piece: its name on a button, the words beside it, the families that know it."""
 
     key: str
@@ -24,16 +24,16 @@ class Fault:
 
 
 @functools.cache
-def faults() -> dict[str, Fault]:
+def faults() -> dict[str, GlassFault]:
     """Every fault by its key."""
     with (Path(__file__).parent / "faults.csv").open(encoding="utf-8") as file:
         return {
-            row["key"]: Fault(row["key"], row["name"], row["words"], tuple(row["families"].split("|")))
+            row["key"]: GlassFault(row["key"], row["name"], row["words"], tuple(row["families"].split("|")))
             for row in csv.DictReader(file)
         }
 
 
-def chosen_faults(keys: Iterable[str]) -> list[Fault]:
+def chosen_faults(keys: Iterable[str]) -> list[GlassFault]:
     """The faults of these keys. Raises ImpossibleInput for one there is not."""
     found = []
     for key in keys:

@@ -6,7 +6,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from coldcradle.fire.inputs import Watched
+from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.peak import peak_temperature
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
@@ -57,7 +57,7 @@ class Lever:
     changes: Mapping[str, str]
 
 
-def heat_times(watched: Watched, *, work_per_pa: float, depth_m: float | None, too_far: bool) -> float:
+def heat_times(watched: FiringBaseline, *, work_per_pa: float, depth_m: float | None, too_far: bool) -> float:
     """How many times the heat work it got it should get: by the depth that was measured, on the way its sheet goes."""
     movement = watched.load.movement
     if movement is None or depth_m is None or not movement.is_reached or movement.course.is_arm:
@@ -71,14 +71,14 @@ def heat_times(watched: Watched, *, work_per_pa: float, depth_m: float | None, t
     return min(max(times, _LEAST_TIMES), _MOST_TIMES)
 
 
-def _own_plan_c(watched: Watched) -> float:
+def _own_plan_c(watched: FiringBaseline) -> float:
     """The peak that is worked out for this stage where nobody sets one, °C."""
     free = replace(watched.heat, cast_c=None, cast_hold_s=None)
     rate = top_rate_k_per_h(watched.load, free)
     return float(round(peak_temperature(watched.load, free, rate_k_per_h=rate).value))
 
 
-def _heat_lever(watched: Watched, times: float, why: Message) -> Lever:
+def _heat_lever(watched: FiringBaseline, times: float, why: Message) -> Lever:
     """Longer while that is reasonable, hotter where it is not; cooler where it got too much."""
     peak, kind = watched.segments[watched.peak], watched.load.kind
     curve = Viscosity.of(kind)
@@ -115,7 +115,7 @@ def _heat_lever(watched: Watched, times: float, why: Message) -> Lever:
     )
 
 
-def lever_of(key: str, watched: Watched, *, work_per_pa: float, depth_m: float | None, why: Message) -> Lever:
+def lever_of(key: str, watched: FiringBaseline, *, work_per_pa: float, depth_m: float | None, why: Message) -> Lever:
     """The lever a cause asks for, worked out for this stage."""
     if key in ("more-heat", "less-heat"):
         times = heat_times(watched, work_per_pa=work_per_pa, depth_m=depth_m, too_far=key == "less-heat")

@@ -6,12 +6,12 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
-from coldcradle.before.inputs import Standing
+from coldcradle.before.inputs import CheckContext
 from coldcradle.quantity.format import DualQuantity, Message, say
 
-__all__ = ["TOPICS", "Check", "CheckRule", "Judged", "Word", "judged"]
+__all__ = ["TOPICS", "CheckLine", "CheckResult", "CheckRule", "CheckWord", "judged"]
 
-Word = Literal["good", "think", "stop", "open"]
+CheckWord = Literal["good", "think", "stop", "open"]
 TOPICS: dict[str, str] = {
     "plan": "The plan",
     "release": "Release",
@@ -24,16 +24,16 @@ TOPICS: dict[str, str] = {
 
 
 @dataclass(frozen=True, slots=True)
-class Judged:
+class CheckResult:
     """What a rule found: `word` is "open" where only a person can tell; `todo` says what to do about it."""
 
-    word: Word
+    word: CheckWord
     says: Message
     todo: Message
 
 
 @dataclass(frozen=True, slots=True)
-class Check:
+class CheckLine:
     """One line of the list. `grave`: started without it, a reason has to be written down. `timer` names the clock
     that goes with it, "" where there is none.
     """
@@ -41,7 +41,7 @@ class Check:
     rule: str
     topic: str
     by: Literal["computed", "human"]
-    word: Word
+    word: CheckWord
     says: Message
     todo: Message
     grave: bool
@@ -55,18 +55,18 @@ class CheckRule:
     rule: str
     topic: str
     by: Literal["computed", "human"]
-    judge: Callable[[Standing], Judged | None]
+    judge: Callable[[CheckContext], CheckResult | None]
     grave: bool = False
     timer: str = ""
 
-    def check(self, standing: Standing) -> Check | None:
+    def check(self, standing: CheckContext) -> CheckLine | None:
         found = self.judge(standing)
         if found is None:
             return None
         grave = found.word == "stop" if self.by == "computed" else self.grave
-        return Check(self.rule, self.topic, self.by, found.word, found.says, found.todo, grave, self.timer)
+        return CheckLine(self.rule, self.topic, self.by, found.word, found.says, found.todo, grave, self.timer)
 
 
-def judged(word: Word, says: str, todo: str = "", /, **shown: DualQuantity | str) -> Judged:
+def judged(word: CheckWord, says: str, todo: str = "", /, **shown: DualQuantity | str) -> CheckResult:
     """A verdict whose two sentences are filled from the same quantities."""
-    return Judged(word, say(says, **shown), say(todo, **shown))
+    return CheckResult(word, say(says, **shown), say(todo, **shown))

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from coldcradle.before.check import CheckRule, Judged, judged
-from coldcradle.before.inputs import Standing
+from coldcradle.before.check import CheckResult, CheckRule, judged
+from coldcradle.before.inputs import CheckContext
 from coldcradle.cradle.level import slope_of
 from coldcradle.cradle.release import releases
 from coldcradle.quantity.format import DualQuantity, Message, plural, say, show
@@ -14,24 +14,24 @@ _CLEAR_M = 0.05  # to an element; common practice, no source
 _LEVEL = 0.005  # 5 mm on a metre: past it glass goes down crooked; common practice, no source
 
 
-def _plan_stands(s: Standing) -> Judged | None:
+def _plan_stands(s: CheckContext) -> CheckResult | None:
     stops = [f for f in s.findings if f.severity == "stop"]
     if stops:
         first = stops[0].says
         more = f" And {plural(len(stops) - 1, 'thing')} more." if len(stops) > 1 else ""
         todo = say("Mend it at its station, or write down why you fire it so.")
-        return Judged("stop", Message(first.metric + more, first.us + more), todo)
+        return CheckResult("stop", Message(first.metric + more, first.us + more), todo)
     thinks = sum(f.severity == "think" for f in s.findings)
     if thinks:
         return judged("think", f"Nothing stops it; {plural(thinks, 'thing')} to think about at the stations.")
     return judged("good", "Nothing in the plan stops it.")
 
 
-def _is_coated(s: Standing) -> bool:
+def _is_coated(s: CheckContext) -> bool:
     return s.cradle.care.is_kept and not s.cradle.care.is_single_use
 
 
-def _release_rated(s: Standing) -> Judged | None:
+def _release_rated(s: CheckContext) -> CheckResult | None:
     if not _is_coated(s) or s.highest_c is None:
         return None
     log = s.cradle.care.log
@@ -50,7 +50,7 @@ def _release_rated(s: Standing) -> Judged | None:
     return judged("good", told, **shown)
 
 
-def _former_metal(s: Standing) -> Judged | None:
+def _former_metal(s: CheckContext) -> CheckResult | None:
     key = s.cradle.material.key
     if key not in ("stainless", "mild-steel"):
         return None
@@ -67,7 +67,7 @@ def _former_metal(s: Standing) -> Judged | None:
     return judged("good", "{c} is stainless" + lined + ".", c=s.cradle.name)
 
 
-def _press_paper(s: Standing) -> Judged | None:
+def _press_paper(s: CheckContext) -> CheckResult | None:
     if not s.does.is_pressed:
         return None
     if s.layup.lining_m > 0:
@@ -80,7 +80,7 @@ def _press_paper(s: Standing) -> Judged | None:
     return judged("good", "No fibre paper between the shelves.")
 
 
-def _level_measured(s: Standing) -> Judged | None:
+def _level_measured(s: CheckContext) -> CheckResult | None:
     tilt = s.cradle.tilt
     if tilt is None:
         return None
@@ -90,7 +90,7 @@ def _level_measured(s: Standing) -> Judged | None:
     return judged("good", "Level: {r} over {o}.", **shown)
 
 
-def _elements_clear(s: Standing) -> Judged | None:
+def _elements_clear(s: CheckContext) -> CheckResult | None:
     room = s.heat.kiln.height_m - s.load.top_m - s.layup.posts_m
     shown: dict[str, DualQuantity | str] = {
         "room": show(max(room, 0.0), "length"),
@@ -104,7 +104,7 @@ def _elements_clear(s: Standing) -> Judged | None:
     return judged("good", "{room} to the lid of {k}; {least} is the least.", **shown)
 
 
-def _kiln_rated(s: Standing) -> Judged | None:
+def _kiln_rated(s: CheckContext) -> CheckResult | None:
     kiln = s.heat.kiln
     return judged(
         "good" if s.peak_c <= kiln.highest_c else "stop",
@@ -116,7 +116,7 @@ def _kiln_rated(s: Standing) -> Judged | None:
     )
 
 
-def _glass_there(s: Standing) -> Judged | None:
+def _glass_there(s: CheckContext) -> CheckResult | None:
     found = {f.rule for f in s.findings}
     if found & {"glass.not-enough", "glass.too-little-to-cut"}:
         return judged(
@@ -127,12 +127,12 @@ def _glass_there(s: Standing) -> Judged | None:
     return judged("good", "Enough {g} by weight.", g=s.glass.kind.name)
 
 
-def _one_family(s: Standing) -> Judged | None:
+def _one_family(s: CheckContext) -> CheckResult | None:
     if not s.glass.extras:
         return None
     bad = [f for f in s.findings if f.rule in ("glass.does-not-match", "glass.not-tested")]
     if bad:
-        return Judged("stop" if bad[0].rule == "glass.does-not-match" else "think", bad[0].says, bad[0].reason)
+        return CheckResult("stop" if bad[0].rule == "glass.does-not-match" else "think", bad[0].says, bad[0].reason)
     return judged("good", "All the glass in it is of one family.")
 
 

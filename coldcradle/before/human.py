@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from coldcradle.before.check import CheckRule, Judged, judged
-from coldcradle.before.inputs import Standing
+from coldcradle.before.check import CheckResult, CheckRule, judged
+from coldcradle.before.inputs import CheckContext
 from coldcradle.quantity.format import show
 
 __all__ = ["HUMAN"]
@@ -13,29 +13,31 @@ __all__ = ["HUMAN"]
 _BEND_CLEAR_M = 0.005
 
 
-def _ask(when: Callable[[Standing], bool], says: str, todo: str = "") -> Callable[[Standing], Judged | None]:
+def _ask(
+    when: Callable[[CheckContext], bool], says: str, todo: str = ""
+) -> Callable[[CheckContext], CheckResult | None]:
     """Asked where `when` says that it applies."""
     return lambda s: judged("open", says, todo) if when(s) else None
 
 
-def _always(s: Standing) -> bool:
+def _always(s: CheckContext) -> bool:
     return True
 
 
-def _mould_state(s: Standing) -> Judged | None:
+def _mould_state(s: CheckContext) -> CheckResult | None:
     if not s.cradle.material.holds_water:
         return None
     word = {"wet": "wet, as planned", "damp": "damp, as planned", "dry": "dry all through"}[s.layup.wet]
     return judged("open", f"The mould is {word}.", "A soaked mould that is planned as dry bursts with steam.")
 
 
-def _posts(s: Standing) -> Judged | None:
+def _posts(s: CheckContext) -> CheckResult | None:
     if not s.does.has_former or s.layup.posts_m <= 0:
         return None
     return judged("open", "The former stands on posts of {p}, and stands firm.", p=show(s.layup.posts_m, "length"))
 
 
-def _bend_line(s: Standing) -> Judged | None:
+def _bend_line(s: CheckContext) -> CheckResult | None:
     if not s.does.bends_up:
         return None
     return judged(

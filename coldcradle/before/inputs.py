@@ -13,11 +13,11 @@ from coldcradle.layup.load import Load
 from coldcradle.layup.traits import Traits
 from coldcradle.report.finding import Finding
 
-__all__ = ["Standing"]
+__all__ = ["CheckContext"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Standing:
+class CheckContext:
     """A stage as it stands before its lid closes. `highest_c` is None where the kiln cannot fire it."""
 
     cradle: CradleInput

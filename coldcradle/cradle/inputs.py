@@ -9,7 +9,7 @@ from coldcradle.cradle.level import Tilt
 from coldcradle.cradle.materials import Material, materials
 from coldcradle.cradle.methods import LastFill, Method, Model
 from coldcradle.cradle.release import Coat, CoatDocument
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.told import PART, SolidDocument, stack_of
 from coldcradle.entry import flag, inputs, kept, length, many, mass, one, pick, temperature, whole, words
@@ -60,7 +60,7 @@ class CradleInput:
     material: Material = pick(materials)
     wall_m: float = length(called="a wall", low=0.0, high=0.5)
     stack: Stack = many(PART, key="parts", called="a shape", most=12, make=stack_of)
-    solid: Solid | None = one(SolidDocument, called="a mesh's room", default=None)
+    solid: SolidRoom | None = one(SolidDocument, called="a mesh's room", default=None)
     line: object = kept(default=None, schema={"type": "string", "maxLength": 240})
     reading_m: float = length(called="a reading error", low=0.0, high=0.05)
     measured: bool = flag(default=True)
@@ -78,7 +78,7 @@ class CradleInput:
     line_m: float = 0.0
 
     @property
-    def room(self) -> Stack | Solid:
+    def room(self) -> Stack | SolidRoom:
         """The room inside: a mesh's where there is one."""
         return self.solid or self.stack
 

@@ -16,7 +16,7 @@ from coldcradle.cradle.faces import Edges, block_parts, bodies, corners, merged,
 from coldcradle.cradle.mesh_limits import MESH_UNITS, ROLES, UPS
 from coldcradle.cradle.mesh_wall import mesh_wall_m
 from coldcradle.cradle.outline import outline_of
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.errors import ImpossibleInput
 
 __all__ = ["room_of", "thin"]
@@ -161,7 +161,7 @@ def room_of(
     up: str,
     largest_only: bool = False,
     lost: int | None = None,
-) -> Iterator[tuple[float, str, Solid | None, trimesh.Trimesh | None, list[str]]]:
+) -> Iterator[tuple[float, str, SolidRoom | None, trimesh.Trimesh | None, list[str]]]:
     """The room of a mesh, step by step: yields (share done, what is being done, room, mesh in m, what was mended).
 
     The last step alone carries the room. `lost` says how many triangles were left out where the mesh is merged
@@ -207,7 +207,7 @@ def _solid(
     volume: NDArray[np.float64],
     area: NDArray[np.float64],
     touched: NDArray[np.float64],
-) -> Solid:
+) -> SolidRoom:
     height = float(levels[-1])
     if not (volume[-1] > 1e-9 and math.isfinite(volume[-1])):
         raise ImpossibleInput(
@@ -237,7 +237,7 @@ def _solid(
         return tuple(float(f"{v:.9g}") for v in values)
 
     outer = _rings([max(plan, key=lambda p: p.area)], size) if plan else []
-    return Solid(
+    return SolidRoom(
         name=name,
         z_m=row(levels),
         volume_rows_m3=row(volume),

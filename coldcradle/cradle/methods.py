@@ -8,7 +8,7 @@ import math
 from collections.abc import Sequence
 
 from coldcradle.cradle.shapes import SIZES
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Prism
 from coldcradle.cradle.water import water_density_kg_m3
@@ -103,7 +103,7 @@ def _inputs(stack: Stack, reading_m: float) -> list[Given]:
     return found
 
 
-def _of_solid(solid: Solid, line_m: float, reading_m: float) -> Figure:
+def _of_solid(solid: SolidRoom, line_m: float, reading_m: float) -> Figure:
     touched = solid.wetted_m2(line_m)
     return derive(
         "cradle_volume",
@@ -154,9 +154,9 @@ def _worked_out(room: Stack, line_m: float) -> tuple[str, list[Given]]:
     return "V = " + parts, found
 
 
-def by_shape(room: Stack | Solid, *, line_m: float, reading_m: float) -> Figure:
+def by_shape(room: Stack | SolidRoom, *, line_m: float, reading_m: float) -> Figure:
     """Volume below the casting line from sizes, an outline or a mesh; every size is read to ± `reading_m`."""
-    if isinstance(room, Solid):
+    if isinstance(room, SolidRoom):
         return _of_solid(room, line_m, reading_m)
     inputs = [
         *_inputs(room, reading_m),

@@ -15,9 +15,9 @@ from shapely.validation import explain_validity
 from coldcradle.entry import inputs, kept, words
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["MOST_POINTS", "MOST_RINGS", "Outline", "OutlineDocument", "Ring", "outline_of", "outline_traced"]
+__all__ = ["MOST_POINTS", "MOST_RINGS", "Outline", "OutlineDocument", "PointRing", "outline_of", "outline_traced"]
 
-Ring = tuple[tuple[float, float], ...]
+PointRing = tuple[tuple[float, float], ...]
 MOST_POINTS, MOST_RINGS = 20_000, 200
 _LARGEST_M = 5.0
 _DRAWN_POINTS, _WORKED_POINTS = 400, 1000
@@ -27,7 +27,7 @@ _DRAWN_POINTS, _WORKED_POINTS = 400, 1000
 class Outline:
     """A closed outline with holes; made by `outline_of`, which refuses what is not one. The first ring is the outer."""
 
-    rings: tuple[Ring, ...]
+    rings: tuple[PointRing, ...]
 
     @functools.cached_property
     def polygon(self) -> Polygon:
@@ -126,7 +126,7 @@ def _is_parted(polygon: Polygon, inwards_m: float) -> bool:
 
 
 @functools.lru_cache(maxsize=256)
-def outline_of(rings: tuple[Ring, ...]) -> Outline:
+def outline_of(rings: tuple[PointRing, ...]) -> Outline:
     """An outline from rings of points in metres. Raises ImpossibleInput, in words, for anything that bounds no area."""
     if not rings:
         raise ImpossibleInput("expected an outline of at least three points, got none")
@@ -171,7 +171,7 @@ def outline_traced(
     return outline_of((tuple((x * per_px, -y * per_px) for x, y in points_px),))
 
 
-def points_in_mm(value: object) -> tuple[Ring, ...]:
+def points_in_mm(value: object) -> tuple[PointRing, ...]:
     """Rings of [x, y] in mm as rings in m."""
     try:
         if not isinstance(value, list) or sum(len(ring) for ring in value) > MOST_POINTS:
@@ -188,7 +188,7 @@ RINGS_SCHEMA = {"type": "array", "items": {"type": "array", "items": {"type": "a
 class OutlineDocument:
     """An outline as it stands in a document: rings of [x, y] in millimetres, and how it was made."""
 
-    rings: tuple[Ring, ...] = kept(check=points_in_mm, schema=RINGS_SCHEMA, is_needed=True)
+    rings: tuple[PointRing, ...] = kept(check=points_in_mm, schema=RINGS_SCHEMA, is_needed=True)
     made: str = words(default="", most=60, may_be_empty=True)
 
     def as_read(self) -> Outline:

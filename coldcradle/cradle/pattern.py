@@ -10,7 +10,7 @@ import shapely
 from coldcradle.cradle.outline import Outline
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["PAPERS_M", "Pattern", "Sheet", "tile"]
+__all__ = ["PAPERS_M", "Pattern", "PatternPage", "tile"]
 
 PAPERS_M = {"A4": (0.210, 0.297), "Letter": (0.2159, 0.2794)}  # ISO 216; ANSI Y14.1
 _MARGIN_M = 0.012  # what printers leave white
@@ -19,7 +19,7 @@ _MOST_SHEETS = 60
 
 
 @dataclass(frozen=True, slots=True)
-class Sheet:
+class PatternPage:
     """One sheet of paper: its place in the grid, and the window it shows, lower left corner in m of the outline."""
 
     column: int
@@ -39,7 +39,7 @@ class Pattern:
     overlap_m: float
     columns: int
     rows: int
-    sheets: tuple[Sheet, ...]
+    sheets: tuple[PatternPage, ...]
     outline: Outline
 
 
@@ -75,5 +75,5 @@ def _tile(outline: Outline, paper_m: tuple[float, float]) -> Pattern:
             x = left - spare[0] + column * step[0]
             y = high + spare[1] - window[1] - row * step[1]
             view = shapely.box(x, y, x + window[0], y + window[1])
-            sheets.append(Sheet(column, row, x, y, not edge.intersects(view)))
+            sheets.append(PatternPage(column, row, x, y, not edge.intersects(view)))
     return Pattern(paper_m, _MARGIN_M, window, _OVERLAP_M, columns, rows, tuple(sheets), outline)

@@ -8,7 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from coldcradle.cradle.shapes import Part
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Prism
 from coldcradle.quantity.format import DualQuantity, show
@@ -81,8 +81,8 @@ def _across(part: Part, index: int, base: float, at_foot: bool) -> list[Dimensio
     return found
 
 
-def _dimensions(room: Stack | Solid, outer: float) -> list[Dimension]:
-    if isinstance(room, Solid):
+def _dimensions(room: Stack | SolidRoom, outer: float) -> list[Dimension]:
+    if isinstance(room, SolidRoom):
         across, brim = room.across_m, room.height_m
         return [
             Dimension("", "across", "x", brim, -across / 2, across / 2, 1, show(across, "length")),
@@ -102,7 +102,7 @@ def _dimensions(room: Stack | Solid, outer: float) -> list[Dimension]:
 
 
 def draw_section(
-    room: Stack | Solid, *, line_m: float, glass_m: float, heap_m: float, wall_m: float, lean: float = 0.0
+    room: Stack | SolidRoom, *, line_m: float, glass_m: float, heap_m: float, wall_m: float, lean: float = 0.0
 ) -> Section:
     """The section with its glass standing at `glass_m`, the cold heap reaching `heap_m`, and the floor leaning by
     `lean`.

@@ -17,13 +17,13 @@ from coldcradle.errors import ImpossibleInput
 if TYPE_CHECKING:
     from scipy.interpolate import CubicHermiteSpline
 
-__all__ = ["Solid"]
+__all__ = ["SolidRoom"]
 
-Row = tuple[float, ...]
+Curve = tuple[float, ...]
 
 
 @dataclass(frozen=True)
-class Solid:
+class SolidRoom:
     """Heights from the deepest point (m, ascending from 0), volume below (m³), area at (m²), area touched (m²), bulk
     width (m).
 
@@ -32,11 +32,11 @@ class Solid:
     """
 
     name: str
-    z_m: Row
-    volume_rows_m3: Row
-    area_rows_m2: Row
-    wetted_rows_m2: Row
-    narrow_rows_m: Row
+    z_m: Curve
+    volume_rows_m3: Curve
+    area_rows_m2: Curve
+    wetted_rows_m2: Curve
+    narrow_rows_m: Curve
     rings: tuple[tuple[tuple[float, float], ...], ...]
     plan_rings: tuple[tuple[tuple[float, float], ...], ...]
     across_m: float
@@ -94,7 +94,7 @@ class Solid:
         found = self._curve(np.clip(np.asarray(z, dtype=float), 0.0, self.height_m))
         return np.clip(found, 0.0, self.volume_rows_m3[-1])
 
-    def _at(self, z: float, row: Row) -> float:
+    def _at(self, z: float, row: Curve) -> float:
         return float(np.interp(z, self.z_m, row))
 
     def area_m2(self, z: float) -> float:

@@ -12,10 +12,10 @@ import shapely
 from defusedxml import ElementTree
 from svgelements import SVG, Close, Line, Move, Path, Shape
 
-from coldcradle.cradle.outline import MOST_POINTS, MOST_RINGS, Outline, Ring, outline_of
+from coldcradle.cradle.outline import MOST_POINTS, MOST_RINGS, Outline, PointRing, outline_of
 from coldcradle.errors import ColdCradleError, ImpossibleInput
 
-__all__ = ["Drawing", "read_svg"]
+__all__ = ["SvgDrawing", "read_svg"]
 
 MOST_BYTES = 8_000_000
 _MOST_ELEMENTS, _LONGEST_PATHS, _LONGEST_ATTRIBUTE, _DEEPEST = 3000, 600_000, 1000, 200
@@ -27,7 +27,7 @@ _MOST_SHAPES = 60
 
 
 @dataclass(frozen=True, slots=True)
-class Drawing:
+class SvgDrawing:
     """The closed shapes of an SVG file, the largest first; `has_units` tells whether the file says how large it is."""
 
     outlines: tuple[tuple[str, Outline], ...]
@@ -40,9 +40,9 @@ def _points_in(path: Path) -> int:
     return sum(1 if isinstance(segment, Move | Line | Close) else _CURVE_STEPS for segment in path)
 
 
-def _points(path: Path) -> list[Ring]:
+def _points(path: Path) -> list[PointRing]:
     """The closed rings of a path in m, y upwards; curves in short straight steps."""
-    rings: list[Ring] = []
+    rings: list[PointRing] = []
     for sub in path.as_subpaths():
         points: list[tuple[float, float]] = []
         for segment in Path(sub):
@@ -63,7 +63,7 @@ def _points(path: Path) -> list[Ring]:
     return rings
 
 
-def _parted(rings: list[Ring]) -> list[tuple[Ring, ...]]:
+def _parted(rings: list[PointRing]) -> list[tuple[PointRing, ...]]:
     """Rings put together by what lies in what: outer rings with the holes right inside them (even-odd)."""
     polygons = [shapely.Polygon(ring) for ring in rings]
     order = sorted(range(len(rings)), key=lambda i: -polygons[i].area)
@@ -115,7 +115,7 @@ def _has_units(width: str) -> bool:
     return any(width.strip().lower().endswith(unit) for unit in ("mm", "cm", "in", "pt", "pc", "q"))
 
 
-def read_svg(raw: bytes) -> Drawing:
+def read_svg(raw: bytes) -> SvgDrawing:
     """Every closed shape of an SVG file, with transforms, units and viewBox applied.
 
     Raises ImpossibleInput in words.
@@ -156,4 +156,4 @@ def read_svg(raw: bytes) -> Drawing:
     found.sort(key=lambda pair: -pair[1].area_m2)
     if len(found) > _MOST_SHAPES:
         remarks.append(f"Only the {_MOST_SHAPES} largest of {len(found)} shapes are listed.")
-    return Drawing(tuple(found[:_MOST_SHAPES]), _has_units(str(root.get("width", ""))), tuple(remarks[:10]))
+    return SvgDrawing(tuple(found[:_MOST_SHAPES]), _has_units(str(root.get("width", ""))), tuple(remarks[:10]))

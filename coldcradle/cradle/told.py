@@ -9,10 +9,10 @@ from typing import Any
 
 from coldcradle.cradle.outline import MOST_POINTS, OutlineDocument
 from coldcradle.cradle.shapes import SIZES, Part, Size, attribute, sizes_of
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import PARTS, Core, Stack
 from coldcradle.entry import Choice, flag, inputs, kept, words
-from coldcradle.entry.specs import One, Pick, Quantity, Shape, Spec, Tagged
+from coldcradle.entry.specs import ObjectSpec, One, Pick, Quantity, Spec, Tagged
 from coldcradle.errors import ImpossibleInput
 
 __all__ = ["PART", "SolidDocument", "solid_document", "stack_of"]
@@ -45,7 +45,7 @@ _FOOT = Quantity(
 )
 
 
-def _shape(kind: type[Part]) -> Shape:
+def _shape(kind: type[Part]) -> ObjectSpec:
     specs: dict[str, Spec] = {attribute(name): _size(name, SIZES[name]) for name in sizes_of(kind)}
     if kind.shape == "prism":
         specs["outline"] = One(key="outline", of=OutlineDocument, called="an outline")
@@ -57,11 +57,11 @@ def _shape(kind: type[Part]) -> Shape:
         except ImpossibleInput as error:
             raise ImpossibleInput(str(error), entry="height") from None
 
-    return Shape(kind.__name__, specs, make, f"A part of a room: {kind.name.lower()}.")
+    return ObjectSpec(kind.__name__, specs, make, f"A part of a room: {kind.name.lower()}.")
 
 
 @functools.cache
-def _shapes() -> Mapping[str, Shape]:
+def _shapes() -> Mapping[str, ObjectSpec]:
     return {key: _shape(kind) for key, kind in PARTS.items()}
 
 
@@ -119,12 +119,12 @@ class SolidDocument:
     goes_round: bool = flag(default=False)
     solid_id: object = kept(default=None, schema={"type": ["integer", "null"]})
 
-    def as_read(self) -> Solid:
+    def as_read(self) -> SolidRoom:
         """The room, refused where it is none."""
         try:
             if len(self.size_m) != 2:
                 raise ImpossibleInput("expected two sizes: across, and into the sheet")
-            return Solid(
+            return SolidRoom(
                 name=self.name,
                 z_m=self.z_m,
                 volume_rows_m3=self.volume_rows_m3,
@@ -142,7 +142,7 @@ class SolidDocument:
             raise ImpossibleInput(str(error), entry="z_m") from None
 
 
-def solid_document(solid: Solid) -> dict[str, Any]:
+def solid_document(solid: SolidRoom) -> dict[str, Any]:
     """A room known by its curve, as it stands in a document."""
     return {
         "name": solid.name,

@@ -9,7 +9,7 @@ import shapely
 from shapely.geometry.base import BaseGeometry
 
 from coldcradle.cradle.shapes import Plan
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Room, Stack
 
 __all__ = ["goes_round", "local_wall_m"]
@@ -17,7 +17,7 @@ __all__ = ["goes_round", "local_wall_m"]
 _CUTS, _SIDEWAYS = 9, 0.95
 
 
-def _section(room: Solid) -> BaseGeometry:
+def _section(room: SolidRoom) -> BaseGeometry:
     """What is solid in the upright cut, rings inside rings being holes."""
     whole: BaseGeometry = shapely.Polygon()
     for ring in room.rings:
@@ -36,8 +36,8 @@ def goes_round(room: Room) -> bool:
     """Whether glass in this room closes round a core, or a plug of its mould."""
     if isinstance(room, Stack):
         return bool(room.cores) or any(part.plan is Plan.RING for part in room.parts)
-    if not isinstance(room, Solid) or room.goes_round or room.wall_m > 0:
-        return isinstance(room, Solid) and room.goes_round
+    if not isinstance(room, SolidRoom) or room.goes_round or room.wall_m > 0:
+        return isinstance(room, SolidRoom) and room.goes_round
     # a mesh read before walls were measured: two walls in its upright cut are taken for one that goes round
     section = _section(room)
     return not section.is_empty and any(_pieces_across(section, z) > 1 for z in np.linspace(0.15, 0.85, _CUTS))
@@ -61,7 +61,7 @@ def local_wall_m(room: Room, depth_m: float) -> float:
     if isinstance(room, Stack):
         return _cored_m(room, depth_m) if room.cores else room.breadth_m(depth_m)
     wide = room.breadth_m(depth_m)
-    if not isinstance(room, Solid):
+    if not isinstance(room, SolidRoom):
         return wide
     if room.wall_m > 0 and room.goes_round:
         return room.wall_m

@@ -10,7 +10,7 @@ from typing import Any, Generic, TypeVar
 from pydantic import TypeAdapter, ValidationError
 
 from coldcradle.document.shape import STANDS, annotation_of, as_typed, shape_of
-from coldcradle.entry.specs import Entry, Many, One, Pick, Quantity, Shape, Spec, Table, Tagged, TypedText, Words
+from coldcradle.entry.specs import Entry, Many, ObjectSpec, One, Pick, Quantity, Spec, Table, Tagged, TypedText, Words
 from coldcradle.errors import ColdCradleError, DocumentError, Fault
 from coldcradle.quantity.parse import System
 
@@ -126,7 +126,7 @@ def entries_of(of: Any, data: Any, path: str = "") -> Iterator[tuple[str, Entry]
     """Every quantity of an object that can be read, by path; what was left out with what then stands there."""
     if isinstance(of, Tagged):
         of = of.shapes()[data[of.by]]
-    shape: Shape = of if isinstance(of, Shape) else shape_of(of)
+    shape: ObjectSpec = of if isinstance(of, ObjectSpec) else shape_of(of)
     for spec in shape.specs.values():
         yield from _of_entry(spec, data.get(spec.key), spec.key in data, f"{path}.{spec.key}" if path else spec.key)
 

@@ -25,10 +25,10 @@ from coldcradle.entry.specs import (
     Inline,
     Kept,
     Many,
+    ObjectSpec,
     One,
     Pick,
     Quantity,
-    Shape,
     Spec,
     Table,
     Tagged,
@@ -50,7 +50,7 @@ class DocumentModel(BaseModel):
 
 
 @functools.cache
-def shape_of(cls: type) -> Shape:
+def shape_of(cls: type) -> ObjectSpec:
     """The shape of a declared class. Its `as_read`, where it has one, has the last word."""
     specs: dict[str, Spec] = {}
     inlined: dict[str, type] = {}
@@ -67,11 +67,11 @@ def shape_of(cls: type) -> Shape:
         return cls(**values)
 
     settle: Callable[[Any], Any] = getattr(cls, "as_read", lambda read: read)
-    return Shape(cls.__name__, specs, make, inspect.cleandoc(cls.__doc__ or ""), settle)
+    return ObjectSpec(cls.__name__, specs, make, inspect.cleandoc(cls.__doc__ or ""), settle)
 
 
 @functools.cache
-def model_of(shape: Shape) -> type[DocumentModel]:
+def model_of(shape: ObjectSpec) -> type[DocumentModel]:
     """The pydantic model of a shape, by the names of the document."""
     fields: dict[str, Any] = {spec.key: _field(spec) for spec in shape.specs.values()}
     return create_model(shape.name, __base__=DocumentModel, __doc__=shape.says, **fields)
@@ -82,17 +82,17 @@ def annotation_of(of: Any, called: str) -> Any:
     if isinstance(of, Tagged):
         union: Any = Union[tuple(_tagged(of.by, key, shape) for key, shape in of.shapes().items())]  # noqa: UP007  # made here
         return Annotated[union, Field(discriminator=of.by), BeforeValidator(_object(called))]
-    shape = of if isinstance(of, Shape) else shape_of(of)
+    shape = of if isinstance(of, ObjectSpec) else shape_of(of)
     return Annotated[model_of(shape), BeforeValidator(_object(called)), AfterValidator(_maker(shape))]
 
 
-def _tagged(by: str, key: str, shape: Shape) -> Any:
+def _tagged(by: str, key: str, shape: ObjectSpec) -> Any:
     tag: dict[str, Any] = {by: (Literal[key], ...)}
     model: Any = create_model(shape.name, __base__=model_of(shape), __doc__=shape.says, **tag)
     return Annotated[model, AfterValidator(_maker(shape))]
 
 
-def _maker(shape: Shape) -> Callable[[BaseModel, ValidationInfo], Any]:
+def _maker(shape: ObjectSpec) -> Callable[[BaseModel, ValidationInfo], Any]:
     def made(model: BaseModel, info: ValidationInfo) -> Any:
         value = shape.make(**{name: getattr(model, spec.key) for name, spec in shape.specs.items()})
         try:

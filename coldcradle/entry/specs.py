@@ -20,10 +20,10 @@ __all__ = [
     "Inline",
     "Kept",
     "Many",
+    "ObjectSpec",
     "One",
     "Pick",
     "Quantity",
-    "Shape",
     "Spec",
     "Table",
     "Tagged",
@@ -270,7 +270,7 @@ class Many(Spec):
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Shape:
+class ObjectSpec:
     """An object of a document: its declared entries by attribute, and what is made of their values."""
 
     name: str

@@ -9,8 +9,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.fire.inputs import Watched
-from coldcradle.fire.inside import Inside
+from coldcradle.fire.inputs import FiringBaseline
+from coldcradle.fire.inside import TrackerState
 from coldcradle.fire.progress import Place, acted_steps
 from coldcradle.heat.kiln.kiln import LoadedKiln, left_alone
 from coldcradle.heat.physics.slab import run_slab
@@ -63,7 +63,7 @@ def _coasting(kiln: LoadedKiln, for_s: float) -> LoadedKiln:
     return replace(kiln, face_share=share * math.exp(-for_s / face) / all_left)
 
 
-def _opens_s(watched: Watched, state: Inside, line: Sequence[tuple[float, float]]) -> float | None:
+def _opens_s(watched: FiringBaseline, state: TrackerState, line: Sequence[tuple[float, float]]) -> float | None:
     """When kiln and glass are cool enough along a line that goes on from the glass as it is; None where never."""
     if max(state.at.kiln_c, state.at.skin_c, state.at.heart_c) <= watched.limit_c and len(line) < 2:
         return state.at.at_s
@@ -86,7 +86,12 @@ def _opens_s(watched: Watched, state: Inside, line: Sequence[tuple[float, float]
 
 
 def look_ahead(
-    watched: Watched, steps: Sequence[PlannedSegment], place: Place, state: Inside, *, off_s: float | None = None
+    watched: FiringBaseline,
+    steps: Sequence[PlannedSegment],
+    place: Place,
+    state: TrackerState,
+    *,
+    off_s: float | None = None,
 ) -> Ahead:
     """Run what is left of a programme from the glass as it is now. `off_s`: so long the power has been gone, so it only
     falls.

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from coldcradle.fire.ahead import Ahead, look_ahead
 from coldcradle.fire.formed import formed_so_far
-from coldcradle.fire.inputs import Act, ActKind, Watched
+from coldcradle.fire.inputs import Act, ActKind, FiringBaseline
 from coldcradle.fire.inside import left_after
 from coldcradle.fire.progress import after_act
 from coldcradle.fire.watch import FireState
@@ -30,7 +30,7 @@ class Consequence:
     is_offered: bool
 
 
-def expected_left_pa(watched: Watched, state: FireState, ahead: Ahead | None = None) -> float | None:
+def expected_left_pa(watched: FiringBaseline, state: FireState, ahead: Ahead | None = None) -> float | None:
     """The tension that will be left if it goes on as told, Pa."""
     way = ahead or state.ahead
     if state.inside is None or way is None:
@@ -42,7 +42,9 @@ def _opens(ahead: Ahead, clock: Callable[[float], DualQuantity]) -> DualQuantity
     return clock(ahead.opens_s) if ahead.opens_s is not None else "a time that cannot be told"
 
 
-def consequences(watched: Watched, state: FireState, clock: Callable[[float], DualQuantity]) -> list[Consequence]:
+def consequences(
+    watched: FiringBaseline, state: FireState, clock: Callable[[float], DualQuantity]
+) -> list[Consequence]:
     """Hold 5 more, on to the fall, stop: each with what it changes, from where the kiln is now."""
     if state.inside is None or state.ahead is None:
         return []
@@ -111,6 +113,6 @@ def consequences(watched: Watched, state: FireState, clock: Callable[[float], Du
     return found
 
 
-def _before_fall(watched: Watched, key: str) -> bool:
+def _before_fall(watched: FiringBaseline, key: str) -> bool:
     keys = [s.key for s in watched.segments]
     return key in keys and keys.index(key) <= watched.peak

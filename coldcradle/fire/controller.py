@@ -17,7 +17,7 @@ from coldcradle.fire.progress import ARRIVED_K, Place, after_act
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.schedule.segments import PlannedSegment
 
-__all__ = ["FAULTS", "PERIOD_S", "Fault", "FaultKind", "Sample", "StandIn", "StandInState"]
+__all__ = ["FAULTS", "PERIOD_S", "FaultKind", "Sample", "StandIn", "StandInFault", "StandInState"]
 
 FaultKind = Literal["power-cut", "failed-element", "drift", "broken-thermometer", "open-door", "cold-front"]
 FAULTS: dict[FaultKind, str] = {
@@ -35,7 +35,7 @@ _FULL_K = 400.0  # a step at full power asks for the end at once
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Fault:
+class StandInFault:
     """Something that goes wrong between two moments; `to_s` None: until the end."""
 
     kind: FaultKind
@@ -77,7 +77,7 @@ class StandIn:
     kiln: LoadedKiln
     segments: tuple[PlannedSegment, ...]
     acts: tuple[Act, ...] = ()
-    faults: tuple[Fault, ...] = ()
+    faults: tuple[StandInFault, ...] = ()
 
     def begin(self) -> StandInState:
         room = self.kiln.room_c

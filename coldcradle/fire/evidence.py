@@ -11,7 +11,7 @@ from coldcradle.fire.envelope import Envelope
 from coldcradle.fire.pace import ROOM_K
 from coldcradle.heat.schedule.opening import THERMOMETER_K
 
-__all__ = ["EARLY_S", "RISES_K", "Evidence", "Looked", "Unit"]
+__all__ = ["EARLY_S", "RISES_K", "Looked", "ReadingEvidence", "Unit"]
 
 EARLY_S = 900.0  # a first reading later than this tells nothing of the heart
 RISES_K, RISES_S = 3.0, 900.0
@@ -24,7 +24,7 @@ Unit = Literal["", "fahrenheit-read-as-celsius", "celsius-read-as-fahrenheit"]
 
 
 @dataclass(frozen=True, slots=True)
-class Evidence:
+class ReadingEvidence:
     """What is known beside the glass at its last reading; temperatures in °C at the glass, times in s.
 
     `kiln_c` and `glass_c` are the hottest they may be; `is_doubted` where the kiln cannot have come down to what was

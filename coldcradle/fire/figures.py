@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from coldcradle.fire.inputs import Watched
+from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import RUN_BAND
 from coldcradle.quantity.format import say, show
@@ -17,7 +17,7 @@ _RUN = published(
 _FALL_SHARE = 0.1  # how far the rest of a fall may be off: a kiln known from remembered facts is good to some 15 %
 
 
-def left_figure(watched: Watched, left_pa: float) -> Figure:
+def left_figure(watched: FiringBaseline, left_pa: float) -> Figure:
     """The tension that stays, by the firing as it really went, Pa."""
     return derive(
         "fire_left",
@@ -40,7 +40,7 @@ def left_figure(watched: Watched, left_pa: float) -> Figure:
     )
 
 
-def fire_figures(watched: Watched, state: FireState, left_pa: float | None) -> list[Figure]:
+def fire_figures(watched: FiringBaseline, state: FireState, left_pa: float | None) -> list[Figure]:
     """Skin, heart, heat work, the hour of the lid and what will be left; none before the first reading."""
     if state.inside is None:
         return []

@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from coldcradle.fire.inputs import Watched
+from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.glass.viscosity import Viscosity, softness
 from coldcradle.heat.formed import moved
 from coldcradle.layup.deform.movement import Movement
@@ -30,7 +30,7 @@ class Formed:
     words: Message
 
 
-def _more_s(watched: Watched, missing_per_pa: float, glass_c: float) -> float | None:
+def _more_s(watched: FiringBaseline, missing_per_pa: float, glass_c: float) -> float | None:
     log = float(Viscosity.of(watched.load.kind).log10_pa_s(glass_c))
     seconds = missing_per_pa * 10.0**log
     return seconds if seconds < 24 * _HOUR_S else None
@@ -48,7 +48,7 @@ def _joined(a: Message, b: Message) -> Message:
     return Message(a.metric + b.metric, a.us + b.us)
 
 
-def _sheet(watched: Watched, movement: Movement, work: float, glass_c: float) -> Formed:
+def _sheet(watched: FiringBaseline, movement: Movement, work: float, glass_c: float) -> Formed:
     """A sheet on its way: the middle, or the end of an arm, against where it is going."""
     early, _ = movement.span("done")
     law = movement.law_work_per_pa
@@ -74,7 +74,9 @@ def _sheet(watched: Watched, movement: Movement, work: float, glass_c: float) ->
     return Formed(share, more, now, whole, _joined(_joined(told, say(".")), _tail(more, glass_c)))
 
 
-def formed_so_far(watched: Watched, line: Sequence[tuple[float, float]], work_per_pa: float, glass_c: float) -> Formed:
+def formed_so_far(
+    watched: FiringBaseline, line: Sequence[tuple[float, float]], work_per_pa: float, glass_c: float
+) -> Formed:
     """What the measured line (s, °C at the glass) has done, and what it takes yet at the temperature it has now."""
     log = float(Viscosity.of(watched.load.kind).log10_pa_s(glass_c))
     done = watched.heat.process

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.fire.inputs import Watched
+from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.fire.thin import Thinner
 from coldcradle.heat.physics.slab import run_slab
 
@@ -21,7 +21,7 @@ Array = NDArray[np.float64]
 class Hottest:
     """Kiln and slab (N, °C) at the last corner of the hottest line; `now` adds what is open after it."""
 
-    watched: Watched
+    watched: FiringBaseline
     at_s: float
     kiln_c: float
     slab_c: Array

@@ -13,7 +13,7 @@ from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load
 
-__all__ = ["ACTS", "Act", "ActKind", "Watched"]
+__all__ = ["ACTS", "Act", "ActKind", "FiringBaseline"]
 
 ActKind = Literal["hold", "skip", "stop", "resume"]
 ACTS: tuple[ActKind, ...] = ("hold", "skip", "stop", "resume")
@@ -29,7 +29,7 @@ class Act:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Watched:
+class FiringBaseline:
     """A stage in the kiln. `segments` are its programme as frozen, `planned_line` (s, °C) what it was to do.
 
     `shift_k` is what the thermometer shows above the glass's own place. `needed_per_pa` is the heat work it was to get

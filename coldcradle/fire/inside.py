@@ -9,14 +9,14 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.fire.inputs import Watched
+from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.physics.simulate import evening_s
 from coldcradle.heat.physics.slab import SlabRun, run_slab
 from coldcradle.heat.physics.strain import StrainState, run_strain
 from coldcradle.heat.physics.structure import SETTLED_K
 
-__all__ = ["Glimpse", "Inside", "advance", "begin", "begin_as_planned", "left_after"]
+__all__ = ["GlassState", "TrackerState", "advance", "begin", "begin_as_planned", "left_after"]
 
 Array = NDArray[np.float64]
 _WORK_STEP_K, _WORK_STEPS = 4.0, 8
@@ -24,7 +24,7 @@ _MOMENT_S = 0.01  # points nearer than this are one
 
 
 @dataclass(frozen=True, slots=True)
-class Glimpse:
+class GlassState:
     """The glass at one moment: s, kiln, skin and heart in °C, the greatest pull in a face and in the heart in Pa."""
 
     at_s: float
@@ -36,13 +36,13 @@ class Glimpse:
 
 
 @dataclass(frozen=True, slots=True)
-class Inside:
+class TrackerState:
     """All that has to be kept to go on: `slab_c` (N), the strain, and the heat work done so far (1/Pa).
 
     `pulls` are the greatest passing pulls so far, before and after it was hottest: (Pa, s, whether in a face).
     """
 
-    at: Glimpse
+    at: GlassState
     slab_c: Array
     strain: StrainState
     slope_k_per_s: float
@@ -59,13 +59,13 @@ class Inside:
         return max(0.0, float(self.strain.stress_pa.max()))
 
 
-def begin(watched: Watched, at_s: float, kiln_c: float) -> Inside:
+def begin(watched: FiringBaseline, at_s: float, kiln_c: float) -> TrackerState:
     """Cold and even glass, at the first reading."""
     run = run_slab(watched.section.slab, [(at_s, kiln_c), (at_s + 1.0, kiln_c)])
     nodes = len(run.depths_m[run.glass])
     nothing = (0.0, at_s, True)
-    return Inside(
-        at=Glimpse(at_s, kiln_c, kiln_c, kiln_c, 0.0, 0.0),
+    return TrackerState(
+        at=GlassState(at_s, kiln_c, kiln_c, kiln_c, 0.0, 0.0),
         slab_c=np.full(run.temperatures_c.shape[1], kiln_c),
         strain=StrainState(np.zeros(nodes), None),
         slope_k_per_s=0.0,
@@ -78,7 +78,7 @@ def begin(watched: Watched, at_s: float, kiln_c: float) -> Inside:
     )
 
 
-def begin_as_planned(watched: Watched, line: Sequence[tuple[float, float]]) -> Inside:
+def begin_as_planned(watched: FiringBaseline, line: Sequence[tuple[float, float]]) -> TrackerState:
     """Glass that nobody read until the last point of a line (s, °C): it went as the line says."""
     state = begin(watched, *line[0])
     for point in line[1:]:
@@ -87,7 +87,7 @@ def begin_as_planned(watched: Watched, line: Sequence[tuple[float, float]]) -> I
     return state
 
 
-def _work(watched: Watched, a: tuple[float, float], b: tuple[float, float]) -> float:
+def _work(watched: FiringBaseline, a: tuple[float, float], b: tuple[float, float]) -> float:
     """Heat work along one straight line, 1/Pa."""
     steps = max(_WORK_STEPS, math.ceil(abs(b[1] - a[1]) / _WORK_STEP_K))
     fluid = 10.0 ** -Viscosity.of(watched.load.kind).log10_pa_s(np.linspace(a[1], b[1], steps + 1))
@@ -101,7 +101,9 @@ def _pull(run: SlabRun, stress: Array, from_i: int) -> tuple[float, float, bool]
     return max(0.0, float(stress[i].max())), float(run.times_s[i]), in_face
 
 
-def advance(watched: Watched, state: Inside, to: tuple[float, float]) -> tuple[Inside, list[Glimpse]]:
+def advance(
+    watched: FiringBaseline, state: TrackerState, to: tuple[float, float]
+) -> tuple[TrackerState, list[GlassState]]:
     """The glass after one straight line of the kiln, and what was seen of it on the way."""
     a, b = (state.at.at_s, state.at.kiln_c), to
     run = run_slab(
@@ -137,7 +139,7 @@ def advance(watched: Watched, state: Inside, to: tuple[float, float]) -> tuple[I
     else:
         cool = max(cool, pull)
     seen = [
-        Glimpse(
+        GlassState(
             float(run.times_s[i]),
             float(run.kiln_c[i]),
             float(run.surface_c[i]),
@@ -165,7 +167,7 @@ def advance(watched: Watched, state: Inside, to: tuple[float, float]) -> tuple[I
     )
 
 
-def left_after(watched: Watched, state: Inside, line: Sequence[tuple[float, float]]) -> float:
+def left_after(watched: FiringBaseline, state: TrackerState, line: Sequence[tuple[float, float]]) -> float:
     """The tension left (Pa) once the kiln has gone on along a line and all is even."""
     for point in line:
         if point[0] > state.at.at_s + _MOMENT_S:

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from typing import Literal
 
 from coldcradle.fire.ahead import Ahead
-from coldcradle.fire.evidence import RISES_K, Evidence
-from coldcradle.fire.inputs import Watched
-from coldcradle.fire.inside import Inside
+from coldcradle.fire.evidence import RISES_K, ReadingEvidence
+from coldcradle.fire.inputs import FiringBaseline
+from coldcradle.fire.inside import TrackerState
 from coldcradle.fire.progress import Place
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.quantity.format import DualQuantity, Message, say, show
@@ -28,14 +28,14 @@ CAUTIONS = (
 )
 _OTHER = "Measure with a second thermometer and write it down as such, or wait until the lid is cool to the hand."
 
-Word = Literal["yes", "no", "unknown"]
+OpeningWord = Literal["yes", "no", "unknown"]
 
 
 @dataclass(frozen=True, slots=True)
 class MayOpen:
     """`word`: yes, no, or unknown where what was read does not tell; `settles` says what would, empty on a yes."""
 
-    word: Word
+    word: OpeningWord
     says: Message
     settles: Message
 
@@ -76,7 +76,7 @@ def heats_to_c(steps: Sequence[PlannedSegment], place: Place, at_c: float, limit
     return None
 
 
-def _doubt(watched: Watched, state: Inside, seen: Evidence, limit_c: float) -> MayOpen | None:
+def _doubt(watched: FiringBaseline, state: TrackerState, seen: ReadingEvidence, limit_c: float) -> MayOpen | None:
     """What speaks against a yes although the readings are cool: each with what would settle it."""
     at = state.at
     limit = show(round(limit_c), "temperature")
@@ -119,12 +119,12 @@ def _doubt(watched: Watched, state: Inside, seen: Evidence, limit_c: float) -> M
 
 
 def may_open(
-    watched: Watched,
-    state: Inside,
+    watched: FiringBaseline,
+    state: TrackerState,
     steps: Sequence[PlannedSegment],
     place: Place,
     ahead: Ahead,
-    seen: Evidence,
+    seen: ReadingEvidence,
     *,
     heard_s: float,
     is_dead: bool,

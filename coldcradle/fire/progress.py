@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.fire.inputs import Act, Watched
+from coldcradle.fire.inputs import Act, FiringBaseline
 from coldcradle.fire.pace import ROOM_K
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.schedule.opening import THERMOMETER_K
@@ -76,7 +76,7 @@ def _arrives(step: PlannedSegment, a: tuple[float, float], b: tuple[float, float
 
 
 def place_of(
-    watched: Watched, line: Sequence[tuple[float, float]], acts: Sequence[Act]
+    watched: FiringBaseline, line: Sequence[tuple[float, float]], acts: Sequence[Act]
 ) -> tuple[list[PlannedSegment], Place]:
     """The programme as it was changed by hand, and where the kiln is in it after a line of (s, °C at the glass).
 
@@ -193,7 +193,7 @@ def acted_steps(steps: Sequence[PlannedSegment], place: Place) -> list[PlannedSe
     return [step, *steps[place.step + 1 :]]
 
 
-def should_move_k_per_h(watched: Watched, steps: Sequence[PlannedSegment], place: Place, at_c: float) -> float:
+def should_move_k_per_h(watched: FiringBaseline, steps: Sequence[PlannedSegment], place: Place, at_c: float) -> float:
     """How fast the kiln should move now, K/h, up or down; 0 while it holds. A thermometer that does not is stuck."""
     is_cold = at_c < watched.kiln.room_c + ROOM_K + THERMOMETER_K  # there it may stand still for good
     falls = 0.0 if is_cold else watched.kiln.coasting_rate_k_per_h(at_c)

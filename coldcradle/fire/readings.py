@@ -20,13 +20,13 @@ __all__ = [
     "SAME_MOMENT_S",
     "STRANGE_K",
     "Cleaner",
-    "Reading",
-    "Source",
-    "Trouble",
+    "KilnReading",
+    "ReadingIssue",
+    "ReadingSource",
     "TroubleKind",
 ]
 
-Source = Literal["kiln", "typed", "second"]
+ReadingSource = Literal["kiln", "typed", "second"]
 
 TroubleKind = Literal["gap", "jump", "dead"]
 
@@ -41,7 +41,7 @@ SAME_MOMENT_S = 1e-3  # readings nearer to one another than this are one
 
 
 @dataclass(frozen=True, slots=True)
-class Reading:
+class KilnReading:
     """What a thermometer showed, s from the start, °C; NaN where it showed nothing.
 
     `source`: the kiln's own by a log or a stand-in, the kiln's own as somebody typed it, or a second thermometer.
@@ -49,11 +49,11 @@ class Reading:
 
     at_s: float
     shown_c: float
-    source: Source = "kiln"
+    source: ReadingSource = "kiln"
 
 
 @dataclass(frozen=True, slots=True)
-class Trouble:
+class ReadingIssue:
     """Something wrong with the readings between two moments; `to_s` is None while it lasts."""
 
     kind: TroubleKind
@@ -91,9 +91,9 @@ class Cleaner:
     dead_from: float | None = None
     spikes: int = 0
     doubled: int = 0
-    troubles: list[Trouble] = field(default_factory=list)
+    troubles: list[ReadingIssue] = field(default_factory=list)
 
-    def add(self, reading: Reading) -> list[tuple[float, float]]:
+    def add(self, reading: KilnReading) -> list[tuple[float, float]]:
         """What of it can be believed: nothing, this one, or this and the strange one it confirms."""
         t, c = reading.at_s, reading.shown_c
         newest_s = max(self.last[0] if self.last else -math.inf, self.pending[0] if self.pending else -math.inf)
@@ -107,7 +107,7 @@ class Cleaner:
             return self._take([(t, c)])
         if self.pending is not None and self._goes_on(self.pending, self.last, t, c):
             first = self.pending
-            self.troubles.append(Trouble("jump", first[0], first[0], abs(first[1] - self.last[1])))
+            self.troubles.append(ReadingIssue("jump", first[0], first[0], abs(first[1] - self.last[1])))
             return self._take([first, (t, c)])
         if self._fits(self.last, t, c):
             self.spikes += self.pending is not None
@@ -140,15 +140,15 @@ class Cleaner:
             self.dead_from = t
         standing = self.troubles[-1] if self.troubles else None
         if t - self.dead_from >= DEAD_S and not (standing and standing.kind == "dead" and standing.to_s is None):
-            self.troubles.append(Trouble("dead", self.dead_from, None, 0.0))
+            self.troubles.append(ReadingIssue("dead", self.dead_from, None, 0.0))
 
     def _take(self, good: list[tuple[float, float]]) -> list[tuple[float, float]]:
         first = good[0][0]
         standing = self.troubles[-1] if self.troubles else None
         if standing is not None and standing.kind == "dead" and standing.to_s is None:
-            self.troubles[-1] = Trouble("dead", standing.from_s, first, 0.0)
+            self.troubles[-1] = ReadingIssue("dead", standing.from_s, first, 0.0)
         elif self.last is not None and first - self.last[0] > GAP_S:
-            self.troubles.append(Trouble("gap", self.last[0], first, 0.0))
+            self.troubles.append(ReadingIssue("gap", self.last[0], first, 0.0))
         if self.dead_from is not None and first - self.dead_from < DEAD_S:
             self.spikes += 1
         self.last, self.pending, self.dead_from = good[-1], None, None

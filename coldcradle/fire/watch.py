@@ -11,20 +11,20 @@ from dataclasses import dataclass, field
 
 from coldcradle.fire.ahead import Ahead, look_ahead
 from coldcradle.fire.envelope import AGREES_K, Envelope
-from coldcradle.fire.evidence import EARLY_S, Evidence, Looked
+from coldcradle.fire.evidence import EARLY_S, Looked, ReadingEvidence
 from coldcradle.fire.formed import Formed, formed_so_far
 from coldcradle.fire.hottest import Hottest
-from coldcradle.fire.inputs import Act, Watched
-from coldcradle.fire.inside import Glimpse, Inside, advance, begin, begin_as_planned
+from coldcradle.fire.inputs import Act, FiringBaseline
+from coldcradle.fire.inside import GlassState, TrackerState, advance, begin, begin_as_planned
 from coldcradle.fire.opening import MayOpen, may_open, nothing_heard
 from coldcradle.fire.pace import Pace
 from coldcradle.fire.progress import Place, place_of, should_move_k_per_h
-from coldcradle.fire.readings import GAP_S, HIGHEST_C, STRANGE_K, Cleaner, Reading
+from coldcradle.fire.readings import GAP_S, HIGHEST_C, STRANGE_K, Cleaner, KilnReading
 from coldcradle.fire.thin import Thinner
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.quantity.format import Message, say, show
 
-__all__ = ["FireState", "Watch"]
+__all__ = ["FireState", "FiringTracker"]
 
 _APART_K = 2.0  # so far from what was read the hottest line is followed by itself
 _NOISE_K = 3.5  # what lies so near is the noise of readings: the hottest line goes along its upper edge
@@ -40,8 +40,8 @@ class FireState:
     """
 
     measured: list[tuple[float, float]]
-    glimpses: list[Glimpse]
-    inside: Inside | None
+    glimpses: list[GlassState]
+    inside: TrackerState | None
     steps: list[PlannedSegment]
     place: Place
     formed: Formed | None
@@ -54,20 +54,20 @@ class FireState:
 
 
 @dataclass(slots=True)
-class Watch:
+class FiringTracker:
     """Keeps the fold's state at the last corner of the line; `state` adds what is open after it.
 
     `planned_until_s`: when the plan was first left by hand (stopped, gone on); after that it tells nothing. `late_s`:
     how far it was put off, by longer holds and by hours without power.
     """
 
-    watched: Watched
+    watched: FiringBaseline
     planned_until_s: float = math.inf
     late_s: float = 0.0
     cleaner: Cleaner = field(init=False)
     thinner: Thinner = field(default_factory=Thinner)
-    inside: Inside | None = None
-    glimpses: list[Glimpse] = field(default_factory=list)
+    inside: TrackerState | None = None
+    glimpses: list[GlassState] = field(default_factory=list)
     heard_at_s: float = -math.inf
     looked: Looked = field(init=False)
     hottest: Hottest | None = None
@@ -79,11 +79,11 @@ class Watch:
         envelope = Envelope(pace, self.watched.planned_line, self.planned_until_s, self.late_s)
         self.looked = Looked(envelope, self.watched.kiln.room_c)
 
-    def anew(self) -> Watch:
+    def anew(self) -> FiringTracker:
         """The same before any reading."""
-        return Watch(self.watched, self.planned_until_s, self.late_s)
+        return FiringTracker(self.watched, self.planned_until_s, self.late_s)
 
-    def extend(self, readings: Iterable[Reading]) -> bool:
+    def extend(self, readings: Iterable[KilnReading]) -> bool:
         """Take readings in order of time. False, and nothing more is taken, where one is older than what was taken
         before: then all have to be folded anew, in order.
         """
@@ -102,7 +102,7 @@ class Watch:
                 self.is_by_second = False
         return True
 
-    def _hear(self, reading: Reading) -> None:
+    def _hear(self, reading: KilnReading) -> None:
         """Another thermometer: it is no part of the line, but speaks for it or against it. Where the kiln's own is
         silent or dead it takes its place, and can no longer bear witness to itself.
         """
@@ -114,7 +114,7 @@ class Watch:
             self.looked.envelope.hear(reading.at_s, reading.shown_c)
             return
         shown_c = reading.shown_c + self.watched.shift_k
-        for t, c in self.cleaner.add(Reading(reading.at_s, shown_c, "typed")):
+        for t, c in self.cleaner.add(KilnReading(reading.at_s, shown_c, "typed")):
             self._take(t, c - self.watched.shift_k)
             self.is_by_second = True
 
@@ -123,7 +123,7 @@ class Watch:
         last = self.cleaner.last
         return last is None or self.cleaner.is_dead or self.cleaner.dead_from is not None or at_s - last[0] > GAP_S
 
-    def _typed(self, reading: Reading) -> None:
+    def _typed(self, reading: KilnReading) -> None:
         """What somebody read with their own eyes and found much hotter is not left out as a spike."""
         last = self.cleaner.last
         if last is not None and last[1] + STRANGE_K < reading.shown_c <= HIGHEST_C:
@@ -166,14 +166,14 @@ class Watch:
         if self.hottest.glass_c < max(at.heart_c, at.skin_c, at.kiln_c) + _APART_K / 2:
             self.hottest = None  # both lines are one again, and so is the glass
 
-    def _begin(self, first: tuple[float, float]) -> Inside:
+    def _begin(self, first: tuple[float, float]) -> TrackerState:
         """Even glass at an early reading; at a late one what the plan had made of it, where the two go together."""
         planned_c = self.looked.envelope.planned_c(first[0])
         if first[0] <= EARLY_S or abs(planned_c - first[1]) > _PLANNED_K:
             return begin(self.watched, *first)
         return begin_as_planned(self.watched, [*self.looked.envelope.planned_to(first[0]), first])
 
-    def now_inside(self) -> tuple[Inside, list[Glimpse]] | None:
+    def now_inside(self) -> tuple[TrackerState, list[GlassState]] | None:
         """The glass at the newest reading that can be believed."""
         last = self.thinner.last
         if self.inside is None or last is None:
@@ -182,7 +182,9 @@ class Watch:
             return self.inside, []
         return advance(self.watched, self.inside, last)
 
-    def _evidence(self, inside: Inside, steps: Sequence[PlannedSegment], place: Place, now_s: float) -> Evidence:
+    def _evidence(
+        self, inside: TrackerState, steps: Sequence[PlannedSegment], place: Place, now_s: float
+    ) -> ReadingEvidence:
         """What is known beside the glass."""
         looked, envelope, watched = self.looked, self.looked.envelope, self.watched
         at = inside.at
@@ -200,7 +202,7 @@ class Watch:
         strange = self.cleaner.pending
         second = looked.second
         agrees = second is not None and abs(second[1] - at.kiln_c) <= AGREES_K
-        return Evidence(
+        return ReadingEvidence(
             kiln_c=kiln_c,
             glass_c=glass_c,
             is_doubted=envelope.is_doubted or missed_c is not None,
@@ -215,7 +217,7 @@ class Watch:
             against_c=second[1] if second is not None and not agrees else None,
         )
 
-    def _notes(self, place: Place, seen: Evidence | None) -> list[Message]:
+    def _notes(self, place: Place, seen: ReadingEvidence | None) -> list[Message]:
         """What is to be said of the readings, and of what they stand for."""
         notes = self.cleaner.notes()
         if seen is not None and seen.begun_at_s > EARLY_S:

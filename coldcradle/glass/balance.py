@@ -7,7 +7,7 @@ import math
 import numpy as np
 
 from coldcradle.constants import GRAVITY
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
 from coldcradle.errors import ImpossibleInput
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
@@ -17,7 +17,7 @@ __all__ = ["HOOK_MARGIN", "centre_height", "hook_load", "piece_cost", "tipping_a
 HOOK_MARGIN = 5.0  # what a fixing should carry above the weight; common practice, no source
 
 
-def centre_height(room: Stack | Solid, *, level_m: float, turned: bool) -> Figure:
+def centre_height(room: Stack | SolidRoom, *, level_m: float, turned: bool) -> Figure:
     """Height of the centre of gravity above the foot, as it lay in the cradle or turned over: Σz·A / ΣA."""
     if not 0 < level_m <= room.height_m * (1 + 1e-9):
         raise ImpossibleInput(f"expected a filling between 0 and {room.height_m * 1e3:g} mm, got {level_m * 1e3:g} mm")

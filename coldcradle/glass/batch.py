@@ -9,13 +9,13 @@ from dataclasses import dataclass
 
 from coldcradle.cradle.level import run_off, sides
 from coldcradle.cradle.shapes import Plan
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.balance import centre_height, tipping_angle
 from coldcradle.glass.charge import chance_of_enough, sure_charge
 from coldcradle.glass.kinds import Form, forms
 from coldcradle.glass.mix import portions
-from coldcradle.glass.result import Charged, Weighing
+from coldcradle.glass.result import FillResult, Weighing
 from coldcradle.glass.share import top_ups
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -23,7 +23,7 @@ from coldcradle.report.figure import Figure, derive, given, published
 __all__ = ["Need", "batch_figures", "main_kg", "needs", "weigh_list"]
 
 
-def main_kg(charged: Charged) -> float:
+def main_kg(charged: FillResult) -> float:
     """What is weighed out of the main glass: all of it, less what other glasses take."""
     return max(0.0, charged.fresh.value - sum(extra.mass_kg for extra in charged.glass.extras))
 
@@ -41,7 +41,7 @@ class Need:
         return max(0.0, self.need_kg - self.have_kg)
 
 
-def needs(charged: Charged) -> list[Need]:
+def needs(charged: FillResult) -> list[Need]:
     """What the main glass takes off the rack: one form, or every grain of its mix."""
     glass = charged.glass
     if glass.mix is None:
@@ -52,7 +52,7 @@ def needs(charged: Charged) -> list[Need]:
     return [Need(forms()[key], kg, glass.rack_kg.get(key, 0.0)) for key, kg in wanted.items()]
 
 
-def batch_figures(charged: Charged) -> Iterator[Figure]:
+def batch_figures(charged: FillResult) -> Iterator[Figure]:
     """Figures that stand beside the main ones of a charge."""
     cradle, glass = charged.cradle, charged.glass
     rack_kg = glass.rack_kg.get(glass.form.key, 0.0)
@@ -74,7 +74,7 @@ def batch_figures(charged: Charged) -> Iterator[Figure]:
         yield _reserve(charged)
 
 
-def _reserve(charged: Charged) -> Figure:
+def _reserve(charged: FillResult) -> Figure:
     """Room above the casting line."""
     room, line = charged.cradle.room, charged.cradle.line_m
     scale = charged.volume.value / charged.shaped.value
@@ -93,7 +93,7 @@ def _reserve(charged: Charged) -> Figure:
     )
 
 
-def _standing(charged: Charged) -> Iterator[Figure]:
+def _standing(charged: FillResult) -> Iterator[Figure]:
     """How the finished piece stands on what was its top: taken from the mould it is turned over."""
     room, level = charged.cradle.room, charged.thickness.value
     try:
@@ -101,12 +101,12 @@ def _standing(charged: Charged) -> Iterator[Figure]:
     except ImpossibleInput:
         return
     yield centre
-    foot = min(room.narrow_m(level), *room.span_m) if isinstance(room, Solid) else room.narrow_m(level)
+    foot = min(room.narrow_m(level), *room.span_m) if isinstance(room, SolidRoom) else room.narrow_m(level)
     if 0 < foot < 6 * centre.value and room.plan is not Plan.RING:  # what lies flat does not topple
         yield tipping_angle(foot_m=foot, centre_m=centre.value)
 
 
-def weigh_list(charged: Charged) -> list[Weighing]:
+def weigh_list(charged: FillResult) -> list[Weighing]:
     """What to put on the scale, line by line: the main glass by its recipe, other glasses, and how it goes in."""
     glass = charged.glass
     main = main_kg(charged)
@@ -129,7 +129,7 @@ def weigh_list(charged: Charged) -> list[Weighing]:
     return found
 
 
-def _top_ups(charged: Charged) -> list[Weighing]:
+def _top_ups(charged: FillResult) -> list[Weighing]:
     cradle, glass = charged.cradle, charged.glass
     scale = charged.volume.value / charged.shaped.value
     try:

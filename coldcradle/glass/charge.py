@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from statistics import NormalDist
 
 from coldcradle.cradle.materials import Material
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
-from coldcradle.glass.kinds import Form, GlassKind
+from coldcradle.glass.kinds import Form, GlassProperties
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, memory, published
 
 __all__ = [
@@ -32,7 +32,7 @@ _ONE_SIDED_95 = NormalDist().inv_cdf(0.95)
 _DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
 
 
-def glass_mass(volume: Figure, kind: GlassKind, *, count: int = 1, others_kg: float = 0.0) -> Figure:
+def glass_mass(volume: Figure, kind: GlassProperties, *, count: int = 1, others_kg: float = 0.0) -> Figure:
     """m = ρV: the finished piece filled to the line; all cavities of it together where there are several."""
     inputs = [
         volume.given("V"),
@@ -60,7 +60,7 @@ def glass_mass(volume: Figure, kind: GlassKind, *, count: int = 1, others_kg: fl
     )
 
 
-def charge_each(charge: Figure, volume: Figure, kind: GlassKind, mass: Figure) -> Figure:
+def charge_each(charge: Figure, volume: Figure, kind: GlassProperties, mass: Figure) -> Figure:
     """What of a charge goes into each cavity of the measured shape: its share of all the room."""
     share = volume.value * kind.density_kg_m3 / mass.value
     return derive(
@@ -160,7 +160,7 @@ def sure_charge(mass: Figure, *, loss: float) -> Figure:
     )
 
 
-def bulk_volume(charge: Figure, kind: GlassKind, form: Form) -> Figure:
+def bulk_volume(charge: Figure, kind: GlassProperties, form: Form) -> Figure:
     """Room the cold pieces take: m/(ρ · packing)."""
     return derive(
         "bulk_volume",
@@ -190,11 +190,11 @@ class Heap:
     fits_now_kg: float
 
 
-def _cone_height_m(room: Stack | Solid) -> float:
+def _cone_height_m(room: Stack | SolidRoom) -> float:
     return math.tan(math.radians(REPOSE_DEG)) * room.narrow_m(room.height_m) / 2
 
 
-def heap_room(stack: Stack | Solid, bulk: Figure, charge: Figure, form: Form, *, cavity_scale: float) -> Heap:
+def heap_room(stack: Stack | SolidRoom, bulk: Figure, charge: Figure, form: Form, *, cavity_scale: float) -> Heap:
     """Room for the heap: up to the brim, and for loose pieces a cone above it at the angle of repose.
 
     `cavity_scale` carries a measured volume over to the shape: measured / from sizes.

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
@@ -50,7 +50,7 @@ class Match:
     because: str
 
 
-def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
+def match(first: GlassProperties, second: GlassProperties, *, ratio: float = 1.0) -> Match:
     """The stress between a layer of one glass and a layer of another, cooled from where the first of them sets."""
     sets_c = min((kind.annealing_c + kind.strain_c) / 2 for kind in (first, second))
     stress = derive(
@@ -86,7 +86,7 @@ def match(first: GlassKind, second: GlassKind, *, ratio: float = 1.0) -> Match:
     return Match(stress, *_verdict(first, second, stress.value))
 
 
-def _points_apart_k(first: GlassKind, second: GlassKind) -> float:
+def _points_apart_k(first: GlassProperties, second: GlassProperties) -> float:
     return max(
         abs(first.strain_c - second.strain_c),
         abs(first.annealing_c - second.annealing_c),
@@ -95,7 +95,7 @@ def _points_apart_k(first: GlassKind, second: GlassKind) -> float:
 
 
 def _verdict(
-    first: GlassKind, second: GlassKind, stress_pa: float
+    first: GlassProperties, second: GlassProperties, stress_pa: float
 ) -> tuple[Literal["goes together", "not without a test", "will crack"], str]:
     """Never good by expansion alone: only what its maker tests together, or one and the same glass, is called good."""
     gap = abs(first.expansion_per_k - second.expansion_per_k)
@@ -124,7 +124,7 @@ _TEST = (
 )
 
 
-def check_pair(first: GlassKind, second: GlassKind) -> Finding | None:
+def check_pair(first: GlassProperties, second: GlassProperties) -> Finding | None:
     """What is to be said of two glasses in one piece; None when they go together.
 
     Unknown glass is unknown, not fine.

@@ -6,7 +6,7 @@ from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.measurement import measure
 from coldcradle.glass.charge import bulk_volume, charge_each, charge_mass, glass_mass, heap_room
 from coldcradle.glass.inputs import GlassInput
-from coldcradle.glass.result import Charged
+from coldcradle.glass.result import FillResult
 from coldcradle.report.figure import Figure, Given, derive, given, published
 
 __all__ = ["fill_cradle"]
@@ -96,7 +96,7 @@ def _fresh(whole: Figure, taken_kg: float, own_kg: float | None) -> Figure:
     )
 
 
-def fill_cradle(cradle: CradleInput, glass: GlassInput, *, taken_kg: float = 0.0) -> Charged:
+def fill_cradle(cradle: CradleInput, glass: GlassInput, *, taken_kg: float = 0.0) -> FillResult:
     """The glass that fills a cradle to its line, or the weight somebody chose, and what becomes of it.
 
     `taken_kg` is what earlier stages gave: so much less is weighed out. Lengths m, volumes m³, masses kg. Raises
@@ -113,7 +113,7 @@ def fill_cradle(cradle: CradleInput, glass: GlassInput, *, taken_kg: float = 0.0
     bulk = bulk_volume(each, glass.kind, glass.form)
     heap = heap_room(cradle.room, bulk, each, glass.form, cavity_scale=scale)
     thickness, overflow = _standing_depth(cradle, glass, each, volume, scale)
-    return Charged(
+    return FillResult(
         cradle,
         glass,
         measured,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from coldcradle.entry import difference, inputs, kept, many, mass, one, pick, ratio, table
-from coldcradle.glass.kinds import Form, GlassKind, KindDocument, forms, stiffened
+from coldcradle.glass.kinds import Form, GlassProperties, KindDocument, forms, stiffened
 from coldcradle.glass.mix import Mix
 
 __all__ = ["Extra", "GlassInput"]
@@ -15,7 +15,7 @@ __all__ = ["Extra", "GlassInput"]
 class Extra:
     """Some of another glass in the same piece."""
 
-    kind: GlassKind = one(KindDocument, called="a kind of glass")
+    kind: GlassProperties = one(KindDocument, called="a kind of glass")
     form: Form = pick(forms)
     mass_kg: float = mass(called="a weight of glass", low=0.0, high=500.0, above=True)
     kind_id: object = kept(default=None, schema={"type": ["integer", "null"]})  # its number in the studio it came from
@@ -27,7 +27,7 @@ class GlassInput:
     goes with it. A colour stiffer than its family has its points raised by so much: `kind` has them so already.
     """
 
-    kind: GlassKind = one(KindDocument, called="a kind of glass")
+    kind: GlassProperties = one(KindDocument, called="a kind of glass")
     form: Form = pick(forms)
     loss: float = ratio(default="2 %", called="a loss", low=0.0, high=0.5)
     # a sum of jars that were each bounded when they were typed: no bound of its own, or one shelf closes a place

@@ -10,14 +10,14 @@ from pathlib import Path
 from coldcradle.entry import count, density, expansion, flag, inputs, stress, temperature, words
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Form", "GlassKind", "KindDocument", "forms", "shipped_kinds", "stiffened"]
+__all__ = ["Form", "GlassProperties", "KindDocument", "forms", "shipped_kinds", "stiffened"]
 
 _COMMON_EXPANSION = 9e-6  # stands in for one that is not known; what is said of it says so
 _DATA = Path(__file__).parent / "data"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class GlassKind:
+class GlassProperties:
     """What one kind of glass is, at room temperature unless said. Raises ImpossibleInput when its points are out of
     order.
 
@@ -68,7 +68,7 @@ class KindDocument:
     lead: bool = flag(default=False)
     source: str = words(default="your own figures", most=200)
 
-    def as_read(self) -> GlassKind:
+    def as_read(self) -> GlassProperties:
         """The kind, with what its key tells where nothing else does."""
         shipped = shipped_kinds().get(self.key)
         told = {f.name: getattr(self, f.name) for f in fields(self)}
@@ -76,10 +76,10 @@ class KindDocument:
         told["expansion_per_k"] = _COMMON_EXPANSION if self.expansion_per_k is None else self.expansion_per_k
         told["family"] = (shipped.family if shipped else "") if self.family is None else self.family
         told["is_tested"] = bool(shipped and shipped.is_tested) if self.is_tested is None else self.is_tested
-        return GlassKind(**told)
+        return GlassProperties(**told)
 
 
-def stiffened(kind: GlassKind, by_k: float) -> GlassKind:
+def stiffened(kind: GlassProperties, by_k: float) -> GlassProperties:
     """The same glass, its points higher by so many K: a colour that is stiffer than its family."""
     return replace(
         kind, strain_c=kind.strain_c + by_k, annealing_c=kind.annealing_c + by_k, softening_c=kind.softening_c + by_k
@@ -107,10 +107,10 @@ def _rows(name: str) -> list[dict[str, str]]:
 
 
 @functools.cache
-def shipped_kinds() -> dict[str, GlassKind]:
+def shipped_kinds() -> dict[str, GlassProperties]:
     """The six generic kinds that come with the application."""
     return {
-        row["key"]: GlassKind(
+        row["key"]: GlassProperties(
             key=row["key"],
             name=row["name"],
             density_kg_m3=float(row["density_kg_m3"]),

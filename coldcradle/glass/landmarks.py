@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.quantity.format import DualQuantity, show
 
@@ -35,7 +35,7 @@ def _landmark(key: str, name: str, low_c: float, high_c: float) -> Landmark:
     return Landmark(key, name, low_c, high_c, show(round(low_c), "temperature"), show(round(high_c), "temperature"))
 
 
-def landmarks(kind: GlassKind) -> list[Landmark]:
+def landmarks(kind: GlassProperties) -> list[Landmark]:
     """Strain, annealing and softening points as given, and the process windows by viscosity, coolest first."""
     curve = Viscosity.of(kind)
     points = [

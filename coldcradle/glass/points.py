@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import STRAIN_LOG, Viscosity
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
@@ -13,13 +13,13 @@ LEAST_GAP_K = 155.0  # from annealing to softening; every glass of the trade has
 STRAIN_OFF_K = 15.0  # the curve through the other two and a maker's strain point agree within this (from memory)
 
 
-def strain_off_k(kind: GlassKind) -> float:
+def strain_off_k(kind: GlassProperties) -> float:
     """How far the strain point as given lies below (less than 0: above) that of the curve through the other two, K."""
     curve = Viscosity.of(kind)
     return curve.t0_c + curve.b_k / (STRAIN_LOG - curve.a) - kind.strain_c
 
 
-def check_points(kind: GlassKind) -> Finding | None:
+def check_points(kind: GlassProperties) -> Finding | None:
     """What is to be said of points that do not go together; None when they do."""
     gap, off = kind.softening_c - kind.annealing_c, strain_off_k(kind)
     if gap >= LEAST_GAP_K and abs(off) <= STRAIN_OFF_K:

@@ -11,7 +11,7 @@ from coldcradle.glass.inputs import GlassInput
 from coldcradle.quantity.format import DualQuantity
 from coldcradle.report.figure import Figure
 
-__all__ = ["Charged", "Weighing"]
+__all__ = ["FillResult", "Weighing"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,7 +25,7 @@ class Weighing:
 
 
 @dataclass(frozen=True, slots=True)
-class Charged:
+class FillResult:
     """A cradle and the glass that fills it: volume, weight, what is weighed out, the heap, and where it stands melted.
 
     `charge` is all that goes in; `taken_kg` of it comes from earlier stages, and `fresh` is weighed out. `shaped` is

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from coldcradle.errors import ImpossibleInput
 from coldcradle.report.figure import PRACTICE, Figure, derive, given
 
-__all__ = ["Cavity", "Portioned", "share_batch", "top_ups"]
+__all__ = ["Cavity", "CavityShare", "share_batch", "top_ups"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,7 +24,7 @@ class Cavity:
 
 
 @dataclass(frozen=True, slots=True)
-class Portioned:
+class CavityShare:
     """What goes into each cavity of one kind: weight, and the share of its fill that this is."""
 
     cavity: Cavity
@@ -32,7 +32,7 @@ class Portioned:
     share: float
 
 
-def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> tuple[list[Portioned], Figure]:
+def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> tuple[list[CavityShare], Figure]:
     """Part a batch so that every cavity is as full as every other, none more than full; and what is left (below
     0: missing).
     """
@@ -55,7 +55,7 @@ def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> tuple[list[Po
         formula="max(b − n, n − b)",
         source=PRACTICE,
     )
-    return [Portioned(c, c.fill_kg * share, share) for c in cavities], left
+    return [CavityShare(c, c.fill_kg * share, share) for c in cavities], left
 
 
 def top_ups(*, charge_kg: float, room_m3: float, cavity_m3: float, density_kg_m3: float, packing: float) -> list[float]:

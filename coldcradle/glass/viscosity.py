@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 
 __all__ = ["ANNEALING_LOG", "ISO_SLOPE_PER_K", "KELVIN", "SOFTENING_LOG", "STRAIN_LOG", "Viscosity", "softness"]
 
@@ -36,7 +36,7 @@ class Viscosity:
     strain_c: float
 
     @classmethod
-    def of(cls, kind: GlassKind) -> Viscosity:
+    def of(cls, kind: GlassProperties) -> Viscosity:
         """The curve through the annealing and softening points of a glass, with A = -2.6."""
         high, low = ANNEALING_LOG - _A, SOFTENING_LOG - _A
         t0 = (high * kind.annealing_c - low * kind.softening_c) / (high - low)

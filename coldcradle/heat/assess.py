@@ -12,7 +12,7 @@ from coldcradle.heat.limits import PASSING_OVER, RUN_BAND, TARGETS_PA, is_over, 
 from coldcradle.heat.movement_remarks import Remark, movement_remark
 from coldcradle.heat.physics.simulate import SimulatedRun, settles_at, simulate
 from coldcradle.heat.physics.zones import ZonedRun
-from coldcradle.heat.schedule.firing import Firing, cooling_peak, left_pa, solid_from, zones_of
+from coldcradle.heat.schedule.firing import FiringPlan, cooling_peak, left_pa, solid_from, zones_of
 from coldcradle.heat.schedule.peak import drying_hold
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, cold_rate_k_per_h, run_programme
 from coldcradle.heat.schedule.warming import Warming, warming
@@ -43,7 +43,7 @@ class AssessedProgramme:
     remarks: list[Remark]
 
 
-def _ended(wanted: Sequence[PlannedSegment], firing: Firing, heat: HeatInput) -> list[PlannedSegment]:
+def _ended(wanted: Sequence[PlannedSegment], firing: FiringPlan, heat: HeatInput) -> list[PlannedSegment]:
     """The steps with the fall to the open lid put after them; what asks for less than the room is "off"."""
     open_c = max(firing.figures["opening_shown"].value // 1, heat.room_c + 1.5)
     steps = [s for s in wanted if s.to_c > heat.room_c + 8 or (s.rate_k_per_h is None and s.to_c > heat.room_c + 3)]
@@ -156,7 +156,7 @@ def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
     return found
 
 
-def _soak_remark(firing: Firing, load: Load, run: Run, inside: SimulatedRun) -> Remark:
+def _soak_remark(firing: FiringPlan, load: Load, run: Run, inside: SimulatedRun) -> Remark:
     """The longest stay within reach of the annealing point on the way down."""
     peak = next(i for i, s in enumerate(run.steps) if s.key == StepKey.PEAK)
     kind = load.kind
@@ -249,7 +249,9 @@ def _left_remarks(inside: SimulatedRun, zones: ZonedRun | None, run: Run, heat: 
     return found
 
 
-def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load, heat: HeatInput) -> AssessedProgramme:
+def assess_segments(
+    wanted: Sequence[PlannedSegment], firing: FiringPlan, load: Load, heat: HeatInput
+) -> AssessedProgramme:
     """Run steps and judge them. Exactly one of them has the key "cast": its peak.
 
     Raises ImpossibleInput as the kiln does.
@@ -294,7 +296,7 @@ def assess_segments(wanted: Sequence[PlannedSegment], firing: Firing, load: Load
 
 
 def assess_programme(
-    wanted: Sequence[PlannedSegment], firing: Firing, load: Load, heat: HeatInput
+    wanted: Sequence[PlannedSegment], firing: FiringPlan, load: Load, heat: HeatInput
 ) -> AssessedProgramme:
     """The same, with a wide tolerance for where the hottest step stands."""
     marked = list(wanted)

@@ -17,7 +17,7 @@ from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.physics.zones import run_zones
 from coldcradle.heat.schedule.anneal import SECOND_TIMES
-from coldcradle.heat.schedule.firing import Firing
+from coldcradle.heat.schedule.firing import FiringPlan
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.graph import Graph, GraphLine, axis
@@ -90,7 +90,7 @@ def coast_from(
     return max(through, second if second > breaks_c[1] else below)
 
 
-def _one(name: str, room_c: float, firing: Firing, load: Load, heat: HeatInput) -> RoomVerdict:
+def _one(name: str, room_c: float, firing: FiringPlan, load: Load, heat: HeatInput) -> RoomVerdict:
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=room_c)
     soak_c, wish = firing.soak_c, firing.cooling.wish
     off_c = coast_from(
@@ -160,7 +160,7 @@ def _lined(heat: HeatInput) -> Message:
     return Message(words, words)
 
 
-def coasting(firing: Firing, load: Load, heat: HeatInput) -> Coasting:
+def coasting(firing: FiringPlan, load: Load, heat: HeatInput) -> Coasting:
     """Today's room, a cold one and a warm one; each switched off after the soak and run through the glass."""
     rooms = [
         _one("this room", heat.room_c, firing, load, heat),

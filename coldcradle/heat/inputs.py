@@ -22,9 +22,9 @@ from coldcradle.entry import (
     words,
 )
 from coldcradle.entry.declare import specs_of
-from coldcradle.entry.specs import One, Shape
+from coldcradle.entry.specs import ObjectSpec, One
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.kiln.kiln import Kiln
+from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.limits import TARGETS_PA
 from coldcradle.heat.schedule.processes import PROCESSES, Process
 from coldcradle.heat.steps import StepKey
@@ -83,8 +83,8 @@ class SegmentOverride:
     hold_s: float | None = duration(default=None, called="a hold", low=0.0, high=400 * _H)
 
 
-def _override(key: str) -> Shape:
-    return Shape(
+def _override(key: str) -> ObjectSpec:
+    return ObjectSpec(
         "SegmentOverride",
         specs_of(SegmentOverride),
         lambda **values: SegmentOverride(key=key, **values),
@@ -96,7 +96,7 @@ def _overrides(**steps: SegmentOverride | None) -> tuple[SegmentOverride, ...]:
     return tuple(step for step in steps.values() if step is not None)
 
 
-_BY_HAND = Shape(
+_BY_HAND = ObjectSpec(
     "SegmentsByHand",
     {k: One(key=k, of=_override(k), called="a step set by hand", is_needed=False) for k in StepKey},
     _overrides,
@@ -145,7 +145,7 @@ class HeatInput:
     `schedule` is somebody else's, kept as pasted and read when it is judged, so that a slip in it stops nothing.
     """
 
-    kiln: Kiln = one(Kiln, called="a kiln")
+    kiln: KilnModel = one(KilnModel, called="a kiln")
     target: Target = pick(Target, default=Target.USUAL)
     own_stress_pa: float = stress(key="own_target", default="0.3 MPa", called="a tension", low=2e4, high=5e6)
     soak_method: SoakMethod = pick(SoakMethod, default=SoakMethod.LONGER)

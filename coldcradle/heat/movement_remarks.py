@@ -13,7 +13,7 @@ from coldcradle.heat.schedule.peak import needed_work
 from coldcradle.heat.schedule.segments import Run
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.load import Load
-from coldcradle.layup.motion import Fired, excess_words, sheet_marks
+from coldcradle.layup.motion import FiringTimeline, excess_words, sheet_marks
 from coldcradle.layup.traits import Law
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
@@ -74,7 +74,7 @@ def _sheet_remark(movement: Movement, work_per_pa: float, log: float) -> Remark:
 def _clocked(remark: Remark, movement: Movement, load: Load, heat: HeatInput, run: Run) -> Remark:
     """The same with the hours of this programme: when it touches, when it lies in."""
     start = start_of(heat, run.total_s)
-    fired = Fired(tuple(run.line), lambda seconds: when(start, seconds))
+    fired = FiringTimeline(tuple(run.line), lambda seconds: when(start, seconds))
     moments = [m for m in sheet_marks(movement, fired, load.kind, done="Lies in") if m.early_s is not None]
     if not moments:
         return remark

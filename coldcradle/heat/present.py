@@ -12,10 +12,10 @@ from coldcradle.heat.kiln.controller import tell_controller
 from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA, zone_stress_pa
 from coldcradle.heat.physics.simulate import SimulatedRun
 from coldcradle.heat.physics.zones import ZonedRun
-from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, Target, Tick
+from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, TargetRow, Tick
 from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
-from coldcradle.heat.schedule.firing import Firing, cooled_for
+from coldcradle.heat.schedule.firing import FiringPlan, cooled_for
 from coldcradle.heat.schedule.warming import Warming
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.deform.laws import parting_work, thread_work
@@ -94,7 +94,7 @@ def profile_graph(inside: SimulatedRun) -> Graph:
     return Graph(axis(-most, most, "stress", count=4), axis(-deep, 0.0, "length", count=3), lines)
 
 
-def hour_rows(firing: Firing, heat: HeatInput) -> list[HourRow]:
+def hour_rows(firing: FiringPlan, heat: HeatInput) -> list[HourRow]:
     """The heat line in words and numbers, hour by hour or in some sixty lines."""
     total_s, start = firing.run.total_s, start_of(heat, firing.run.total_s)
     every = max(1, math.ceil(total_s / 3600 / 60)) * 3600.0
@@ -118,7 +118,7 @@ def hour_rows(firing: Firing, heat: HeatInput) -> list[HourRow]:
     ]
 
 
-def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
+def _targets(firing: FiringPlan, load: Load, heat: HeatInput) -> list[TargetRow]:
     rows = []
     for key, stress_pa in {**TARGETS_PA, "table": heat.stress_pa, "own": heat.own_stress_pa}.items():
         is_chosen = key == heat.target  # as run, and with what was set by hand
@@ -129,11 +129,11 @@ def _targets(firing: Firing, load: Load, heat: HeatInput) -> list[Target]:
         )
         is_about = not is_chosen and (key == "table" or stress_pa != heat.stress_pa)
         told = round(total / _DAY_S) * _DAY_S if is_about and total >= _LONG_S else total
-        rows.append(Target(key, show(rate, "rate"), show(told, "duration"), total, is_about))
+        rows.append(TargetRow(key, show(rate, "rate"), show(told, "duration"), total, is_about))
     return rows
 
 
-def _first_draw_s(firing: Firing, load: Load) -> float | None:
+def _first_draw_s(firing: FiringPlan, load: Load) -> float | None:
     """When what hangs can first touch the floor, and always before it could part, s from the start."""
     if load.span_m is None or load.depth_m is None or load.press_kg > 0 or load.support != "posts":
         return None
@@ -143,7 +143,7 @@ def _first_draw_s(firing: Firing, load: Load) -> float | None:
     return heat_work_of(load.kind, firing.run.line).second(min(touch, part) / _GOOD_TO)
 
 
-def _first_look_s(firing: Firing, load: Load) -> float | None:
+def _first_look_s(firing: FiringPlan, load: Load) -> float | None:
     """When a sheet can be down at the earliest, s from the start; None where that is not known or does not come."""
     if load.movement is None:
         return _first_draw_s(firing, load)
@@ -152,7 +152,7 @@ def _first_look_s(firing: Firing, load: Load) -> float | None:
     return heat_work_of(load.kind, firing.run.line).second(first) if math.isfinite(first) else None
 
 
-def _allowed_pa(firing: Firing) -> float:
+def _allowed_pa(firing: FiringPlan) -> float:
     """The pull that the lane is drawn against: that between zones where the glass has two."""
     worst = firing.warming.worst
     zoned = [firing.zones, worst.zones if worst is not None else None]
@@ -160,7 +160,7 @@ def _allowed_pa(firing: Firing) -> float:
     return max([SURFACE_STRESS_PA, *by_zones])
 
 
-def _taken_as(firing: Firing, load: Load) -> str:
+def _taken_as(firing: FiringPlan, load: Load) -> str:
     """What was run for the glass, in words: its section, and what does not warm alike."""
     worst = firing.warming.worst
     shade = load.shade or (worst.body.shade if worst is not None else None)
@@ -170,7 +170,7 @@ def _taken_as(firing: Firing, load: Load) -> str:
     return words + ("; its thickness steps" if shade.is_step else "; not all of it sees the kiln alike")
 
 
-def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
+def heat_plan(firing: FiringPlan, load: Load, heat: HeatInput) -> HeatPlan:
     """The firing, ready to be drawn."""
     run, start = firing.run, start_of(heat, firing.run.total_s)
     offset_k = heat.kiln.zone_offset_k(heat.kiln_zone)
@@ -221,7 +221,7 @@ def heat_plan(firing: Firing, load: Load, heat: HeatInput) -> HeatPlan:
     )
 
 
-def timing_figures(firing: Firing, load: Load, heat: HeatInput) -> dict[str, Figure]:
+def timing_figures(firing: FiringPlan, load: Load, heat: HeatInput) -> dict[str, Figure]:
     """Soak, whole time, energy and, where it is known, what the glass will do."""
     steps, both, soak_method = firing.run.steps, firing.figures, heat.soak_method
     per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(

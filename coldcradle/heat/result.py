@@ -9,14 +9,14 @@ from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.controller import ControllerProgram
 from coldcradle.heat.schedule.attendance import Visit
 from coldcradle.heat.schedule.clock import DayMark
-from coldcradle.heat.schedule.firing import Firing
+from coldcradle.heat.schedule.firing import FiringPlan
 from coldcradle.heat.schedule.segments import SimulatedSegment
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.figure import Figure
 from coldcradle.report.graph import Graph
 
-__all__ = ["GlassPoint", "HeatPlan", "HeatResult", "HourRow", "Target", "Tick"]
+__all__ = ["GlassPoint", "HeatPlan", "HeatResult", "HourRow", "TargetRow", "Tick"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,12 +26,12 @@ class HeatResult:
     heat: HeatInput
     load: Load
     effective: Figure
-    firing: Firing | None
+    firing: FiringPlan | None
     refusal: str
 
 
 @dataclass(frozen=True, slots=True)
-class Target:
+class TargetRow:
     """One strain target: what it asks of the kiln and how long the firing becomes.
 
     `is_about`: not run through the glass for itself, but mended as the chosen one was; good to some 15 %.
@@ -98,7 +98,7 @@ class HeatPlan:
     nights: list[tuple[float, float]]
     days: list[DayMark]
     coast_from: DualQuantity
-    targets: list[Target]
+    targets: list[TargetRow]
     highest_c: float
     top_c: float
     ticks_metric: list[Tick]

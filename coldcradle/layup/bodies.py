@@ -8,11 +8,11 @@ from coldcradle.cradle.materials import Material
 from coldcradle.layup.inputs import Support
 from coldcradle.quantity.format import Message
 
-__all__ = ["ColdBody", "Shade", "Zone"]
+__all__ = ["ColdBody", "SectionZone", "Shade"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Zone:
+class SectionZone:
     """A part of a body seen from above, all lengths in m: its own glass, glass that lies on it, and what is under it.
 
     `faces` is how many of its faces see the kiln: 2, or 1 where the lower one rests on something.
@@ -33,8 +33,8 @@ class Shade:
     across which heat evens out sideways; `is_step`: it is one piece whose thickness steps there.
     """
 
-    inner: Zone
-    outer: Zone
+    inner: SectionZone
+    outer: SectionZone
     inner_share: float
     half_m: float
     words: Message

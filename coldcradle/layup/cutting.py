@@ -7,12 +7,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.layup.guillotine import Box, Cell, Stock, pack
+from coldcradle.layup.guillotine import Cell, CutRectangle, Stock, pack
 from coldcradle.layup.inputs import BlankOutline
 from coldcradle.quantity.format import DualQuantity, Message, plural, say, show
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["Cut", "CutSheet", "CuttingPlan", "Laid", "OffCut", "Sheet", "Wanted", "plan_cuts"]
+__all__ = ["Cut", "CutSheet", "CuttingPlan", "Laid", "OffCut", "StockSheet", "Wanted", "plan_cuts"]
 
 KEEPS_M = 0.030  # an off-cut narrower than this is not kept; common practice, no source
 _SMALL_M, _NIPPED = 0.030, 0.05
@@ -22,7 +22,7 @@ _LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Sheet:
+class StockSheet:
     """So many sheets alike on the rack; stripes, where there are any, run along the length."""
 
     key: str
@@ -210,7 +210,7 @@ def _freed(laid: Sequence[Laid]) -> list[Message]:
     return found
 
 
-def _sheet(number: int, stock: Sheet, root: Cell, wanted: dict[str, Wanted]) -> CutSheet:
+def _sheet(number: int, stock: StockSheet, root: Cell, wanted: dict[str, Wanted]) -> CutSheet:
     label = _LETTERS[number % 26] * (1 + number // 26)
     laid = []
     for cell in root.cells():
@@ -247,7 +247,7 @@ def _own_area(laid: Laid) -> float:
     return laid.own[0] * laid.own[1] * (math.pi / 4 if laid.outline in ("round", "oval") else 1.0)
 
 
-def plan_cuts(sheets: Sequence[Sheet], wanted: Sequence[Wanted], *, margin_m: float) -> CuttingPlan:
+def plan_cuts(sheets: Sequence[StockSheet], wanted: Sequence[Wanted], *, margin_m: float) -> CuttingPlan:
     """A plan by straight cuts right through. `margin_m` is added to both sizes of every blank, for its edge.
 
     Only sheets as thick as a blank serve it. Raises ImpossibleInput for a margin or a size that cannot be.
@@ -267,7 +267,7 @@ def plan_cuts(sheets: Sequence[Sheet], wanted: Sequence[Wanted], *, margin_m: fl
             a, b = _box_m(want, margin_m)
             if not (a > 0 and b > 0 and math.isfinite(a * b)):
                 raise ImpossibleInput(f"expected a blank above 0 mm, got {a * 1e3:g} by {b * 1e3:g} mm")
-            boxes += [Box(key, a, b, not want.along)] * want.count
+            boxes += [CutRectangle(key, a, b, not want.along)] * want.count
         found = pack([Stock(s.key, s.length_m, s.width_m, s.count) for s in fitting], boxes)
         stocks = {s.key: s for s in fitting}
         for stock, root in found.sheets:
@@ -300,7 +300,7 @@ def _answer(wanted: Sequence[Wanted], done: Sequence[CutSheet], missing: dict[st
     return say(told + (" **The rest does not fit.**" if short else ""), **shown)
 
 
-def _no_room(want: Wanted, many: int, margin_m: float, sheets: Sequence[Sheet]) -> Finding:
+def _no_room(want: Wanted, many: int, margin_m: float, sheets: Sequence[StockSheet]) -> Finding:
     a, b = _box_m(want, margin_m)
     as_thick = any(abs(s.thickness_m - want.thickness_m) <= _THICK_SHARE * want.thickness_m for s in sheets)
     return finding(

@@ -7,12 +7,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from coldcradle.glass.kinds import GlassKind
-from coldcradle.layup.motion import Fired, Moment
+from coldcradle.glass.kinds import GlassProperties
+from coldcradle.layup.motion import FiringTimeline, Moment
 from coldcradle.layup.sketch import Body
 from coldcradle.quantity.format import DualQuantity, Message
 
-__all__ = ["Followed", "Frame", "Motion", "MotionMark", "Shape", "frames_of"]
+__all__ = ["DeformationPath", "Frame", "Motion", "MotionMark", "PathShape", "frames_of"]
 
 _FRAMES = 30
 _FIRST = 0.02  # of the earliest end: before that nothing is seen to move
@@ -20,7 +20,7 @@ _PAST = 1.15
 
 
 @dataclass(frozen=True, slots=True)
-class Shape:
+class PathShape:
     """Glass at one moment: what is drawn of it, what is to be said, and its line (x, z) with the thickness of each
     stretch where it is a sheet, m.
     """
@@ -32,12 +32,12 @@ class Shape:
 
 
 @dataclass(frozen=True, slots=True)
-class Followed:
+class DeformationPath:
     """A way that glass goes: `shape(W)` after any heat work, from `early` to `late` (1/Pa) something happens."""
 
     early: float
     late: float
-    shape: Callable[[float], Shape]
+    shape: Callable[[float], PathShape]
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +45,7 @@ class Frame:
     """A moment of the slider: when it is on this programme, None where that does not come to it."""
 
     at: DualQuantity | None
-    shape: Shape
+    shape: PathShape
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +70,12 @@ class Motion:
 
 
 def frames_of(
-    followed: Followed, *, kind: GlassKind, fired: Fired | None, marks: tuple[Moment, ...], sheet_m: float
+    followed: DeformationPath,
+    *,
+    kind: GlassProperties,
+    fired: FiringTimeline | None,
+    marks: tuple[Moment, ...],
+    sheet_m: float,
 ) -> Motion:
     """Frames from nothing to a little past the latest end, closer together where more happens."""
     total = fired.work(kind).total_per_pa if fired is not None else 0.0

@@ -11,14 +11,14 @@ import random
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 
-__all__ = ["Box", "Cell", "Packing", "Stock", "pack"]
+__all__ = ["Cell", "CutRectangle", "Packing", "Stock", "pack"]
 
 _TRIES, _MOST = 48, 400
 _ROUND_M = 1e-7
 
 
 @dataclass(frozen=True, slots=True)
-class Box:
+class CutRectangle:
     """A rectangle wanted, m; `turns`: it may lie either way."""
 
     key: str
@@ -48,7 +48,7 @@ class Cell:
     y_m: float
     length_m: float
     width_m: float
-    box: Box | None = None
+    box: CutRectangle | None = None
     is_turned: bool = False
     is_upright: bool = True
     at_m: float = 0.0
@@ -82,7 +82,7 @@ class Packing:
     """Which sheets are cut into what, and the boxes for which there was no room."""
 
     sheets: list[tuple[Stock, Cell]] = field(default_factory=list)
-    missing: list[Box] = field(default_factory=list)
+    missing: list[CutRectangle] = field(default_factory=list)
 
     def _rank(self) -> tuple[float, float, float]:
         used = sum(stock.length_m * stock.width_m for stock, _ in self.sheets)
@@ -102,13 +102,13 @@ def _fits(cell: Cell, a: float, b: float) -> bool:
     return a <= cell.length_m + _ROUND_M and b <= cell.width_m + _ROUND_M
 
 
-def _ways(box: Box) -> list[tuple[float, float, bool]]:
+def _ways(box: CutRectangle) -> list[tuple[float, float, bool]]:
     straight = (box.length_m, box.width_m, False)
     is_square = abs(box.length_m - box.width_m) < _ROUND_M
     return [straight] if is_square or not box.turns else [straight, (box.width_m, box.length_m, True)]
 
 
-def _cut_out(cell: Cell, a: float, b: float, box: Box, is_turned: bool, is_upright: bool) -> list[Cell]:
+def _cut_out(cell: Cell, a: float, b: float, box: CutRectangle, is_turned: bool, is_upright: bool) -> list[Cell]:
     """Cut a box from the lower left of a piece, by one cut or two; what is left over of it."""
     left = []
     here = cell
@@ -122,7 +122,7 @@ def _cut_out(cell: Cell, a: float, b: float, box: Box, is_turned: bool, is_uprig
     return left
 
 
-def _tried(stocks: Sequence[Stock], boxes: Sequence[Box], rule: Rule, first: str) -> Packing:
+def _tried(stocks: Sequence[Stock], boxes: Sequence[CutRectangle], rule: Rule, first: str) -> Packing:
     packing = Packing()
     free: list[Cell] = []
     left = {s.key: s.count for s in stocks}
@@ -151,7 +151,7 @@ def _tried(stocks: Sequence[Stock], boxes: Sequence[Box], rule: Rule, first: str
     return packing
 
 
-def pack(stocks: Sequence[Stock], boxes: Sequence[Box]) -> Packing:
+def pack(stocks: Sequence[Stock], boxes: Sequence[CutRectangle]) -> Packing:
     """Cut boxes from sheets: as few as there must be, and the largest off-cut in one piece.
 
     The first `_MOST` boxes are placed, the rest told as missing.
@@ -159,7 +159,7 @@ def pack(stocks: Sequence[Stock], boxes: Sequence[Box]) -> Packing:
     wanted, rest = list(boxes[:_MOST]), list(boxes[_MOST:])
     smallest_first = sorted(stocks, key=lambda s: s.length_m * s.width_m)
     largest_first = smallest_first[::-1]
-    orders: list[Callable[[Box], tuple[float, ...]]] = [
+    orders: list[Callable[[CutRectangle], tuple[float, ...]]] = [
         lambda b: (-b.length_m * b.width_m, -b.length_m),
         lambda b: (-max(b.length_m, b.width_m), -min(b.length_m, b.width_m)),
         lambda b: (-min(b.length_m, b.width_m), -max(b.length_m, b.width_m)),

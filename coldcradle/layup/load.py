@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 
 from coldcradle.cradle.materials import Material
-from coldcradle.glass.kinds import Form, GlassKind
+from coldcradle.glass.kinds import Form, GlassProperties
 from coldcradle.layup.bodies import ColdBody, Shade
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.inputs import Entering, Relief, Support, Wet
@@ -36,7 +36,7 @@ class Load:
     and presses them to `press_to_m`. `movement` is the way of a sheet that comes down.
     """
 
-    kind: GlassKind
+    kind: GlassProperties
     form: Form
     material: Material
     rated_c: float

@@ -6,13 +6,23 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.deform.work import HeatWork, heat_work_of
 from coldcradle.quantity.format import DualQuantity, Formatted, Message, say
 from coldcradle.report.figure import Figure, Source, derive, given, published
 
-__all__ = ["MARKS_LOG", "SHEET", "Fired", "Moment", "after_figure", "excess_words", "in_times", "mark", "sheet_marks"]
+__all__ = [
+    "MARKS_LOG",
+    "SHEET",
+    "FiringTimeline",
+    "Moment",
+    "after_figure",
+    "excess_words",
+    "in_times",
+    "mark",
+    "sheet_marks",
+]
 
 SHEET = published(
     "a thin viscous sheet under its own weight, membrane and bending after Timoshenko by the analogy of elastic and "
@@ -22,7 +32,7 @@ MARKS_LOG = 6.6  # below this viscosity a mould prints its marks into what rests
 
 
 @dataclass(frozen=True, slots=True)
-class Fired:
+class FiringTimeline:
     """A firing as it moves glass: its line of (s, °C) points, and the clock times of its seconds."""
 
     line: tuple[tuple[float, float], ...]
@@ -40,7 +50,7 @@ class Fired:
     def peak_c(self) -> float:
         return max(c for _, c in self.line)
 
-    def work(self, kind: GlassKind) -> HeatWork:
+    def work(self, kind: GlassProperties) -> HeatWork:
         return heat_work_of(kind, self.line)
 
 
@@ -58,7 +68,7 @@ class Moment:
     words: Message
 
 
-def mark(key: str, name: str, fired: Fired, work: HeatWork, early: float, late: float) -> Moment | None:
+def mark(key: str, name: str, fired: FiringTimeline, work: HeatWork, early: float, late: float) -> Moment | None:
     """The mark of an event that takes `early` to `late` heat work, 1/Pa; None where nothing is known of it."""
     first = work.second(early) if math.isfinite(early) else None
     last = work.second(late) if math.isfinite(late) else None
@@ -78,7 +88,7 @@ def mark(key: str, name: str, fired: Fired, work: HeatWork, early: float, late: 
     return Moment(key, name, first, last, words)
 
 
-def sheet_marks(movement: Movement, fired: Fired, kind: GlassKind, *, done: str) -> tuple[Moment, ...]:
+def sheet_marks(movement: Movement, fired: FiringTimeline, kind: GlassProperties, *, done: str) -> tuple[Moment, ...]:
     """The marks of a sheet: the first touch, where it is done, and where its edge slips over a hole's rim."""
     work = fired.work(kind)
     found = [
@@ -95,8 +105,8 @@ def after_figure(
     key: str,
     name: str,
     *,
-    kind: GlassKind,
-    fired: Fired,
+    kind: GlassProperties,
+    fired: FiringTimeline,
     early: float,
     likely: float,
     late: float,

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.layup.deform.drop import Drop, round_drop, rounding_work
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
@@ -35,7 +35,7 @@ FREEZING = (
 )
 
 
-def dot_diameter(*, side_m: float, thickness_m: float, kind: GlassKind) -> tuple[Figure, Drop]:
+def dot_diameter(*, side_m: float, thickness_m: float, kind: GlassProperties) -> tuple[Figure, Drop]:
     """How wide a nipped square of glass becomes once it is round, and the drop it is then."""
     if not (side_m > 0 and thickness_m > 0):
         raise ImpossibleInput(f"expected a piece above 0 mm, got {side_m * 1e3:g} by {thickness_m * 1e3:g} mm")

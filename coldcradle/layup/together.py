@@ -7,11 +7,11 @@ from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Common", "Need", "common_work"]
+__all__ = ["Common", "WorkNeed", "common_work"]
 
 
 @dataclass(frozen=True, slots=True)
-class Need:
+class WorkNeed:
     """What one of them asks: at least so much heat work, and no more than that (infinite where something ends it)."""
 
     name: str
@@ -28,7 +28,7 @@ class Common:
     over: tuple[tuple[str, float], ...]
 
 
-def common_work(needs: list[Need]) -> Common:
+def common_work(needs: list[WorkNeed]) -> Common:
     """The least heat work that does for all; else the middle between them, and what it does to each.
 
     Raises ImpossibleInput for a need that ends before it begins.

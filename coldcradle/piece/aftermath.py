@@ -8,8 +8,8 @@ import numpy as np
 
 from coldcradle.after.evidence import Evidence
 from coldcradle.after.measures import Predicted
-from coldcradle.fire.inputs import Watched
-from coldcradle.fire.inside import Inside, left_after
+from coldcradle.fire.inputs import FiringBaseline
+from coldcradle.fire.inside import TrackerState, left_after
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.schedule.warming import warming
@@ -21,7 +21,7 @@ from coldcradle.piece.standing import checks_of
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.finding import Finding
 
-__all__ = ["evidence_of", "left_really_pa", "predictions_of"]
+__all__ = ["evidence_of", "measured_residual_stress_pa", "predictions_of"]
 
 _LENGTH_SHARE, _THICK_SHARE, _MASS_SHARE = 0.005, 0.04, 0.015  # where no figure says more; common practice, no source
 
@@ -30,7 +30,7 @@ def _u(plan: StagePlan, keys: Sequence[str], otherwise: float) -> float:
     return next((plan.figures[k].u for k in keys if k in plan.figures and plan.figures[k].u > 0), otherwise)
 
 
-def predictions_of(plan: StagePlan, watched: Watched) -> list[Predicted]:
+def predictions_of(plan: StagePlan, watched: FiringBaseline) -> list[Predicted]:
     """What a stage was to give, with what each may be off (SI)."""
     out = plan.outcome
     grown_u = _u(plan, ("moved",), 0.0) if watched.heat.process.traits.lies_free else 0.0
@@ -51,13 +51,13 @@ def predictions_of(plan: StagePlan, watched: Watched) -> list[Predicted]:
     return found
 
 
-def left_really_pa(watched: Watched, state: FireState) -> float:
+def measured_residual_stress_pa(watched: FiringBaseline, state: FireState) -> float:
     """The tension left once all is even: from the readings, and from what is ahead where it is not over yet."""
     assert state.inside is not None
     return left_after(watched, state.inside, state.ahead.line if state.ahead else [])
 
 
-def _fall_k_per_h(watched: Watched, line: Sequence[tuple[float, float]], hottest_s: float) -> float:
+def _fall_k_per_h(watched: FiringBaseline, line: Sequence[tuple[float, float]], hottest_s: float) -> float:
     """The quickest it fell over any half hour between its annealing point and 110 K below, after the peak."""
     times = np.array([t for t, _ in line])
     temps = np.array([c for _, c in line])
@@ -87,7 +87,7 @@ def _tilt(result: StageResult) -> Message | None:
 def evidence_of(
     result: StageResult,
     plan: StagePlan,
-    watched: Watched,
+    watched: FiringBaseline,
     state: FireState,
     *,
     opened_c: float | None,
@@ -96,7 +96,7 @@ def evidence_of(
     unticked: Mapping[str, str],
 ) -> Evidence:
     """Everything the facts are read from. Raises nothing: what is not known is left out."""
-    inside: Inside = state.inside  # type: ignore[assignment]  # asked for only where something was heard
+    inside: TrackerState = state.inside  # type: ignore[assignment]  # asked for only where something was heard
     stage, laid, heat = result.stage, result.laid, result.heated.heat
     does = heat.process.traits
     release = next((c for c in checks_of(result, plan) if c.rule == "before.release-rated"), None)
@@ -115,7 +115,7 @@ def evidence_of(
         needed_per_pa=law,
         hottest_c=inside.hottest_c,
         planned_peak_c=watched.segments[watched.peak].to_c,
-        left_pa=left_really_pa(watched, state),
+        left_pa=measured_residual_stress_pa(watched, state),
         planned_left_pa=watched.planned_left_pa,
         target_pa=heat.stress_pa,
         fall_k_per_h=_fall_k_per_h(watched, state.measured, inside.hottest_s),

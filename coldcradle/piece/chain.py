@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.attendance import is_awake
 from coldcradle.heat.schedule.clock import at, when
@@ -43,7 +43,7 @@ class Link:
     key: str
     name: str
     process: Process
-    kind: GlassKind
+    kind: GlassProperties
     peak_c: float
     hold_s: float
     total_s: float
@@ -99,7 +99,7 @@ class ChainPlan:
     days: DualQuantity
 
 
-def _work(kind: GlassKind, peak_c: float, hold_s: float) -> float:
+def _work(kind: GlassProperties, peak_c: float, hold_s: float) -> float:
     """Heat work of a peak, 1/Pa: the hold, and some minutes' worth of coming and going."""
     return float((hold_s + 600.0) * 10.0 ** -float(Viscosity.of(kind).log10_pa_s(peak_c)))
 

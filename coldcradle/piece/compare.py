@@ -14,10 +14,10 @@ from coldcradle.heat.present import glass_points, hour_rows, profile_graph
 from coldcradle.heat.result import GlassPoint, HourRow
 from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
-from coldcradle.heat.schedule.firing import Firing
+from coldcradle.heat.schedule.firing import FiringPlan
 from coldcradle.heat.schedule.segments import PlannedSegment, SimulatedSegment
 from coldcradle.heat.schedule.text import Schedule, read_schedule
-from coldcradle.piece.stage import Staged, StageResult, compute_stage
+from coldcradle.piece.stage import StageResult, StageWithInputs, compute_stage
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.graph import Graph, GraphLine, axis
 
@@ -82,7 +82,7 @@ class Comparison:
     pulls: Graph
 
 
-def _worked(staged: Staged) -> tuple[StageResult, Firing]:
+def _worked(staged: StageWithInputs) -> tuple[StageResult, FiringPlan]:
     worked = compute_stage(staged.stage, staged.incoming)
     if worked.heated.firing is None:
         raise ImpossibleInput(worked.heated.refusal)
@@ -110,20 +110,20 @@ def _programme(key: Side, judged: AssessedProgramme, heat: HeatInput, read_as: M
     )
 
 
-def assess_schedule(staged: Staged) -> AssessedSchedule:
+def assess_schedule(staged: StageWithInputs) -> AssessedSchedule:
     """How the pasted schedule was read, line by line, and what it would do to this piece once all of it is clear."""
     worked, firing = _worked(staged)
     schedule = read_schedule(staged.stage.heat.schedule)
     return AssessedSchedule(schedule, _typed(schedule, worked, firing) if schedule.is_complete else None)
 
 
-def _typed(schedule: Schedule, worked: StageResult, firing: Firing) -> Programme:
+def _typed(schedule: Schedule, worked: StageResult, firing: FiringPlan) -> Programme:
     heat = worked.heated.heat
     judged = assess_programme(schedule.wanted(from_c=heat.room_c), firing, worked.heated.load, heat)
     return _programme("typed", judged, heat, schedule.count)
 
 
-def _side(key: Side, staged: Staged, before: Staged | None) -> Programme:
+def _side(key: Side, staged: StageWithInputs, before: StageWithInputs | None) -> Programme:
     if key == "before":
         if before is None:
             raise ImpossibleInput("there is no earlier state of this stage to compare with")
@@ -138,7 +138,7 @@ def _side(key: Side, staged: Staged, before: Staged | None) -> Programme:
     return _programme(key, assess_programme(steps, firing, worked.heated.load, staged.stage.heat), staged.stage.heat)
 
 
-def compare(staged: Staged, a: Side, b: Side, *, before: Staged | None = None) -> Comparison:
+def compare(staged: StageWithInputs, a: Side, b: Side, *, before: StageWithInputs | None = None) -> Comparison:
     """Two programmes for one piece, each run through kiln and glass."""
     sides = [_side(a, staged, before), _side(b, staged, before)]
     first, second = sides
@@ -171,13 +171,13 @@ def compare(staged: Staged, a: Side, b: Side, *, before: Staged | None = None) -
     )
 
 
-def coasting_of(staged: Staged) -> Coasting:
+def coasting_of(staged: StageWithInputs) -> Coasting:
     """May it be switched off: in this room, in winter, in summer."""
     worked, firing = _worked(staged)
     return coasting(firing, worked.heated.load, staged.stage.heat)
 
 
-def hours_of(staged: Staged) -> list[HourRow]:
+def hours_of(staged: StageWithInputs) -> list[HourRow]:
     """The firing as a table of hours."""
     _, firing = _worked(staged)
     return hour_rows(firing, staged.stage.heat)

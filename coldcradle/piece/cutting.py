@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from coldcradle.layup.blank import Blank
-from coldcradle.layup.cutting import CuttingPlan, Sheet, Wanted, plan_cuts
-from coldcradle.piece.stage import Staged, compute_stage
+from coldcradle.layup.cutting import CuttingPlan, StockSheet, Wanted, plan_cuts
+from coldcradle.piece.stage import StageWithInputs, compute_stage
 
 __all__ = ["blank_of", "cutting_of", "wanted_of"]
 
 
-def blank_of(staged: Staged) -> Blank | None:
+def blank_of(staged: StageWithInputs) -> Blank | None:
     """The blank of a stage; None where its glass is poured or piled."""
     return compute_stage(staged.stage, staged.incoming).laid.blank
 
 
-def wanted_of(staged: Staged) -> list[Wanted]:
+def wanted_of(staged: StageWithInputs) -> list[Wanted]:
     """The new blanks of a stage, layer by layer; none where its glass is poured, or comes from the stages before."""
     blank = blank_of(staged)
     if blank is None or blank.base is not None:
@@ -35,6 +35,6 @@ def wanted_of(staged: Staged) -> list[Wanted]:
     ]
 
 
-def cutting_of(stages: Sequence[Staged], sheets: Sequence[Sheet], *, margin_m: float) -> CuttingPlan:
+def cutting_of(stages: Sequence[StageWithInputs], sheets: Sequence[StockSheet], *, margin_m: float) -> CuttingPlan:
     """One plan for several stages of the same glass."""
     return plan_cuts(sheets, [want for staged in stages for want in wanted_of(staged)], margin_m=margin_m)

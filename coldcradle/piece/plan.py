@@ -14,7 +14,7 @@ from coldcradle.piece.chain import ChainPlan, Link, Travel, plan_chain
 from coldcradle.piece.inputs import PieceInput, StageInput
 from coldcradle.piece.result import PiecePlan, StagePlan
 from coldcradle.piece.sharing import sharer_of
-from coldcradle.piece.stage import Staged, plan_stage
+from coldcradle.piece.stage import StageWithInputs, plan_stage
 from coldcradle.quantity.format import say, show
 
 __all__ = ["chain_of", "incoming_of", "plan", "remembered_stage", "staged_of"]
@@ -61,13 +61,13 @@ def incoming_of(stage: StageInput, outcomes: Mapping[str, tuple[str, Outcome]]) 
     return tuple(found)
 
 
-def staged_of(piece: PieceInput, key: str) -> Staged:
+def staged_of(piece: PieceInput, key: str) -> StageWithInputs:
     """One stage of a piece with what goes into it. Raises KeyError where there is no such stage."""
     outcomes: dict[str, tuple[str, Outcome]] = {}
     for stage in piece.stages:
         incoming = incoming_of(stage, outcomes)
         if stage.key == key:
-            return Staged(stage, incoming)
+            return StageWithInputs(stage, incoming)
         outcomes[stage.key] = (stage.name, remembered_stage(stage, incoming).outcome)
     raise KeyError(key)
 

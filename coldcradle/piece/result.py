@@ -18,7 +18,7 @@ from coldcradle.piece.chain import ChainPlan
 from coldcradle.quantity.format import Message
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Caution, Finding
-from coldcradle.report.thread import Bead
+from coldcradle.report.thread import SummaryItem
 
 __all__ = ["PiecePlan", "StagePlan"]
 
@@ -36,7 +36,7 @@ class StagePlan:
     process_name: str
     family: str
     traits: Traits
-    thread: list[Bead]
+    thread: list[SummaryItem]
     answers: dict[str, Message]
     states: dict[str, str]
     section: Section | None

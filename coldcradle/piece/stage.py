@@ -20,13 +20,13 @@ from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
 from coldcradle.heat.schedule.effective import effective_thickness
-from coldcradle.heat.schedule.firing import Firing, plan_firing
+from coldcradle.heat.schedule.firing import FiringPlan, plan_firing
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform.work import heat_work_of
-from coldcradle.layup.families import FAMILIES, Laying, LayupResult
+from coldcradle.layup.families import FAMILIES, LayupRequest, LayupResult
 from coldcradle.layup.followed import Motion, frames_of
 from coldcradle.layup.load import Load
-from coldcradle.layup.motion import Fired
+from coldcradle.layup.motion import FiringTimeline
 from coldcradle.layup.outcome import Incoming, outcome_words
 from coldcradle.piece.cautions import cautions
 from coldcradle.piece.inputs import StageInput
@@ -35,9 +35,9 @@ from coldcradle.piece.rules import stage_findings
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
-from coldcradle.report.thread import Bead
+from coldcradle.report.thread import SummaryItem
 
-__all__ = ["StageResult", "Staged", "compute_stage", "motion_of", "plan_stage"]
+__all__ = ["StageResult", "StageWithInputs", "compute_stage", "motion_of", "plan_stage"]
 
 _COMING_AND_GOING_S = 600.0
 _LESS = 0.8
@@ -45,7 +45,7 @@ _SURELY = 3.0  # laws of movement are good to a factor of three in time: so much
 
 
 @dataclass(frozen=True, slots=True)
-class Staged:
+class StageWithInputs:
     """A stage with what goes into it: all there is to know of it."""
 
     stage: StageInput
@@ -57,7 +57,7 @@ class StageResult:
     """What the stations of a stage worked out, before it is put into words."""
 
     stage: StageInput
-    laying: Laying
+    laying: LayupRequest
     laid: LayupResult
     heated: HeatResult
 
@@ -67,9 +67,9 @@ def _usual_work_per_pa(process: Process) -> float:
     return float((process.hold_s + _COMING_AND_GOING_S) * 10.0**-process.aim)
 
 
-def _laying(stage: StageInput, incoming: Sequence[Incoming]) -> Laying:
+def _laying(stage: StageInput, incoming: Sequence[Incoming]) -> LayupRequest:
     process = stage.heat.process
-    return Laying(
+    return LayupRequest(
         traits=process.traits,
         does=process.name,
         cradle=stage.cradle,
@@ -99,7 +99,7 @@ def compute_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> Stage
     return StageResult(replace(stage, heat=heated.heat), laying, replace(finished, load=heated.load), heated)
 
 
-def _worked(stage: StageInput, laying: Laying) -> tuple[LayupResult, HeatResult]:
+def _worked(stage: StageInput, laying: LayupRequest) -> tuple[LayupResult, HeatResult]:
     """Laid up and fired, before the firing tells what comes out."""
     laid = FAMILIES[stage.heat.process.family].lay_up(laying)
     load = replace(laid.load, furniture_kg=laid.load.press_kg + stage.heat.furniture_kg)
@@ -113,7 +113,7 @@ def _worked(stage: StageInput, laying: Laying) -> tuple[LayupResult, HeatResult]
     return laid, HeatResult(heat, load, effective, firing, refusal)
 
 
-def _coldest_work_per_pa(firing: Firing, load: Load) -> float:
+def _coldest_work_per_pa(firing: FiringPlan, load: Load) -> float:
     """Heat work of the glass that is warmed last, by the thickest solid piece that goes in, 1/Pa."""
     solid = max(firing.warming.runs, key=lambda r: r.body.counts_m, default=None)
     run = solid.through.heat if solid is not None else firing.inside.heat
@@ -121,15 +121,15 @@ def _coldest_work_per_pa(firing: Firing, load: Load) -> float:
     return heat_work_of(load.kind, list(zip(run.times_s.tolist(), coldest.tolist(), strict=True))).total_per_pa
 
 
-def fired_of(firing: Firing | None, heat: HeatInput) -> Fired | None:
+def fired_of(firing: FiringPlan | None, heat: HeatInput) -> FiringTimeline | None:
     """The firing as lay-up knows it: its line and its clock."""
     if firing is None:
         return None
     start = start_of(heat, firing.run.total_s)
-    return Fired(tuple(firing.run.line), lambda seconds: when(start, seconds))
+    return FiringTimeline(tuple(firing.run.line), lambda seconds: when(start, seconds))
 
 
-def motion_of(staged: Staged) -> Motion | None:
+def motion_of(staged: StageWithInputs) -> Motion | None:
     """What a slider through heat work shows of a stage; None where nothing is seen to move."""
     result = compute_stage(staged.stage, staged.incoming)
     followed = FAMILIES[result.stage.heat.process.family].follow(result.laid, result.laying)
@@ -144,14 +144,14 @@ def motion_of(staged: Staged) -> Motion | None:
     )
 
 
-def _thread(laid: LayupResult, figures: dict[str, Figure], heat: HeatPlan | None) -> list[Bead]:
+def _thread(laid: LayupResult, figures: dict[str, Figure], heat: HeatPlan | None) -> list[SummaryItem]:
     unknown = show(math.nan, "length")
     timed = [
-        Bead(key, name, "heat", figures[key].shown if key in figures else unknown, key if key in figures else "")
+        SummaryItem(key, name, "heat", figures[key].shown if key in figures else unknown, key if key in figures else "")
         for key, name in (("soak", "Anneal soak"), ("firing_time", "Firing"))
     ]
     opens = heat.opens if heat else unknown
-    return [*laid.beads, *timed, Bead("opens_at", "Open the lid", "heat", opens, "firing_time" if heat else "")]
+    return [*laid.beads, *timed, SummaryItem("opens_at", "Open the lid", "heat", opens, "firing_time" if heat else "")]
 
 
 def _states(laid: LayupResult, findings: Sequence[Finding]) -> dict[str, str]:

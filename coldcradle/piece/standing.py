@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from coldcradle.before.check import Check
+from coldcradle.before.check import CheckLine
 from coldcradle.before.checks import checks
-from coldcradle.before.inputs import Standing
+from coldcradle.before.inputs import CheckContext
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import StageResult
@@ -12,10 +12,10 @@ from coldcradle.piece.stage import StageResult
 __all__ = ["checks_of", "standing_of"]
 
 
-def standing_of(result: StageResult, plan: StagePlan) -> Standing:
+def standing_of(result: StageResult, plan: StagePlan) -> CheckContext:
     """What the checks look at, from what was worked out of a stage and its findings."""
     stage: StageInput = result.stage
-    return Standing(
+    return CheckContext(
         cradle=stage.cradle,
         glass=stage.glass,
         layup=stage.layup,
@@ -27,6 +27,6 @@ def standing_of(result: StageResult, plan: StagePlan) -> Standing:
     )
 
 
-def checks_of(result: StageResult, plan: StagePlan) -> list[Check]:
+def checks_of(result: StageResult, plan: StagePlan) -> list[CheckLine]:
     """Every check that applies to a stage."""
     return checks(standing_of(result, plan))

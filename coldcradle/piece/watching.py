@@ -5,20 +5,20 @@ from __future__ import annotations
 from dataclasses import replace
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.fire.inputs import Watched
+from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.layup.deform.work import heat_work_of
-from coldcradle.piece.stage import Staged, StageResult, compute_stage
+from coldcradle.piece.stage import StageResult, StageWithInputs, compute_stage
 
 __all__ = ["shown_segments", "watched_of", "watched_result"]
 
 
-def watched_of(staged: Staged) -> Watched:
+def watched_of(staged: StageWithInputs) -> FiringBaseline:
     """What is watched of a stage, as it stands. Raises ImpossibleInput where the kiln cannot fire it."""
     return watched_result(compute_stage(staged.stage, staged.incoming))
 
 
-def watched_result(result: StageResult) -> Watched:
+def watched_result(result: StageResult) -> FiringBaseline:
     """The same from what was worked out of a stage before."""
     heated = result.heated
     firing, load, heat = heated.firing, heated.load, heated.heat
@@ -38,7 +38,7 @@ def watched_result(result: StageResult) -> Watched:
         for s in firing.run.steps
     )
     line = tuple(firing.run.line)
-    return Watched(
+    return FiringBaseline(
         section=firing.soaked.section,
         load=load,
         heat=heat,
@@ -53,6 +53,6 @@ def watched_result(result: StageResult) -> Watched:
     )
 
 
-def shown_segments(watched: Watched) -> tuple[PlannedSegment, ...]:
+def shown_segments(watched: FiringBaseline) -> tuple[PlannedSegment, ...]:
     """The programme in what the thermometer shows: the place in the kiln and the thermometer are allowed for."""
     return tuple(replace(s, to_c=s.to_c + watched.shift_k) for s in watched.segments)

@@ -12,7 +12,7 @@ from __future__ import annotations
 import re
 import unicodedata
 
-__all__ = ["Doubt", "is_doubtful_thousandth", "normalise", "plain_numerals", "split_fraction"]
+__all__ = ["AmbiguousNumeral", "is_doubtful_thousandth", "normalise", "plain_numerals", "split_fraction"]
 
 _SPACED = re.compile(r"(?<![\d.,])\d{1,3}(?:[ \u00a0\u202f\u2009]\d{3})+(?![\d/])")
 _TICKED = re.compile(r"(?<![\d.,])\d{1,3}(?:'\d{3})+(?!\d)")
@@ -22,7 +22,7 @@ _ONE_COMMA = re.compile(r"[1-9]\d{0,2},\d{3}")
 _THOUSANDTH = re.compile(r"[1-9]\d{0,2}\.\d{2}0")
 
 
-class Doubt(ValueError):
+class AmbiguousNumeral(ValueError):
     """A number that could mean two things: `numeral` as written, and its `readings`, none where it means nothing."""
 
     def __init__(self, numeral: str, *readings: str) -> None:
@@ -65,14 +65,14 @@ def _numeral(text: str) -> str:
         last = text.rindex(marks[-1])
         whole, rest = text[:last], text[last + 1 :]
         if marks.count(marks[-1]) > 1 or not _GROUPED.fullmatch(whole):
-            raise Doubt(text)
+            raise AmbiguousNumeral(text)
         return re.sub(r"[.,]", "", whole) + "." + rest
     if len(marks) > 1:
         if not _GROUPED.fullmatch(text):
-            raise Doubt(text)
+            raise AmbiguousNumeral(text)
         return re.sub(r"[.,]", "", text)
     if marks == [","] and _ONE_COMMA.fullmatch(text):
-        raise Doubt(text, text.replace(",", ""), text.replace(",", "."))
+        raise AmbiguousNumeral(text, text.replace(",", ""), text.replace(",", "."))
     return text.replace(",", ".")
 
 

@@ -15,7 +15,13 @@ from fractions import Fraction
 from typing import Literal
 
 from coldcradle.errors import ImpossibleInput, QuantityError
-from coldcradle.quantity.numerals import Doubt, is_doubtful_thousandth, normalise, plain_numerals, split_fraction
+from coldcradle.quantity.numerals import (
+    AmbiguousNumeral,
+    is_doubtful_thousandth,
+    normalise,
+    plain_numerals,
+    split_fraction,
+)
 from coldcradle.quantity.units import SPELLINGS, Kind, factor_to_si, temperature_to_c
 
 __all__ = ["System", "parse", "parse_within", "with_unit"]
@@ -141,7 +147,7 @@ def _clean(text: str, kind: Kind) -> str:
         clean = _TIMES_TEN.sub(r"e\1", clean)
     try:
         clean = plain_numerals(clean)
-    except Doubt as doubt:
+    except AmbiguousNumeral as doubt:
         a_or_b = " or ".join(clean.replace(doubt.numeral, reading) for reading in doubt.readings)
         raise _refuse(
             text, kind, f": it could mean {a_or_b}" if a_or_b else ": its marks do not part it by thousands"

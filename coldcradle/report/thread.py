@@ -6,11 +6,11 @@ from dataclasses import dataclass
 
 from coldcradle.quantity.format import DualQuantity
 
-__all__ = ["Bead"]
+__all__ = ["SummaryItem"]
 
 
 @dataclass(frozen=True, slots=True)
-class Bead:
+class SummaryItem:
     """One bead of the thread; `figure` is the key of the working behind it, or ""."""
 
     key: str

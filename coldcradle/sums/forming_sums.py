@@ -18,7 +18,7 @@ from coldcradle.quantity.format import plural, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
-from coldcradle.sums.sum import Field, Result, Row, Sum, Values
+from coldcradle.sums.sum import Field, Result, Sum, SumRow, Values
 
 _H = 3600.0
 
@@ -138,7 +138,7 @@ def _ladder(values: Values) -> Result:
         figures=[allowed],
         heads=("For", "Then about"),
         rows=[
-            Row(f"{rung.percent} %", (rung.time, show(round(rung.to_c, -1), "temperature"))) for rung in ladder.rungs
+            SumRow(f"{rung.percent} %", (rung.time, show(round(rung.to_c, -1), "temperature"))) for rung in ladder.rungs
         ],
         findings=findings,
         cautions=["Hot lid, hot floor: gloves, a fire-proof table, and the kiln maker's own rules first."],
@@ -164,7 +164,7 @@ def _processes(values: Values) -> Result:
     for done in sorted(PROCESSES.values(), key=lambda d: -d.aim):
         low, high = done.window_c(kind)
         rows.append(
-            Row(
+            SumRow(
                 done.name,
                 (show(round(low), "temperature"), show(round(high), "temperature"), show(done.hold_s, "duration")),
             )
@@ -172,7 +172,7 @@ def _processes(values: Values) -> Result:
     for row in trade_rows():
         low, high = row.window_c
         rows.append(
-            Row(
+            SumRow(
                 f"told: {row.told}, {row.says} ({row.kind.name})",
                 (show(round(low), "temperature"), show(round(high), "temperature"), show(row.off_k, "difference")),
             )

@@ -12,7 +12,7 @@ from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
-from coldcradle.sums.sum import Field, Result, Row, Sum, Values
+from coldcradle.sums.sum import Field, Result, Sum, SumRow, Values
 
 _H = 3600.0
 _ASKED_K = 25.0
@@ -22,7 +22,7 @@ THICK = Field(key="thick", label="Thickest", kind="length", default="12 mm", hig
 FACES = Field(key="faces", label="Heat leaves", kind="choice", default="shelf", choices=_FACES)
 
 
-def _anneal_rows(ours: BareAnneal, table: BareAnneal) -> list[Row]:
+def _anneal_rows(ours: BareAnneal, table: BareAnneal) -> list[SumRow]:
     """Both ways of cooling, side by side."""
     a, b, _ = ours.ends_c
     both = (ours, table)
@@ -37,10 +37,10 @@ def _anneal_rows(ours: BareAnneal, table: BareAnneal) -> list[Row]:
         "then",
     ]
     return [
-        Row(names[0], tuple(show(x.soak_s, "duration") for x in both)),
-        *(Row(names[i + 1], tuple(show(x.rates_k_per_h[i], "rate") for x in both)) for i in range(3)),
-        Row("it leaves", tuple(show(x.left_pa, "stress", RUN_BAND * x.left_pa) for x in both)),
-        Row("from the soak on", tuple(show(x.total_s, "duration") for x in both)),
+        SumRow(names[0], tuple(show(x.soak_s, "duration") for x in both)),
+        *(SumRow(names[i + 1], tuple(show(x.rates_k_per_h[i], "rate") for x in both)) for i in range(3)),
+        SumRow("it leaves", tuple(show(x.left_pa, "stress", RUN_BAND * x.left_pa) for x in both)),
+        SumRow("from the soak on", tuple(show(x.total_s, "duration") for x in both)),
     ]
 
 

@@ -14,7 +14,7 @@ from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.glass_sums import FORM
-from coldcradle.sums.sum import SHAPE, Field, Result, Row, Send, Sum, Values, area_m2
+from coldcradle.sums.sum import SHAPE, Field, Result, Send, Sum, SumRow, Values, area_m2
 
 _RATE_K_PER_S = 200 / 3600
 
@@ -127,7 +127,7 @@ def _dam(values: Values) -> Result:
         figures=[volume, mass, wall, push],
         heads=["How many", "Length", "Height"],
         rows=[
-            Row(b.name, (show(float(b.count), "count"), show(b.length_m, "length"), show(b.height_m, "length")))
+            SumRow(b.name, (show(float(b.count), "count"), show(b.length_m, "length"), show(b.height_m, "length")))
             for b in boards
         ],
         findings=findings,

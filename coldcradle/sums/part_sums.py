@@ -10,7 +10,7 @@ from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import say, show
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
-from coldcradle.sums.sum import Field, Result, Row, Sum, Values
+from coldcradle.sums.sum import Field, Result, Sum, SumRow, Values
 
 _DRY_S, _DRY_S_PER_M = 1200.0, 1200.0 / 0.010  # near 100 °C: 20 min, and as much for each 10 mm; common practice
 
@@ -97,8 +97,8 @@ def _freeze(values: Values) -> Result:
         ),
         figures=[least],
         rows=[
-            Row("unmould before it thaws, onto a washed shelf", (show(window.to_s, "duration"),)),
-            Row("no bubble soak: it would sag", (show(0.0, "duration"),)),
+            SumRow("unmould before it thaws, onto a washed shelf", (show(window.to_s, "duration"),)),
+            SumRow("no bubble soak: it would sag", (show(0.0, "duration"),)),
         ],
         heads=["By"],
         findings=findings,

@@ -10,7 +10,7 @@ from coldcradle.report.figure import PRACTICE, derive, given
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.glass_sums import FORM
-from coldcradle.sums.sum import Field, Result, Row, Send, Sum, Values, lines_of
+from coldcradle.sums.sum import Field, Result, Send, Sum, SumRow, Values, lines_of
 
 
 def _share(values: Values) -> Result:
@@ -45,7 +45,7 @@ def _share(values: Values) -> Result:
         heads=["Into each", "How many", "Together"],
         figures=[left],
         rows=[
-            Row(
+            SumRow(
                 p.cavity.name,
                 (
                     show(p.each_kg, "mass"),
@@ -102,7 +102,7 @@ def _top_up(values: Values) -> Result:
         answer=answer,
         figures=[bulk, wanted],
         heads=["Put in"],
-        rows=[Row("cold" if i == 0 else f"top-up {i}", (show(m, "mass"),)) for i, m in enumerate(parts)],
+        rows=[SumRow("cold" if i == 0 else f"top-up {i}", (show(m, "mass"),)) for i, m in enumerate(parts)],
         cautions=[
             "Topping up hot: protective clothing, power off to the elements, never alone; who is not trained tops up "
             "in a second firing."

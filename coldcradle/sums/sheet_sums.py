@@ -8,7 +8,7 @@ from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.section import Dimension
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Box
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.peak import coming_and_going_s, curve_inputs
 from coldcradle.heat.schedule.processes import PROCESSES, Process
@@ -25,7 +25,7 @@ from coldcradle.sums.sum import Field, Result, Sum, Values
 _WALL_M, _UP_K_PER_H = 0.008, 150.0
 
 
-def _temperature(kind: GlassKind, done: Process, movement: Movement, hold_s: float) -> Figure:
+def _temperature(kind: GlassProperties, done: Process, movement: Movement, hold_s: float) -> Figure:
     """How hot for a hold, within what people use; the rim held, and the margin people give."""
     curve, work = Viscosity.of(kind), movement.needed_work_per_pa / done.margin
     return derive(
@@ -50,7 +50,7 @@ def _temperature(kind: GlassKind, done: Process, movement: Movement, hold_s: flo
     )
 
 
-def _asked(kind: GlassKind, done: Process, movement: Movement, hold_s: float) -> list[Finding]:
+def _asked(kind: GlassProperties, done: Process, movement: Movement, hold_s: float) -> list[Finding]:
     if not movement.is_reached:
         return [
             finding(

@@ -11,7 +11,7 @@ from typing import Any
 from coldcradle.document.reading import read_each
 from coldcradle.entry.specs import Entry, Pick, Quantity, Words
 from coldcradle.errors import ColdCradleError, Fault, ImpossibleInput
-from coldcradle.glass.kinds import Form, GlassKind, forms
+from coldcradle.glass.kinds import Form, GlassProperties, forms
 from coldcradle.layup.sketch import Sketch
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.quantity.parse import System, parse
@@ -19,7 +19,19 @@ from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
 
-__all__ = ["SHAPE", "Field", "Result", "Row", "Send", "Sum", "SumOutcome", "Values", "area_m2", "evaluate", "lines_of"]
+__all__ = [
+    "SHAPE",
+    "Field",
+    "Result",
+    "Send",
+    "Sum",
+    "SumOutcome",
+    "SumRow",
+    "Values",
+    "area_m2",
+    "evaluate",
+    "lines_of",
+]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,7 +55,7 @@ class Field:
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class SumRow:
     """A line of a result's table."""
 
     name: str
@@ -65,7 +77,7 @@ class Result:
     answer: Message
     figures: Sequence[Figure] = ()
     heads: Sequence[str] = ()
-    rows: Sequence[Row] = ()
+    rows: Sequence[SumRow] = ()
     findings: Sequence[Finding] = ()
     cautions: Sequence[str] = ()
     sends: Sequence[Send] = ()
@@ -78,7 +90,7 @@ class Values:
 
     numbers: Mapping[str, float | None]
     words: Mapping[str, str]
-    kinds: Mapping[str, GlassKind]
+    kinds: Mapping[str, GlassProperties]
     typed: Mapping[str, str]
 
     def __getitem__(self, key: str) -> float:
@@ -90,7 +102,7 @@ class Values:
     def get(self, key: str) -> float | None:
         return self.numbers.get(key)
 
-    def kind(self, key: str = "glass") -> GlassKind:
+    def kind(self, key: str = "glass") -> GlassProperties:
         return self.kinds[self.words[key]]
 
     def form(self, key: str = "form") -> Form:
@@ -149,7 +161,7 @@ class SumOutcome:
 
 
 def evaluate(
-    one: Sum, typed: Mapping[str, str], *, kinds: Mapping[str, GlassKind], system: System = "metric"
+    one: Sum, typed: Mapping[str, str], *, kinds: Mapping[str, GlassProperties], system: System = "metric"
 ) -> SumOutcome:
     """Work a sum out from what was typed; fields that are absent take their defaults.
 
@@ -169,7 +181,7 @@ def evaluate(
     return outcome
 
 
-def _spec(f: Field, kinds: Mapping[str, GlassKind]) -> Quantity | Words | Pick:
+def _spec(f: Field, kinds: Mapping[str, GlassProperties]) -> Quantity | Words | Pick:
     """How a field of a sum is read."""
     if f.kind == "lines":
         return Words(most=4000, may_be_empty=True)

@@ -10,7 +10,7 @@ from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Box
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.peak import curve_inputs
 from coldcradle.heat.schedule.processes import PROCESSES
@@ -18,13 +18,13 @@ from coldcradle.layup.deform.forms import former_course, ring_course, slump_cour
 from coldcradle.layup.deform.laws import parting_work, thread_work
 from coldcradle.layup.deform.movement import move
 from coldcradle.layup.sketch import Body, block, draw
-from coldcradle.layup.together import Need, common_work
+from coldcradle.layup.together import WorkNeed, common_work
 from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import DualQuantity, Formatted, plural, say, show
 from coldcradle.report.figure import PRACTICE, derive, given, published
 from coldcradle.report.finding import Finding, finding
 from coldcradle.sums.cradle_sums import GLASS
-from coldcradle.sums.sum import Field, Result, Row, Send, Sum, Values, lines_of
+from coldcradle.sums.sum import Field, Result, Send, Sum, SumRow, Values, lines_of
 
 _LARGE_M, _THIN_M = 0.25, 0.008  # a large thin disc of frit cracks when it is heated again; common practice, no source
 _ENDED = Formatted("its form ends it", "", "", "its form ends it")
@@ -43,7 +43,7 @@ _WAYS = tuple(
 )
 
 
-def _need(values: Values, part: str, kind: GlassKind) -> Need:
+def _need(values: Values, part: str, kind: GlassProperties) -> WorkNeed:
     """What one of two pieces asks: `one` or `two`."""
     process, size, deep, thick = (
         values.words[part],
@@ -57,20 +57,20 @@ def _need(values: Values, part: str, kind: GlassKind) -> Need:
         shape = Cap(height_m=deep, rim_m=size) if deep <= size / 2 else Cylinder(height_m=deep, bore_m=size)
         courses = slump_courses(Stack((shape,)), wall_m=0.008, length_m=size, width_m=size, thickness_m=thick)
         way = move(courses, thickness_m=thick, density_kg_m3=rho, stop="lies")
-        return Need(f"the {name}", margin * _reached(way.law_work_per_pa, name))
+        return WorkNeed(f"the {name}", margin * _reached(way.law_work_per_pa, name))
     if does.drops_through:
         room = Stack((Cylinder(height_m=deep, bore_m=size),))
         course = ring_course(room, foot_m=0.0, foot_width_m=0.0, half_m=0.7 * size)
         way = move([course], thickness_m=thick, density_kg_m3=rho, stop="middle", stop_m=0.0005)
         work = _reached(way.law_work_per_pa, name)
-        return Need(f"the {name}", work, 3 * work)  # nothing ends it but the floor: then the wall runs thin
+        return WorkNeed(f"the {name}", work, 3 * work)  # nothing ends it but the floor: then the wall runs thin
     if does.hangs:
         touch = thread_work(length_m=size, stretched_m=size + deep, density_kg_m3=rho)
-        return Need(f"the {name}", touch, parting_work(length_m=size, density_kg_m3=rho))
+        return WorkNeed(f"the {name}", touch, parting_work(length_m=size, density_kg_m3=rho))
     room = Stack((Box(height_m=max(deep, 1.1 * size), length_m=0.1, width_m=0.1),))
     course = former_course(room, posts_m=0.0, lining_m=0.0, half_m=0.05 + size, width_m=0.1, thickness_m=thick)
     way = move([course], thickness_m=thick, density_kg_m3=rho, stop="edge", stop_m=max(0.002, 0.03 * size), holds=False)
-    return Need(f"the {name}", margin * _reached(way.law_work_per_pa, name))
+    return WorkNeed(f"the {name}", margin * _reached(way.law_work_per_pa, name))
 
 
 def _reached(work: float, name: str) -> float:
@@ -84,7 +84,7 @@ def _together(values: Values) -> Result:
     needs = [_need(values, "one", kind), _need(values, "two", kind)]
     found = common_work(needs)
     rows = [
-        Row(
+        SumRow(
             need.name,
             (
                 show(need.least_per_pa, "per_pa"),
@@ -147,7 +147,7 @@ def _frit_ring(values: Values) -> Result:
     rows, inside, total = [], 0.0, 0.0
     for name, across in rings:
         mass = math.pi / 4 * (across**2 - inside**2) * thick * kind.density_kg_m3
-        rows.append(Row(name, (show(inside, "length"), show(across, "length"), show(mass, "mass"))))
+        rows.append(SumRow(name, (show(inside, "length"), show(across, "length"), show(mass, "mass"))))
         inside, total = across, total + mass
     drop = values["high"] - foot
     if drop <= 0.002:

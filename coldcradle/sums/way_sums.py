@@ -7,7 +7,7 @@ import math
 from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.section import Dimension
 from coldcradle.cradle.stack import Stack
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.deform.forms import slump_courses
@@ -19,13 +19,13 @@ from coldcradle.quantity.format import DualQuantity, say, show
 from coldcradle.report.figure import Figure, derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
-from coldcradle.sums.sum import Field, Result, Row, Sum, Values
+from coldcradle.sums.sum import Field, Result, Sum, SumRow, Values
 
 _GOOD_TO = 3.0
 _SPACE = 0.03  # hung pieces swing and draw in: so far apart; common practice, no source
 
 
-def _after(kind: GlassKind, key: str, name: str, work: float, top_c: float, words: str) -> Figure:
+def _after(kind: GlassProperties, key: str, name: str, work: float, top_c: float, words: str) -> Figure:
     log = float(Viscosity.of(kind).log10_pa_s(top_c))
     seconds = work * 10.0**log
     return derive(
@@ -96,8 +96,8 @@ def _stretch(values: Values) -> Result:
         figures=[touch, parts],
         findings=findings,
         rows=[
-            Row("from its neighbour, at least", (show(round(width + 2 * _SPACE * floor, 3), "length"),)),
-            Row("wire, of heat-resisting steel", (show(0.0016, "length"),)),
+            SumRow("from its neighbour, at least", (show(round(width + 2 * _SPACE * floor, 3), "length"),)),
+            SumRow("wire, of heat-resisting steel", (show(0.0016, "length"),)),
         ],
         heads=["Size"],
         cautions=[
@@ -146,9 +146,9 @@ def _fits(values: Values) -> Result:
         ),
         figures=[mass],
         rows=[
-            Row("over the rim", (show(rim + 0.0005, "length"),)),
-            Row("slides in, seldom straight", (show(0.95 * rim, "length"),)),
-            Row("sheets of 3 mm", (show(float(math.ceil(thick / 0.003 - 0.01)), "count"),)),
+            SumRow("over the rim", (show(rim + 0.0005, "length"),)),
+            SumRow("slides in, seldom straight", (show(0.95 * rim, "length"),)),
+            SumRow("sheets of 3 mm", (show(float(math.ceil(thick / 0.003 - 0.01)), "count"),)),
         ],
         heads=["From"],
     )

@@ -7,7 +7,7 @@ from typing import Any
 from django.db import transaction
 
 from coldcradle.errors import ColdCradleError, ImpossibleInput
-from coldcradle.layup.cutting import CuttingPlan, Sheet
+from coldcradle.layup.cutting import CuttingPlan, StockSheet
 from coldcradle.quantity.parse import parse
 from studio.actions.stock import add_item, density_of, forget_summaries
 from studio.errors import Stale
@@ -25,14 +25,14 @@ def _length(item: StockItem, name: str) -> float | None:
         return None
 
 
-def _sheet(item: StockItem) -> Sheet | None:
+def _sheet(item: StockItem) -> StockSheet | None:
     sizes = [_length(item, name) for name in ("length", "width", "thickness")]
     if not all(sizes):
         return None
     length, width, thick = (s or 0.0 for s in sizes)
     each = length * width * thick * density_of(item.kind)
     count = int(item.mass_kg / each / _FULL) if each > 0 else 0
-    return Sheet(
+    return StockSheet(
         key=str(item.pk),
         name=item.details.get("note") or item.details.get("place") or item.kind.name,
         length_m=length,
@@ -42,7 +42,7 @@ def _sheet(item: StockItem) -> Sheet | None:
     )
 
 
-def sheets_of(kind: GlassKind) -> list[Sheet]:
+def sheets_of(kind: GlassKind) -> list[StockSheet]:
     """The whole sheets of a kind whose sizes are written down."""
     rows = StockItem.objects.filter(kind=kind, form="sheet", is_archived=False).select_related("kind")
     return [sheet for sheet in map(_sheet, rows) if sheet is not None and sheet.count > 0]

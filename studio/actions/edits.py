@@ -12,16 +12,16 @@ from django.utils import timezone
 from coldcradle.document.piece import read_piece
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.piece.plan import staged_of
-from coldcradle.piece.stage import Staged
+from coldcradle.piece.stage import StageWithInputs
 from coldcradle.quantity.parse import System
 from studio.actions.firings import save_firing
 from studio.actions.pieces import keep_revision, keep_stage, locked
 from studio.errors import Stale
-from studio.keeping import data_version, keep_with, noting
+from studio.keeping import data_version, recording_reads, write_retrying
 from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Stage
 from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, stages_of, summary_of
 
-__all__ = ["change_piece", "staged_before", "try_change"]
+__all__ = ["change_piece", "previous_stage", "try_change"]
 
 _ROWS = {"kind_id": (GlassKind, "glass"), "kiln_id": (Kiln, "kiln")}
 _DEEPEST = 8
@@ -121,9 +121,11 @@ def change_piece(
     """Apply changes by path, all or none. What belongs to a firing becomes a revision of the firing, the rest one of
     the piece. Raises Stale, or DocumentError with each fault.
     """
-    with noting() as known:
+    with recording_reads() as known:
         read = _read_change(piece, version, changes, system)
-    return keep_with(known, _keep_change, piece, read, version=version, changes=changes, system=system, label=label)
+    return write_retrying(
+        known, _keep_change, piece, read, version=version, changes=changes, system=system, label=label
+    )
 
 
 def _keep_change(
@@ -165,7 +167,7 @@ def try_change(piece: Piece, *, changes: list[tuple[str, Any]], system: System) 
     return _changed(piece, stages_of(piece), changes, system)
 
 
-def staged_before(piece: Piece, key: str) -> Staged | None:
+def previous_stage(piece: Piece, key: str) -> StageWithInputs | None:
     """A stage as it was before the last edit of the piece or of its firing, or None when there was none."""
     stages = stages_of(piece)
     stage = next((s for s in stages if s.key == key), None)

@@ -14,12 +14,12 @@ from django.core.files.uploadedfile import TemporaryUploadedFile, UploadedFile
 
 from coldcradle.heat.kiln.log import KilnLog
 from coldcradle.quantity.format import Message
-from studio.beside.worker import Limit, do, last_of
+from studio.sandbox.jobs_queue import JobLimit, do, last_of
 
 __all__ = ["SMALL", "drawing_in", "log_in", "on_disk"]
 
-SMALL = Limit(seconds=5.0, megabytes=500.0)
-_LOG = Limit(seconds=120.0, megabytes=2500.0)
+SMALL = JobLimit(seconds=5.0, megabytes=500.0)
+_LOG = JobLimit(seconds=120.0, megabytes=2500.0)
 
 
 @contextlib.contextmanager

@@ -13,7 +13,7 @@ from studio.models import Piece, Stage
 from studio.planning import PlannedPiece, local_start
 from studio.starters import starting_cradle, starting_layup
 
-__all__ = ["changed_stage", "fired_on"]
+__all__ = ["changed_stage", "create_followup_stage"]
 
 
 @keeping
@@ -34,7 +34,7 @@ def changed_stage(
 
 
 @keeping
-def fired_on(piece: Piece, stage: Stage, *, version: int, process: str) -> tuple[PlannedPiece, str]:
+def create_followup_stage(piece: Piece, stage: Stage, *, version: int, process: str) -> tuple[PlannedPiece, str]:
     """A further stage that takes in what this one gave, with its measured sizes; on the same cradle where it is the
     same process.
     """

@@ -12,8 +12,8 @@ from django.utils import timezone
 
 from coldcradle.errors import ImpossibleInput
 from studio.actions.files import SMALL, on_disk
-from studio.beside.worker import do, last_of
 from studio.models import Cradle, Photo, StockItem
+from studio.sandbox.jobs_queue import do, last_of
 
 __all__ = ["MOST_BYTES", "keep_photo", "photograph"]
 

@@ -41,7 +41,7 @@ _TAKEN_BACK_S = 600.0
 _AHEAD_S = 120.0  # a phone's clock may be a little ahead
 _LOWEST_C, _HIGHEST_C = -60.0, 1600.0
 
-Row = tuple[int, float, float | None, float | None, str, int | None]
+ReadingRow = tuple[int, float, float | None, float | None, str, int | None]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -74,7 +74,7 @@ class LogJob:
 _jobs: dict[str, LogJob] = {}
 
 
-def _insert(rows: Sequence[Row]) -> int:
+def _insert(rows: Sequence[ReadingRow]) -> int:
     """Readings into the table, all at once; those of a moment that has one already are left out. How many are new."""
     table = Reading._meta.db_table
     with connection.cursor() as cursor:
@@ -153,7 +153,7 @@ def keep_log(firing: Firing, log: KilnLog, placed: Placed, *, job: LogJob | None
         )
         for at in range(0, len(times), _BATCH):
             part = slice(at, min(at + _BATCH, len(times)))
-            rows: list[Row] = [
+            rows: list[ReadingRow] = [
                 (firing.pk, t, c, s if s is None or math.isfinite(s) else None, "log", brought.pk)
                 for t, c, s in zip(times[part], shown[part], sets[part], strict=True)
             ]

@@ -13,7 +13,7 @@ from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import compute_stage
 from coldcradle.quantity.format import show
 from studio.actions.pieces import locked, record
-from studio.keeping import keeping, worked_out
+from studio.keeping import keeping, memoized
 from studio.models import Piece, Reservation, Stage, StockItem
 from studio.planning import PlannedPiece, planned, stage_at
 from studio.reservations import settle_reservations
@@ -51,7 +51,7 @@ def _allot(stage: Stage, kind_id: int, form: str, need_kg: float, called: str) -
 def _wanted(stage: Stage, key: str, piece: PieceInput) -> list[dict[str, Any]]:
     """What a stage needs of the rack, entry by entry; by form where it is filled, off the sheets where it is cut."""
     staged = staged_of(piece, key)
-    laid = worked_out(("laid", staged), lambda: compute_stage(staged.stage, staged.incoming).laid)
+    laid = memoized(("laid", staged), lambda: compute_stage(staged.stage, staged.incoming).laid)
     glass = staged.stage.glass
     if laid.charged is not None:
         needs_by_form = [(need.form.key, need.form.name, need.need_kg) for need in needs(laid.charged)]

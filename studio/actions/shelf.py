@@ -11,7 +11,7 @@ from coldcradle.document.reading import entries_of, read
 from coldcradle.entry.specs import Entry
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.glass.kinds import KindDocument
-from coldcradle.heat.kiln.kiln import Kiln as KilnInput
+from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.quantity.parse import System
 from studio.actions.stock import forget_summaries, set_rack
 from studio.errors import Stale
@@ -22,7 +22,7 @@ __all__ = ["kiln_entries", "kind_entries", "save_kiln", "save_kind", "save_rack"
 
 def kiln_entries(document: dict[str, Any]) -> dict[str, Entry]:
     """The quantities of a kiln as entries."""
-    return dict(entries_of(KilnInput, document))
+    return dict(entries_of(KilnModel, document))
 
 
 def kind_entries(document: dict[str, Any]) -> dict[str, Entry]:
@@ -83,7 +83,7 @@ def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: d
     whole = copy.deepcopy((kiln.document if kiln else {}) | document)
     zones = whole.get("zones") if isinstance(whole.get("zones"), list) else []
     typed_now = [f"zones.{i}.offset" for i in range(len(zones))] if "zones" in document else []
-    found = read(KilnInput, whole, "a kiln", systems=dict.fromkeys([*document, *typed_now], system))
+    found = read(KilnModel, whole, "a kiln", systems=dict.fromkeys([*document, *typed_now], system))
     for path, entry in found.entries.items():
         name, _, rest = path.partition(".")
         if not rest and name in whole:

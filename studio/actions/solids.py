@@ -12,12 +12,12 @@ from django.core.files.uploadedfile import UploadedFile
 
 from coldcradle.cradle.mesh_limits import FORMATS, MOST_BYTES
 from coldcradle.errors import ImpossibleInput
-from studio.beside.worker import Limit, do, last_of
 from studio.models import Solid
+from studio.sandbox.jobs_queue import JobLimit, do, last_of
 
 __all__ = ["forget_arrays", "keep_solid", "room_steps"]
 
-_LIMIT = Limit(seconds=90.0, megabytes=2200.0)
+_LIMIT = JobLimit(seconds=90.0, megabytes=2200.0)
 _MOST_ARRAYS = 6
 
 

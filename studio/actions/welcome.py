@@ -6,14 +6,13 @@ from typing import Any
 
 from django.db import transaction
 
-from coldcradle.glass.kinds import GlassKind as Kind
-from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.glass.kinds import GlassProperties, shipped_kinds
 from studio.models import GlassKind
 
 __all__ = ["kind_document", "welcome"]
 
 
-def kind_document(kind: Kind) -> dict[str, Any]:
+def kind_document(kind: GlassProperties) -> dict[str, Any]:
     """A shipped kind as it would be typed."""
     return {
         "key": kind.key,

@@ -14,12 +14,12 @@ from coldcradle.after.next_step import CLEANING
 from coldcradle.fire.opening import CAUTIONS
 from coldcradle.heat.schedule.processes import PROCESSES
 from studio.actions import measures as actions
-from studio.actions.next_stages import changed_stage, fired_on
+from studio.actions.next_stages import changed_stage, create_followup_stage
 from studio.aftermath import aftermath_of
 from studio.api.fire import one_firing, photos_of, stage_in
 from studio.api.fire_schemas import AfterOut, MeasuresIn, NextIn, ObservationsIn
 from studio.api.live import clock_of, stages_in
-from studio.api.pieces import conflict, told_piece
+from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut
 from studio.errors import Stale
 from studio.models import Firing, Stage
@@ -93,7 +93,9 @@ def make_next(request: HttpRequest, firing_id: Id, body: NextIn):
     stage = stage_in(firing, body.stage_id)
     try:
         if body.how == "on":
-            found, key = fired_on(stage.piece, stage, version=body.version, process=body.process or stage.process)
+            found, key = create_followup_stage(
+                stage.piece, stage, version=body.version, process=body.process or stage.process
+            )
         else:
             lever = aftermath_of(firing, stage, timezone.now()).lever
             found, key = changed_stage(
@@ -105,4 +107,4 @@ def make_next(request: HttpRequest, firing_id: Id, body: NextIn):
             )
     except Stale as error:
         return conflict(error, stage.key)
-    return told_piece(stage.piece, found, key, status=201)
+    return piece_response(stage.piece, found, key, status=201)

@@ -26,12 +26,12 @@ from studio.starters import SHAPES
 router = Router(tags=["choices"])
 
 
-class Choice(Schema):
+class ChoiceOut(Schema):
     key: str
     name: str
 
 
-class ShapeOut(Choice):
+class ShapeOut(ChoiceOut):
     parts: list[dict[str, Any]]
     only_lowest: bool
     can_be_core: bool
@@ -47,7 +47,7 @@ class SizeOut(Schema):
     default: str | None
 
 
-class ReleaseOut(Choice):
+class ReleaseOut(ChoiceOut):
     coats: int
     rated: DualQuantity
 
@@ -57,7 +57,7 @@ class SizeWord(Schema):
     name: str
 
 
-class FamilyOut(Choice):
+class FamilyOut(ChoiceOut):
     """A family of processes: what is done, what the thing is called that shapes it, and what shapes suit."""
 
     says: str
@@ -67,7 +67,7 @@ class FamilyOut(Choice):
     is_filled: bool
 
 
-class ProcessOut(Choice):
+class ProcessOut(ChoiceOut):
     """A process of the trade: its family, the law it moves by, and why somebody should look."""
 
     family: str
@@ -78,7 +78,7 @@ class ProcessOut(Choice):
     enters: str
 
 
-class Meaning(Choice):
+class Meaning(ChoiceOut):
     """A key to choose, its label, and what it means where that is not plain."""
 
     says: str
@@ -90,14 +90,14 @@ class ChoicesOut(Schema):
     entries: dict[str, list[Meaning]]
     families: list[FamilyOut]
     processes: list[ProcessOut]
-    outlines: list[Choice]
-    stations: list[Choice]
+    outlines: list[ChoiceOut]
+    stations: list[ChoiceOut]
     shapes: list[ShapeOut]
     sizes: list[SizeOut]
-    materials: list[Choice]
+    materials: list[ChoiceOut]
     releases: list[ReleaseOut]
-    methods: list[Choice]
-    forms: list[Choice]
+    methods: list[ChoiceOut]
+    forms: list[ChoiceOut]
 
 
 @router.get("", response=ChoicesOut)

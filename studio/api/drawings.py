@@ -21,7 +21,7 @@ from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import parse_within
 from studio.actions import solids as actions
 from studio.actions.files import drawing_in
-from studio.api.schemas import ErrorOut, Id, Line
+from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.models import Solid
 
 router = Router(tags=["drawings"])
@@ -52,7 +52,7 @@ class PointsIn(Schema):
     """Rings of points in millimetres, and a scale to see them at."""
 
     rings: Annotated[list[RingIn], FailFast(), Field(max_length=10_000)]
-    scale: Line = "100 %"
+    scale: ShortText = "100 %"
 
 
 class TraceIn(Schema):
@@ -60,13 +60,13 @@ class TraceIn(Schema):
 
     points: RingIn
     marks: Annotated[RingIn, Field(max_length=2)]
-    apart: Line
+    apart: ShortText
     system: Literal["metric", "us"] = "metric"
 
 
 class PatternIn(PointsIn):
     paper: Literal["A4", "Letter"] = "A4"
-    title: Line = "pattern"
+    title: ShortText = "pattern"
 
 
 class PatternOut(Schema):
@@ -94,13 +94,13 @@ class SolidOut(Schema):
 
 
 class TakeSolidIn(Schema):
-    role: Line
-    unit: Line
-    up: Line
+    role: ShortText
+    unit: ShortText
+    up: ShortText
     largest_only: bool = False
 
 
-class Measured(Protocol):
+class OutlineMeasure(Protocol):
     """An outline's figures, worked out here or by the process beside the server."""
 
     @property
@@ -117,11 +117,11 @@ class Measured(Protocol):
     def narrowest_m(self) -> float: ...
 
 
-def _mm(outline: Measured) -> list[Ring]:
+def _mm(outline: OutlineMeasure) -> list[Ring]:
     return [[(round(x * 1e3, 4), round(y * 1e3, 4)) for x, y in ring] for ring in outline.rings]
 
 
-def _outline(outline: Measured, name: str = "") -> dict[str, Any]:
+def _outline(outline: OutlineMeasure, name: str = "") -> dict[str, Any]:
     return {
         "name": name,
         "rings": _mm(outline),

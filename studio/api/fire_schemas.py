@@ -12,7 +12,7 @@ from coldcradle.after.causes import RankedCause
 from coldcradle.after.lever import Lever
 from coldcradle.after.measures import Compared
 from coldcradle.after.next_step import NextStep
-from coldcradle.before.check import Check
+from coldcradle.before.check import CheckLine
 from coldcradle.fire.consequences import Consequence
 from coldcradle.fire.formed import Formed
 from coldcradle.fire.opening import MayOpen
@@ -22,7 +22,7 @@ from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Caution
 from studio.aftermath import Residue
-from studio.api.schemas import Id, Line
+from studio.api.schemas import Id, ShortText
 
 __all__ = [
     "ActIn",
@@ -60,7 +60,7 @@ class CheckLineOut(Schema):
 
     stage_id: int
     piece: str
-    check: Check
+    check: CheckLine
     ticked: DualQuantity | None
     reason: str
     is_good: bool
@@ -103,7 +103,7 @@ class BeforeOut(Schema):
 
 class TickIn(Schema):
     stage_id: Id
-    rule: Line
+    rule: ShortText
     is_done: bool
     reason: Annotated[str, Field(max_length=500)] = ""
 
@@ -124,7 +124,7 @@ class ActIn(Schema):
     """`ago_s`: how long ago it was done, where it could not be sent at once."""
 
     key: Key
-    kind: Line
+    kind: ShortText
     data: dict[str, Any] = {}
     ago_s: Annotated[float, Field(ge=0, le=7 * 86400)] = 0.0
 
@@ -244,7 +244,7 @@ class ReadingIn(Schema):
     """A reading as typed; `at` the moment, ISO; nothing for now. `by`: the kiln's own thermometer, or a second one."""
 
     at: datetime | None = None
-    shown: Line
+    shown: ShortText
     by: Literal["kiln", "second"] = "kiln"
 
 
@@ -288,7 +288,7 @@ class JobOut(Schema):
 
 
 class MeasureIn(Schema):
-    key: Line
+    key: ShortText
     place: Annotated[int, Field(ge=0, le=9)] = 0
     typed: Annotated[str, Field(max_length=60)]
 
@@ -301,7 +301,7 @@ class MeasuresIn(Schema):
 
 class ObservationsIn(Schema):
     stage_id: Id
-    faults: Annotated[list[Line], Field(max_length=40)]
+    faults: Annotated[list[ShortText], Field(max_length=40)]
     note: Text = ""
 
 
@@ -347,14 +347,14 @@ class NextIn(Schema):
     version: int
     stage_id: Id
     how: Literal["change", "on"]
-    process: Line = ""
+    process: ShortText = ""
 
 
 class NewTimerIn(Schema):
     key: Key
-    kind: Line
+    kind: ShortText
     name: Annotated[str, Field(max_length=80)] = ""
-    lasts: Line = ""
+    lasts: ShortText = ""
     stage_id: Id | None = None
 
 

@@ -10,8 +10,8 @@ from ninja import Query, Router, Schema
 from coldcradle.heat.schedule.clock import when
 from coldcradle.quantity.format import DualQuantity
 from studio.actions import sharing as actions
-from studio.api.pieces import conflict, told_piece
-from studio.api.schemas import ConflictOut, ErrorOut, Id, Line, PieceOut, VersionIn
+from studio.api.pieces import conflict, piece_response
+from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut, ShortText, VersionIn
 from studio.errors import Stale
 from studio.models import Firing, Piece
 from studio.planning import PlannedPiece, local_start, planned
@@ -39,7 +39,7 @@ class JoinIn(Schema):
     """`firing_id` None: alone, in a firing of its own."""
 
     version: int
-    stage: Line = ""
+    stage: ShortText = ""
     firing_id: Id | None = None
 
 
@@ -67,7 +67,7 @@ def _acted(request: HttpRequest, piece_id: int, stage: str, act: Any) -> Any:
         found: PlannedPiece | None = act(piece)
     except Stale as error:
         return conflict(error, stage)
-    return told_piece(piece, found or planned(piece), stage)
+    return piece_response(piece, found or planned(piece), stage)
 
 
 @router.post("/pieces/{piece_id}/firing/undo", response=_ANSWERS)

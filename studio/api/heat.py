@@ -23,11 +23,11 @@ from coldcradle.piece.compare import (
     hours_of,
 )
 from coldcradle.piece.plan import staged_of
-from coldcradle.piece.stage import Staged
+from coldcradle.piece.stage import StageWithInputs
 from coldcradle.quantity.format import Message
-from studio.actions.edits import staged_before, try_change
+from studio.actions.edits import previous_stage, try_change
 from studio.api.pieces import full_paths, told_by_stage
-from studio.api.schemas import Change, ErrorOut, Id, Line
+from studio.api.schemas import Change, ErrorOut, Id, ShortText
 from studio.calendar import firing_calendar
 from studio.models import Piece
 from studio.planning import planned
@@ -39,7 +39,7 @@ class TryIn(Schema):
     """Changes to be looked at, not to be kept."""
 
     system: Literal["metric", "us"] = "metric"
-    stage: Line = ""
+    stage: ShortText = ""
     changes: list[Change]
 
 
@@ -54,7 +54,7 @@ def _piece(request: HttpRequest, piece_id: int) -> Piece:
     return Piece.objects.select_related("head").one(request.user, piece_id, "piece")
 
 
-def staged_at(request: HttpRequest, piece_id: int, stage: str) -> Staged:
+def staged_at(request: HttpRequest, piece_id: int, stage: str) -> StageWithInputs:
     found = planned(_piece(request, piece_id))
     return staged_of(found.piece, found.piece.stages[found.at(stage)].key)
 
@@ -72,7 +72,7 @@ def show_assessed(request: HttpRequest, piece_id: Id, stage: str = ""):
 @router.get("/pieces/{piece_id}/heat/compare", response={200: Comparison, 404: ErrorOut, 422: ErrorOut})
 def compare_programmes(request: HttpRequest, piece_id: Id, a: Side = "ours", b: Side = "quick", stage: str = ""):
     staged = staged_at(request, piece_id, stage)
-    before = staged_before(_piece(request, piece_id), staged.stage.key) if "before" in (a, b) else None
+    before = previous_stage(_piece(request, piece_id), staged.stage.key) if "before" in (a, b) else None
     return compare(staged, a, b, before=before)
 
 

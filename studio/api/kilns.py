@@ -12,7 +12,7 @@ from coldcradle.document.reading import read
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.curves import kiln_graph
 from coldcradle.heat.kiln.fit import KilnFit, fit_kiln
-from coldcradle.heat.kiln.kiln import Kiln as KilnInput
+from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.kiln.log_text import MAX_BYTES
 from coldcradle.quantity.format import show
 from coldcradle.quantity.parse import parse
@@ -56,7 +56,7 @@ def _zones(document: dict[str, Any]) -> list[dict[str, Any]]:
 
 
 def answer_kiln(row: Kiln) -> dict[str, Any]:
-    kiln = read(KilnInput, row.document, "a kiln", stands=True).value
+    kiln = read(KilnModel, row.document, "a kiln", stands=True).value
     empty = kiln.loaded(load_j_per_k=0.0, room_c=kiln.room_c)
     return {
         "id": row.pk,
@@ -106,7 +106,7 @@ def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn):
 def look_at_log(request: HttpRequest, kiln_id: Id, file: File[UploadedFile], keep: bool = False, version: int = 0):
     """What a log says of the kiln; with `keep` its times become the kiln's."""
     row = Kiln.objects.one(request.user, kiln_id, "kiln")
-    kiln = read(KilnInput, row.document, "a kiln", stands=True).value
+    kiln = read(KilnModel, row.document, "a kiln", stands=True).value
     if (file.size or 0) > MAX_BYTES:
         raise ImpossibleInput(
             f"expected a log of at most {MAX_BYTES // 1_000_000} MB, got {(file.size or 0) / 1e6:.1f} MB"

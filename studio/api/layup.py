@@ -15,12 +15,12 @@ from coldcradle.layup.fit import fit_of
 from coldcradle.layup.followed import Motion
 from coldcradle.piece.cutting import blank_of, cutting_of, wanted_of
 from coldcradle.piece.plan import staged_of
-from coldcradle.piece.stage import Staged, motion_of
+from coldcradle.piece.stage import StageWithInputs, motion_of
 from coldcradle.quantity.format import Message
 from coldcradle.quantity.parse import System, parse_within
 from studio.actions.cutting import book_cuts, sheets_of
 from studio.api.heat import staged_at
-from studio.api.schemas import ErrorOut, Id, Line
+from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.errors import Stale
 from studio.models import Cradle, GlassKind, Piece, StockItem
 from studio.planning import planned, stages_of
@@ -48,10 +48,10 @@ class CutIn(Schema):
     """A plan that was carried out: its margin, what it was for, and the rack's entries as they were then."""
 
     kind_id: Id
-    margin: Line = "10 mm"
-    stage: Line = ""
+    margin: ShortText = "10 mm"
+    stage: ShortText = ""
     system: Literal["metric", "us"] = "metric"
-    versions: dict[Line, int]
+    versions: dict[ShortText, int]
 
 
 class CutOut(Schema):
@@ -64,7 +64,7 @@ def _plans(request: HttpRequest, piece_id: int, *, stage: str, margin: str, syst
     piece = Piece.objects.select_related("head").one(request.user, piece_id, "piece")
     found = planned(piece)
     margin_m = parse_within(margin, "length", called="a margin", low=0.0, high=0.2, system=system)
-    by_kind: dict[int, tuple[GlassKind, list[Staged]]] = {}
+    by_kind: dict[int, tuple[GlassKind, list[StageWithInputs]]] = {}
     for row in stages_of(piece):
         if stage and row.key != stage:
             continue

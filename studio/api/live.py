@@ -18,7 +18,7 @@ from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from studio.actions.firing_life import UNDO_S
 from studio.models import Firing, FiringEvent
-from studio.watching import Frozen, fired_seconds, live_events, moment_of, state_of
+from studio.watching import FiringSnapshot, fired_seconds, live_events, moment_of, state_of
 
 __all__ = ["clock_of", "live_answer", "live_word", "stages_in"]
 
@@ -88,7 +88,7 @@ def _thin(line: Sequence[tuple[float, float]]) -> list[tuple[float, float]]:
     return [*line[::step], *([line[-1]] if line and (len(line) - 1) % step else [])]
 
 
-def _line(firing: Firing, frozen: Frozen, state: FireState, now_s: float) -> dict[str, Any]:
+def _line(firing: Firing, frozen: FiringSnapshot, state: FireState, now_s: float) -> dict[str, Any]:
     start = _start(firing)
     planned = list(frozen.watched.planned_line)
     ahead = state.ahead.line if state.ahead is not None and firing.state != "opened" else []
@@ -152,7 +152,7 @@ def _doing(firing: Firing, state: FireState) -> Message:
     return say("**{step}**: {t} on the way to {to}.", **shown)
 
 
-def _glass(frozen: Frozen, state: FireState) -> dict[str, Any] | None:
+def _glass(frozen: FiringSnapshot, state: FireState) -> dict[str, Any] | None:
     if state.inside is None:
         return None
     at_ = state.inside.at
@@ -188,7 +188,7 @@ def _lid(firing: Firing, stage_id: int, state: FireState, now: datetime) -> _Lid
     return _Lid(worst, None if None in hours else max(h for h in hours if h is not None))
 
 
-def _dues(firing: Firing, frozen: Frozen, state: FireState, lid: _Lid, now_s: float) -> list[dict[str, Any]]:
+def _dues(firing: Firing, frozen: FiringSnapshot, state: FireState, lid: _Lid, now_s: float) -> list[dict[str, Any]]:
     """Looks that are still to come, moved by what really happened, and the opening."""
     start, clock = _start(firing), clock_of(firing)
     heat = frozen.plan.heat

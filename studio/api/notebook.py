@@ -15,7 +15,7 @@ from ninja import Query, Router, Schema
 from coldcradle.after.measures import Compared
 from coldcradle.quantity.format import DualQuantity, Message
 from studio.api.live import clock_of
-from studio.api.schemas import ErrorOut, Id, Line
+from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.csv_cells import plain_cell
 from studio.models import Firing, Stage
 from studio.notebook import best_of, found_firings, page_of, statistics
@@ -106,9 +106,9 @@ def _rows(firings: Any, now: datetime) -> list[dict[str, Any]]:
 @router.get("/notebook", response=NotebookOut)
 def list_pages(
     request: HttpRequest,
-    search: Line = "",
-    process: Line = "",
-    fault: Line = "",
+    search: ShortText = "",
+    process: ShortText = "",
+    fault: ShortText = "",
     cradle_id: Id | None = None,
     kiln_id: Id | None = None,
     offset: int = Query(0, ge=0, le=10**6),

@@ -38,7 +38,7 @@ from studio.planning import PlannedPiece, planned, shared_firings, sharing_of, s
 from studio.remembering import remember
 from studio.starters import starting_cradle, starting_layup, typed_layup
 
-__all__ = ["answer_piece", "conflict", "full_paths", "router", "told_by_stage", "told_piece"]
+__all__ = ["answer_piece", "conflict", "full_paths", "piece_response", "router", "told_by_stage"]
 
 router = Router(tags=["pieces"])
 _PAGE, _MOMENT_S = 40, 0.25
@@ -92,7 +92,7 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
     }
 
 
-def told_piece(piece: Piece, found: PlannedPiece, stage: str = "", *, status: int = 200) -> HttpResponse:
+def piece_response(piece: Piece, found: PlannedPiece, stage: str = "", *, status: int = 200) -> HttpResponse:
     """The answer that most acts on a piece have: the piece as it stands now."""
     return reply(PieceOut, answer_piece(piece, found, stage), status)
 
@@ -194,19 +194,19 @@ def create_piece(request: HttpRequest, body: NewPieceIn):
         zone=body.zone,
         shelved=shelved,
     )
-    return told_piece(piece, planned(piece), status=201)
+    return piece_response(piece, planned(piece), status=201)
 
 
 @router.post("/import", response={201: PieceOut, 413: ErrorOut, 422: ErrorOut})
 def import_piece(request: HttpRequest):
     piece = bringing_in.import_piece(request.user, load_json(request.body))
-    return told_piece(piece, planned(piece), status=201)
+    return piece_response(piece, planned(piece), status=201)
 
 
 @router.get("/{piece_id}", response={200: PieceOut, 404: ErrorOut})
 def show_piece(request: HttpRequest, piece_id: Id, stage: str = ""):
     piece = _one(request, piece_id)
-    return told_piece(piece, planned(piece), stage)
+    return piece_response(piece, planned(piece), stage)
 
 
 def full_paths(piece: Piece, stage: str, changes: list[Change]) -> tuple[list[tuple[str, Any]], str]:
@@ -234,7 +234,7 @@ def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn):
         return conflict(error, body.stage)
     except DocumentError as error:
         raise told_by_stage(error, prefix) from None
-    return told_piece(piece, found, body.stage)
+    return piece_response(piece, found, body.stage)
 
 
 def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> Any:
@@ -243,7 +243,7 @@ def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> 
         found = action(piece, version=body.version)
     except Stale as error:
         return conflict(error, body.stage)
-    return told_piece(piece, found or planned(piece), body.stage)
+    return piece_response(piece, found or planned(piece), body.stage)
 
 
 @router.get("/{piece_id}/workings", response={200: WorkingsOut, 404: ErrorOut})

@@ -18,7 +18,7 @@ from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import Figure, Share
 from coldcradle.report.finding import Caution, Finding
-from coldcradle.report.thread import Bead
+from coldcradle.report.thread import SummaryItem
 
 __all__ = ["FigureOut", "PlanOut", "WorkingsOut"]
 
@@ -44,7 +44,7 @@ class PlanOut(Schema):
     process_name: str
     family: str
     traits: Traits
-    thread: list[Bead]
+    thread: list[SummaryItem]
     answers: dict[str, Message]
     states: dict[str, str]
     section: Section | None

@@ -16,7 +16,7 @@ from coldcradle.piece.inputs import StageInput
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.finding import Finding
 from coldcradle.report.graph import Graph
-from coldcradle.report.thread import Bead
+from coldcradle.report.thread import SummaryItem
 from studio.api.plan_schemas import PlanOut
 
 __all__ = [
@@ -42,7 +42,7 @@ __all__ = [
     "NewGlassIn",
     "NewPieceIn",
     "NewStageIn",
-    "Outline",
+    "OutlineRings",
     "PieceListOut",
     "PieceOut",
     "PieceRowOut",
@@ -55,7 +55,7 @@ __all__ = [
 ]
 
 Id = Annotated[int, Field(ge=1, le=2**62)]
-Line = Annotated[str, Field(max_length=200)]
+ShortText = Annotated[str, Field(max_length=200)]
 
 
 class FaultOut(Schema):
@@ -139,7 +139,7 @@ class ConflictOut(Schema):
     theirs: PieceOut
 
 
-class Outline(Schema):
+class OutlineRings(Schema):
     rings: list[list[tuple[float, float]]]
     glass_m: float
     wall_m: float
@@ -159,7 +159,7 @@ class PieceRowOut(Schema):
 
     id: int
     name: str
-    thread: list[Bead]
+    thread: list[SummaryItem]
     stage: str
     stages: int
     process: str
@@ -171,7 +171,7 @@ class PieceRowOut(Schema):
     kiln: str
     opens_at: str
     updated_at: datetime
-    outline: Outline | None
+    outline: OutlineRings | None
     sketch: SmallSketch | None
 
 
@@ -187,14 +187,14 @@ class PieceListOut(Schema):
 class NewPieceIn(Schema):
     """What is done, on what (a cradle of the shelf, or a shape to be measured), from what glass, where and when."""
 
-    name: Line
-    process: Line = "cast"
+    name: ShortText
+    process: ShortText = "cast"
     cradle_id: Id | None = None
-    shape: Line = ""
+    shape: ShortText = ""
     kind_id: Id
     kiln_id: Id
-    starts_at: Line
-    zone: Line = "UTC"
+    starts_at: ShortText
+    zone: ShortText = "UTC"
     system: Literal["metric", "us"] = "metric"
     layup: dict[str, Any] = {}
 
@@ -203,11 +203,11 @@ class NewStageIn(Schema):
     """A further stage that takes in what the stage `after` gives."""
 
     version: int
-    after: Line
-    process: Line
-    name: Line = ""
+    after: ShortText
+    process: ShortText
+    name: ShortText = ""
     cradle_id: Id | None = None
-    shape: Line = ""
+    shape: ShortText = ""
     kiln_id: Id | None = None
     layup: dict[str, Any] = {}
 
@@ -219,13 +219,13 @@ class MoveStageIn(Schema):
 
 class VersionIn(Schema):
     version: int
-    stage: Line = ""
+    stage: ShortText = ""
 
 
 class Change(Schema):
     """An entry by dotted path and what it becomes; null takes it out."""
 
-    path: Line
+    path: ShortText
     value: Any = None
 
 
@@ -233,9 +233,9 @@ class ChangeIn(Schema):
     """Paths begin with `stage.` for the stage named, or are `name` for the piece."""
 
     version: int
-    stage: Line = ""
+    stage: ShortText = ""
     system: Literal["metric", "us"] = "metric"
-    label: Line = ""
+    label: ShortText = ""
     changes: Annotated[list[Change], Field(min_length=1, max_length=50)]
 
 
@@ -243,7 +243,7 @@ class CradleIn(Schema):
     """Put the cradle of a piece's stage on the shelf."""
 
     piece_id: Id
-    stage: Line = ""
+    stage: ShortText = ""
 
 
 class CradleOut(Schema):
@@ -254,7 +254,7 @@ class CradleOut(Schema):
     material_key: str
     shapes: list[str]
     families: list[str]
-    outline: Outline
+    outline: OutlineRings
     holds: DualQuantity
     method: str
     line: DualQuantity
@@ -285,20 +285,20 @@ class CareIn(Schema):
 
     version: int
     system: Literal["metric", "us"] = "metric"
-    name: Line | None = None
+    name: ShortText | None = None
     care: dict[str, Any] = {}
 
 
 class FillIn(Schema):
     how: Literal["fitted", "short", "over"]
-    on: Line
-    stage: Line = ""
+    on: ShortText
+    stage: ShortText = ""
 
 
 class GlassIn(Schema):
     version: int
     system: Literal["metric", "us"] = "metric"
-    rack: dict[str, Line] = {}
+    rack: dict[str, ShortText] = {}
     document: dict[str, Any] = {}
 
 
@@ -337,8 +337,8 @@ class StockIn(Schema):
     version: int | None = None
     system: Literal["metric", "us"] = "metric"
     kind_id: Id
-    form: Line
-    document: dict[str, Line]
+    form: ShortText
+    document: dict[str, ShortText]
 
 
 class StockOut(Schema):

@@ -9,8 +9,7 @@ from ninja import Router, Status
 
 from coldcradle.document.reading import read
 from coldcradle.entry.specs import Entry
-from coldcradle.glass.kinds import GlassKind as Kind
-from coldcradle.glass.kinds import KindDocument
+from coldcradle.glass.kinds import GlassProperties, KindDocument
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.glass.points import check_points
 from coldcradle.quantity.format import Message, show
@@ -22,7 +21,7 @@ from studio.models import GlassKind, Piece
 from studio.stock_levels import rack_of, spoken_for
 
 
-def doubt_of(kind: Kind) -> Message | None:
+def doubt_of(kind: GlassProperties) -> Message | None:
     """Why the points of a kind do not go together, or None."""
     found = check_points(kind)
     return (

@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from studio.actions import stages as actions
-from studio.api.pieces import conflict, told_piece
+from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, ErrorOut, Id, MoveStageIn, NewStageIn, PieceOut, VersionIn
 from studio.errors import Stale
 from studio.models import Cradle, Kiln, Piece
@@ -42,7 +42,7 @@ def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn):
         )
     except Stale as error:
         return conflict(error, body.after)
-    return told_piece(piece, found, key, status=201)
+    return piece_response(piece, found, key, status=201)
 
 
 @router.post("/{piece_id}/stages/{key}/double", response={**_ANSWERS, 201: PieceOut})
@@ -52,7 +52,7 @@ def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionI
         found, made = actions.duplicate_stage(piece, version=body.version, key=key)
     except Stale as error:
         return conflict(error, key)
-    return told_piece(piece, found, made, status=201)
+    return piece_response(piece, found, made, status=201)
 
 
 @router.post("/{piece_id}/stages/{key}/move", response=_ANSWERS)
@@ -62,7 +62,7 @@ def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn):
         found = actions.move_stage(piece, version=body.version, key=key, by=body.by)
     except Stale as error:
         return conflict(error, key)
-    return told_piece(piece, found, key)
+    return piece_response(piece, found, key)
 
 
 @router.post("/{piece_id}/stages/{key}/out", response=_ANSWERS)
@@ -72,7 +72,7 @@ def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn):
         found = actions.remove_stage(piece, version=body.version, key=key)
     except Stale as error:
         return conflict(error, key)
-    return told_piece(piece, found, body.stage)
+    return piece_response(piece, found, body.stage)
 
 
 @router.post("/{piece_id}/clock", response=_ANSWERS)
@@ -82,4 +82,4 @@ def put_on_the_clock(request: HttpRequest, piece_id: Id, body: VersionIn):
         found = actions.put_on_the_clock(piece, version=body.version)
     except Stale as error:
         return conflict(error, body.stage)
-    return told_piece(piece, found, body.stage)
+    return piece_response(piece, found, body.stage)

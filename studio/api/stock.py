@@ -14,7 +14,7 @@ from coldcradle.quantity.format import show
 from studio.actions import reservations
 from studio.actions import stock as actions
 from studio.actions.photos import photograph
-from studio.api.pieces import conflict, told_piece
+from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, CountOut, ErrorOut, Id, PieceOut, StockIn, StockListOut, StockOut, VersionIn
 from studio.api.shelf import STALE
 from studio.errors import Stale
@@ -152,7 +152,7 @@ def _take(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> 
         found = action(piece, version=body.version, key=body.stage)
     except Stale as error:
         return conflict(error, body.stage)
-    return told_piece(piece, found, body.stage)
+    return piece_response(piece, found, body.stage)
 
 
 _ANSWERS = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}

@@ -8,8 +8,7 @@ from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 
 from coldcradle.document.reading import read
-from coldcradle.glass.kinds import GlassKind as Kind
-from coldcradle.glass.kinds import KindDocument, forms
+from coldcradle.glass.kinds import GlassProperties, KindDocument, forms
 from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import compute_stage
@@ -18,7 +17,7 @@ from coldcradle.quantity.parse import System
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
 from coldcradle.sums import SUMS, evaluate
-from studio.api.schemas import EntryOut, ErrorOut, Id, Line
+from studio.api.schemas import EntryOut, ErrorOut, Id, ShortText
 from studio.models import GlassKind, Piece
 from studio.planning import planned, stage_at
 
@@ -64,7 +63,7 @@ class ResultOut(Schema):
     sketch: Sketch | None
 
 
-class FaultOut(Schema):
+class SumFaultOut(Schema):
     path: str
     message: str
     typed: str
@@ -72,7 +71,7 @@ class FaultOut(Schema):
 
 class OutcomeOut(Schema):
     entries: dict[str, EntryOut]
-    faults: list[FaultOut]
+    faults: list[SumFaultOut]
     result: ResultOut | None
 
 
@@ -87,7 +86,7 @@ class FilledOut(Schema):
     typed: dict[str, str]
 
 
-def _kinds(request: HttpRequest) -> dict[str, Kind]:
+def _kinds(request: HttpRequest) -> dict[str, GlassProperties]:
     rows = GlassKind.objects.of(request.user).filter(is_archived=False)
     return {row.key: read(KindDocument, row.document, "a kind of glass", stands=True).value for row in rows}
 
@@ -127,13 +126,13 @@ def list_sums(request: HttpRequest):
 
 
 @router.post("/{key}", response={200: OutcomeOut, 404: ErrorOut, 422: ErrorOut})
-def work_sum(request: HttpRequest, key: Line, body: TypedIn):
+def work_sum(request: HttpRequest, key: ShortText, body: TypedIn):
     system: System = body.system
     return evaluate(_one(key), {k: v[:4000] for k, v in body.typed.items()}, kinds=_kinds(request), system=system)
 
 
 @router.get("/{key}/from/{piece_id}", response={200: FilledOut, 404: ErrorOut, 422: ErrorOut})
-def fill_sum(request: HttpRequest, key: Line, piece_id: Id, stage: str = ""):
+def fill_sum(request: HttpRequest, key: ShortText, piece_id: Id, stage: str = ""):
     """What a stage of a piece knows of a sum's fields."""
     one = _one(key)
     piece = Piece.objects.one(request.user, piece_id, "piece")

@@ -11,8 +11,8 @@ from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any
 
-from coldcradle.fire.controller import Fault, StandIn
-from coldcradle.fire.inputs import Act, Watched
+from coldcradle.fire.controller import StandIn, StandInFault
+from coldcradle.fire.inputs import Act, FiringBaseline
 from coldcradle.piece.aftermath import predictions_of
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.watching import shown_segments, watched_of
@@ -24,7 +24,7 @@ from studio.checking import listed_checks
 from studio.demo.pictures import drawn_photo
 from studio.models import Check, Firing, FiringEvent, Piece, Reading, Stage
 from studio.planning import planned
-from studio.watching import Frozen, frozen_of
+from studio.watching import FiringSnapshot, frozen_of
 
 __all__ = ["load_history"]
 
@@ -52,7 +52,7 @@ def _tick(firing: Firing, unticked: list[str], when: datetime) -> None:
             )
 
 
-def _moment(watched: Watched, name: str) -> float:
+def _moment(watched: FiringBaseline, name: str) -> float:
     """When something is to happen in a firing as it was planned, s."""
     line = watched.planned_line
     if name == "start":
@@ -62,15 +62,15 @@ def _moment(watched: Watched, name: str) -> float:
     return next((t for t, c in line[hottest:] if c <= after), line[-1][0])
 
 
-def _faults(watched: Watched, entries: list[dict[str, Any]]) -> tuple[Fault, ...]:
+def _faults(watched: FiringBaseline, entries: list[dict[str, Any]]) -> tuple[StandInFault, ...]:
     found = []
     for entry in entries:
         at = _moment(watched, entry["from"])
-        found.append(Fault(kind=entry["kind"], from_s=at, to_s=at + entry["hours"] * 3600.0))
+        found.append(StandInFault(kind=entry["kind"], from_s=at, to_s=at + entry["hours"] * 3600.0))
     return tuple(found)
 
 
-def _read(firing: Firing, frozen: Frozen, entry: dict[str, Any], until_s: float | None = None) -> float:
+def _read(firing: Firing, frozen: FiringSnapshot, entry: dict[str, Any], until_s: float | None = None) -> float:
     """Readings of a made-up kiln with its troubles, noise on them, up to a moment or until an hour after it is cool;
     when they end, s.
     """
@@ -108,7 +108,7 @@ def _read(firing: Firing, frozen: Frozen, entry: dict[str, Any], until_s: float 
 _LONGEST_TIMES = 4.0  # the longest power cut of the demo leaves it cool by then
 
 
-def _peak_s(watched: Watched) -> float:
+def _peak_s(watched: FiringBaseline) -> float:
     """A few minutes into the hold at the peak."""
     top = max(c for _, c in watched.planned_line)
     return next(t for t, c in watched.planned_line if c >= top - 1.0) + 240.0
@@ -126,7 +126,9 @@ def _event(firing: Firing, kind: str, at_s: float, data: dict[str, Any]) -> None
     )
 
 
-def _photos(user: Any, firing: Firing, stage: Stage, frozen: Frozen, entry: dict[str, Any], *, both: bool) -> None:
+def _photos(
+    user: Any, firing: Firing, stage: Stage, frozen: FiringSnapshot, entry: dict[str, Any], *, both: bool
+) -> None:
     shape = _SHAPES.get(frozen.plan.family, "round")
     cracked = any(f.startswith("crack") or f == "broke-later" for f in entry.get("faults", []))
     for is_after in (False, True) if both else (False,):
@@ -136,7 +138,7 @@ def _photos(user: Any, firing: Firing, stage: Stage, frozen: Frozen, entry: dict
 
 def _begun(
     stage: Stage, entry: dict[str, Any], started: datetime, *, is_simulated: bool = False
-) -> tuple[Firing, Frozen]:
+) -> tuple[Firing, FiringSnapshot]:
     firing = stage.firing
     _tick(firing, entry.get("unticked", []), started - timedelta(minutes=20))
     firing = begin(firing, key=f"demo-start-{firing.pk}", is_simulated=is_simulated, at=None, now=started)
@@ -194,7 +196,7 @@ def _running(user: Any, now: datetime, document: dict[str, Any]) -> None:
     _photos(user, firing, stage, frozen, entry, both=False)
 
 
-def _watched(stage: Stage) -> Watched:
+def _watched(stage: Stage) -> FiringBaseline:
     """A stage as it will be watched, before it has begun."""
     return watched_of(staged_of(planned(stage.piece).piece, stage.key))
 

@@ -15,7 +15,7 @@ from hypothesis import strategies as st
 from coldcradle.errors import DocumentError, ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.kiln.controller import ControllerProgram, tell_controller
-from coldcradle.heat.kiln.kiln import Controller, Zone
+from coldcradle.heat.kiln.kiln import Controller, KilnZone
 from coldcradle.heat.schedule.attendance import is_awake
 from coldcradle.heat.schedule.power_steps import power_ladder
 from coldcradle.heat.schedule.processes import process
@@ -250,7 +250,7 @@ class ControllerWords(SimpleTestCase):
     def test_thermometer_and_place_shift_the_targets(self) -> None:
         heat = plan_stage(fired("full")).heat
         assert heat is not None
-        known = kiln(sensor_k=4.0, zones=(Zone(name="front", offset_k=-9.0),))  # type: ignore[arg-type]
+        known = kiln(sensor_k=4.0, zones=(KilnZone(name="front", offset_k=-9.0),))  # type: ignore[arg-type]
         found = tell_controller(heat.steps, known, start_c=18.0, offset_k=known.zone_offset_k("front"))
         self.assertEqual(int(found.steps[1].to) - round(heat.steps[1].to_c), 13)
         self.assertIn("higher", found.notes[0].metric)

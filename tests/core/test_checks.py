@@ -6,7 +6,7 @@ from typing import Any
 
 from django.test import SimpleTestCase
 
-from coldcradle.before.check import TOPICS, Check
+from coldcradle.before.check import TOPICS, CheckLine
 from coldcradle.before.checks import RULES
 from coldcradle.before.samples import SAMPLES
 from coldcradle.document.piece import read_piece
@@ -25,7 +25,7 @@ ELSEWHERE = {
 }
 
 
-def checks(process: str, changes: dict[str, Any] | None = None) -> dict[str, Check]:
+def checks(process: str, changes: dict[str, Any] | None = None) -> dict[str, CheckLine]:
     stage = read_piece(changed("flat", process, changes or {})).piece.stages[0]
     return {c.rule: c for c in checks_of(compute_stage(stage), plan_stage(stage))}
 

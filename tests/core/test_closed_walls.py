@@ -10,7 +10,7 @@ from django.test import SimpleTestCase
 
 from coldcradle.cradle.mesh_room import room_of
 from coldcradle.cradle.mesh_wall import mesh_wall_m
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.told import solid_document
 from coldcradle.cradle.walls import goes_round, local_wall_m
 from coldcradle.document.piece import read_piece
@@ -104,7 +104,7 @@ class Closed(SimpleTestCase):
         self.assertLess(last(rod).figures["soak_thumb"].value / 3600, 4)
 
 
-def mesh(points: list[list[float]]) -> Solid:
+def mesh(points: list[list[float]]) -> SolidRoom:
     turned = trimesh.creation.revolve(np.array(points), sections=64)
     *_, (_, _, solid, _, _) = room_of(turned, name="vase", role="cavity", unit="mm", up="z")
     assert solid is not None

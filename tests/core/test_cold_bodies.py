@@ -11,7 +11,7 @@ from tests.core.test_rule_samples import begun
 from tests.staged import box, cast, cored, counts_mm, last, load_of, one, stage, warm
 
 
-class Warming(SimpleTestCase):
+class WarmedBodies(SimpleTestCase):
     def test_what_was_fused_before_is_solid_whatever_is_done_to_it(self) -> None:
         """40 mm at most 25 °C/h: its own sum says 18. It was warmed at 400 in full, tack and stick."""
         for process in ("full", "tack", "stick", "spread", "polish", "texture", "slump", "drape", "press", "melt"):

@@ -11,12 +11,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.layup.cutting import KEEPS_M, CuttingPlan, Sheet, Wanted, plan_cuts
-from coldcradle.layup.guillotine import Box, Cell, Stock, pack
+from coldcradle.layup.cutting import KEEPS_M, CuttingPlan, StockSheet, Wanted, plan_cuts
+from coldcradle.layup.guillotine import Cell, CutRectangle, Stock, pack
 
 
-def sheet(length: float = 800, width: float = 500, count: int = 1, thick: float = 3) -> Sheet:
-    return Sheet(
+def sheet(length: float = 800, width: float = 500, count: int = 1, thick: float = 3) -> StockSheet:
+    return StockSheet(
         key=f"{length}x{width}x{thick}",
         name="rack",
         length_m=length / 1e3,
@@ -74,7 +74,8 @@ class AgainstEveryWay(SimpleTestCase):
             boxes = tuple((chance.randint(2, 6), chance.randint(2, 5)) for _ in range(4))
             fits = every_way(*size, boxes)
             found = pack(
-                [Stock("s", *map(float, size), 1)], [Box(str(i), *map(float, b), True) for i, b in enumerate(boxes)]
+                [Stock("s", *map(float, size), 1)],
+                [CutRectangle(str(i), *map(float, b), True) for i, b in enumerate(boxes)],
             )
             self.assertFalse(not found.missing and not fits, (size, boxes))
             agreed += (not found.missing) == fits
@@ -89,7 +90,7 @@ class Laws(SimpleTestCase):
     def test_pieces_neither_overlap_nor_leave_the_sheet_and_areas_add_up(
         self, sizes: list[tuple[int, int]], many: int
     ) -> None:
-        boxes = [Box(str(i), a / 1e3, b / 1e3, True) for i, (a, b) in enumerate(sizes)]
+        boxes = [CutRectangle(str(i), a / 1e3, b / 1e3, True) for i, (a, b) in enumerate(sizes)]
         found = pack([Stock("s", 0.8, 0.5, many)], boxes)
         placed = [c.box.key for _, root in found.sheets for c in leaves(root) if c.box]
         self.assertEqual(sorted(placed + [b.key for b in found.missing]), sorted(b.key for b in boxes))

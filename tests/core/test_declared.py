@@ -16,7 +16,7 @@ from coldcradle.entry import Choice, inputs, length, many, pick
 from coldcradle.entry.declare import specs_of
 from coldcradle.entry.specs import Flag, Many, One, Pick, Quantity, Table, Tagged, Whole, Words
 from coldcradle.errors import DocumentError
-from coldcradle.heat.kiln.kiln import Kiln
+from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.layup.inputs import LayupInput
 from coldcradle.piece.inputs import StageInput
 from tests.documents import BIG_KILN
@@ -121,7 +121,7 @@ class Declared(SimpleTestCase):
         """A kiln whose times do not go together is refused when it is typed, and shown where it is kept."""
         hasty = BIG_KILN | {"rise": "2 h"}
         with self.assertRaises(DocumentError):
-            read(Kiln, hasty, "a kiln")
-        self.assertEqual(read(Kiln, hasty, "a kiln", stands=True).value.rise_to_800_s, 7200.0)
+            read(KilnModel, hasty, "a kiln")
+        self.assertEqual(read(KilnModel, hasty, "a kiln", stands=True).value.rise_to_800_s, 7200.0)
         with self.assertRaises(DocumentError):
-            read(Kiln, hasty | {"rise": "soon"}, "a kiln", stands=True)
+            read(KilnModel, hasty | {"rise": "soon"}, "a kiln", stands=True)

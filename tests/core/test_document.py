@@ -31,7 +31,7 @@ def faults(whole: Any) -> dict[str, str]:
     raise AssertionError("the document was read")
 
 
-class ReadContext(SimpleTestCase):
+class Documents(SimpleTestCase):
     def test_the_right_document_is_read_and_fits_its_schema(self) -> None:
         read = read_piece(document())
         self.assertEqual(read.piece.name, "Lamp-room prism")
@@ -243,7 +243,7 @@ class Fuzz(SimpleTestCase):
             self.assertTrue(all(fault.message for fault in error.faults))
 
 
-class Plan(SimpleTestCase):
+class PlannedFromDocuments(SimpleTestCase):
     def test_the_same_piece_gives_the_same_plan(self) -> None:
         self.assertEqual(asdict(planned()), asdict(planned()))
 

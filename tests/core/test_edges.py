@@ -20,7 +20,7 @@ from coldcradle.piece.chain import plan_chain
 from coldcradle.piece.compare import assess_schedule
 from coldcradle.piece.plan import plan
 from coldcradle.piece.sharer import can_share
-from coldcradle.piece.stage import Staged, compute_stage, plan_stage
+from coldcradle.piece.stage import StageWithInputs, compute_stage, plan_stage
 from coldcradle.quantity.format import say
 from tests.core.test_chains import chained, link, links_of, said
 from tests.core.test_firing import fired, written
@@ -149,7 +149,7 @@ class Kilns(SimpleTestCase):
         schedule = "{} C/h to 663 C hold 1 h\n150 C/h to 822 C hold 2 h\nfull to 480 C hold 10 h\n2 C/h to 425 C"
         for times, warned in ((1.15, False), (1.25, True)):
             found = assess_schedule(
-                Staged(piece(heat__schedule=schedule.format(round(likes * times, 1)), heat__wet="dry"))
+                StageWithInputs(piece(heat__schedule=schedule.format(round(likes * times, 1)), heat__wet="dry"))
             ).programme
             assert found is not None
             self.assertEqual(any(r.key == "mould" for r in found.remarks), warned, times)
@@ -174,12 +174,12 @@ class Kilns(SimpleTestCase):
     def test_a_kiln_that_cannot_be_is_refused_in_words(self) -> None:
         from coldcradle.document.reading import read
         from coldcradle.errors import DocumentError
-        from coldcradle.heat.kiln.kiln import Kiln
+        from coldcradle.heat.kiln.kiln import KilnModel
         from tests.documents import BIG_KILN
 
-        self.assertEqual(read(Kiln, BIG_KILN | {"rise": "4 h"}, "a kiln").value.rise_to_800_s, 4 * 3600)
+        self.assertEqual(read(KilnModel, BIG_KILN | {"rise": "4 h"}, "a kiln").value.rise_to_800_s, 4 * 3600)
         with self.assertRaisesRegex(DocumentError, "rise: .* come to rest"):
-            read(Kiln, BIG_KILN | {"rise": "2 h"}, "a kiln")
+            read(KilnModel, BIG_KILN | {"rise": "2 h"}, "a kiln")
         with self.assertRaises(DocumentError):
             piece(heat__kiln=BIG_KILN | {"rise": "2 h"})
 

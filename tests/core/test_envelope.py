@@ -18,7 +18,7 @@ from coldcradle.fire.inputs import Act
 from coldcradle.fire.inside import begin
 from coldcradle.fire.pace import ROOM_K, Pace
 from coldcradle.fire.progress import Place, place_of, should_move_k_per_h
-from coldcradle.fire.readings import Cleaner, Reading
+from coldcradle.fire.readings import Cleaner, KilnReading
 from coldcradle.heat.physics.slab import run_slab
 from tests.core.test_fire import HOUR, watched
 
@@ -213,11 +213,11 @@ class LookedAt(SimpleTestCase):
 class Moments(SimpleTestCase):
     def test_readings_within_a_thousandth_of_a_second_are_one(self) -> None:
         cleaner = Cleaner(PACE)
-        self.assertEqual(len(cleaner.add(Reading(100.0, 500.0))), 1)
-        self.assertEqual(cleaner.add(Reading(float(np.nextafter(100.0, 200.0)), 480.0)), [])
-        self.assertEqual(cleaner.add(Reading(100.0009, 480.0)), [])
+        self.assertEqual(len(cleaner.add(KilnReading(100.0, 500.0))), 1)
+        self.assertEqual(cleaner.add(KilnReading(float(np.nextafter(100.0, 200.0)), 480.0)), [])
+        self.assertEqual(cleaner.add(KilnReading(100.0009, 480.0)), [])
         self.assertEqual(cleaner.doubled, 2)
-        self.assertEqual(len(cleaner.add(Reading(100.0011, 500.0))), 1)
+        self.assertEqual(len(cleaner.add(KilnReading(100.0011, 500.0))), 1)
 
     def test_points_a_float_step_apart_do_not_hang_the_run(self) -> None:
         at = 28_821.878472456647
@@ -229,16 +229,16 @@ class Moments(SimpleTestCase):
         good = [
             p
             for n, c in enumerate((500, 9999, 501, -999, 502, math.nan, 503))
-            for p in cleaner.add(Reading(30.0 * n, c))
+            for p in cleaner.add(KilnReading(30.0 * n, c))
         ]
         self.assertEqual([c for _, c in good], [500, 501, 502, 503])
 
     def test_a_long_fall_is_bound_by_the_kilns_own(self) -> None:
         for pace, believed in ((None, 1), (PACE, 0)):
             cleaner = Cleaner(pace)
-            cleaner.add(Reading(0.0, 160.0))
-            self.assertEqual(len(cleaner.add(Reading(HOUR, 0.0))), believed)
-            self.assertEqual(len(cleaner.add(Reading(2 * HOUR, 140.0))), 1)
+            cleaner.add(KilnReading(0.0, 160.0))
+            self.assertEqual(len(cleaner.add(KilnReading(HOUR, 0.0))), believed)
+            self.assertEqual(len(cleaner.add(KilnReading(2 * HOUR, 140.0))), 1)
 
 
 class PlacesNobodyTold(SimpleTestCase):

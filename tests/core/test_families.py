@@ -185,7 +185,7 @@ class Hanging(SimpleTestCase):
         self.assertLess(found.figures["touches_after"].value, found.figures["parts_after"].value)
 
 
-class Laying(SimpleTestCase):
+class FamiliesLaidUp(SimpleTestCase):
     def test_two_layers_keep_their_size_and_four_run_out(self) -> None:
         """Common practice, no source: four 3 mm layers, 150 mm square, come to 175 to 180 mm; two keep theirs."""
         two = of("full", layup__length="150 mm", layup__layers=[{"thick": "3 mm", "count": 2}])

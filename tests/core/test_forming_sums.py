@@ -12,7 +12,7 @@ from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.layup.deform.drop import ANGLE_RAD, TENSION_N_M, round_drop
-from coldcradle.layup.together import Need, common_work
+from coldcradle.layup.together import WorkNeed, common_work
 from coldcradle.quantity.parse import parse
 from coldcradle.sums import SUMS, evaluate
 from coldcradle.sums.sum import Result
@@ -110,13 +110,13 @@ class Drops(SimpleTestCase):
 
 class Together(SimpleTestCase):
     def test_a_common_heat_where_there_is_one(self) -> None:
-        self.assertEqual(common_work([Need("a", 1.0), Need("b", 3.0)]).work_per_pa, 3.0)
-        apart = common_work([Need("a", 1.0, 2.0), Need("b", 8.0)])
+        self.assertEqual(common_work([WorkNeed("a", 1.0), WorkNeed("b", 3.0)]).work_per_pa, 3.0)
+        apart = common_work([WorkNeed("a", 1.0, 2.0), WorkNeed("b", 8.0)])
         self.assertIsNone(apart.work_per_pa)
         self.assertEqual(apart.short, (("b", 0.5),))
         self.assertEqual(apart.over, (("a", 2.0),))
         with self.assertRaises(ImpossibleInput):
-            common_work([Need("a", 2.0, 1.0)])
+            common_work([WorkNeed("a", 2.0, 1.0)])
 
     def test_a_slump_and_a_drape_go_together_and_a_hung_bottle_does_not(self) -> None:
         self.assertIn("Together at", summed("together").answer.metric)
@@ -125,7 +125,7 @@ class Together(SimpleTestCase):
         self.assertIn("Not together", apart.answer.metric)
 
 
-class Standing(SimpleTestCase):
+class StandingSums(SimpleTestCase):
     def test_a_round_bottom_stands_on_a_small_circle_and_feet_steady_it(self) -> None:
         """2·√(2·R·g): a sphere and a tenth of a millimetre."""
         found = summed("wobble")

@@ -142,7 +142,7 @@ class Spreading(SimpleTestCase):
             dam_boards(length_m=0.3, width_m=0.2, wall_m=0.03, board_m=0.0, glass_m=0.01)
 
 
-class Standing(SimpleTestCase):
+class HowItStands(SimpleTestCase):
     def test_centres_of_gravity_of_the_handbook(self) -> None:
         """Bronshtein, Handbook of Mathematics, 3.3: prism h/2, cone frustum h/4·(R² + 2Rr + 3r²)/(R² + Rr + r²)."""
         box = Stack((Box(length_m=0.1, width_m=0.1, height_m=0.06),))
@@ -190,7 +190,7 @@ class Leaning(SimpleTestCase):
         self.assertIn("cradle.spills", [f.rule for f in spilling.findings])
 
 
-class Care(SimpleTestCase):
+class CareOfCradles(SimpleTestCase):
     def coat(self, **more: object) -> Coat:
         base = {
             "kind": "kiln-wash",

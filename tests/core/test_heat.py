@@ -13,7 +13,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.kiln.kiln import Kiln
+from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.schedule.clock import at, days, is_night, nights, when
 from coldcradle.heat.schedule.segments import PlannedSegment, round_rate, run_programme
 from coldcradle.quantity.format import say
@@ -24,7 +24,7 @@ from tests.documents import BIG_KILN, planned, slab_of
 WEAK = BIG_KILN | {"power": "1 kW", "rise": "70 h", "fall": "2 h"}
 
 
-def kiln(**changes: float) -> Kiln:
+def kiln(**changes: float) -> KilnModel:
     sizes = {"width_m": 0.4, "depth_m": 0.4, "height_m": 0.3}
     facts = {
         "power_w": 2400.0,
@@ -36,7 +36,7 @@ def kiln(**changes: float) -> Kiln:
         **sizes,
         **changes,
     }
-    return Kiln(name="Tern", **facts)
+    return KilnModel(name="Tern", **facts)
 
 
 def step(to_c: float, rate: float | None, hold_s: float = 0.0) -> PlannedSegment:

@@ -9,7 +9,7 @@ from django.test import SimpleTestCase
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.piece.compare import assess_schedule, coasting_of, compare
 from coldcradle.piece.plan import plan
-from coldcradle.piece.stage import Staged, plan_stage
+from coldcradle.piece.stage import StageWithInputs, plan_stage
 from coldcradle.quantity.format import Message
 from coldcradle.sums import SUMS, evaluate
 from tests.core.test_firing import fired, written
@@ -52,21 +52,21 @@ def said_of_plans() -> Iterator[Message]:
 def said_of_looks() -> Iterator[Message]:
     for schedule in (FOUR_RAMPS, "2000 F/h to 1700 F\nfull to 700 F hold 6", "150 C/h to 600 C hold 10"):
         for whole in (fired("spread", thick="30 mm", heat__schedule=schedule), piece(heat__schedule=schedule)):
-            found = assess_schedule(Staged(whole))
+            found = assess_schedule(StageWithInputs(whole))
             yield found.schedule.count
             yield from (said for line in found.schedule.lines for said in line.says)
             yield from (r.says for r in (found.programme.remarks if found.programme else []))
     for thick in ("6 mm", "40 mm"):
-        coasted = coasting_of(Staged(fired("full", thick=thick, heat__kiln=KILN)))
+        coasted = coasting_of(StageWithInputs(fired("full", thick=thick, heat__kiln=KILN)))
         yield from (coasted.answer, coasted.lined)
         yield from (r.says for r in coasted.rooms)
     chained = plan(written("slump", heat__chain=CHAIN)).chain
     yield from chained.findings
     yield from (remark for link in chained.links for remark in link.remarks)
-    yield compare(Staged(fired("full", thick="30 mm")), "gentle", "quick").answer
+    yield compare(StageWithInputs(fired("full", thick="30 mm")), "gentle", "quick").answer
 
 
-class Formatted(SimpleTestCase):
+class HeatInWords(SimpleTestCase):
     def check(self, said: Message) -> None:
         self.assertNotRegex(said.us, r"\d (mm|°C|°C/h|MPa|kg|K)\b", said.us)
         self.assertNotRegex(said.metric, r"\d (in|°F|°F/h|psi|lb|oz|F°)\b", said.metric)

@@ -15,7 +15,7 @@ from coldcradle.cradle.curve import levels_of, room_curve
 from coldcradle.cradle.mesh import look, open_mesh
 from coldcradle.cradle.mesh_limits import FORMATS
 from coldcradle.cradle.mesh_room import room_of, thin
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.errors import ImpossibleInput
 
 
@@ -31,7 +31,7 @@ def ngon(sections: int) -> float:
     return sections / (2 * math.pi) * math.sin(2 * math.pi / sections)
 
 
-def take(mesh: trimesh.Trimesh, **how: Any) -> tuple[Solid, list[str]]:
+def take(mesh: trimesh.Trimesh, **how: Any) -> tuple[SolidRoom, list[str]]:
     *_, last = room_of(mesh, **{"name": "x", "role": "cavity", "unit": "mm", "up": "z", **how})
     assert last[2] is not None
     return last[2], last[4]

@@ -8,7 +8,13 @@ from hypothesis import strategies as st
 
 from coldcradle.errors import QuantityError
 from coldcradle.quantity.format import on_scale, plural, show
-from coldcradle.quantity.numerals import Doubt, is_doubtful_thousandth, normalise, plain_numerals, split_fraction
+from coldcradle.quantity.numerals import (
+    AmbiguousNumeral,
+    is_doubtful_thousandth,
+    normalise,
+    plain_numerals,
+    split_fraction,
+)
 from coldcradle.quantity.parse import parse
 
 
@@ -25,12 +31,12 @@ class Marks(SimpleTestCase):
         self.assertEqual(plain_numerals(normalise("1'250")), "1250")
         self.assertEqual(normalise("1 250", spaced_thousands=False), "1 250")
         for bad in ("1.23.4", "1,2,3", "1,23.4,5", "12,34.5"):
-            with self.assertRaises(Doubt):
+            with self.assertRaises(AmbiguousNumeral):
                 plain_numerals(bad)
 
     def test_a_single_comma_before_three_digits_is_asked_unless_a_nought_leads(self) -> None:
         for text, readings in (("1,000", ("1000", "1.000")), ("12,345", ("12345", "12.345"))):
-            with self.assertRaises(Doubt) as caught:
+            with self.assertRaises(AmbiguousNumeral) as caught:
                 plain_numerals(text)
             self.assertEqual(caught.exception.readings, readings)
         self.assertEqual(plain_numerals("0,125"), "0.125")

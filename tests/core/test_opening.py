@@ -10,20 +10,20 @@ import numpy as np
 from django.test import SimpleTestCase
 
 from coldcradle.fire.ahead import look_ahead
-from coldcradle.fire.evidence import Evidence
+from coldcradle.fire.evidence import ReadingEvidence
 from coldcradle.fire.inputs import Act
 from coldcradle.fire.inside import begin
 from coldcradle.fire.opening import FALLS_STALE_S, HEATS_STALE_S, STALE_S, MayOpen, heats_to_c, may_open, stale_s
 from coldcradle.fire.progress import Place
-from coldcradle.fire.readings import Reading
-from coldcradle.fire.watch import FireState, Watch
+from coldcradle.fire.readings import KilnReading
+from coldcradle.fire.watch import FireState, FiringTracker
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.schedule.opening import THERMOMETER_K, opening_limit_c
 from tests.core.test_fire import HOUR, readings, watched
 
 W = watched("cast")
 OVER = Place(len(W.segments) - 1, "over", 0.0, 0.0)
-FINE = Evidence(
+FINE = ReadingEvidence(
     kiln_c=40.0,
     glass_c=40.0,
     is_doubted=False,
@@ -59,7 +59,7 @@ def asked(
     return said
 
 
-class Edges(SimpleTestCase):
+class AtTheLimit(SimpleTestCase):
     """Each at 0.1 K, 1 s or the next value to either side."""
 
     def test_the_hottest_of_kiln_skin_and_heart_decides(self) -> None:
@@ -86,7 +86,7 @@ class Edges(SimpleTestCase):
             state = replace(FINE, **{entry: W.limit_c + 0.1})
             self.assertEqual(self.word(state), "unknown", entry)
 
-    def word(self, seen: Evidence, **more: Any) -> str:
+    def word(self, seen: ReadingEvidence, **more: Any) -> str:
         state = begin(W, 60 * HOUR, 40.0)
         ahead = look_ahead(W, W.segments, OVER, state)
         return may_open(W, state, W.segments, OVER, ahead, seen, heard_s=60.0, is_dead=False, **more).word
@@ -152,14 +152,16 @@ class Edges(SimpleTestCase):
         self.assertEqual(asked(second_s=60.0, kiln_c=40.0, heart_c=W.limit_c + 0.1).word, "no")
 
 
-def state_at(rows: list[Reading], process: str = "cast", acts: tuple[Act, ...] = (), after_s: float = 5.0) -> FireState:
+def state_at(
+    rows: list[KilnReading], process: str = "cast", acts: tuple[Act, ...] = (), after_s: float = 5.0
+) -> FireState:
     told = min((a.at_s for a in acts), default=math.inf)
-    watch = Watch(watched(process), told)
+    watch = FiringTracker(watched(process), told)
     assert watch.extend(rows)
     return watch.state(acts, rows[-1].at_s + after_s)
 
 
-def until(c: float, process: str = "cast") -> list[Reading]:
+def until(c: float, process: str = "cast") -> list[KilnReading]:
     """Honest readings until the kiln has come down to a temperature."""
     rows = readings(process)
     top = max(range(len(rows)), key=lambda i: rows[i].shown_c)
@@ -180,11 +182,11 @@ class Told(SimpleTestCase):
     def test_what_the_thermometer_shows_above_the_glass_is_taken_off(self) -> None:
         w = watched("slump")
         shifted = replace(w, shift_k=8.0)
-        rows = [Reading(r.at_s, r.shown_c - w.shift_k + 8.0) for r in until(52.0, "slump")]
-        watch = Watch(shifted)
+        rows = [KilnReading(r.at_s, r.shown_c - w.shift_k + 8.0) for r in until(52.0, "slump")]
+        watch = FiringTracker(shifted)
         watch.extend(rows)
         self.assertEqual(watch.state([], rows[-1].at_s).may_open.word, "yes")
-        watch = Watch(replace(w, shift_k=0.0))
+        watch = FiringTracker(replace(w, shift_k=0.0))
         watch.extend(rows)
         self.assertEqual(watch.state([], rows[-1].at_s).may_open.word, "no")
 
@@ -198,13 +200,13 @@ class Told(SimpleTestCase):
             rows = until(at_c)[:: 120 if len(fault) < 3 else 1]  # by the hour
             step = rows[-1].at_s - rows[-2].at_s
             for n, c in enumerate(fault, 1):
-                rows.append(Reading(rows[-1].at_s + step, c + 0.1 * n))
+                rows.append(KilnReading(rows[-1].at_s + step, c + 0.1 * n))
             said = state_at(rows).may_open
             self.assertNotEqual(said.word, "yes", (at_c, fault))
 
     def test_a_thermometer_that_was_pulled_stays_unknown_until_the_kiln_must_be_cool(self) -> None:
         rows = until(300.0)
-        out = [Reading(rows[-1].at_s + 60.0 * n, 22.0 + 0.3 * (n % 3)) for n in range(1, 30 * 60)]
+        out = [KilnReading(rows[-1].at_s + 60.0 * n, 22.0 + 0.3 * (n % 3)) for n in range(1, 30 * 60)]
         for hours, word in ((3, "no"), (10, "unknown"), (20, "unknown"), (29, "yes")):
             n = 60 * hours
             said = state_at(rows + out[:n]).may_open
@@ -215,7 +217,7 @@ class Told(SimpleTestCase):
     def test_one_that_is_pulled_while_it_heats_is_as_hot_as_the_plan(self) -> None:
         w = watched("slump")
         up = [r for r in readings("slump") if r.shown_c < 300.0 and r.at_s < 4 * HOUR]
-        out = [Reading(up[-1].at_s + 120.0 * n, 21.0 + 0.3 * (n % 3)) for n in range(1, 30 * 45)]
+        out = [KilnReading(up[-1].at_s + 120.0 * n, 21.0 + 0.3 * (n % 3)) for n in range(1, 30 * 45)]
         for hours in (8, 16, 24, 28):
             rows = [*up, *[r for r in out if r.at_s <= hours * HOUR]]
             self.assertNotEqual(state_at(rows, "slump").may_open.word, "yes", hours)
@@ -224,26 +226,26 @@ class Told(SimpleTestCase):
     def test_a_plan_that_was_put_off_is_as_hot_for_as_much_longer(self) -> None:
         w = watched("slump")
         up = [r for r in readings("slump") if r.shown_c < 300.0 and r.at_s < 4 * HOUR]
-        out = [Reading(up[-1].at_s + 120.0 * n, 21.0 + 0.3 * (n % 3)) for n in range(1, 50 * 30)]
+        out = [KilnReading(up[-1].at_s + 120.0 * n, 21.0 + 0.3 * (n % 3)) for n in range(1, 50 * 30)]
         rows = [*up, *[r for r in out if r.at_s <= w.opens_s + 14 * HOUR]]
         for late_h, word in ((0.0, "yes"), (14.0, "unknown")):
-            watch = Watch(w, math.inf, late_h * HOUR)
+            watch = FiringTracker(w, math.inf, late_h * HOUR)
             watch.extend(rows)
             said = watch.state([Act(kind="stop", at_s=w.opens_s)], rows[-1].at_s + 5).may_open
             self.assertEqual(said.word, word, said.says)
 
     def test_a_second_thermometer_that_agrees_settles_it_and_one_that_does_not_speaks_against(self) -> None:
         rows = until(120.0, "slump")
-        out = [Reading(rows[-1].at_s + 60.0 * n, 30.0 + 0.2 * (n % 3)) for n in range(1, 9 * 60)]
+        out = [KilnReading(rows[-1].at_s + 60.0 * n, 30.0 + 0.2 * (n % 3)) for n in range(1, 9 * 60)]
         before, later = out[: 8 * 60], out[8 * 60 :]
-        second = Reading(before[-1].at_s + 5, 34.0, "second")
+        second = KilnReading(before[-1].at_s + 5, 34.0, "second")
         self.assertEqual(state_at(rows + before, "slump").may_open.word, "unknown")
         at_once = state_at([*rows, *before, second, *later[:2]], "slump")
         self.assertEqual(at_once.may_open.word, "unknown")  # the kiln is known now; the glass is behind it
         self.assertIn("leave room for", at_once.may_open.says.metric)
         agreed = state_at([*rows, *before, second, *later], "slump", after_s=-25 * 60)
         self.assertEqual(agreed.may_open.word, "yes", agreed.may_open.says)
-        watch = Watch(watched("slump"))
+        watch = FiringTracker(watched("slump"))
         watch.extend([*rows, *before, second])
         found = watch.now_inside()
         assert found is not None
@@ -251,7 +253,7 @@ class Told(SimpleTestCase):
             seen = watch._evidence(found[0], list(W.segments), OVER, second.at_s + gone_s)
             self.assertEqual(seen.second_s, gone_s)
         against = until(48.0)
-        against += [Reading(against[-1].at_s + 5, 90.0, "second"), Reading(against[-1].at_s + 60, 47.8)]
+        against += [KilnReading(against[-1].at_s + 5, 90.0, "second"), KilnReading(against[-1].at_s + 60, 47.8)]
         said = state_at(against).may_open
         self.assertEqual(said.word, "unknown")
         self.assertIn("a second thermometer showed 90 °C", said.says.metric)
@@ -259,31 +261,31 @@ class Told(SimpleTestCase):
     def test_where_the_kilns_own_is_dead_the_second_takes_its_place(self) -> None:
         rows = until(90.0, "slump")
         at_s, c = rows[-1].at_s, rows[-1].shown_c
-        dead = [Reading(at_s + 60.0 * n, math.nan) for n in range(1, 30)]
+        dead = [KilnReading(at_s + 60.0 * n, math.nan) for n in range(1, 30)]
         self.assertEqual(state_at(rows + dead, "slump").may_open.word, "unknown")
         pace = watched("slump").kiln
         second = []
         for n in range(1, 40):  # by hand, every twenty minutes, as this kiln falls
             gone = 1800.0 + 1200.0 * n
             fell = pace.room_c + (c - pace.room_c) * math.exp(-gone / pace.time_constant_s)
-            second.append(Reading(at_s + gone, fell, "second"))
+            second.append(KilnReading(at_s + gone, fell, "second"))
         early = [r for r in second if r.shown_c > 60.0]
         self.assertEqual(state_at([*rows, *dead, *early], "slump").may_open.word, "no")
         self.assertEqual(state_at([*rows, *dead, *second], "slump").may_open.word, "yes")
-        cold = [Reading(at_s + 1800.0 + 600.0 * n, 21.0 + n, "second") for n in range(4)]
+        cold = [KilnReading(at_s + 1800.0 + 600.0 * n, 21.0 + n, "second") for n in range(4)]
         hot = until(300.0, "slump")
-        broken = [Reading(hot[-1].at_s + 60.0 * n, math.nan) for n in range(1, 30)]
-        lies = [Reading(hot[-1].at_s + 1800.0 + 600.0 * n, 21.0 + n, "second") for n in range(4)]
+        broken = [KilnReading(hot[-1].at_s + 60.0 * n, math.nan) for n in range(1, 30)]
+        lies = [KilnReading(hot[-1].at_s + 1800.0 + 600.0 * n, 21.0 + n, "second") for n in range(4)]
         self.assertNotEqual(state_at([*hot, *broken, *lies], "slump").may_open.word, "yes")  # no witness to itself
         self.assertEqual(state_at([*rows, *dead, *cold], "slump").may_open.word, "unknown")
 
     def test_one_typed_value_against_a_log(self) -> None:
         hot = until(300.0)
-        cold = Reading(hot[-1].at_s + 20, 22.0, "typed")
+        cold = KilnReading(hot[-1].at_s + 20, 22.0, "typed")
         self.assertEqual(state_at([*hot, cold]).may_open.word, "no")
         cool = until(48.0)
-        typed = Reading(cool[-1].at_s + 20, 300.0, "typed")
-        later = [Reading(cool[-1].at_s + 30.0 * n, 48.0 - 0.05 * n) for n in range(1, 20)]
+        typed = KilnReading(cool[-1].at_s + 20, 300.0, "typed")
+        later = [KilnReading(cool[-1].at_s + 30.0 * n, 48.0 - 0.05 * n) for n in range(1, 20)]
         self.assertEqual(state_at([*cool, typed, *later]).may_open.word, "unknown")
 
     def test_a_first_reading_late_tells_nothing_of_the_heart(self) -> None:
@@ -300,35 +302,35 @@ class Told(SimpleTestCase):
     def test_a_first_reading_far_below_the_plan_is_doubted(self) -> None:
         w = watched("slump")
         hot_s = next(t for t, c in w.planned_line if c > 600.0)
-        rows = [Reading(hot_s + 30.0 * n, 17.0 + 0.2 * (n % 3)) for n in range(10)]
+        rows = [KilnReading(hot_s + 30.0 * n, 17.0 + 0.2 * (n % 3)) for n in range(10)]
         said = state_at(rows, "slump", (Act(kind="stop", at_s=hot_s),)).may_open
         self.assertEqual(said.word, "unknown")
 
     def test_numbers_of_the_other_unit(self) -> None:
         for process in ("slump", "cast"):
             honest = readings(process)
-            as_f = [Reading(r.at_s, (r.shown_c - 32) / 1.8) for r in honest]
+            as_f = [KilnReading(r.at_s, (r.shown_c - 32) / 1.8) for r in honest]
             words = {state_at(as_f[: len(as_f) * n // 20], process).may_open.word for n in range(8, 21)}
             self.assertNotIn("yes", words, process)
             self.assertIn("taken as °F", " ".join(m.metric for m in state_at(as_f, process).notes))
-            as_c = [Reading(r.at_s, r.shown_c * 1.8 + 32) for r in honest if r.shown_c * 1.8 + 32 < 1450]
+            as_c = [KilnReading(r.at_s, r.shown_c * 1.8 + 32) for r in honest if r.shown_c * 1.8 + 32 < 1450]
             self.assertIn("taken as °C", " ".join(m.metric for m in state_at(as_c, process).notes))
         self.assertFalse(state_at(list(readings("cast"))).notes)
 
     def test_a_frozen_thermometer_is_said(self) -> None:
         rows = until(59.0, "slump")
-        stuck = [Reading(rows[-1].at_s + 60.0 * n, 56.0) for n in range(1, 180)]
+        stuck = [KilnReading(rows[-1].at_s + 60.0 * n, 56.0) for n in range(1, 180)]
         said = state_at(rows + stuck, "slump")
         self.assertEqual(said.may_open.word, "unknown")
         self.assertIn("without a change", said.may_open.says.metric)
         self.assertIn("stuck", said.notes[-1].metric)
         holding = [r for r in readings("slump") if r.at_s < 4.5 * HOUR]
-        flat = [Reading(holding[-1].at_s + 30.0 * n, holding[-1].shown_c) for n in range(1, 12)]
+        flat = [KilnReading(holding[-1].at_s + 30.0 * n, holding[-1].shown_c) for n in range(1, 12)]
         self.assertFalse(state_at(holding + flat, "slump").notes)
 
     def test_flat_from_the_start_is_no_cold_kiln(self) -> None:
         w = watched("slump")
-        rows = [Reading(60.0 * n, 18.5 + 0.3 * (n % 3)) for n in range(40 * 60)]
+        rows = [KilnReading(60.0 * n, 18.5 + 0.3 * (n % 3)) for n in range(40 * 60)]
         for hours in (2, 6, 12, 20, 28):
             self.assertNotEqual(state_at(rows[: 60 * hours], "slump").may_open.word, "yes", hours)
         stopped = (Act(kind="stop", at_s=6 * HOUR),)
@@ -363,7 +365,7 @@ class LidHour(SimpleTestCase):
 
     def test_where_readings_are_doubted_no_hour_is_told(self) -> None:
         rows = until(600.0)
-        rows += [Reading(rows[-1].at_s + 60.0 * n, 200.0 - 0.5 * n) for n in range(1, 30)]
+        rows += [KilnReading(rows[-1].at_s + 60.0 * n, 200.0 - 0.5 * n) for n in range(1, 30)]
         state = state_at(rows)
         self.assertIsNone(state.opens_s)
         self.assertEqual(state.may_open.word, "no")

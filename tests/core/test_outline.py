@@ -22,7 +22,7 @@ def svg(body: str, head: str = 'width="100mm" height="100mm" viewBox="0 0 100 10
     return f'<svg xmlns="http://www.w3.org/2000/svg" {head}>{body}</svg>'.encode()
 
 
-class Measurement(SimpleTestCase):
+class OutlineMeasured(SimpleTestCase):
     def test_a_square_with_a_square_hole(self) -> None:
         hole = ((0.04, 0.04), (0.06, 0.04), (0.06, 0.06), (0.04, 0.06))
         found = outline_of((SQUARE, hole))

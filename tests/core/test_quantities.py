@@ -287,7 +287,7 @@ class RoundTrip(SimpleTestCase):
                 self.assertTrue(math.isfinite(parse(text, kind)))
 
 
-class Formatted(SimpleTestCase):
+class Written(SimpleTestCase):
     def test_the_error_decides_the_decimals(self) -> None:
         self.assertEqual(show(311.4e-6, "volume", 6.7e-6).metric.text, "311 mL")
         self.assertEqual(show(311.4e-6, "volume", 6.7e-6).metric.plus_minus, "7")

@@ -7,7 +7,7 @@ from django.test import SimpleTestCase
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.schedule.text import read_schedule
 from coldcradle.piece.compare import assess_schedule, coasting_of, compare
-from coldcradle.piece.stage import Staged
+from coldcradle.piece.stage import StageWithInputs
 from tests.core.test_firing import fired
 from tests.documents import KILN, piece
 
@@ -25,7 +25,7 @@ class ReadContext(SimpleTestCase):
 
     def test_nothing_is_judged_while_a_line_is_not_clear(self) -> None:
         found = assess_schedule(
-            Staged(
+            StageWithInputs(
                 fired("frit", thick="10 mm", side="50 mm", heat__schedule="300 F/h to 1225 F hold 2\n600 F/h to 1480 F")
             )
         )
@@ -33,7 +33,7 @@ class ReadContext(SimpleTestCase):
         self.assertIn("Not judged yet: line 1", found.schedule.count.metric)
         self.assertIsNotNone(
             assess_schedule(
-                Staged(
+                StageWithInputs(
                     fired(
                         "frit",
                         thick="10 mm",
@@ -48,7 +48,7 @@ class ReadContext(SimpleTestCase):
 class Judging(SimpleTestCase):
     def word(self, text: str, key: str, **changes: object) -> str:
         found = assess_schedule(
-            Staged(
+            StageWithInputs(
                 fired(
                     "frit",
                     thick="10 mm",
@@ -68,7 +68,7 @@ class Judging(SimpleTestCase):
         for key in ("peak", "soak", "left"):
             self.assertEqual(self.word(FOUR_RAMPS, key), "good", key)
         found = assess_schedule(
-            Staged(
+            StageWithInputs(
                 fired(
                     "frit",
                     thick="10 mm",
@@ -92,7 +92,7 @@ class Judging(SimpleTestCase):
 
     def test_a_thick_slab_by_a_thin_ones_schedule(self) -> None:
         found = assess_schedule(
-            Staged(
+            StageWithInputs(
                 fired(
                     "spread",
                     thick="40 mm",
@@ -106,33 +106,33 @@ class Judging(SimpleTestCase):
 
     def test_a_wet_plaster_mould_wants_to_dry(self) -> None:
         found = assess_schedule(
-            Staged(piece(heat__schedule="150 C/h to 739 C hold 2 h\nfull to 480 C hold 10 h\n2 C/h to 340 C"))
+            StageWithInputs(piece(heat__schedule="150 C/h to 739 C hold 2 h\nfull to 480 C hold 10 h\n2 C/h to 340 C"))
         ).programme
         assert found is not None
         self.assertEqual(next(r.word for r in found.remarks if r.key == "dry"), "stop")
 
     def test_our_own_plan_is_judged_well(self) -> None:
         for process, thick in (("full", "6 mm"), ("slump", "12 mm"), ("cast", "30 mm")):
-            found = compare(Staged(fired(process, thick=thick)), "ours", "gentle").sides[0]
+            found = compare(StageWithInputs(fired(process, thick=thick)), "ours", "gentle").sides[0]
             self.assertNotIn("stop", {r.word for r in found.remarks}, process)
             self.assertNotIn(
                 "think", {r.word for r in found.remarks if r.key in ("peak", "soak", "left", "cool")}, process
             )
 
 
-class Movement(SimpleTestCase):
+class MovementRemarks(SimpleTestCase):
     """The window comes first; where it is known how far the glass shall go, heat work is told beside it."""
 
     WIDE = {"kind": "float-clear", "thick": "5 mm", "side": "330 mm", "heat__span": "320 mm", "heat__depth": "40 mm"}
 
     def words(self, schedule: str, process: str = "slump", **changes: object) -> dict[str, str]:
         whole = self.WIDE | {"heat__schedule": schedule} | changes
-        found = assess_schedule(Staged(fired(process, **whole))).programme  # type: ignore[arg-type]
+        found = assess_schedule(StageWithInputs(fired(process, **whole))).programme  # type: ignore[arg-type]
         assert found is not None
         return {r.key: r.word for r in found.remarks}
 
     def test_our_own_wide_slump_is_right(self) -> None:
-        ours = compare(Staged(fired("slump", **self.WIDE)), "ours", "gentle").sides[0]  # type: ignore[arg-type]
+        ours = compare(StageWithInputs(fired("slump", **self.WIDE)), "ours", "gentle").sides[0]  # type: ignore[arg-type]
         self.assertEqual({r.word for r in ours.remarks if r.key in ("peak", "movement")}, {"good"})
 
     def test_an_ordinary_slump_is_never_wrong_for_having_work_to_spare(self) -> None:
@@ -153,7 +153,7 @@ class Movement(SimpleTestCase):
     def test_somebody_elses_schedule_is_told_by_the_clock(self) -> None:
         """When it touches and lies in on it, and how much it has to spare."""
         whole = self.WIDE | {"heat__schedule": "150 C/h to 690 C hold 40\nfull to 545 C hold 1 h"}
-        found = assess_schedule(Staged(fired("slump", **whole))).programme  # type: ignore[arg-type]
+        found = assess_schedule(StageWithInputs(fired("slump", **whole))).programme  # type: ignore[arg-type]
         assert found is not None
         said = next(r.says.metric for r in found.remarks if r.key == "movement")
         self.assertRegex(said, r"times the heat work.*First touch at .*\d\d:\d\d.*[Ll]ies in at .*\d\d:\d\d")
@@ -174,7 +174,7 @@ class Movement(SimpleTestCase):
 
 class SideBySide(SimpleTestCase):
     def test_gentle_takes_longer_and_leaves_less(self) -> None:
-        found = compare(Staged(fired("cast", thick="40 mm")), "gentle", "quick")
+        found = compare(StageWithInputs(fired("cast", thick="40 mm")), "gentle", "quick")
         gentle, quick = found.sides
         self.assertGreater(gentle.total_s, quick.total_s)
         self.assertIn("shorter", found.answer.metric)
@@ -182,23 +182,29 @@ class SideBySide(SimpleTestCase):
 
     def test_nothing_to_compare_with_is_said(self) -> None:
         with self.assertRaisesRegex(ImpossibleInput, "no earlier state"):
-            compare(Staged(fired("full")), "ours", "before")
+            compare(StageWithInputs(fired("full")), "ours", "before")
         with self.assertRaises(ImpossibleInput):
-            compare(Staged(fired("full")), "ours", "typed")
+            compare(StageWithInputs(fired("full")), "ours", "typed")
         same = fired("full")
-        self.assertIn("as long", compare(Staged(same), "ours", "before", before=Staged(same)).answer.metric)
+        self.assertIn(
+            "as long", compare(StageWithInputs(same), "ours", "before", before=StageWithInputs(same)).answer.metric
+        )
 
 
-class Coasting(SimpleTestCase):
+class SwitchedOff(SimpleTestCase):
     def test_a_six_millimetre_plate_may_be_switched_off_in_winter_and_in_summer(self) -> None:
         """Common practice, no source: thin glass coasts. In a light kiln in a cold room thicker glass may not."""
         for room in ("12 °C", "30 °C"):
-            found = coasting_of(Staged(fired("full", thick="6 mm", heat__room=room, heat__kiln=KILN, heat__on="shelf")))
+            found = coasting_of(
+                StageWithInputs(fired("full", thick="6 mm", heat__room=room, heat__kiln=KILN, heat__on="shelf"))
+            )
             self.assertTrue(all(r.is_safe for r in found.rooms))
             self.assertIn("Safe to switch off after the soak", found.answer.metric)
 
     def test_an_inch_may_not_and_the_cold_room_is_the_worse(self) -> None:
-        found = coasting_of(Staged(fired("full", thick="25 mm", heat__room="12 °C", heat__kiln=KILN, heat__on="shelf")))
+        found = coasting_of(
+            StageWithInputs(fired("full", thick="25 mm", heat__room="12 °C", heat__kiln=KILN, heat__on="shelf"))
+        )
         today, winter, summer = found.rooms
         self.assertFalse(today.is_safe)
         self.assertEqual(today.off_from_c, winter.off_from_c)

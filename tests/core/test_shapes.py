@@ -179,7 +179,7 @@ class Impossible(SimpleTestCase):
             Stack((Cylinder(bore_m=0.1, height_m=0.1),)).level_m(1e-3)
 
 
-class Drawing(SimpleTestCase):
+class SectionsDrawn(SimpleTestCase):
     def test_every_size_is_on_the_drawing_once_and_leads_to_its_entry(self) -> None:
         stack = Stack((Cap(rim_m=0.12, height_m=0.045), Frustum(bottom_m=0.12, top_m=0.15, height_m=0.03)))
         section = draw_section(stack, line_m=0.06, glass_m=0.06, heap_m=0.09, wall_m=0.02)

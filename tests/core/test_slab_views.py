@@ -18,7 +18,7 @@ from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.coasting import coast_from
 from coldcradle.heat.formed import moved
 from coldcradle.heat.physics.simulate import evening_s, first_within, glass_layer, section_of, settles_at, simulate
-from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D, film_w_m2_k, run_slab
+from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, SlabLayer, film_w_m2_k, run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.present import glass_points, profile_of, ticks
 from coldcradle.heat.schedule.anneal import SECOND_TIMES
@@ -48,7 +48,7 @@ class Settling(SimpleTestCase):
         self.assertEqual(settles_at(times, np.array([1.0, 1.0, 1.0]), 2.0, 4.0), 4.0)
 
     def test_glass_settles_before_its_mould_and_thick_glass_after_thin(self) -> None:
-        wall = Layer(thickness_m=0.05, conductivity_w_m_k=0.3, heat_j_m3_k=1.2e6)
+        wall = SlabLayer(thickness_m=0.05, conductivity_w_m_k=0.3, heat_j_m3_k=1.2e6)
         run = run_slab(Slab1D(layers=(glass_layer(NINETY, 0.03), wall), bottom=INSULATED), FALL)
         glass = first_within(run, 5.0, 1.5 * H, glass_only=True)
         whole = first_within(run, 5.0, 1.5 * H)
@@ -71,8 +71,8 @@ class Settling(SimpleTestCase):
 class Layers(SimpleTestCase):
     def test_release_paper_and_a_shelf_slow_the_lower_face(self) -> None:
         bare = Slab1D(layers=(glass_layer(NINETY, 0.012),), bottom=KILN)
-        paper = Layer(thickness_m=0.001, conductivity_w_m_k=0.08, heat_j_m3_k=2e5)
-        shelf = Layer(thickness_m=0.018, conductivity_w_m_k=1.5, heat_j_m3_k=2.1e6)
+        paper = SlabLayer(thickness_m=0.001, conductivity_w_m_k=0.08, heat_j_m3_k=2e5)
+        shelf = SlabLayer(thickness_m=0.018, conductivity_w_m_k=1.5, heat_j_m3_k=2.1e6)
         lined = Slab1D(layers=(glass_layer(NINETY, 0.012), paper, shelf), bottom=replace(KILN, share=0.5))
         for slab in (bare, lined):
             self.assertAlmostEqual(float(run_slab(slab, FALL).temperatures_c[-1].max()), 516.0, delta=0.5)
@@ -80,7 +80,7 @@ class Layers(SimpleTestCase):
         self.assertEqual(len(lined.layers), 3)
 
     def test_the_glass_is_found_among_its_layers(self) -> None:
-        wall = Layer(thickness_m=0.03, conductivity_w_m_k=0.4, heat_j_m3_k=1.2e6)
+        wall = SlabLayer(thickness_m=0.03, conductivity_w_m_k=0.4, heat_j_m3_k=1.2e6)
         run = run_slab(Slab1D(layers=(wall, glass_layer(NINETY, 0.02), wall), bottom=KILN), FALL)
         depths = run.depths_m[run.glass]
         self.assertAlmostEqual(float(depths[0]), 0.03, places=9)

@@ -76,7 +76,7 @@ def one_of(key: str) -> tuple[object, ...]:
     return SUMS[key].fields  # type: ignore[return-value]
 
 
-class StageResult(SimpleTestCase):
+class SumsWorked(SimpleTestCase):
     """Sums worked out by hand."""
 
     def answer(self, key: str, **typed: str) -> str:

@@ -22,12 +22,12 @@ from coldcradle.heat.limits import (
     zone_stress_pa,
 )
 from coldcradle.heat.physics.zones import ZonedRun
-from coldcradle.heat.schedule.firing import Firing, cooling_peak, left_pa
+from coldcradle.heat.schedule.firing import FiringPlan, cooling_peak, left_pa
 from coldcradle.piece.result import StagePlan
 from tests.staged import box, cored, last, one, stage, worked
 
 
-def fired(*stages: dict[str, Any]) -> Firing:
+def fired(*stages: dict[str, Any]) -> FiringPlan:
     found = worked(*stages).heated.firing
     assert found is not None
     return found

@@ -12,7 +12,7 @@ from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.physics.zones import evened, lag_s, run_zones
 from coldcradle.heat.schedule.warming import body_limit_k_per_h
-from coldcradle.layup.bodies import ColdBody, Shade, Zone
+from coldcradle.layup.bodies import ColdBody, SectionZone, Shade
 from coldcradle.quantity.format import say
 
 NINETY = shipped_kinds()["fusing-90-clear"]
@@ -24,8 +24,8 @@ class Zones(SimpleTestCase):
     def shade(self, mm: float, steel_mm: float, share: float = 0.4) -> Shade:
         steel = materials()["stainless"]
         return Shade(
-            inner=Zone(glass_m=mm / 1e3, under=steel, under_m=steel_mm / 1e3),
-            outer=Zone(glass_m=mm / 1e3, faces=2),
+            inner=SectionZone(glass_m=mm / 1e3, under=steel, under_m=steel_mm / 1e3),
+            outer=SectionZone(glass_m=mm / 1e3, faces=2),
             inner_share=share,
             half_m=0.2,
             words=say("over steel"),
@@ -51,7 +51,7 @@ class Zones(SimpleTestCase):
 
     def test_a_middle_that_leads_pulls_the_rim_along_itself(self) -> None:
         """E·α·ΔT/2·(1 + φ) in the rim where they meet, on the way up with the rim behind."""
-        shade = replace(self.shade(6, 1.5), inner=Zone(glass_m=0.006, faces=2), outer=Zone(glass_m=0.012))
+        shade = replace(self.shade(6, 1.5), inner=SectionZone(glass_m=0.006, faces=2), outer=SectionZone(glass_m=0.012))
         run = run_zones(shade, NINETY, [(0.0, 20.0), (4 * 3600, 220.0)])
         i = len(run.times_s) - 1
         ahead = (run.inner_c[i] - run.outer_c[i]) * NINETY.expansion_per_k * NINETY.youngs_modulus_pa
@@ -72,7 +72,13 @@ class Zones(SimpleTestCase):
         self.assertGreater(body_limit_k_per_h(plain, NINETY), 5 * rate)
 
     def test_alike_zones_do_nothing_to_one_another(self) -> None:
-        same = Shade(inner=Zone(glass_m=0.006), outer=Zone(glass_m=0.006), inner_share=0.3, half_m=0.1, words=say(""))
+        same = Shade(
+            inner=SectionZone(glass_m=0.006),
+            outer=SectionZone(glass_m=0.006),
+            inner_share=0.3,
+            half_m=0.1,
+            words=say(""),
+        )
         run = run_zones(same, NINETY, [(0.0, 20.0), (3600.0, 320.0)])
         self.assertLess(float(np.abs(run.between_pa).max()), 1.0)
 
@@ -81,6 +87,10 @@ class Zones(SimpleTestCase):
         reach = math.sqrt((0.741 + 8.58e-4 * 423.15) * 0.003 / 25.45)
         for x, left in ((1.0, 0.398), (2.0, 0.720)):
             shade = Shade(
-                inner=Zone(glass_m=0.012), outer=Zone(glass_m=0.006), inner_share=0.1, half_m=x * reach, words=say("")
+                inner=SectionZone(glass_m=0.012),
+                outer=SectionZone(glass_m=0.006),
+                inner_share=0.1,
+                half_m=x * reach,
+                words=say(""),
             )
             self.assertAlmostEqual(evened(shade), left, delta=0.01)

@@ -15,9 +15,9 @@ import numpy as np
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.fire.controller import StandIn
-from coldcradle.fire.inputs import Act, Watched
-from coldcradle.fire.readings import Reading
-from coldcradle.fire.watch import Watch
+from coldcradle.fire.inputs import Act, FiringBaseline
+from coldcradle.fire.readings import KilnReading
+from coldcradle.fire.watch import FiringTracker
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.piece.watching import shown_segments
@@ -104,12 +104,12 @@ def _true_kiln(rng: random.Random, kiln: LoadedKiln) -> LoadedKiln:
 
 
 @functools.cache
-def _glass_of(process: str) -> Watched:
+def _glass_of(process: str) -> FiringBaseline:
     return watched(process, **dict(next(more for name, more in PLANS if name == process)))
 
 
 def _truth(
-    rng: random.Random, w: Watched, faults: Sequence[str]
+    rng: random.Random, w: FiringBaseline, faults: Sequence[str]
 ) -> tuple[np.ndarray, np.ndarray, np.ndarray, list[Act]]:
     """Times, kiln and hottest of the glass at the glass's place, and what was told of it."""
     acts: list[Act] = []
@@ -120,10 +120,12 @@ def _truth(
         acts.append(held)
     made = StandIn(kiln=_true_kiln(rng, w.kiln), segments=shown_segments(w), acts=tuple(acts))
     if "power-cut" in faults:
-        from coldcradle.fire.controller import Fault
+        from coldcradle.fire.controller import StandInFault
 
         begins = rng.uniform(0.1, 0.5) * w.opens_s
-        made = replace(made, faults=(Fault(kind="power-cut", from_s=begins, to_s=begins + rng.uniform(0.2, 3) * HOUR),))
+        made = replace(
+            made, faults=(StandInFault(kind="power-cut", from_s=begins, to_s=begins + rng.uniform(0.2, 3) * HOUR),)
+        )
     samples = [s for _, s in made.run(made.begin(), w.opens_s * 1.3 + 30 * HOUR)]
     times = np.array([0.0, *(s.at_s for s in samples)])
     kiln = np.array([made.kiln.room_c, *(s.shown_c for s in samples)]) - w.shift_k
@@ -134,8 +136,8 @@ def _truth(
 
 
 def _read(
-    rng: random.Random, w: Watched, times: np.ndarray, kiln: np.ndarray, offset_k: float
-) -> tuple[list[Reading], float]:
+    rng: random.Random, w: FiringBaseline, times: np.ndarray, kiln: np.ndarray, offset_k: float
+) -> tuple[list[KilnReading], float]:
     """An honest row of readings: every half minute to every hour, with a little noise, perhaps in whole degrees."""
     every_s = rng.choice([30.0, 60.0, 300.0, 300.0, 900.0, 1800.0, 3600.0])
     noise = rng.choice([0.0, 0.3, 0.8])
@@ -145,11 +147,11 @@ def _read(
     found = []
     for t, c in zip(at.tolist(), shown.tolist(), strict=True):
         value = c + rng.gauss(0, noise)
-        found.append(Reading(t, round(value) if whole else value, "typed" if every_s >= 900 else "kiln"))
+        found.append(KilnReading(t, round(value) if whole else value, "typed" if every_s >= 900 else "kiln"))
     return found, every_s
 
 
-def _spoilt(rng: random.Random, w: Watched, rows: list[Reading], fault: str) -> list[Reading]:
+def _spoilt(rng: random.Random, w: FiringBaseline, rows: list[KilnReading], fault: str) -> list[KilnReading]:
     """The same readings with one thing wrong."""
     n = len(rows)
     at = rng.randrange(n // 6, n - n // 8)
@@ -158,7 +160,7 @@ def _spoilt(rng: random.Random, w: Watched, rows: list[Reading], fault: str) -> 
     elif fault == "two-cold":
         rows[at : at + 2] = [replace(r, shown_c=rng.uniform(15, 30)) for r in rows[at : at + 2]]
     elif fault == "typed-cold":
-        rows.insert(at + 1, Reading(rows[at].at_s + 5.0, rng.uniform(15, 40), "typed"))
+        rows.insert(at + 1, KilnReading(rows[at].at_s + 5.0, rng.uniform(15, 40), "typed"))
     elif fault == "pulled":
         rows[at:] = [replace(r, shown_c=w.kiln.room_c + rng.gauss(3, 1)) for r in rows[at:]]
     elif fault == "frozen":
@@ -225,7 +227,7 @@ def judge(seed: int) -> Judged:
         }
     )
     told = next((a.at_s for a in acts if a.kind == "stop"), float("inf"))
-    watch = Watch(w, told, sum(a.for_s for a in acts if a.kind == "hold"))
+    watch = FiringTracker(w, told, sum(a.for_s for a in acts if a.kind == "hold"))
     found = Judged(seed, process, faults, offset_k, w.open_c)
     done = 0
     for at_s in asked:

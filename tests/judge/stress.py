@@ -9,7 +9,7 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 
 __all__ = ["elastic_pull_pa", "residual_pa", "zone_pull_pa"]
 
@@ -28,7 +28,7 @@ def _flat(strain: Array, z: Array, is_held: bool) -> Array:
     return left
 
 
-def elastic_pull_pa(temperatures: Array, kind: GlassKind, *, is_held: bool, below_c: float) -> float:
+def elastic_pull_pa(temperatures: Array, kind: GlassProperties, *, is_held: bool, below_c: float) -> float:
     """The greatest tension of cold elastic glass (T, n) while some of it is stiff, Pa."""
     modulus = kind.youngs_modulus_pa / (1 - kind.poisson)
     z = np.linspace(-1, 1, temperatures.shape[1])
@@ -40,7 +40,7 @@ def elastic_pull_pa(temperatures: Array, kind: GlassKind, *, is_held: bool, belo
     return worst
 
 
-def zone_pull_pa(inner_c: Array, outer_c: Array, kind: GlassKind, share: float, below_c: float) -> float:
+def zone_pull_pa(inner_c: Array, outer_c: Array, kind: GlassProperties, share: float, below_c: float) -> float:
     """What two zones of a disc do to one another at most: the middle if it is behind, else the rim, Pa."""
     stiff = np.minimum(inner_c, outer_c) < below_c
     behind = np.where(stiff, outer_c - inner_c, 0.0)
@@ -49,7 +49,7 @@ def zone_pull_pa(inner_c: Array, outer_c: Array, kind: GlassKind, share: float, 
 
 
 def residual_pa(
-    times_s: Array, temperatures: Array, kind: GlassKind, *, is_held: bool, x: float = 0.5, ratio: float = 3.15
+    times_s: Array, temperatures: Array, kind: GlassProperties, *, is_held: bool, x: float = 0.5, ratio: float = 3.15
 ) -> float:
     """The greatest tension that stays (T, n), Pa. `x` is the share of the activation that follows the temperature (0.4
     to 0.6), `ratio` the expansion of the settled liquid over that of the glass (2.8 to 3.5)."""

@@ -13,7 +13,7 @@ from typing import Any
 
 import numpy as np
 
-from coldcradle.glass.kinds import GlassKind, shipped_kinds
+from coldcradle.glass.kinds import GlassProperties, shipped_kinds
 from coldcradle.piece.result import StagePlan
 from tests.judge.slab import GLASS_K, GLASS_RHO_C, film, glass_cells, march
 from tests.judge.stress import elastic_pull_pa, residual_pa, zone_pull_pa
@@ -108,7 +108,7 @@ def _wall(stage: Mapping[str, Any]) -> tuple[float, float, float] | None:
 
 
 def _cold_pull(
-    kind: GlassKind,
+    kind: GlassProperties,
     line: list[tuple[float, float]],
     thick_m: float,
     *,
@@ -123,7 +123,7 @@ def _cold_pull(
 
 
 def _zones(
-    kind: GlassKind,
+    kind: GlassProperties,
     line: list[tuple[float, float]],
     inner: dict[str, Any],
     outer: dict[str, Any],
@@ -140,7 +140,7 @@ def _zones(
     return zone_pull_pa(rim + narrow * (middle - rim), rim, kind, share, kind.strain_c - 15) / _FILM_DOUBT
 
 
-def _warming(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken], kind: GlassKind) -> float:
+def _warming(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken], kind: GlassProperties) -> float:
     assert plan.heat is not None
     peak = next(s for s in plan.heat.steps if s.key == "cast")
     line = [(t, c) for t, c in plan.heat.line if t <= peak.arrives_s + 1]

@@ -56,7 +56,7 @@ class Timoshenko(SimpleTestCase):
         self.assertAlmostEqual(one, 72e9 * 1e-7 * 480 / 2 / 0.78, places=2)
 
 
-class AssessedProgramme(SimpleTestCase):
+class Compatible(SimpleTestCase):
     def test_what_is_sold_as_compatible_goes_together_and_90_with_96_does_not(self) -> None:
         """Common practice, no source: within one of ×10⁻⁷/K; "90" and "96" are never mixed."""
         same = KINDS["fusing-90-clear"]

@@ -10,7 +10,7 @@ from django.test import SimpleTestCase
 from scipy.integrate import solve_ivp
 
 from coldcradle.heat.kiln.fit import fit_kiln
-from coldcradle.heat.kiln.kiln import FACE_TIMES, Kiln, left_alone
+from coldcradle.heat.kiln.kiln import FACE_TIMES, KilnModel, left_alone
 from coldcradle.heat.kiln.log import KilnLog
 
 ROOM = 18.0
@@ -56,7 +56,7 @@ def wall(thickness_m: float, *, k: float, rho: float, inner_j_m2_k: float, cells
 LIGHT = {"k": 0.25, "rho": 700.0, "inner_j_m2_k": 25e3}
 
 
-def kiln(fall_s: float, **changes: object) -> Kiln:
+def kiln(fall_s: float, **changes: object) -> KilnModel:
     facts: dict[str, object] = {
         "power_w": 9000.0,
         "rise_to_800_s": 4 * 3600.0,
@@ -67,7 +67,7 @@ def kiln(fall_s: float, **changes: object) -> Kiln:
         "depth_m": 0.9,
         "height_m": 0.5,
     }
-    return Kiln(name="Eider", **(facts | changes))  # type: ignore[arg-type]
+    return KilnModel(name="Eider", **(facts | changes))  # type: ignore[arg-type]
 
 
 def one_body_s(fall_s: float, from_c: float, to_c: float) -> float:
@@ -75,7 +75,7 @@ def one_body_s(fall_s: float, from_c: float, to_c: float) -> float:
     return tau * math.log((from_c - ROOM) / (to_c - ROOM))
 
 
-def ours_s(one: Kiln, to_c: float) -> float:
+def ours_s(one: KilnModel, to_c: float) -> float:
     times, temperatures = one.loaded(load_j_per_k=0.0, room_c=ROOM).path(516.0, to_c, None)
     assert math.isclose(temperatures[-1], to_c)
     return float(times[-1])

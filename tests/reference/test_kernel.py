@@ -16,9 +16,9 @@ from coldcradle.heat.physics import strain as strains
 from coldcradle.heat.physics import structure
 from coldcradle.heat.physics.kernel import KERNEL, build
 from coldcradle.heat.physics.simulate import glass_layer
-from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D
+from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, SlabLayer
 
-WALL = Layer(thickness_m=0.03, conductivity_w_m_k=0.5, heat_j_m3_k=9e5)
+WALL = SlabLayer(thickness_m=0.03, conductivity_w_m_k=0.5, heat_j_m3_k=9e5)
 LINE = [(0.0, 20.0), (9000.0, 850.0), (12_000.0, 850.0), (15_000.0, 520.0), (30_000.0, 510.0), (90_000.0, 40.0)]
 kinds = sorted(shipped_kinds())
 

@@ -8,14 +8,14 @@ from django.test import SimpleTestCase
 
 from coldcradle.fire.pace import FASTER, LIKELY, SLOWER
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.kiln.kiln import Kiln
+from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.physics.shock import free_section
 from coldcradle.heat.physics.slab import film_w_m2_k
 from coldcradle.heat.schedule.opening import THERMOMETER_K, TOUCH_C, _behind_k
 
 HOUR = 3600.0
 NINETY = shipped_kinds()["fusing-90-clear"]
-KILN = Kiln(
+KILN = KilnModel(
     name="It",
     power_w=9000.0,
     rise_to_800_s=4 * HOUR,

@@ -13,8 +13,8 @@ import numpy as np
 from django.test import SimpleTestCase
 
 from coldcradle.fire.inside import left_after
-from coldcradle.fire.readings import Reading
-from coldcradle.fire.watch import Watch
+from coldcradle.fire.readings import KilnReading
+from coldcradle.fire.watch import FiringTracker
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S
 from coldcradle.heat.physics.simulate import simulate
 from tests.core.test_fire import watched
@@ -34,9 +34,11 @@ def left_by_readings(rate_k_per_h: float, *, noise_k: float = 0.0, every_s: floa
     rng = random.Random(3)
     times = np.arange(0.0, line[-1][0], every_s)
     shown = np.interp(times, [t for t, _ in line], [c for _, c in line])
-    watch = Watch(watched("cast"))
+    watch = FiringTracker(watched("cast"))
     shift = watched("cast").shift_k
-    watch.extend(Reading(float(t), float(c) + shift + rng.gauss(0, noise_k)) for t, c in zip(times, shown, strict=True))
+    watch.extend(
+        KilnReading(float(t), float(c) + shift + rng.gauss(0, noise_k)) for t, c in zip(times, shown, strict=True)
+    )
     found = watch.now_inside()
     assert found is not None
     return left_after(watched("cast"), found[0], [])

@@ -29,7 +29,7 @@ NINETY = shipped_kinds()["fusing-90-clear"]
 FLOAT = shipped_kinds()["float-clear"]
 
 
-class Press(SimpleTestCase):
+class Pressing(SimpleTestCase):
     def test_gents_equation_step_by_step(self) -> None:
         """dh/dt = -2πF·h⁵/(3Vη(2πh³ + V)): Gent 1960, ASTM C1351M."""
         volume, force, work = 4e-5, 120.0, 0.02
@@ -183,7 +183,7 @@ class TradeTemperatures(SimpleTestCase):
             self.assertTrue(done.runny <= done.aim <= done.stiff)
 
 
-class Shock(SimpleTestCase):
+class Warmed(SimpleTestCase):
     def test_ice_water_comes_near_the_textbooks_bound_and_never_past_it(self) -> None:
         """σ = E·α·ΔT/(1-ν) for a face that changes at once (Kingery 1955); a film falls short of it, the less the
         stronger.

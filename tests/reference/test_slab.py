@@ -17,7 +17,7 @@ from coldcradle.cradle.materials import materials
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S
-from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Layer, Slab1D, _mesh, film_w_m2_k, run_slab
+from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, SlabLayer, _mesh, film_w_m2_k, run_slab
 
 NINETY = shipped_kinds()["fusing-90-clear"]
 K = 1.4
@@ -35,13 +35,13 @@ DAYS_FIVE = [
 ]
 
 
-def glass(thickness_m: float) -> Layer:
-    return Layer(thickness_m=thickness_m, conductivity_w_m_k=K, heat_j_m3_k=K / DIFFUSIVITY_M2_S, kind=NINETY)
+def glass(thickness_m: float) -> SlabLayer:
+    return SlabLayer(thickness_m=thickness_m, conductivity_w_m_k=K, heat_j_m3_k=K / DIFFUSIVITY_M2_S, kind=NINETY)
 
 
-def plaster(thickness_m: float) -> Layer:
+def plaster(thickness_m: float) -> SlabLayer:
     m = materials()["plaster-silica"]
-    return Layer(
+    return SlabLayer(
         thickness_m=thickness_m,
         conductivity_w_m_k=m.conductivity_w_m_k,
         heat_j_m3_k=m.density_kg_m3 * m.heat_capacity_j_kg_k,

@@ -10,7 +10,7 @@ from scipy.integrate import solve_ivp
 
 from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
-from coldcradle.heat.kiln.kiln import Kiln
+from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k, cooling_rate_k_per_h
 from coldcradle.heat.physics.shock import open_lid
 from coldcradle.heat.physics.slab import film_w_m2_k
@@ -162,7 +162,7 @@ class Opening(SimpleTestCase):
 
 
 class KilnEquation(SimpleTestCase):
-    KILN = Kiln(
+    KILN = KilnModel(
         name="Tern",
         power_w=2400.0,
         rise_to_800_s=3.5 * 3600,

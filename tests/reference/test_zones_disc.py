@@ -18,10 +18,10 @@ from numpy.typing import NDArray
 from scipy.integrate import cumulative_trapezoid, solve_ivp
 
 from coldcradle.cradle.materials import materials
-from coldcradle.glass.kinds import GlassKind, shipped_kinds
+from coldcradle.glass.kinds import GlassProperties, shipped_kinds
 from coldcradle.heat.limits import SHADED_STRESS_PA
 from coldcradle.heat.physics.zones import evened, lag_s, run_zones
-from coldcradle.layup.bodies import Shade, Zone
+from coldcradle.layup.bodies import SectionZone, Shade
 from coldcradle.quantity.format import say
 
 Array = NDArray[np.float64]
@@ -90,7 +90,7 @@ def temperatures(disc: Disc, rate_k_per_h: float, until_c: float) -> Array:
     return np.asarray(found.y[:, -1])
 
 
-def pulls(disc: Disc, kind: GlassKind, now: Array) -> Pulls:
+def pulls(disc: Disc, kind: GlassProperties, now: Array) -> Pulls:
     """What such temperatures do to a free, elastic disc."""
     edges, middles = radii(disc)
     inside = np.cumsum(now * np.diff(edges**2) / 2)
@@ -107,15 +107,15 @@ def pulls(disc: Disc, kind: GlassKind, now: Array) -> Pulls:
 def shade_of(disc: Disc) -> Shade:
     made = materials()[disc.under]
     return Shade(
-        inner=Zone(glass_m=disc.glass_mm / 1e3, under=made, under_m=disc.under_mm / 1e3),
-        outer=Zone(glass_m=disc.glass_mm / 1e3, faces=2),
+        inner=SectionZone(glass_m=disc.glass_mm / 1e3, under=made, under_m=disc.under_mm / 1e3),
+        outer=SectionZone(glass_m=disc.glass_mm / 1e3, faces=2),
         inner_share=disc.share,
         half_m=float(np.sqrt(disc.share)) * disc.across_mm / 2e3,
         words=say("over a former"),
     )
 
 
-def zones_pa(disc: Disc, kind: GlassKind, rate_k_per_h: float, until_c: float) -> tuple[float, float]:
+def zones_pa(disc: Disc, kind: GlassProperties, rate_k_per_h: float, until_c: float) -> tuple[float, float]:
     """The same by two zones: the pull between them alone, Pa, and their difference, K."""
     seconds = (until_c - 20.0) / rate_k_per_h * 3600
     run = run_zones(shade_of(disc), kind, [(0.0, 20.0), (seconds, until_c)])

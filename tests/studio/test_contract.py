@@ -60,7 +60,7 @@ class Description(SimpleTestCase):
             "Dimension",
             "Figure",
             "Given",
-            "Target",
+            "TargetRow",
             "Landmark",
             "Tick",
             "DayMark",

@@ -32,7 +32,7 @@ def described() -> Any:
     return schemathesis.openapi.from_dict(json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/"))))
 
 
-class Described(TestCase):
+class Calls(TestCase):
     """What is sent is random; what comes back is what the description says, and never an error of ours."""
 
     schema: ClassVar[Any] = described()

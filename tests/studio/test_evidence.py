@@ -23,7 +23,7 @@ from tests.studio.fired import FiredTest, key
 HOUR = 3600.0
 
 
-class Evidence(FiredTest):
+class EvidenceKept(FiredTest):
     def setUp(self) -> None:
         super().setUp()
         self.tick_all()

@@ -18,7 +18,7 @@ from studio.actions.edits import change_piece
 from studio.actions.history import undo_piece
 from studio.actions.stages import add_stage
 from studio.errors import Stale
-from studio.keeping import Busy, worked_out
+from studio.keeping import Busy, memoized
 from studio.keeping import keeping as kept
 from studio.models import Kiln, Piece, Stage
 from studio.starters import starting_cradle, starting_layup
@@ -124,7 +124,7 @@ class Rounds(TestCase):
 
         @kept
         def action() -> int:
-            return sum(worked_out(n, lambda n=n: where.append(keeping._ledger.get() is None) or n) for n in (1, 2, 1))
+            return sum(memoized(n, lambda n=n: where.append(keeping._ledger.get() is None) or n) for n in (1, 2, 1))
 
         self.assertEqual(action(), 4)
         self.assertEqual(where, [True, True])
@@ -135,7 +135,7 @@ class Rounds(TestCase):
         @kept
         def action() -> None:
             Kiln.objects.create(owner=owner, name="Twice", document={})
-            worked_out("x", lambda: self.assertFalse(Kiln.objects.filter(name="Twice").exists()))
+            memoized("x", lambda: self.assertFalse(Kiln.objects.filter(name="Twice").exists()))
 
         action()
         self.assertEqual(Kiln.objects.filter(name="Twice").count(), 1)

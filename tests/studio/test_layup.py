@@ -39,7 +39,7 @@ class LayupTest(StudioTest):
         return StockItem.objects.get(pk=answer.json()["id"])
 
 
-class Motion(LayupTest):
+class MotionShown(LayupTest):
     def test_a_slump_moves_frame_by_frame_and_never_back_up(self) -> None:
         found = self.look(self.begin("slump"), "motion")
         middles = [min(z for _, z in f["shape"]["line"]) for f in found["frames"]]
@@ -184,7 +184,7 @@ class Outlines(LayupTest):
             self.assertEqual(self.ask("POST", "/pieces", body).status_code, 422, layup)
 
 
-class Listed(LayupTest):
+class ChecksListed(LayupTest):
     def test_every_family_is_listed_with_its_drawing(self) -> None:
         for process in ("slump", "ring", "drape", "hang", "press", "full", "cast"):
             self.begin(process)

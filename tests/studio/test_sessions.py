@@ -104,7 +104,7 @@ class DemoDoor(TestCase):
             self.assertEqual(SignInDemoUser._is_here(request), wanted, (address, host, more))
 
 
-class Packed(StudioTest):
+class PackedBackups(StudioTest):
     def test_answers_are_packed_for_whoever_is_elsewhere_and_plain_here(self) -> None:
         for address, packed in (("127.0.0.1", ""), ("::1", ""), ("192.168.1.20", "gzip")):
             answer = self.client.get("/api/choices", REMOTE_ADDR=address, HTTP_ACCEPT_ENCODING="gzip")

@@ -33,7 +33,7 @@ ROOT = Path(__file__).parents[2]
 OLD = ROOT / "tests" / "data" / "release1.sqlite3.gz"
 
 
-class Whole(SimpleTestCase):
+class WholeStudio(SimpleTestCase):
     """The commands on a folder of their own, as somebody would type them."""
 
     def setUp(self) -> None:

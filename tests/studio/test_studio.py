@@ -97,7 +97,7 @@ class SigningIn(StudioTest):
         self.assertFalse(Piece.objects.get(pk=self.piece.pk).is_put_away)
 
 
-class Page(StudioTest):
+class PlainPage(StudioTest):
     def test_every_place_is_the_one_page_and_lets_no_foreign_script_in(self) -> None:
         for path, status in (("/", 200), ("/pieces", 200), ("/pieces/3/heat", 200), ("/nowhere/at/all", 404)):
             answer = self.client.get(path)

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, asked, Refused } from './api/client'
+import { api, request, Refused } from './api/client'
 import KeysDialog from './components/KeysDialog.vue'
 import LoadState from './components/LoadState.vue'
 import NavBar from './components/NavBar.vue'
@@ -18,7 +18,7 @@ const showsKeys = ref(false)
 
 const session = useQuery({
   queryKey: ['session'],
-  queryFn: () => asked(api.GET('/api/session')),
+  queryFn: () => request(api.GET('/api/session')),
   staleTime: 60_000,
 })
 

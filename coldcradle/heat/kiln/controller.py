@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from coldcradle.heat.kiln.kiln import Controller, Kiln
+from coldcradle.heat.kiln.kiln import Controller, KilnModel
 from coldcradle.heat.schedule.segments import SimulatedSegment
 from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import Message, say, show
@@ -116,7 +116,7 @@ def _rate(rate_k_per_h: float, controller: Controller) -> tuple[str, Message | N
 
 
 def tell_controller(
-    steps: Sequence[SimulatedSegment], kiln: Kiln, *, start_c: float, offset_k: float = 0.0
+    steps: Sequence[SimulatedSegment], kiln: KilnModel, *, start_c: float, offset_k: float = 0.0
 ) -> ControllerProgram:
     """The programme in a controller's terms. `offset_k`: how much hotter the piece's place is than the middle.
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from coldcradle.heat.coasting import SUMMER_C, WINTER_C
-from coldcradle.heat.kiln.kiln import Kiln
+from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.report.graph import Graph, GraphLine, axis
 
 __all__ = ["kiln_graph"]
@@ -14,7 +14,7 @@ _FALL_C = (900.0, 700.0, 500.0, 400.0, 300.0, 200.0, 100.0, 50.0)
 _LEAST_TOP_C = 500.0
 
 
-def kiln_graph(kiln: Kiln) -> Graph:
+def kiln_graph(kiln: KilnModel) -> Graph:
     """Full power, and off in a winter's and a summer's room, rate against temperature; falls long after switching
     off.
     """

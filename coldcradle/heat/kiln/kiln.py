@@ -38,10 +38,10 @@ __all__ = [
     "HIGHEST_REST_C",
     "Controller",
     "ControllerUnit",
-    "Kiln",
+    "KilnModel",
+    "KilnZone",
     "Lining",
     "LoadedKiln",
-    "Zone",
     "left_alone",
 ]
 
@@ -97,7 +97,7 @@ def _spot(value: object) -> tuple[float, float]:
 
 
 @inputs
-class Zone:
+class KilnZone:
     """A place in the kiln and how much hotter it is than the middle, K (less than 0: cooler)."""
 
     name: str = words(most=40)
@@ -138,7 +138,7 @@ _PLAIN = Controller()
 
 
 @inputs
-class Kiln:
+class KilnModel:
     """A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C.
 
     `sensor_k` is what its thermometer shows above what the middle of the kiln has; `first_hour_k` how far it falls in
@@ -154,7 +154,7 @@ class Kiln:
     width_m: float = length(called="a width", low=0.0, high=10.0, above=True)
     depth_m: float = length(called="a depth", low=0.0, high=10.0, above=True)
     height_m: float = length(called="a height", low=0.0, high=10.0, above=True)
-    zones: tuple[Zone, ...] = many(Zone, called="a place in the kiln", most=12, default=())
+    zones: tuple[KilnZone, ...] = many(KilnZone, called="a place in the kiln", most=12, default=())
     sensor_k: float = difference(default="0 °C", called="a thermometer's error", low=-80.0, high=80.0)
     controller: Controller = inline(Controller, default=_PLAIN)
     price_per_kwh: float = count(key="price", default="0", called="a price", low=0.0, high=1e4)
@@ -166,7 +166,7 @@ class Kiln:
     notes: str = words(default="", most=200, may_be_empty=True)
     fit: FitWords | None = one(FitWords, called="what a log said", default=None)
 
-    def as_read(self) -> Kiln:
+    def as_read(self) -> KilnModel:
         """Refused where its places share a name, or where no kiln can have its times together: at full power it would
         come to rest hotter than any does.
         """
@@ -240,7 +240,7 @@ class Kiln:
 class LoadedKiln:
     """Kiln and load; rates in K/h, downward positive for falls. The load is taken to fall with the wall."""
 
-    kiln: Kiln
+    kiln: KilnModel
     conductance_w_per_k: float
     heat_capacity_j_per_k: float
     room_c: float

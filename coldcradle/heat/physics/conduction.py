@@ -11,7 +11,7 @@ import math
 from dataclasses import dataclass
 
 from coldcradle.cradle.materials import Material
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 
 __all__ = [
     "DIFFUSIVITY_M2_S",
@@ -66,7 +66,7 @@ class Slab:
         return math.sqrt(24 * (x * x / 2 - x * d / 2 + d * d / 6))
 
 
-def cooling_rate_k_per_h(*, kind: GlassKind, thickness_m: float, stress_pa: float, factor: float = 24.0) -> float:
+def cooling_rate_k_per_h(*, kind: GlassProperties, thickness_m: float, stress_pa: float, factor: float = 24.0) -> float:
     """Rate at which a slab cooled from both faces shows the stress: R = factor·(1-ν)·κ·σ/(E·α·d²), K/h.
 
     `factor` 24 for tension in the heart (what annealing leaves), 12 for tension in the surface.
@@ -97,7 +97,7 @@ def time_constant_s(*, thickness_m: float, breadth_m: float, wall_m: float, mate
     return min(by_open_face, breadth_m**2 / mode + through)
 
 
-def free_to_bow_m(*, kind: GlassKind, thickness_m: float) -> float:
+def free_to_bow_m(*, kind: GlassProperties, thickness_m: float) -> float:
     """The widest sheet that lifts its own edges while it cools at the usual rate from one face, m: twice
     l = √(2·D·k/q), with D = E·d³/(12(1 − ν)), k = α·R·d/(2κ), q = ρ·g·d.
 

@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.physics.simulate import Section1D, glass_layer
 from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, film_w_m2_k, run_slab
 from coldcradle.heat.physics.strain import run_strain
@@ -30,7 +30,7 @@ class Shock:
     face_c: NDArray[np.float64]
 
 
-def steepest_step_k(kind: GlassKind, *, stress_pa: float) -> float:
+def steepest_step_k(kind: GlassProperties, *, stress_pa: float) -> float:
     """The sudden change of a face's temperature that brings a stress, the heart not yet moved: ΔT = σ(1 − ν)/(E·α).
 
     The bound of every textbook on thermal shock (Kingery 1955): no film is faster than this.
@@ -39,7 +39,7 @@ def steepest_step_k(kind: GlassKind, *, stress_pa: float) -> float:
 
 
 def open_lid(
-    kind: GlassKind,
+    kind: GlassProperties,
     *,
     thickness_m: float,
     glass_c: float,
@@ -80,7 +80,7 @@ def _fine(air_c: float, for_s: float) -> list[tuple[float, float]]:
     return [(float(t), air_c) for t in times]
 
 
-def warming_rate_by_run(section: Section1D, kind: GlassKind, *, from_c: float, stress_pa: float) -> float:
+def warming_rate_by_run(section: Section1D, kind: GlassProperties, *, from_c: float, stress_pa: float) -> float:
     """The first rate (K/h) at which warming to the annealing point pulls that much anywhere, by running it.
 
     Bisection in log rate between 1 and 3000 K/h; the least crossing is taken, since a faster rate may end sooner.
@@ -106,7 +106,7 @@ def warming_rate_by_run(section: Section1D, kind: GlassKind, *, from_c: float, s
     return low
 
 
-def free_section(kind: GlassKind, thickness_m: float, *, both_faces: bool, is_held: bool = False) -> Section1D:
+def free_section(kind: GlassProperties, thickness_m: float, *, both_faces: bool, is_held: bool = False) -> Section1D:
     """A bare slab in the kiln, for sums that know no cradle."""
     if both_faces:
         return Section1D(

@@ -9,10 +9,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.inputs import Restraint
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k
-from coldcradle.heat.physics.slab import INSULATED, KILN, Layer, Line, Slab1D, SlabRun, run_slab
+from coldcradle.heat.physics.slab import INSULATED, KILN, Line, Slab1D, SlabLayer, SlabRun, run_slab
 from coldcradle.heat.physics.strain import StressRun, run_strain
 from coldcradle.layup.inputs import Support
 from coldcradle.layup.load import Load
@@ -88,10 +88,10 @@ def settles_at(times: Array, lag: Array, limit: float, after_s: float) -> float 
     return float(times[last] + share * (times[last + 1] - times[last]))
 
 
-def glass_layer(kind: GlassKind, thickness_m: float) -> Layer:
+def glass_layer(kind: GlassProperties, thickness_m: float) -> SlabLayer:
     """Glass with the diffusivity of the closed forms and the conductivity it has at its annealing point."""
     k = conductivity_w_m_k(kind.annealing_c)
-    return Layer(thickness_m=thickness_m, conductivity_w_m_k=k, heat_j_m3_k=k / DIFFUSIVITY_M2_S, kind=kind)
+    return SlabLayer(thickness_m=thickness_m, conductivity_w_m_k=k, heat_j_m3_k=k / DIFFUSIVITY_M2_S, kind=kind)
 
 
 def section_of(load: Load, restraint: Restraint, support: Support, effective_m: float) -> Section1D:
@@ -125,12 +125,12 @@ def section_of(load: Load, restraint: Restraint, support: Support, effective_m: 
     return Section1D(layers, restraint == "held", f"open above, {material.name} below")
 
 
-def _wall_layer(load: Load) -> Layer | None:
+def _wall_layer(load: Load) -> SlabLayer | None:
     if load.wall_m <= 0:
         return None
     made = load.material
     heat = made.density_kg_m3 * made.heat_capacity_j_kg_k
-    return Layer(thickness_m=load.wall_m, conductivity_w_m_k=made.conductivity_w_m_k, heat_j_m3_k=heat)
+    return SlabLayer(thickness_m=load.wall_m, conductivity_w_m_k=made.conductivity_w_m_k, heat_j_m3_k=heat)
 
 
 def open_above(load: Load) -> Section1D:
@@ -140,7 +140,7 @@ def open_above(load: Load) -> Section1D:
     return Section1D(slab, True, "open above; closed in itself, it cannot bow")
 
 
-def _round_a_core(load: Load, wall: Layer | None, effective_m: float) -> Section1D:
+def _round_a_core(load: Load, wall: SlabLayer | None, effective_m: float) -> Section1D:
     """A wall closed round a core or a hollow: nothing leaves inwards, and it cannot bow."""
     if effective_m < 2 * load.breadth_m * (1 - 1e-6):
         return open_above(load)

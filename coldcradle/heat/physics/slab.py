@@ -16,10 +16,10 @@ from numpy.typing import NDArray
 from scipy.linalg.lapack import dpttrf, dpttrs
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.physics.kernel import KERNEL, pointer
 
-__all__ = ["INSULATED", "KILN", "Face", "Layer", "Slab1D", "SlabRun", "film_w_m2_k", "run_slab"]
+__all__ = ["INSULATED", "KILN", "Face", "Slab1D", "SlabLayer", "SlabRun", "film_w_m2_k", "run_slab"]
 
 _SIGMA = 5.670374e-8  # Stefan-Boltzmann constant, W/m²/K⁴
 _EMISSIVITY, _CONVECTION_W_M2_K = 0.9, 10.0
@@ -35,13 +35,13 @@ Array = NDArray[np.float64]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Layer:
+class SlabLayer:
     """One layer, listed from the open face down. `kind` marks glass; anything else is only heat to get through."""
 
     thickness_m: float
     conductivity_w_m_k: float
     heat_j_m3_k: float
-    kind: GlassKind | None = None
+    kind: GlassProperties | None = None
 
     def __post_init__(self) -> None:
         if not (self.thickness_m > 0 and self.conductivity_w_m_k > 0 and self.heat_j_m3_k > 0):
@@ -68,7 +68,7 @@ INSULATED = Face(sees="nothing")
 class Slab1D:
     """Layers between two faces. `is_half` says that the lower face is a plane of symmetry, not a real one."""
 
-    layers: tuple[Layer, ...]
+    layers: tuple[SlabLayer, ...]
     top: Face = KILN
     bottom: Face = INSULATED
     nodes: int = 41

@@ -15,7 +15,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.physics.kernel import KERNEL, pointer
 from coldcradle.heat.physics.slab import Slab1D, SlabRun
@@ -82,14 +82,14 @@ class StressRun:
         return np.asarray(self.stress_pa[:, 1:-1].max(axis=1))
 
 
-def _columns(run: SlabRun) -> tuple[list[GlassKind], Array]:
+def _columns(run: SlabRun) -> tuple[list[GlassProperties], Array]:
     """The kind of glass at each node, and the share of the thickness (N) each node stands for."""
     return _columns_of(run.slab, tuple(run.depths_m[run.glass].tolist()))
 
 
 @functools.lru_cache(maxsize=128)
-def _columns_of(slab: Slab1D, depths: tuple[float, ...]) -> tuple[list[GlassKind], Array]:
-    kinds: list[GlassKind] = []
+def _columns_of(slab: Slab1D, depths: tuple[float, ...]) -> tuple[list[GlassProperties], Array]:
+    kinds: list[GlassProperties] = []
     bounds = np.cumsum([0.0] + [layer.thickness_m for layer in slab.layers])
     at = np.array(depths)
     middle = np.concatenate([at[:1], (at[1:] + at[:-1]) / 2, at[-1:]])
@@ -102,7 +102,7 @@ def _columns_of(slab: Slab1D, depths: tuple[float, ...]) -> tuple[list[GlassKind
     return kinds, weights / weights.sum()
 
 
-def _per_node(kinds: Sequence[GlassKind], name: str) -> Array:
+def _per_node(kinds: Sequence[GlassProperties], name: str) -> Array:
     return np.array([getattr(kind, name) for kind in kinds])
 
 
@@ -150,7 +150,7 @@ def strain_of(
     times_s: Array,
     temperatures: Array,
     *,
-    kinds: Sequence[GlassKind],
+    kinds: Sequence[GlassProperties],
     weights: Array,
     depths_m: Array,
     is_flat: bool,

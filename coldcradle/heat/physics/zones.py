@@ -14,11 +14,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k
-from coldcradle.heat.physics.slab import INSULATED, KILN, Layer, Slab1D, SlabRun, film_w_m2_k, run_slab
+from coldcradle.heat.physics.slab import INSULATED, KILN, Slab1D, SlabLayer, SlabRun, film_w_m2_k, run_slab
 from coldcradle.heat.physics.strain import StrainState, run_strain, strain_of
-from coldcradle.layup.bodies import Shade, Zone
+from coldcradle.layup.bodies import SectionZone, Shade
 
 __all__ = ["ZonedRun", "evened", "lag_s", "run_zones", "zone_slab"]
 
@@ -30,15 +30,17 @@ _NODES = 17
 _EVENS_M = 0.003
 
 
-def zone_slab(zone: Zone, kind: GlassKind) -> Slab1D:
+def zone_slab(zone: SectionZone, kind: GlassProperties) -> Slab1D:
     """The layers of a zone from its open face down."""
     k = conductivity_w_m_k(kind.annealing_c)
     glass = [zone.over_m, zone.glass_m] if zone.over_m > 0 else [zone.glass_m]
-    layers = [Layer(thickness_m=d, conductivity_w_m_k=k, heat_j_m3_k=k / DIFFUSIVITY_M2_S, kind=kind) for d in glass]
+    layers = [
+        SlabLayer(thickness_m=d, conductivity_w_m_k=k, heat_j_m3_k=k / DIFFUSIVITY_M2_S, kind=kind) for d in glass
+    ]
     if zone.under is not None and zone.under_m > 0:
         made = zone.under
         layers.append(
-            Layer(
+            SlabLayer(
                 thickness_m=zone.under_m,
                 conductivity_w_m_k=made.conductivity_w_m_k,
                 heat_j_m3_k=made.density_kg_m3 * made.heat_capacity_j_kg_k,
@@ -47,7 +49,7 @@ def zone_slab(zone: Zone, kind: GlassKind) -> Slab1D:
     return Slab1D(layers=tuple(layers), bottom=KILN if zone.faces == 2 else INSULATED, nodes=_NODES)
 
 
-def lag_s(zone: Zone, kind: GlassKind, at_c: float = _FILM_AT_C) -> float:
+def lag_s(zone: SectionZone, kind: GlassProperties, at_c: float = _FILM_AT_C) -> float:
     """By how many seconds of a steady ramp the mean of a zone's own glass is behind the kiln: ΔT = R·lag.
 
     The film of a temperature, and conduction down to the middle of its own glass with everything below to be warmed.
@@ -114,7 +116,7 @@ class ZonedRun:
         return max(0.0, float(worst[i])), float(self.times_s[i]), bool(self.between_pa[i] >= 0)
 
 
-def _own(run: SlabRun, zone: Zone) -> SlabRun:
+def _own(run: SlabRun, zone: SectionZone) -> SlabRun:
     """The run with only the zone's own glass taken for glass, not what lies loose on it."""
     if zone.over_m <= 0:
         return run
@@ -131,7 +133,7 @@ def _mean_c(run: SlabRun) -> Array:
 
 def run_zones(
     shade: Shade,
-    kind: GlassKind,
+    kind: GlassProperties,
     line: Line,
     *,
     structure: bool = False,

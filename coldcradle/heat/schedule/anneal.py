@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.limits import BREAK_K, CLOSED_SHARE, RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA
 from coldcradle.heat.physics.conduction import (
     DIFFUSIVITY_M2_S,
@@ -39,7 +39,7 @@ PASSING = say(
 _KAPPA = memory("diffusivity of soda-lime glass, 4.5e-7 m²/s")
 
 
-def _rate_inputs(kind: GlassKind, effective: Figure, stress_pa: float, what: str) -> list[Given]:
+def _rate_inputs(kind: GlassProperties, effective: Figure, stress_pa: float, what: str) -> list[Given]:
     return [
         effective.given("d"),
         given(what, "σ", stress_pa, "stress"),
@@ -50,7 +50,7 @@ def _rate_inputs(kind: GlassKind, effective: Figure, stress_pa: float, what: str
     ]
 
 
-def closed_rate_k_per_h(*, kind: GlassKind, thickness_m: float, stress_pa: float) -> float:
+def closed_rate_k_per_h(*, kind: GlassProperties, thickness_m: float, stress_pa: float) -> float:
     """The first rate for a tension that may stay with relaxation counted: the closed form for 0.2/0.45 of it, K/h."""
     return cooling_rate_k_per_h(kind=kind, thickness_m=thickness_m, stress_pa=CLOSED_SHARE * stress_pa)
 
@@ -60,7 +60,7 @@ def handbook_rate_k_per_h(thickness_m: float) -> float:
     return USUAL_K_M2_PER_S * 3600 / thickness_m**2
 
 
-def anneal_rate(kind: GlassKind, effective: Figure, stress_pa: float, key: str = "anneal_rate") -> Figure:
+def anneal_rate(kind: GlassProperties, effective: Figure, stress_pa: float, key: str = "anneal_rate") -> Figure:
     """Slow cooling through the annealing range that is to leave the wanted tension in the heart, K/h."""
     return derive(
         key,
@@ -104,7 +104,7 @@ def handbook_figure(effective: Figure) -> Figure:
     )
 
 
-def surface_rate(kind: GlassKind, effective: Figure) -> Figure:
+def surface_rate(kind: GlassProperties, effective: Figure) -> Figure:
     """Cooling below the annealing range, where only the passing tension in the surface counts, K/h."""
     return derive(
         "surface_rate",
@@ -122,7 +122,7 @@ def surface_rate(kind: GlassKind, effective: Figure) -> Figure:
     )
 
 
-def residual_stress(kind: GlassKind, effective: Figure, run_pa: float, cooling: Cooling) -> Figure:
+def residual_stress(kind: GlassProperties, effective: Figure, run_pa: float, cooling: Cooling) -> Figure:
     """Tension left in the glass as the run through its thickness found it, structural relaxation and its band
     included.
     """

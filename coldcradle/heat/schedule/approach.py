@@ -35,7 +35,7 @@ from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say
 from coldcradle.report.figure import Figure
 
-__all__ = ["Soaked", "own_steps", "soaked_firing"]
+__all__ = ["SoakPhase", "own_steps", "soaked_firing"]
 
 _SPREAD_K = 2.0
 _TRIES, _OVER, _UNDER, _LEAST_SLOWER = 8, 1.01, 0.985, 0.3
@@ -43,7 +43,7 @@ _ZONES_FIRST = 0.78  # of the closed form's rate: in a cold kiln the film is thi
 
 
 @dataclass(frozen=True, slots=True)
-class Soaked:
+class SoakPhase:
     """Everything up to the end of the soak: the steps, the kiln, and the run through the slab."""
 
     steps: list[PlannedSegment]
@@ -178,7 +178,7 @@ def _peak(
 
 def soaked_firing(
     load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure]
-) -> Soaked:
+) -> SoakPhase:
     """Everything up to the end of the soak, which lasts by the school chosen."""
     warm, peak = _peak(load, heat, kiln, section, figures)
     (peak,) = own_steps([peak], heat.overrides)
@@ -217,4 +217,4 @@ def soaked_firing(
         fall, hold_s=_up_to(chosen.value), why=say("{how}, at this glass's annealing point.", how=chosen.name)
     )
     (fall,) = own_steps([fall], heat.overrides)
-    return Soaked([*warm, peak, fall], kiln, section, until(inside, arrives + fall.hold_s), fall.to_c)
+    return SoakPhase([*warm, peak, fall], kiln, section, until(inside, arrives + fall.hold_s), fall.to_c)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_over
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
 from coldcradle.heat.physics.simulate import Section1D, evening_s
@@ -32,7 +32,7 @@ class BareAnneal:
     surface_pa: float
 
 
-def _run(kind: GlassKind, section: Section1D, soak_s: float, rates: tuple[float, float, float]) -> BareAnneal:
+def _run(kind: GlassProperties, section: Section1D, soak_s: float, rates: tuple[float, float, float]) -> BareAnneal:
     top = kind.annealing_c
     ends = (top - BREAK_K, top - 2 * BREAK_K, _END_C)
     line, at_c = [(0.0, top), (soak_s, top)], top
@@ -45,7 +45,7 @@ def _run(kind: GlassKind, section: Section1D, soak_s: float, rates: tuple[float,
     return BareAnneal(soak_s, rates, ends, total_s, stress.tension_pa, float(stress.surface_pa.max()))
 
 
-def by_handbook(kind: GlassKind, section: Section1D, *, thickness_m: float, effective_m: float) -> BareAnneal:
+def by_handbook(kind: GlassProperties, section: Section1D, *, thickness_m: float, effective_m: float) -> BareAnneal:
     """The handbook's table as it stands, and what it leaves."""
     first = anneal.handbook_rate_k_per_h(effective_m)
     rates = (first, anneal.SECOND_TIMES * first, anneal.HANDBOOK_THIRD * first)
@@ -53,7 +53,7 @@ def by_handbook(kind: GlassKind, section: Section1D, *, thickness_m: float, effe
 
 
 def bare_anneal(
-    kind: GlassKind, section: Section1D, *, thickness_m: float, effective_m: float, stress_pa: float
+    kind: GlassProperties, section: Section1D, *, thickness_m: float, effective_m: float, stress_pa: float
 ) -> BareAnneal:
     """The fastest of three rates that leaves no more than is wished, by running and mending as a plan does.
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, cooling_rate_k_per_h
 from coldcradle.heat.schedule.anneal import PASSING
@@ -45,7 +45,7 @@ def slab_rate(load: Load, *, both_faces: bool) -> Figure:
     return solid_rate(load.kind, given(f"{body.name}, across", "d", body.breadth_m, "length"), both_faces=True)
 
 
-def solid_rate(kind: GlassKind, thickness: Given, *, both_faces: bool) -> Figure:
+def solid_rate(kind: GlassProperties, thickness: Given, *, both_faces: bool) -> Figure:
     """How fast cold solid glass may be warmed, K/h, by the closed form; a face that lies on a shelf counts as
     closed.
     """
@@ -68,7 +68,7 @@ def solid_rate(kind: GlassKind, thickness: Given, *, both_faces: bool) -> Figure
     )
 
 
-def passing_inputs(kind: GlassKind) -> list[Given]:
+def passing_inputs(kind: GlassProperties) -> list[Given]:
     """The tension allowed on the way, and what of the glass turns a lag into tension."""
     return [
         given("passing tension allowed", "σ", SURFACE_STRESS_PA, "stress"),

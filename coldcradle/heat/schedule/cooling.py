@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_over, zone_stress_pa
 from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, evening_s, strained
@@ -157,14 +157,14 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
     return steps
 
 
-def _zoned(shade: Shade, kind: GlassKind, line: list[tuple[float, float]], soak_c: float) -> ZonedRun:
+def _zoned(shade: Shade, kind: GlassProperties, line: list[tuple[float, float]], soak_c: float) -> ZonedRun:
     """Both zones from the end of the soak, even at first, until they are even again."""
     end_s, end_c = line[-1]
     after_s = evening_s(zone_slab(shade.inner, kind))
     return run_zones(shade, kind, [*line, (end_s + after_s, end_c)], structure=True, start_c=soak_c)
 
 
-def _first_guess(shade: Shade, kind: GlassKind, wish: CoolingTarget) -> float:
+def _first_guess(shade: Shade, kind: GlassProperties, wish: CoolingTarget) -> float:
     """The steady rate at which two zones freeze in about what may stay, K/h, by the closed form of a disc."""
     behind = abs(lag_s(shade.inner, kind, wish.annealing_c) - lag_s(shade.outer, kind, wish.annealing_c))
     per_k = kind.youngs_modulus_pa * kind.expansion_per_k / 2 * (1 - shade.inner_share)
@@ -177,7 +177,7 @@ def cool(
     section: Section1D,
     *,
     shade: Shade | None = None,
-    kind: GlassKind | None = None,
+    kind: GlassProperties | None = None,
 ) -> Cooling:
     """The steps down, run through the slab with structural relaxation. Where the run leaves more than was wished the
     first two rates are lowered, and all is run again; so is the last where the passing pull in a face is too strong.

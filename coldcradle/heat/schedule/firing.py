@@ -19,7 +19,7 @@ from coldcradle.heat.physics.simulate import (
 from coldcradle.heat.physics.zones import ZonedRun, run_zones, zone_slab
 from coldcradle.heat.schedule import anneal, cold_rates
 from coldcradle.heat.schedule import peak as forming
-from coldcradle.heat.schedule.approach import Soaked, own_steps, soaked_firing
+from coldcradle.heat.schedule.approach import SoakPhase, own_steps, soaked_firing
 from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooling_steps
 from coldcradle.heat.schedule.opening import opening_shown, opening_temperature
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
@@ -37,7 +37,7 @@ from coldcradle.layup.load import Load
 from coldcradle.report.figure import Figure
 
 __all__ = [
-    "Firing",
+    "FiringPlan",
     "cooled_for",
     "cooling_peak",
     "left_pa",
@@ -48,7 +48,7 @@ __all__ = [
 
 
 @dataclass(frozen=True, slots=True)
-class Firing:
+class FiringPlan:
     """A run and every figure behind it. `coast_from_c` is where the kiln may be switched off.
 
     `warming` is what its way up does to the glass as it goes in, `inside` all of it to the glass as it comes out.
@@ -60,7 +60,7 @@ class Firing:
     soak_c: float
     inside: SimulatedRun
     cooling: Cooling
-    soaked: Soaked
+    soaked: SoakPhase
     wanted: list[PlannedSegment]
     warming: Warming
     zones: ZonedRun | None
@@ -102,7 +102,7 @@ def solid_from(run: Run, load: Load) -> float:
     return next((s.ends_s for s in run.steps if s.key == StepKey.PEAK), 0.0)
 
 
-def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str, stress_pa: float) -> CoolingTarget:
+def _wish(soaked: SoakPhase, load: Load, figures: dict[str, Figure], *, target: str, stress_pa: float) -> CoolingTarget:
     effective_m = figures["effective_thickness"].value
     by_table = target == "table"
     slow = (
@@ -124,7 +124,7 @@ def _wish(soaked: Soaked, load: Load, figures: dict[str, Figure], *, target: str
     )
 
 
-def cooled_for(firing: Firing, load: Load, *, target: str, stress_pa: float) -> tuple[float, float]:
+def cooled_for(firing: FiringPlan, load: Load, *, target: str, stress_pa: float) -> tuple[float, float]:
     """First rate (K/h) and whole time (s) if the same firing were cooled for another strain target.
 
     Mended as much as the run of this one was, instead of being run itself: right within some 15 %.
@@ -142,7 +142,7 @@ def cooled_for(firing: Firing, load: Load, *, target: str, stress_pa: float) -> 
     return wish.slow_k_per_h, soaked.total_s + run.total_s
 
 
-def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: float) -> Firing:
+def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: float) -> FiringPlan:
     """The programme of one firing; raises ImpossibleInput when the kiln cannot do it at all."""
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
     kind = load.kind
@@ -188,7 +188,7 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
         figures[between.key] = between
     off = next((i for i, s in enumerate(wanted) if s.key == StepKey.COAST), len(wanted))
     figures["residual_stress"] = anneal.residual_stress(kind, effective, left_pa(inside, zones), cooling)
-    return Firing(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted, warmed, zones)
+    return FiringPlan(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted, warmed, zones)
 
 
 def _goes_sideways(load: Load) -> bool:

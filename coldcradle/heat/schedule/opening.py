@@ -6,7 +6,7 @@ import functools
 
 import numpy as np
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.shock import open_lid
@@ -29,7 +29,7 @@ _ROUNDS = 3
 
 
 @functools.lru_cache(maxsize=512)
-def _pulled_pa(kind: GlassKind, thickness_m: float, above_k: float, room_c: float, both_faces: bool) -> float:
+def _pulled_pa(kind: GlassProperties, thickness_m: float, above_k: float, room_c: float, both_faces: bool) -> float:
     shock = open_lid(
         kind, thickness_m=thickness_m, glass_c=room_c + above_k, air_c=room_c, for_s=_OPEN_S, is_free=both_faces
     )
@@ -41,7 +41,7 @@ def opening_limit_c(open_c: float, room_c: float) -> float:
     return max(open_c - THERMOMETER_K, room_c + _ABOVE_ROOM_K)
 
 
-def opening_temperature(kind: GlassKind, effective: Figure, *, room_c: float, both_faces: bool = False) -> Figure:
+def opening_temperature(kind: GlassProperties, effective: Figure, *, room_c: float, both_faces: bool = False) -> Figure:
     """The kiln temperature from which the lid may stay open: the run of an opened lid inverted, at most 60 °C, in °C.
 
     Cold glass is elastic, so the pull is in proportion to the step; only the film changes a little with it, which

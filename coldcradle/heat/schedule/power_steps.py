@@ -7,7 +7,7 @@ import math
 from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.limits import SURFACE_STRESS_PA
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
 from coldcradle.quantity.format import DualQuantity, show
@@ -53,7 +53,7 @@ def _near(rungs: list[Rung]) -> list[int]:
     ]
 
 
-def power_ladder(kind: GlassKind, *, thickness_m: float, full_fuse_s: float, finest_percent: int = 10) -> Ladder:
+def power_ladder(kind: GlassProperties, *, thickness_m: float, full_fuse_s: float, finest_percent: int = 10) -> Ladder:
     """Rungs of rising power that warm a small piece no faster than its thickness allows, until it is past its strain
     point.
 

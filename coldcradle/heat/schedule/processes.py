@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind, shipped_kinds
+from coldcradle.glass.kinds import GlassProperties, shipped_kinds
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.inputs import Entering
 from coldcradle.layup.traits import Law, Traits
@@ -52,7 +52,7 @@ class Process:
         """How the glass goes in, when it is not said: as usual for the process."""
         return self.enters if enters == "auto" else enters
 
-    def window_c(self, kind: GlassKind) -> tuple[float, float]:
+    def window_c(self, kind: GlassProperties) -> tuple[float, float]:
         """The window in this glass, °C, cooler end first."""
         curve = Viscosity.of(kind)
         return curve.temperature_c(self.stiff), curve.temperature_c(self.runny)
@@ -112,7 +112,7 @@ class TradeRow:
 
     told: str
     says: str
-    kind: GlassKind
+    kind: GlassProperties
     process: Process
     trade_c: float
     log_viscosity: float

@@ -14,9 +14,9 @@ from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
-__all__ = ["Limit", "PlannedSegment", "Run", "SimulatedSegment", "cold_rate_k_per_h", "round_rate", "run_programme"]
+__all__ = ["LimitedBy", "PlannedSegment", "Run", "SimulatedSegment", "cold_rate_k_per_h", "round_rate", "run_programme"]
 
-Limit = Literal["cradle", "glass", "kiln", "choice", "shelves"]
+LimitedBy = Literal["cradle", "glass", "kiln", "choice", "shelves"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -28,7 +28,7 @@ class PlannedSegment:
     rate_k_per_h: float | None
     to_c: float
     hold_s: float
-    limited_by: Limit
+    limited_by: LimitedBy
     why: Message
     figures: tuple[str, ...]
 
@@ -45,7 +45,7 @@ class SimulatedSegment:
     to: DualQuantity
     hold_s: float
     hold: DualQuantity
-    limited_by: Limit
+    limited_by: LimitedBy
     why: Message
     figures: tuple[str, ...]
     starts_s: float

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from coldcradle.heat.physics.zones import lag_s
-from coldcradle.layup.bodies import Zone
+from coldcradle.layup.bodies import SectionZone
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -19,7 +19,7 @@ def zone_strain(load: Load, rate_k_per_h: float, effective_m: float) -> Figure |
         return None
     faces = 2 if load.support == "posts" else 1
     thick, thin = (
-        lag_s(Zone(glass_m=d, faces=faces), kind, kind.annealing_c) for d in (load.thickest_m, raised.base_m)
+        lag_s(SectionZone(glass_m=d, faces=faces), kind, kind.annealing_c) for d in (load.thickest_m, raised.base_m)
     )
     return derive(
         "zone_strain",

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import SURFACE_STRESS_PA, zone_stress_pa
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
 from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, glass_layer, strained
-from coldcradle.heat.physics.slab import INSULATED, KILN, Layer, Slab1D, run_slab
+from coldcradle.heat.physics.slab import INSULATED, KILN, Slab1D, SlabLayer, run_slab
 from coldcradle.heat.physics.zones import ZonedRun, evened, lag_s, run_zones
 from coldcradle.layup.bodies import ColdBody, Shade
 from coldcradle.layup.load import Load
@@ -80,7 +80,7 @@ def body_section(body: ColdBody, load: Load, heat: HeatInput) -> Section1D:
     if body.support != "cradle" or load.wall_m <= 0:
         return Section1D(Slab1D(layers=(glass,), bottom=INSULATED), is_held, "nothing comes through what it lies on")
     made = load.material
-    wall = Layer(
+    wall = SlabLayer(
         thickness_m=load.wall_m,
         conductivity_w_m_k=made.conductivity_w_m_k,
         heat_j_m3_k=made.density_kg_m3 * made.heat_capacity_j_kg_k,
@@ -114,7 +114,7 @@ def warming(load: Load, heat: HeatInput, line: Line, until_s: float) -> Warming:
     return Warming(tuple(sorted(runs, key=lambda r: -r.share)))
 
 
-def zone_limit_k_per_h(shade: Shade, kind: GlassKind) -> float:
+def zone_limit_k_per_h(shade: Shade, kind: GlassProperties) -> float:
     """The steady rate at which two zones pull at one another by what is allowed, K/h."""
     behind = (lag_s(shade.inner, kind) - lag_s(shade.outer, kind)) * evened(shade)
     share = 1 - shade.inner_share if behind > 0 else 1 + shade.inner_share
@@ -122,7 +122,7 @@ def zone_limit_k_per_h(shade: Shade, kind: GlassKind) -> float:
     return zone_stress_pa(shade.is_step) / (per_k * max(abs(behind), 1e-6)) * 3600
 
 
-def body_limit_k_per_h(body: ColdBody, kind: GlassKind) -> float:
+def body_limit_k_per_h(body: ColdBody, kind: GlassProperties) -> float:
     """The steady rate a piece stands by the closed forms, K/h, through its thickness and between its zones."""
     through = cooling_rate_k_per_h(kind=kind, thickness_m=body.counts_m, stress_pa=SURFACE_STRESS_PA)
     return through if body.shade is None else min(through, zone_limit_k_per_h(body.shade, kind))
@@ -133,7 +133,7 @@ def decisive(load: Load) -> ColdBody | None:
     return min(load.cold, key=lambda body: body_limit_k_per_h(body, load.kind), default=None)
 
 
-def zone_rate(shade: Shade, kind: GlassKind) -> Figure:
+def zone_rate(shade: Shade, kind: GlassProperties) -> Figure:
     """How fast a plate may be warmed whose middle and rim do not warm alike, K/h, as a first guess."""
     inner, outer = lag_s(shade.inner, kind), lag_s(shade.outer, kind)
     share = 1 - shade.inner_share if inner > outer else 1 + shade.inner_share

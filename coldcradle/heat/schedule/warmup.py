@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import LOOSE_K_PER_H, QUICK_LOOSE_K_PER_H
-from coldcradle.heat.schedule.segments import Limit, PlannedSegment, round_rate
+from coldcradle.heat.schedule.segments import LimitedBy, PlannedSegment, round_rate
 from coldcradle.heat.schedule.warming import body_limit_k_per_h, decisive
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load
@@ -25,7 +25,7 @@ def top_rate_k_per_h(load: Load, heat: HeatInput) -> float:
     return min(rate, PACK_RATE_K_PER_H) if load.entering == "pack" else rate
 
 
-def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[float, Limit, Message, str]:
+def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[float, LimitedBy, Message, str]:
     """The rate for cold glass, what limits it, why, and the figure behind it."""
     body = decisive(load)
     glass_k_per_h = body_limit_k_per_h(body, load.kind) if body is not None else figures["chunk_rate"].value

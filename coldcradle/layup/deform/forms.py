@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from coldcradle.cradle.shapes import Plan
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Room, Stack
 from coldcradle.layup.deform.profile import Profile, rounded
 from coldcradle.layup.deform.sheet import Geometry
@@ -130,7 +130,7 @@ def _distinct(line: list[tuple[float, float]]) -> list[tuple[float, float]]:
 
 def former_side(room: Room) -> list[tuple[float, float]]:
     """A former's side from its top down to its foot, (half width, height), m."""
-    if isinstance(room, Solid):
+    if isinstance(room, SolidRoom):
         return [(room.half_width_m, room.height_m), (room.half_width_m, 0.0)]
     return [(x, z) for x, z in reversed(room.profile_m())]
 

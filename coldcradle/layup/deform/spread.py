@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.layup.deform.drop import ANGLE_RAD, TENSION_N_M
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
@@ -19,7 +19,7 @@ _GRIP = 0.3  # of a brick or a board on a shelf; common practice, no source
 _SAFE = 3.0
 
 
-def rest_thickness(kind: GlassKind) -> Figure:
+def rest_thickness(kind: GlassProperties) -> Figure:
     """The thickness free glass seeks: h = 2·√(γ/(ρg))·sin(θ/2), about a quarter of an inch."""
     return derive(
         "rest_thickness",
@@ -52,7 +52,7 @@ def _eased(radius_m: float, start_m: float, *, volume_m3: float, density_kg_m3: 
     return thin + 6 * math.pi * (radius_m**2 - start_m**2) / weight
 
 
-def spread_work(kind: GlassKind, *, area_m2: float, thickness_m: float, times: float) -> float:
+def spread_work(kind: GlassProperties, *, area_m2: float, thickness_m: float, times: float) -> float:
     """Heat work after which a free pool is so many times as wide, 1/Pa; infinite where it never is."""
     rest_m = rest_thickness(kind).value
     if thickness_m <= rest_m * times * times:
@@ -61,7 +61,7 @@ def spread_work(kind: GlassKind, *, area_m2: float, thickness_m: float, times: f
     return _eased(times * start_m, start_m, volume_m3=area_m2 * thickness_m, density_kg_m3=kind.density_kg_m3)
 
 
-def spread(kind: GlassKind, *, area_m2: float, thickness_m: float, work_per_pa: float) -> tuple[Figure, Figure]:
+def spread(kind: GlassProperties, *, area_m2: float, thickness_m: float, work_per_pa: float) -> tuple[Figure, Figure]:
     """To what size (as the diameter of a disc of the same area) and thickness a free pool runs in a firing.
 
     Never thinner than at rest. Good to a factor of about three in time. Raises ImpossibleInput for no area or
@@ -149,7 +149,7 @@ def dam_wall(*, cold_m: float, glass_m: float) -> Figure:
     )
 
 
-def push_on_wall(kind: GlassKind, *, length_m: float, glass_m: float) -> Figure:
+def push_on_wall(kind: GlassProperties, *, length_m: float, glass_m: float) -> Figure:
     """Weight to set against a wall so that the glass does not push it out: m = 3·(ρ·h²·l/2)/μ."""
     return derive(
         "wall_weight",

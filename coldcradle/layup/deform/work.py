@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.deform.profile import Array
 
@@ -38,7 +38,7 @@ class HeatWork:
 
 
 @functools.lru_cache(maxsize=64)
-def _of(kind: GlassKind, line: tuple[tuple[float, float], ...]) -> HeatWork:
+def _of(kind: GlassProperties, line: tuple[tuple[float, float], ...]) -> HeatWork:
     if len(line) < 2:
         return HeatWork(np.array([0.0, 1.0]), np.zeros(2))
     times, temperatures = np.array([t for t, _ in line]), np.array([c for _, c in line])
@@ -48,6 +48,6 @@ def _of(kind: GlassKind, line: tuple[tuple[float, float], ...]) -> HeatWork:
     return HeatWork(fine, done)
 
 
-def heat_work_of(kind: GlassKind, line: Sequence[tuple[float, float]]) -> HeatWork:
+def heat_work_of(kind: GlassProperties, line: Sequence[tuple[float, float]]) -> HeatWork:
     """Heat work along a firing, (s, °C) points joined by straight lines; remembered."""
     return _of(kind, tuple((float(t), float(c)) for t, c in line))

@@ -4,13 +4,13 @@ One face for all: `FAMILIES[key].lay_up(Laying) -> LayupResult` before the heat,
 """
 
 from coldcradle.layup.families.drape import DRAPE
-from coldcradle.layup.families.face import Family, Laying, LayupResult
+from coldcradle.layup.families.face import Family, LayupRequest, LayupResult
 from coldcradle.layup.families.fill import FILL
 from coldcradle.layup.families.hang import HANG
 from coldcradle.layup.families.lay import LAY
 from coldcradle.layup.families.press import PRESS
 from coldcradle.layup.families.slump import SLUMP
 
-__all__ = ["FAMILIES", "Family", "Laying", "LayupResult"]
+__all__ = ["FAMILIES", "Family", "LayupRequest", "LayupResult"]
 
 FAMILIES: dict[str, Family] = {f.key: f for f in (FILL, LAY, PRESS, SLUMP, DRAPE, HANG)}

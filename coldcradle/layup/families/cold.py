@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.layup.blank import Blank
-from coldcradle.layup.bodies import ColdBody, Shade, Zone
+from coldcradle.layup.bodies import ColdBody, SectionZone, Shade
 from coldcradle.layup.inputs import Entering, LayupInput, Support
 from coldcradle.layup.outcome import Incoming
 from coldcradle.quantity.format import say, show
@@ -20,13 +20,13 @@ Shading = Callable[[float, float], Shade | None]
 _SOLID: tuple[Entering, ...] = (Entering.SLAB, Entering.RELIEF)
 
 
-def resting_zone(cradle: CradleInput, support: Support, *, glass_m: float, over_m: float = 0.0) -> Zone:
+def resting_zone(cradle: CradleInput, support: Support, *, glass_m: float, over_m: float = 0.0) -> SectionZone:
     """Glass as it rests on a shelf, on posts, or in a cradle."""
     if support == "posts":
-        return Zone(glass_m=glass_m, over_m=over_m, faces=2)
+        return SectionZone(glass_m=glass_m, over_m=over_m, faces=2)
     if support == "cradle" and cradle.wall_m > 0:
-        return Zone(glass_m=glass_m, over_m=over_m, under=cradle.material, under_m=cradle.wall_m, faces=2)
-    return Zone(glass_m=glass_m, over_m=over_m)
+        return SectionZone(glass_m=glass_m, over_m=over_m, under=cradle.material, under_m=cradle.wall_m, faces=2)
+    return SectionZone(glass_m=glass_m, over_m=over_m)
 
 
 def loose_body(name: str, chunk_m: float) -> ColdBody:
@@ -48,8 +48,8 @@ def taken_body(taken: Incoming, *, support: Support, name: str = "") -> ColdBody
     if what.raised is not None and not what.is_hollow and what.raised.base_m < what.solid_m:
         faces = 2 if support == "posts" else 1
         shade = Shade(
-            inner=Zone(glass_m=what.solid_m, faces=faces),
-            outer=Zone(glass_m=what.raised.base_m, faces=faces),
+            inner=SectionZone(glass_m=what.solid_m, faces=faces),
+            outer=SectionZone(glass_m=what.raised.base_m, faces=faces),
             inner_share=what.raised.share,
             half_m=what.raised.half_m,
             is_step=True,

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from coldcradle.cradle.solid import Solid
+from coldcradle.cradle.solid import SolidRoom
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import former_course, former_side
 from coldcradle.layup.deform.movement import Movement, move
@@ -17,8 +17,8 @@ from coldcradle.layup.families.drape_drawing import drape_sketch
 from coldcradle.layup.families.drape_rules import arch_findings, drop_findings
 from coldcradle.layup.families.face import (
     Family,
-    Fired,
-    Laying,
+    FiringTimeline,
+    LayupRequest,
     LayupResult,
     bead,
     cut_list,
@@ -30,7 +30,7 @@ from coldcradle.layup.families.face import (
     rack_findings,
     thick_bead,
 )
-from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.motion import SHEET, Moment, after_figure, sheet_marks
 from coldcradle.layup.sketch import Body, sheet_ring
@@ -43,13 +43,13 @@ _BEND_M = 0.005  # the bend line stands so far inside the former's edge; common 
 _NEAR, _NEAR_M = 0.03, 0.002  # an arm is down once its end is so near what it hangs beside: of its length, and at least
 
 
-def _top_m(laying: Laying) -> float:
+def _top_m(laying: LayupRequest) -> float:
     """Width of the former where the glass leaves it."""
     room = laying.cradle.room
-    return 2 * (room.half_width_m if isinstance(room, Solid) else room.profile_m()[-1][0])
+    return 2 * (room.half_width_m if isinstance(room, SolidRoom) else room.profile_m()[-1][0])
 
 
-def _overhang(laying: Laying, blank: Blank) -> Figure:
+def _overhang(laying: LayupRequest, blank: Blank) -> Figure:
     return derive(
         "overhang",
         "Overhang",
@@ -66,7 +66,7 @@ def _overhang(laying: Laying, blank: Blank) -> Figure:
     )
 
 
-def _clearance(laying: Laying, overhang: Figure) -> Figure:
+def _clearance(laying: LayupRequest, overhang: Figure) -> Figure:
     layup, cradle = laying.layup, laying.cradle
     return derive(
         "clearance",
@@ -98,7 +98,7 @@ def _bend_line(overhang: Figure) -> Figure:
     )
 
 
-def _movement(laying: Laying, blank: Blank, overhang: Figure) -> Movement | None:
+def _movement(laying: LayupRequest, blank: Blank, overhang: Figure) -> Movement | None:
     """How the longer arm comes down."""
     layup = laying.layup
     arm = layup.span_m or overhang.value
@@ -124,14 +124,14 @@ def _movement(laying: Laying, blank: Blank, overhang: Figure) -> Movement | None
     )
 
 
-def _side_lean_rad(laying: Laying) -> float:
+def _side_lean_rad(laying: LayupRequest) -> float:
     """How far the former's side leans from upright, outwards above 0."""
     side = former_side(laying.cradle.room)
     (top, high), (foot, low) = side[0], side[-1]
     return math.atan2(foot - top, high - low)
 
 
-def _lean(laying: Laying, movement: Movement | None, work_per_pa: float) -> Figure:
+def _lean(laying: LayupRequest, movement: Movement | None, work_per_pa: float) -> Figure:
     """How far the arm leans from upright after so much heat work."""
     side = _side_lean_rad(laying)
     reached = math.pi / 2
@@ -155,7 +155,7 @@ def _lean(laying: Laying, movement: Movement | None, work_per_pa: float) -> Figu
     )
 
 
-def _blank(laying: Laying) -> Blank:
+def _blank(laying: LayupRequest) -> Blank:
     top, room = _top_m(laying), laying.cradle.room
     return lay_blank(
         laying.layup,
@@ -179,7 +179,7 @@ def _layup_answer(blank: Blank, overhang: Figure, clear: Figure) -> Message:
     return Message(f"**{words.metric}.** {told.metric}", f"**{words.us}.** {told.us}")
 
 
-def _down(movement: Movement, fired: Fired, laying: Laying, lean: Figure) -> Message:
+def _down(movement: Movement, fired: FiringTimeline, laying: LayupRequest, lean: Figure) -> Message:
     work = fired.work(laying.glass.kind)
     done = work.second(movement.slides.done_work) if math.isfinite(movement.slides.done_work) else None
     shown = {"t": show(round(fired.peak_c), "temperature"), "a": lean.shown}
@@ -198,7 +198,7 @@ def _half_way(movement: Movement) -> float:
     return float(np.interp(math.pi / 4, angle, movement.slides.work_per_pa))
 
 
-def _marks(movement: Movement, fired: Fired, laying: Laying) -> list[Moment]:
+def _marks(movement: Movement, fired: FiringTimeline, laying: LayupRequest) -> list[Moment]:
     found = sheet_marks(movement, fired, laying.glass.kind, done="Down")
     return [m for m in found if m.key != "touches"]
 
@@ -213,7 +213,7 @@ class Drape(Family):
     shapes = ("box", "cylinder", "frustum")
     sizes = {"height": "Height", "bore": "Width across", "top": "Top width", "bottom": "Foot width"}
 
-    def lay_up(self, laying: Laying) -> LayupResult:
+    def lay_up(self, laying: LayupRequest) -> LayupResult:
         cradle, room = laying.cradle, laying.cradle.room
         top, into = _top_m(laying), room.span_m[1]
         blank = _blank(laying)
@@ -275,7 +275,7 @@ class Drape(Family):
             sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, math.inf),
         )
 
-    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """When the arms are down, on this programme's clock, and how they lean then."""
         movement, layup = result.load.movement, result.answers["layup"]
         end = outcome_sentence(result.outcome)
@@ -322,20 +322,20 @@ class Drape(Family):
             sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, work),
         )
 
-    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+    def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """The arms on their way down."""
         movement = result.load.movement
         if movement is None:
             return None
 
-        def shape(work: float) -> Shape:
+        def shape(work: float) -> PathShape:
             at, thick = movement.slides.shape(work)
             words = say(
                 "the ends are {d} down and lean {a} from upright",
                 d=show(round(movement.edge_down_m(work), 3), "length"),
                 a=_lean(laying, movement, work).shown,
             )
-            return Shape(
+            return PathShape(
                 [Body("after", "the arms", [sheet_ring(at, thick, is_halved=True)])],
                 words,
                 [(round(float(x), 5), round(float(z), 5)) for x, z in at],
@@ -345,7 +345,7 @@ class Drape(Family):
         done = movement.law_work_per_pa
         if not math.isfinite(done):
             done = float(movement.slides.work_per_pa[-1])
-        return Followed(done / 3, done, shape)
+        return DeformationPath(done / 3, done, shape)
 
 
 DRAPE = Drape()

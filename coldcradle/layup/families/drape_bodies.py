@@ -6,10 +6,10 @@ import math
 from dataclasses import replace
 
 from coldcradle.layup.blank import Blank
-from coldcradle.layup.bodies import Shade, Zone
+from coldcradle.layup.bodies import SectionZone, Shade
 from coldcradle.layup.families.cold import Shading
 from coldcradle.layup.families.drape_rules import has_folds
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.outcome import Raised
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure
@@ -20,7 +20,7 @@ _STEEL = ("stainless", "mild-steel")
 _FOLD_SHARE = 0.2  # of the area that lies in folds; common practice, no source
 
 
-def folded(laying: Laying, blank: Blank, top_m: float) -> tuple[Figure, Raised | None]:
+def folded(laying: LayupRequest, blank: Blank, top_m: float) -> tuple[Figure, Raised | None]:
     """The thickest of what hangs down, and what is beside it: what folds counts as uneven work."""
     if blank.raised is not None or not has_folds(laying, blank, top_m):
         return blank.thickest, blank.raised
@@ -28,7 +28,7 @@ def folded(laying: Laying, blank: Blank, top_m: float) -> tuple[Figure, Raised |
     return blank.thickest, Raised(base_m=thick, share=_FOLD_SHARE, half_m=thick)
 
 
-def former_shading(laying: Laying, blank: Blank, top_m: float) -> Shading:
+def former_shading(laying: LayupRequest, blank: Blank, top_m: float) -> Shading:
     """The middle lies on the former and warms with it from one face; what hangs over sees the kiln from both."""
     cradle, room = laying.cradle, laying.cradle.room
     made = cradle.material
@@ -44,8 +44,8 @@ def former_shading(laying: Laying, blank: Blank, top_m: float) -> Shading:
         if under_m <= 0 or blank.length_m <= top_m:
             return None
         return Shade(
-            inner=Zone(glass_m=glass_m, over_m=over_m, under=made, under_m=under_m),
-            outer=Zone(glass_m=glass_m, faces=2),
+            inner=SectionZone(glass_m=glass_m, over_m=over_m, under=made, under_m=under_m),
+            outer=SectionZone(glass_m=glass_m, faces=2),
             inner_share=min(0.95, max(0.05, share)),
             half_m=(along if blank.width_m <= room.span_m[1] else min(along, into)) / 2,
             words=say(
@@ -58,7 +58,7 @@ def former_shading(laying: Laying, blank: Blank, top_m: float) -> Shading:
     return shading
 
 
-def draped_shade(laying: Laying, blank: Blank, top_m: float) -> Shade | None:
+def draped_shade(laying: LayupRequest, blank: Blank, top_m: float) -> Shade | None:
     """Once it is down: its arms hang beside the former, and see the kiln from their outer face only."""
     flat = former_shading(laying, blank, top_m)(blank.thickness.value, 0.0)
     if flat is None:

@@ -7,7 +7,7 @@ import math
 from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.families.plans import plan_of
 from coldcradle.layup.sketch import Body, Matter, Sketch, block, draw, sheet_ring
 from coldcradle.quantity.format import show
@@ -16,7 +16,7 @@ from coldcradle.report.figure import Figure
 __all__ = ["drape_sketch", "former_bodies"]
 
 
-def former_bodies(laying: Laying, top_m: float, reach_m: float) -> list[Body]:
+def former_bodies(laying: LayupRequest, top_m: float, reach_m: float) -> list[Body]:
     """The former on its posts, its lining, and the shelf."""
     room, layup = laying.cradle.room, laying.layup
     foot, edge = layup.posts_m, top_m / 2
@@ -34,7 +34,7 @@ def former_bodies(laying: Laying, top_m: float, reach_m: float) -> list[Body]:
 
 
 def drape_sketch(
-    laying: Laying, blank: Blank, overhang: Figure, top_m: float, movement: Movement | None, work_per_pa: float
+    laying: LayupRequest, blank: Blank, overhang: Figure, top_m: float, movement: Movement | None, work_per_pa: float
 ) -> Sketch:
     """Former, posts, lining, blank, and the arms after so much heat work (1/Pa; infinite: once they are down)."""
     layup, room = laying.layup, laying.cradle.room

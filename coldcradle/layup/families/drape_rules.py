@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding, finding
@@ -21,7 +21,7 @@ _ARCH_M = 0.0015
 _FOLDS = 0.03  # a rim made shorter by more than this folds; common practice, no source
 
 
-def _raise_m(laying: Laying, overhang: Figure) -> float:
+def _raise_m(laying: LayupRequest, overhang: Figure) -> float:
     """How much higher the former must stand, in whole 5 mm; 0 or less where it stands high enough."""
     layup = laying.layup
     have = laying.cradle.room.height_m + layup.posts_m + layup.lining_m
@@ -29,7 +29,7 @@ def _raise_m(laying: Laying, overhang: Figure) -> float:
     return math.ceil(need / _STEP_M - 1e-9) * _STEP_M
 
 
-def _posts(laying: Laying, raise_m: float) -> tuple[str, dict[str, object]]:
+def _posts(laying: LayupRequest, raise_m: float) -> tuple[str, dict[str, object]]:
     """Which of one's own posts do it, in words."""
     need = raise_m + laying.layup.posts_m
     fits = [p for p in laying.posts_m if p >= need - 1e-9]
@@ -40,7 +40,7 @@ def _posts(laying: Laying, raise_m: float) -> tuple[str, dict[str, object]]:
     return "", {}
 
 
-def _drop(laying: Laying, overhang: Figure, clear: Figure) -> Iterator[Finding]:
+def _drop(laying: LayupRequest, overhang: Figure, clear: Figure) -> Iterator[Finding]:
     least = _raise_m(laying, overhang)
     told, own = _posts(laying, least)
     if clear.value < 0:
@@ -65,7 +65,7 @@ def _drop(laying: Laying, overhang: Figure, clear: Figure) -> Iterator[Finding]:
         )
 
 
-def _balance(laying: Laying, blank: Blank, overhang: Figure, top_m: float) -> Iterator[Finding]:
+def _balance(laying: LayupRequest, blank: Blank, overhang: Figure, top_m: float) -> Iterator[Finding]:
     into = laying.cradle.room.span_m[1]
     if laying.traits.bends_up and blank.width_m > into + 1e-4:
         yield finding(
@@ -93,11 +93,11 @@ def _balance(laying: Laying, blank: Blank, overhang: Figure, top_m: float) -> It
         )
 
 
-def _is_round(laying: Laying) -> bool:
+def _is_round(laying: LayupRequest) -> bool:
     return laying.cradle.room.plan.is_round
 
 
-def has_folds(laying: Laying, blank: Blank, top_m: float) -> bool:
+def has_folds(laying: LayupRequest, blank: Blank, top_m: float) -> bool:
     """Whether what hangs over has more glass than room: a round rim made shorter, or corners beside corners."""
     if laying.traits.bends_up or blank.length_m <= top_m:
         return False
@@ -106,7 +106,7 @@ def has_folds(laying: Laying, blank: Blank, top_m: float) -> bool:
     return blank.outline != "oblong" or blank.width_m > laying.cradle.room.span_m[1] + 2 * blank.thickness.value
 
 
-def _folds(laying: Laying, blank: Blank, top_m: float) -> Iterator[Finding]:
+def _folds(laying: LayupRequest, blank: Blank, top_m: float) -> Iterator[Finding]:
     if not has_folds(laying, blank, top_m):
         return
     if _is_round(laying):
@@ -127,7 +127,7 @@ def _folds(laying: Laying, blank: Blank, top_m: float) -> Iterator[Finding]:
     )
 
 
-def _steel(laying: Laying) -> Iterator[Finding]:
+def _steel(laying: LayupRequest) -> Iterator[Finding]:
     key = laying.cradle.material.key
     if key == "mild-steel":
         yield finding(
@@ -163,7 +163,7 @@ def arch_findings(movement: Movement, work_per_pa: float) -> list[Finding]:
     ]
 
 
-def drop_findings(laying: Laying, blank: Blank, overhang: Figure, clear: Figure, top_m: float) -> list[Finding]:
+def drop_findings(laying: LayupRequest, blank: Blank, overhang: Figure, clear: Figure, top_m: float) -> list[Finding]:
     """Everything that is unwise before an arm comes down."""
     if overhang.value <= 0:
         return [

@@ -11,28 +11,28 @@ from typing import ClassVar
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.section import Section
 from coldcradle.glass.inputs import GlassInput
-from coldcradle.glass.kinds import GlassKind, forms
-from coldcradle.glass.result import Charged, Weighing
+from coldcradle.glass.kinds import GlassProperties, forms
+from coldcradle.glass.result import FillResult, Weighing
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.bodies import Shade
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.cold import Shading, cold_bodies
-from coldcradle.layup.followed import Followed
+from coldcradle.layup.followed import DeformationPath
 from coldcradle.layup.inputs import Entering, LayupInput, Relief, Support
 from coldcradle.layup.load import Load, thickness_said, with_relief
-from coldcradle.layup.motion import Fired, Moment
+from coldcradle.layup.motion import FiringTimeline, Moment
 from coldcradle.layup.outcome import Incoming, Outcome, Raised, outcome_words
 from coldcradle.layup.sketch import Sketch
 from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding, finding
-from coldcradle.report.thread import Bead
+from coldcradle.report.thread import SummaryItem
 
 __all__ = [
     "Family",
-    "Fired",
-    "Laying",
+    "FiringTimeline",
+    "LayupRequest",
     "LayupResult",
     "bead",
     "cut_list",
@@ -48,7 +48,7 @@ __all__ = [
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Laying:
+class LayupRequest:
     """All that a family is told: what is done, in or on what, with which glass, laid up how, from what.
 
     `enters` is how the glass goes in, "auto" settled. `usual_work_per_pa` is the heat work the process usually does,
@@ -84,7 +84,7 @@ class LayupResult:
     """
 
     load: Load
-    beads: tuple[Bead, ...]
+    beads: tuple[SummaryItem, ...]
     figures: tuple[Figure, ...]
     answers: Mapping[str, Message]
     states: Mapping[str, str]
@@ -93,7 +93,7 @@ class LayupResult:
     outcome: Outcome
     section: Section | None = None
     sketch: Sketch | None = None
-    charged: Charged | None = None
+    charged: FillResult | None = None
     marks: tuple[Moment, ...] = ()
     blank: Blank | None = None
 
@@ -113,30 +113,30 @@ class Family(ABC):
     sizes: ClassVar[Mapping[str, str]]
 
     @abstractmethod
-    def lay_up(self, laying: Laying) -> LayupResult:
+    def lay_up(self, laying: LayupRequest) -> LayupResult:
         """What is found before the heat: load, figures, findings, drawing, what is likely to come out."""
 
-    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """The same with what only the firing tells, which is None where the kiln cannot do it."""
         return result
 
-    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+    def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """The way the glass goes; None where it is not seen to move."""
         return None
 
 
-def bead(key: str, name: str, station: str, figure: Figure) -> Bead:
+def bead(key: str, name: str, station: str, figure: Figure) -> SummaryItem:
     """A bead that shows a figure and opens its working."""
-    return Bead(key, name, station, figure.shown, figure.key)
+    return SummaryItem(key, name, station, figure.shown, figure.key)
 
 
-def thick_bead(station: str, thickness: Figure) -> Bead:
+def thick_bead(station: str, thickness: Figure) -> SummaryItem:
     """The thickness that heat counts, called thickest only where it is glass and no more."""
     return bead("thickness", "Counts as" if thickness.key == "thickness_relief" else "Thickest", station, thickness)
 
 
 def flat_load(
-    laying: Laying,
+    laying: LayupRequest,
     blank: Blank,
     thickness: Figure,
     *,
@@ -225,7 +225,7 @@ def _on_rack(glass: GlassInput) -> float:
     return sum(glass.rack_kg.values())
 
 
-def rack_findings(laying: Laying, blank: Blank) -> list[Finding]:
+def rack_findings(laying: LayupRequest, blank: Blank) -> list[Finding]:
     """Whether the rack holds the new glass, by weight."""
     have, need = _on_rack(laying.glass), blank.new.value
     if need <= 0 or have >= need:
@@ -252,7 +252,7 @@ def rack_findings(laying: Laying, blank: Blank) -> list[Finding]:
     ]
 
 
-def flat_answer(laying: Laying, blank: Blank) -> Message:
+def flat_answer(laying: LayupRequest, blank: Blank) -> Message:
     """The glass of a blank: enough, or what is missing, and that a weight is not yet a sheet one can cut from."""
     have, need = _on_rack(laying.glass), blank.new.value
     shown: dict[str, DualQuantity | str] = {
@@ -269,7 +269,7 @@ def flat_answer(laying: Laying, blank: Blank) -> Message:
     return say("**Enough by weight:** {have} of {kind} on the rack, **{need}** needed." + taken, **shown)
 
 
-def cut_list(laying: Laying, blank: Blank) -> tuple[Weighing, ...]:
+def cut_list(laying: LayupRequest, blank: Blank) -> tuple[Weighing, ...]:
     """What to cut and what to take, line by line."""
     rows = []
     for layer in blank.layers:
@@ -283,7 +283,7 @@ def cut_list(laying: Laying, blank: Blank) -> tuple[Weighing, ...]:
     return tuple(rows)
 
 
-def flat_states(laying: Laying) -> dict[str, str]:
+def flat_states(laying: LayupRequest) -> dict[str, str]:
     """Words for the stations of a blank; findings may change them."""
     return {"cradle": "measured" if laying.cradle.measured else "not measured yet", "glass": "enough", "layup": "laid"}
 
@@ -301,7 +301,7 @@ def _even_m(blank: Blank) -> float:
     return blank.base.outcome.thickness_m if blank.is_hollow and blank.base is not None else blank.thickest.value
 
 
-def kept_outcome(kind: GlassKind, blank: Blank, **changed: object) -> Outcome:
+def kept_outcome(kind: GlassProperties, blank: Blank, **changed: object) -> Outcome:
     """The blank as it went in, changed by what the stage does to it."""
     plain: dict[str, object] = {
         "outline": blank.outline,

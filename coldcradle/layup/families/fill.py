@@ -11,10 +11,10 @@ from coldcradle.cradle.walls import goes_round, local_wall_m
 from coldcradle.glass.batch import batch_figures, weigh_list
 from coldcradle.glass.charge import thermal_mass
 from coldcradle.glass.filling import fill_cradle
-from coldcradle.glass.result import Charged
+from coldcradle.glass.result import FillResult
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.families.cold import loose_body, taken_body
-from coldcradle.layup.families.face import Family, Laying, LayupResult, bead, thick_bead
+from coldcradle.layup.families.face import Family, LayupRequest, LayupResult, bead, thick_bead
 from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
 from coldcradle.layup.families.fill_rules import fill_findings
 from coldcradle.layup.inputs import BlankOutline, Support
@@ -24,7 +24,7 @@ from coldcradle.layup.outcome import Outcome
 __all__ = ["FILL"]
 
 
-def _load(laying: Laying, charged: Charged) -> Load:
+def _load(laying: LayupRequest, charged: FillResult) -> Load:
     cradle, room, layup = laying.cradle, laying.cradle.room, laying.layup
     said = charged.thickness if layup.thickness_m is None else thickness_said(layup.thickness_m)
     counted = with_relief(said, layup.relief)
@@ -62,7 +62,7 @@ def _load(laying: Laying, charged: Charged) -> Load:
     )
 
 
-def _cold(laying: Laying, charged: Charged, breadth_m: float) -> tuple[ColdBody, ...]:
+def _cold(laying: LayupRequest, charged: FillResult, breadth_m: float) -> tuple[ColdBody, ...]:
     """What earlier stages gave is solid; new glass is grains and chunks, or one block where that is said."""
     support = laying.support(Support.CRADLE)
     taken = tuple(taken_body(i, support=support) for i in laying.incoming)
@@ -77,7 +77,7 @@ def _cold(laying: Laying, charged: Charged, breadth_m: float) -> tuple[ColdBody,
     return (*taken, loose_body(laying.glass.form.name, laying.glass.form.chunk_m))
 
 
-def _outcome(laying: Laying, charged: Charged) -> Outcome:
+def _outcome(laying: LayupRequest, charged: FillResult) -> Outcome:
     room, layup = laying.cradle.room, laying.layup
     across, into = room.span_m
     even = BlankOutline.SQUARE if abs(across - into) < 1e-6 else BlankOutline.OBLONG
@@ -95,7 +95,7 @@ def _outcome(laying: Laying, charged: Charged) -> Outcome:
     )
 
 
-def _state(charged: Charged, rules: set[str], stops: set[str]) -> str:
+def _state(charged: FillResult, rules: set[str], stops: set[str]) -> str:
     if "glass.not-enough" in rules:
         return "not enough"
     if "glass.none-on-rack" in rules:
@@ -127,7 +127,7 @@ class Fill(Family):
     )
     sizes = {}
 
-    def lay_up(self, laying: Laying) -> LayupResult:
+    def lay_up(self, laying: LayupRequest) -> LayupResult:
         cradle = laying.cradle
         charged = fill_cradle(cradle, laying.glass, taken_kg=sum(i.weight_kg for i in laying.incoming))
         load = _load(laying, charged)

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from coldcradle.glass.batch import main_kg, needs
-from coldcradle.glass.result import Charged
+from coldcradle.glass.result import FillResult
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message, plus_minus, say, show
 
 __all__ = ["cradle_answer", "glass_answer", "layup_answer"]
 
 
-def cradle_answer(charged: Charged) -> Message:
+def cradle_answer(charged: FillResult) -> Message:
     volume = charged.volume
     cradle = charged.cradle
     if charged.each is not charged.charge:
@@ -35,7 +35,7 @@ def cradle_answer(charged: Charged) -> Message:
     )
 
 
-def glass_answer(charged: Charged) -> Message:
+def glass_answer(charged: FillResult) -> Message:
     glass, charge = charged.glass, charged.charge
     have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(charged)
     if charged.taken_kg > 0 and need <= 0:
@@ -76,7 +76,7 @@ def glass_answer(charged: Charged) -> Message:
     return say("**Enough:** {have} of {form} on the rack, **{need}** needed.", **shown)
 
 
-def _mixed(charged: Charged) -> Message:
+def _mixed(charged: FillResult) -> Message:
     """Whether there is enough of every grain of a mix."""
     wanted = needs(charged)
     short = [w for w in wanted if w.short_kg > 0]
@@ -100,7 +100,7 @@ def _mixed(charged: Charged) -> Message:
     )
 
 
-def layup_answer(charged: Charged, load: Load) -> Message:
+def layup_answer(charged: FillResult, load: Load) -> Message:
     """How it lies cold, and how deep it stands once melted."""
     shown: dict[str, DualQuantity | str] = {
         "form": charged.glass.form.name,

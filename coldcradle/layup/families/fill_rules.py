@@ -7,14 +7,14 @@ from collections.abc import Iterator
 from coldcradle.cradle.displacement import advise_vessel
 from coldcradle.cradle.level import sides
 from coldcradle.glass.batch import main_kg, needs
-from coldcradle.glass.result import Charged
+from coldcradle.glass.result import FillResult
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
 
 __all__ = ["fill_findings"]
 
 
-def fill_findings(charged: Charged) -> Iterator[Finding]:
+def fill_findings(charged: FillResult) -> Iterator[Finding]:
     """Findings of the cradle that speak of glass, then those of the glass."""
     yield from _vessel(charged)
     yield from _lean(charged)
@@ -33,7 +33,7 @@ def fill_findings(charged: Charged) -> Iterator[Finding]:
     yield from _depth(charged)
 
 
-def _rack(charged: Charged) -> Iterator[Finding]:
+def _rack(charged: FillResult) -> Iterator[Finding]:
     """Whether the rack holds what is weighed out."""
     glass = charged.glass
     have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(charged)
@@ -73,7 +73,7 @@ def _rack(charged: Charged) -> Iterator[Finding]:
         )
 
 
-def _depth(charged: Charged) -> Iterator[Finding]:
+def _depth(charged: FillResult) -> Iterator[Finding]:
     """Where the glass stands once melted, against line and brim."""
     line, brim = charged.cradle.line_m, charged.cradle.room.height_m
     if charged.overflow_m3 > 1e-9:
@@ -104,7 +104,7 @@ def _depth(charged: Charged) -> Iterator[Finding]:
         )
 
 
-def _lean(charged: Charged) -> Iterator[Finding]:
+def _lean(charged: FillResult) -> Iterator[Finding]:
     cradle = charged.cradle
     if cradle.tilt is None:
         return
@@ -130,7 +130,7 @@ def _lean(charged: Charged) -> Iterator[Finding]:
         )
 
 
-def _vessel(charged: Charged) -> Iterator[Finding]:
+def _vessel(charged: FillResult) -> Iterator[Finding]:
     cradle = charged.cradle
     if cradle.method == "level" and cradle.level is not None:
         advice = advise_vessel(cradle.level, soaked=cradle.soaked, density_kg_m3=charged.glass.kind.density_kg_m3)

@@ -5,14 +5,14 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, lay_blank
 from coldcradle.layup.deform.laws import parting_work, thread_length, thread_work
 from coldcradle.layup.families.face import (
     Family,
-    Fired,
-    Laying,
+    FiringTimeline,
+    LayupRequest,
     LayupResult,
     bead,
     cut_list,
@@ -25,7 +25,7 @@ from coldcradle.layup.families.face import (
 )
 from coldcradle.layup.families.hang_drawing import hang_sketch, hollowed, thread_ring
 from coldcradle.layup.families.tube import as_tube
-from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.motion import Moment, after_figure, mark
 from coldcradle.layup.outcome import Outcome
@@ -53,7 +53,7 @@ def _hung(blank: Blank) -> Figure:
     )
 
 
-def _drop(laying: Laying, blank: Blank) -> Figure:
+def _drop(laying: LayupRequest, blank: Blank) -> Figure:
     return derive(
         "drop",
         "Free below",
@@ -69,7 +69,7 @@ def _drop(laying: Laying, blank: Blank) -> Figure:
     )
 
 
-def _findings(laying: Laying, blank: Blank) -> list[Finding]:
+def _findings(laying: LayupRequest, blank: Blank) -> list[Finding]:
     gap = laying.cradle.room.height_m - blank.length_m
     if gap > 0.001:
         return []
@@ -85,7 +85,7 @@ def _findings(laying: Laying, blank: Blank) -> list[Finding]:
     ]
 
 
-def _outcome(laying: Laying, blank: Blank) -> Outcome:
+def _outcome(laying: LayupRequest, blank: Blank) -> Outcome:
     """Drawn out as far as the floor: so much narrower and thinner in the mean that the glass stays the same."""
     length_m = max(laying.cradle.room.height_m, blank.length_m)
     across = math.sqrt(blank.length_m / length_m)
@@ -104,7 +104,7 @@ def _outcome(laying: Laying, blank: Blank) -> Outcome:
 
 
 def _touching(
-    laying: Laying, fired: Fired, length: float, floor: float
+    laying: LayupRequest, fired: FiringTimeline, length: float, floor: float
 ) -> tuple[Figure, Figure, Message, Moment | None]:
     """When it touches the floor and when its neck would part, on this programme, and the sentence of both."""
     kind = laying.glass.kind
@@ -144,7 +144,7 @@ def _touching(
     return touch, parts, told, mark("too-late", "Would part", fired, work, part_work / _GOOD_TO, part_work * _GOOD_TO)
 
 
-def _parts(kind: GlassKind, fired: Fired, length: float, floor: float) -> list[Finding]:
+def _parts(kind: GlassProperties, fired: FiringTimeline, length: float, floor: float) -> list[Finding]:
     """A peak at which it would part, or end as a puddle on the floor, with a cooler one beside it."""
     work, rho = fired.work(kind).total_per_pa, kind.density_kg_m3
     touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
@@ -176,7 +176,7 @@ class Hang(Family):
     shapes = ("box",)
     sizes = {"height": "Hook to floor", "length": "Room across", "width": "Room deep"}
 
-    def lay_up(self, laying: Laying) -> LayupResult:
+    def lay_up(self, laying: LayupRequest) -> LayupResult:
         room = laying.cradle.room
         blank = lay_blank(
             laying.layup,
@@ -226,7 +226,7 @@ class Hang(Family):
             sketch=hang_sketch(laying, blank),
         )
 
-    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """When it touches the floor and when it would part, on this programme."""
         length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
         if fired is None or floor <= length or length <= 0:
@@ -251,7 +251,7 @@ class Hang(Family):
             answers={**result.answers, "layup": Message(f"{layup.metric} {told.metric}", f"{layup.us} {told.us}")},
         )
 
-    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+    def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """The hung glass drawing out until it stands, or parts."""
         length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
         if not 0 < length < floor:
@@ -264,7 +264,7 @@ class Hang(Family):
         touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
         part = parting_work(length_m=length, density_kg_m3=rho)
 
-        def shape(work: float) -> Shape:
+        def shape(work: float) -> PathShape:
             ring = thread_ring(length_m=length, width_m=width, hook_m=floor, work_per_pa=work, density_kg_m3=rho)
             if wall is not None:
                 ring = hollowed(ring, 2 * wall / width)
@@ -276,9 +276,9 @@ class Hang(Family):
                 if reached >= floor
                 else say("it hangs {l}", l=show(round(reached, 3), "length"))
             )
-            return Shape([Body("after", "drawn out", [ring])], words, [], [])
+            return PathShape([Body("after", "drawn out", [ring])], words, [], [])
 
-        return Followed(touch / 3, part, shape)
+        return DeformationPath(touch / 3, part, shape)
 
 
 HANG = Hang()

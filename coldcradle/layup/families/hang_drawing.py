@@ -7,14 +7,14 @@ import numpy as np
 from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.laws import parting_work, thread_work
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
 from coldcradle.quantity.format import show
 
 __all__ = ["hang_sketch", "hollowed", "thread_ring"]
 
 
-def hang_sketch(laying: Laying, blank: Blank) -> Sketch:
+def hang_sketch(laying: LayupRequest, blank: Blank) -> Sketch:
     """What hangs between hook and floor, and as it stands drawn out."""
     high, half = laying.cradle.room.height_m, max(0.004, blank.width_m / 2)
     low = high - blank.length_m

@@ -8,8 +8,8 @@ from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.families.face import (
     Family,
-    Fired,
-    Laying,
+    FiringTimeline,
+    LayupRequest,
     LayupResult,
     bead,
     cut_list,
@@ -36,17 +36,17 @@ from coldcradle.layup.families.lay_size import (
     size_after,
 )
 from coldcradle.layup.families.plans import plan_of
-from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Relief, Support
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure
-from coldcradle.report.thread import Bead
+from coldcradle.report.thread import SummaryItem
 
 __all__ = ["LAY"]
 
 
-def _sketch(laying: Laying, blank: Blank, after_m: float, after_thick: float) -> Sketch:
+def _sketch(laying: LayupRequest, blank: Blank, after_m: float, after_thick: float) -> Sketch:
     plan = plan_of(laying.cradle.room, blank, matter="shelf", times=after_m / blank.length_m)
     half, thick = blank.length_m / 2, blank.thickness.value
     reach = max(half, after_m / 2) + 0.03
@@ -81,7 +81,7 @@ def _sketch(laying: Laying, blank: Blank, after_m: float, after_thick: float) ->
     )
 
 
-def _beads(laying: Laying, blank: Blank, size: Figure, load_thickness: Figure) -> tuple[Bead, ...]:
+def _beads(laying: LayupRequest, blank: Blank, size: Figure, load_thickness: Figure) -> tuple[SummaryItem, ...]:
     return (
         bead("blank", "Size", "layup", blank_across(blank)),
         bead("piece_mass", "Weighs", "glass", blank.mass),
@@ -90,7 +90,7 @@ def _beads(laying: Laying, blank: Blank, size: Figure, load_thickness: Figure) -
     )
 
 
-def _blank(laying: Laying) -> Blank:
+def _blank(laying: LayupRequest) -> Blank:
     usual = 0.7 * min(laying.cradle.room.span_m)
     blank = _lay(laying, usual, is_stacked=laying.is_stacked)
     room = laying.cradle.room
@@ -98,7 +98,7 @@ def _blank(laying: Laying) -> Blank:
     return blank if fits or laying.is_stacked else _lay(laying, usual, is_stacked=True)
 
 
-def _lay(laying: Laying, usual_m: float, *, is_stacked: bool) -> Blank:
+def _lay(laying: LayupRequest, usual_m: float, *, is_stacked: bool) -> Blank:
     return lay_blank(
         laying.layup,
         laying.glass,
@@ -111,7 +111,7 @@ def _lay(laying: Laying, usual_m: float, *, is_stacked: bool) -> Blank:
     )
 
 
-def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
+def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     room = laying.cradle.room
     blank = _blank(laying)
     cold = melted(laying, blank)
@@ -188,7 +188,7 @@ def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
     )
 
 
-def _ends(laying: Laying, blank: Blank, after_m: float) -> dict[str, object]:
+def _ends(laying: LayupRequest, blank: Blank, after_m: float) -> dict[str, object]:
     """How thick it ends: a pool is even, work that is for the face keeps what is raised and what is hollow."""
     if laying.traits.runs:
         return {"thickness_m": after_m, "raised": None, "wall_m": None}
@@ -207,10 +207,10 @@ class Lay(Family):
     shapes = ("box", "cylinder")
     sizes = {"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"}
 
-    def lay_up(self, laying: Laying) -> LayupResult:
+    def lay_up(self, laying: LayupRequest) -> LayupResult:
         return _laid(laying, laying.usual_work_per_pa)
 
-    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """The size after comes from the heat work of this firing, where it can be done."""
         if fired is None:
             return result
@@ -220,21 +220,21 @@ class Lay(Family):
         after = _laid(laying, fired.work(laying.glass.kind).total_per_pa)
         return replace(after, load=result.load)
 
-    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+    def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """A pool that runs out until it rests; None where it keeps its outline."""
         blank = _blank(laying)
         cold = melted(laying, blank)
         if scale_of(grown_pool(laying, blank, cold, 3 * laying.usual_work_per_pa), blank) <= KEEPS:
             return None
 
-        def shape(work: float) -> Shape:
+        def shape(work: float) -> PathShape:
             grown = grown_pool(laying, blank, cold, max(work, 0.0))
             wide = blank.length_m * scale_of(grown, blank)
             thick = grown[1].value if grown else cold.value
             words = say("{d} across, {h} thick", d=show(round(wide, 3), "length"), h=show(round(thick, 4), "length"))
-            return Shape([Body("after", "run out", [block(-wide / 2, 0.0, wide / 2, thick)])], words, [], [])
+            return PathShape([Body("after", "run out", [block(-wide / 2, 0.0, wide / 2, thick)])], words, [], [])
 
-        return Followed(laying.usual_work_per_pa / 30, laying.usual_work_per_pa * 3, shape)
+        return DeformationPath(laying.usual_work_per_pa / 30, laying.usual_work_per_pa * 3, shape)
 
 
 LAY = Lay()

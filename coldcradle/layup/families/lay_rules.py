@@ -8,7 +8,7 @@ from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.drop import rounding_work
 from coldcradle.layup.deform.spread import rest_thickness, spread
 from coldcradle.layup.families.face import (
-    Laying,
+    LayupRequest,
 )
 from coldcradle.layup.families.lay_size import NEEDLES, draws_in, most_work_per_pa
 from coldcradle.quantity.format import show
@@ -20,7 +20,7 @@ __all__ = ["dot_findings", "lay_findings", "runs_too_far"]
 _OVER_WORK = 1.1  # times what it bears: from there it is said
 
 
-def lay_findings(laying: Laying, blank: Blank, thick: Figure, times: float) -> list[Finding]:
+def lay_findings(laying: LayupRequest, blank: Blank, thick: Figure, times: float) -> list[Finding]:
     rest = rest_thickness(laying.glass.kind).value
     room = laying.cradle.room
     found = []
@@ -50,7 +50,7 @@ def lay_findings(laying: Laying, blank: Blank, thick: Figure, times: float) -> l
     return found
 
 
-def dot_findings(laying: Laying, blank: Blank, work_per_pa: float) -> list[Finding]:
+def dot_findings(laying: LayupRequest, blank: Blank, work_per_pa: float) -> list[Finding]:
     """Whether the firing is long and hot enough for its corners to go."""
     need = rounding_work(math.sqrt(blank.area_m2) / 2)
     if work_per_pa >= need:
@@ -66,7 +66,7 @@ def dot_findings(laying: Laying, blank: Blank, work_per_pa: float) -> list[Findi
     ]
 
 
-def runs_too_far(laying: Laying, blank: Blank, work_per_pa: float) -> list[Finding]:
+def runs_too_far(laying: LayupRequest, blank: Blank, work_per_pa: float) -> list[Finding]:
     """Work that is for the face alone, so hot and long that the whole piece runs."""
     most = most_work_per_pa(laying, blank)
     if laying.bears is None or work_per_pa <= most * _OVER_WORK:

@@ -9,7 +9,7 @@ from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.drop import MOST_DROP_M3
 from coldcradle.layup.deform.spread import rest_thickness, spread, spread_work
 from coldcradle.layup.families.face import (
-    Laying,
+    LayupRequest,
 )
 from coldcradle.layup.parts import dot_diameter
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
@@ -38,7 +38,7 @@ _HIGH = 2.0  # times the thickness free glass rests at: lower parts are drawn le
 _FILLS = 0.95  # of a dam: what is left beside the blank is a gap, not room
 
 
-def melted(laying: Laying, blank: Blank) -> Figure:
+def melted(laying: LayupRequest, blank: Blank) -> Figure:
     """How thick all of it is once parts have sunk in, m; only where it becomes one pool."""
     if not laying.traits.runs or (blank.parts_m <= 0 and blank.base is None):
         return blank.thickest
@@ -59,20 +59,20 @@ def melted(laying: Laying, blank: Blank) -> Figure:
     )
 
 
-def is_dammed(laying: Laying, blank: Blank, thick: Figure) -> bool:
+def is_dammed(laying: LayupRequest, blank: Blank, thick: Figure) -> bool:
     """Walls as near and as high as the glass hold it: inside a dam nothing spreads."""
     room = laying.cradle.room
     is_filled = blank.area_m2 >= _FILLS * room.area_m2(min(thick.value, room.height_m))
     return is_filled and room.height_m >= _FILLS * thick.value
 
 
-def grown_pool(laying: Laying, blank: Blank, thick: Figure, work: float) -> tuple[Figure, Figure] | None:
+def grown_pool(laying: LayupRequest, blank: Blank, thick: Figure, work: float) -> tuple[Figure, Figure] | None:
     if not laying.traits.runs or is_dammed(laying, blank, thick):
         return None
     return spread(laying.glass.kind, area_m2=blank.area_m2, thickness_m=thick.value, work_per_pa=work)
 
 
-def dot_of(laying: Laying, blank: Blank) -> tuple[Figure, float] | None:
+def dot_of(laying: LayupRequest, blank: Blank) -> tuple[Figure, float] | None:
     """A small thick piece that is drawn round by its own surface: its diameter, and its height, m; None for others."""
     is_small = blank.length_m <= _DOT_M and blank.thickness.value >= _DOT_THICK * blank.length_m
     is_drop = blank.area_m2 * blank.thickness.value <= MOST_DROP_M3
@@ -88,7 +88,7 @@ def dot_of(laying: Laying, blank: Blank) -> tuple[Figure, float] | None:
     return replace(figure, key="grows_to", name="Grows to"), drop.height_m
 
 
-def lump(laying: Laying, blank: Blank, pool: Figure) -> Figure:
+def lump(laying: LayupRequest, blank: Blank, pool: Figure) -> Figure:
     """Where a high part surely still stands over the pool it sinks into; the pool where it is level."""
     raised = blank.raised
     rest_m = rest_thickness(laying.glass.kind).value
@@ -139,18 +139,18 @@ def size_after(blank: Blank, times: float, of: Figure | None) -> Figure:
     )
 
 
-def draws_in(laying: Laying, thick: Figure) -> bool:
+def draws_in(laying: LayupRequest, thick: Figure) -> bool:
     """Whether it is so much thinner than free glass rests that its surface gathers it."""
     rest = rest_thickness(laying.glass.kind).value
     return thick.value < (0.75 if laying.traits.runs else NEEDLES) * rest
 
 
-def is_powder(laying: Laying) -> bool:
+def is_powder(laying: LayupRequest) -> bool:
     """Powder or grains in a mould of the bench, frozen or pressed, and stuck together without melting."""
     return laying.traits.sinters and laying.glass.form.heaps and not laying.incoming
 
 
-def most_work_per_pa(laying: Laying, blank: Blank) -> float:
+def most_work_per_pa(laying: LayupRequest, blank: Blank) -> float:
     """Heat work beyond which work that is for the face alone runs further than it bears, 1/Pa."""
     if laying.bears is None or blank.is_hollow:
         return math.inf

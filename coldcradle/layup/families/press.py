@@ -11,7 +11,15 @@ from coldcradle.glass.result import Weighing
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.deform.laws import press_thickness, press_work
 from coldcradle.layup.families.cold import loose_body, taken_body
-from coldcradle.layup.families.face import Family, Fired, Laying, LayupResult, bead, flat_states, outcome_sentence
+from coldcradle.layup.families.face import (
+    Family,
+    FiringTimeline,
+    LayupRequest,
+    LayupResult,
+    bead,
+    flat_states,
+    outcome_sentence,
+)
 from coldcradle.layup.families.plans import room_ring
 from coldcradle.layup.families.press_size import (
     PRESSED_M,
@@ -21,7 +29,7 @@ from coldcradle.layup.families.press_size import (
     pressed_size,
     pressed_to,
 )
-from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.load import Load, with_relief
 from coldcradle.layup.outcome import Outcome
@@ -46,7 +54,7 @@ def _columns(pieces: int) -> int:
     return math.ceil(math.sqrt(pieces))
 
 
-def _findings(laying: Laying, size: Figure, total: Figure) -> list[Finding]:
+def _findings(laying: LayupRequest, size: Figure, total: Figure) -> list[Finding]:
     room, pieces = laying.cradle.room, many_piles(laying)
     across, into = room.span_m
     columns = _columns(pieces)
@@ -90,7 +98,7 @@ def _findings(laying: Laying, size: Figure, total: Figure) -> list[Finding]:
     return found
 
 
-def _sketch(laying: Laying, size: Figure, pressed: Figure) -> Sketch:
+def _sketch(laying: LayupRequest, size: Figure, pressed: Figure) -> Sketch:
     room, pieces = laying.cradle.room, many_piles(laying)
     half = room.span_m[0] / 2
     columns = _columns(pieces)
@@ -126,7 +134,7 @@ def _disc(x_m: float, y_m: float, half_m: float) -> Points:
     return [(x_m + half_m * math.cos(t), y_m + half_m * math.sin(t)) for t in turns]
 
 
-def _cold(laying: Laying) -> tuple[ColdBody, ...]:
+def _cold(laying: LayupRequest) -> tuple[ColdBody, ...]:
     """Between shelves nothing bows: what was taken is solid and warms from its rim and through them."""
     taken = tuple(replace(taken_body(i, support=Support.SHELF), cannot_bow=True, shade=None) for i in laying.incoming)
     if taken and laying.glass.own_charge_kg is None:
@@ -134,7 +142,7 @@ def _cold(laying: Laying) -> tuple[ColdBody, ...]:
     return (*taken, loose_body(laying.glass.form.name, laying.glass.form.chunk_m))
 
 
-def _load(laying: Laying, pile: Figure, pressed: Figure, size: Figure) -> Load:
+def _load(laying: LayupRequest, pile: Figure, pressed: Figure, size: Figure) -> Load:
     layup, room = laying.layup, laying.cradle.room
     counted = with_relief(pressed, layup.relief)
     high = pile_high_m(laying)
@@ -166,7 +174,7 @@ def _load(laying: Laying, pile: Figure, pressed: Figure, size: Figure) -> Load:
     )
 
 
-def _weight(laying: Laying) -> Figure:
+def _weight(laying: LayupRequest) -> Figure:
     return derive(
         "press_weight",
         "Weight on it",
@@ -179,7 +187,7 @@ def _weight(laying: Laying) -> Figure:
     )
 
 
-def _laid(laying: Laying, work_per_pa: float) -> LayupResult:
+def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     layup, room = laying.layup, laying.cradle.room
     pile, total = pile_figures(laying)
     pieces = many_piles(laying)
@@ -251,10 +259,10 @@ class Press(Family):
     shapes = ("box", "cylinder")
     sizes = {"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"}
 
-    def lay_up(self, laying: Laying) -> LayupResult:
+    def lay_up(self, laying: LayupRequest) -> LayupResult:
         return _laid(laying, laying.usual_work_per_pa)
 
-    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """Where the law of pressing leaves it on this programme: that is what comes out."""
         load = result.load
         to_m = load.press_to_m or PRESSED_M
@@ -276,7 +284,7 @@ class Press(Family):
         )
         return replace(after, findings=(*after.findings, found))
 
-    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+    def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """The pile under its shelf, thinner and wider with heat work, and no thinner than its spacers."""
         load = result.load
         if load.press_kg <= 0 or load.glass_kg <= 0:
@@ -290,12 +298,12 @@ class Press(Family):
         pitch = 2 * half / _columns(pieces)
         middles = [-half + pitch * (i + 0.5) for i in range(_columns(pieces))]
 
-        def shape(work: float) -> Shape:
+        def shape(work: float) -> PathShape:
             thick = max(to_m, press_thickness(work_per_pa=work, from_m=high, volume_m3=volume, force_n=force))
             wide = math.sqrt(volume / thick / math.pi)
             piles = [block(x - wide, 0.0, x + wide, thick) for x in middles]
             words = say("{h} thick, {d} across", h=show(thick, "length"), d=show(round(2 * wide, 3), "length"))
-            return Shape(
+            return PathShape(
                 [
                     Body("shelf", "upper shelf", [block(-half, thick, half, thick + _SHELF_M)]),
                     Body("after", "pressed", piles),
@@ -306,7 +314,7 @@ class Press(Family):
             )
 
         law = press_work(from_m=high, to_m=to_m, volume_m3=volume, force_n=force)
-        return Followed(law / 30, law, shape)
+        return DeformationPath(law / 30, law, shape)
 
 
 PRESS = Press()

@@ -8,7 +8,7 @@ from dataclasses import replace
 from coldcradle.constants import GRAVITY
 from coldcradle.glass.charge import charge_mass
 from coldcradle.layup.deform.laws import press_thickness
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
 __all__ = ["PILE_M", "PRESSED_M", "many_piles", "pile_figures", "pile_high_m", "pressed_size", "pressed_to"]
@@ -18,7 +18,7 @@ PRESSED_M = 0.002  # where pressed work usually ends; common practice, no source
 _USUAL_PILE_KG = 0.1
 
 
-def many_piles(laying: Laying) -> int:
+def many_piles(laying: LayupRequest) -> int:
     """Piles alike: as said, or each of what was taken for itself."""
     pieces = laying.layup.pieces
     if pieces > 1 or len(laying.incoming) != 1 or laying.glass.own_charge_kg is not None:
@@ -26,7 +26,7 @@ def many_piles(laying: Laying) -> int:
     return laying.incoming[0].count
 
 
-def pile_figures(laying: Laying) -> tuple[Figure, Figure]:
+def pile_figures(laying: LayupRequest) -> tuple[Figure, Figure]:
     """One pile's weight, and what is weighed out for all of them, kg."""
     glass, pieces = laying.glass, many_piles(laying)
     own = glass.own_charge_kg
@@ -70,12 +70,12 @@ def _plain(kg: float) -> Figure:
     )
 
 
-def pile_high_m(laying: Laying) -> float:
+def pile_high_m(laying: LayupRequest) -> float:
     """How high a pile stands before it is pressed: loose pieces, or the thickest of what was taken, m."""
     return max(PILE_M, *(i.outcome.solid_m for i in laying.incoming), 0.0)
 
 
-def _by_law(laying: Laying, pile: Figure, work_per_pa: float) -> float:
+def _by_law(laying: LayupRequest, pile: Figure, work_per_pa: float) -> float:
     """How thick heat work leaves a pile under its share of the weight, m; as it lies where nothing presses it."""
     volume, force = pile.value / laying.glass.kind.density_kg_m3, laying.layup.weight_kg * GRAVITY / many_piles(laying)
     if force <= 0 or volume <= 0:
@@ -83,7 +83,7 @@ def _by_law(laying: Laying, pile: Figure, work_per_pa: float) -> float:
     return press_thickness(work_per_pa=work_per_pa, from_m=pile_high_m(laying), volume_m3=volume, force_n=force)
 
 
-def pressed_to(laying: Laying, pile: Figure, work_per_pa: float) -> Figure:
+def pressed_to(laying: LayupRequest, pile: Figure, work_per_pa: float) -> Figure:
     """Where it ends between the shelves: as it shall, or where the law leaves it thicker."""
     to_m = laying.layup.to_m or PRESSED_M
     ends_m = _by_law(laying, pile, work_per_pa)
@@ -122,7 +122,7 @@ def pressed_to(laying: Laying, pile: Figure, work_per_pa: float) -> Figure:
     )
 
 
-def pressed_size(laying: Laying, pile: Figure, pressed: Figure) -> Figure:
+def pressed_size(laying: LayupRequest, pile: Figure, pressed: Figure) -> Figure:
     rho = laying.glass.kind.density_kg_m3
     return derive(
         "pressed_size",

@@ -14,8 +14,8 @@ from coldcradle.layup.deform.movement import Movement, move
 from coldcradle.layup.families.drain_rules import drain_findings
 from coldcradle.layup.families.face import (
     Family,
-    Fired,
-    Laying,
+    FiringTimeline,
+    LayupRequest,
     LayupResult,
     bead,
     cut_list,
@@ -40,7 +40,7 @@ from coldcradle.layup.families.slump_figures import (
     thinnest,
 )
 from coldcradle.layup.families.slump_rules import fit_findings, foot_findings, reach_findings, ring_blank_m
-from coldcradle.layup.followed import Followed, Shape
+from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.motion import Moment, after_figure, sheet_marks
 from coldcradle.layup.outcome import Outcome
@@ -53,11 +53,11 @@ __all__ = ["SLUMP"]
 _FUSES_M = 0.002  # a drop goes on so far past its touch, to fuse to its foot; common practice, no source
 
 
-def _drop_m(laying: Laying) -> float:
+def _drop_m(laying: LayupRequest) -> float:
     return max(0.0, formed_room(laying).height_m - laying.layup.foot_m)
 
 
-def _movement(laying: Laying, blank: Blank) -> Movement | None:
+def _movement(laying: LayupRequest, blank: Blank) -> Movement | None:
     """How it comes down; None where the blank falls in or nothing is left to go."""
     room, layup, thick = formed_room(laying), laying.layup, blank.thickness.value
     density, grip = laying.glass.kind.density_kg_m3, layup.grip.share
@@ -91,7 +91,7 @@ def _outline_of(room: Room) -> BlankOutline:
     return BlankOutline.OVAL if room.plan is Plan.OVAL else even
 
 
-def _blank(laying: Laying) -> Blank:
+def _blank(laying: LayupRequest) -> Blank:
     room = laying.cradle.room
     across, into = room.span_m
     margin = 0.0
@@ -108,7 +108,7 @@ def _blank(laying: Laying) -> Blank:
     )
 
 
-def _cradle_answer(laying: Laying) -> Message:
+def _cradle_answer(laying: LayupRequest) -> Message:
     room = laying.cradle.room
     shown = {"rim": show(room.span_m[0], "length"), "deep": show(room.height_m, "length")}
     if laying.traits.drops_through:
@@ -116,7 +116,7 @@ def _cradle_answer(laying: Laying) -> Message:
     return say("A form of **{rim}** across its rim, **{deep}** deep.", **shown)
 
 
-def _outcome(laying: Laying, blank: Blank, movement: Movement | None) -> Outcome:
+def _outcome(laying: LayupRequest, blank: Blank, movement: Movement | None) -> Outcome:
     is_ring = laying.traits.drops_through
     if laying.traits.pools:
         return _pooled(laying, blank)
@@ -133,7 +133,7 @@ def _outcome(laying: Laying, blank: Blank, movement: Movement | None) -> Outcome
     )
 
 
-def _pooled(laying: Laying, blank: Blank) -> Outcome:
+def _pooled(laying: LayupRequest, blank: Blank) -> Outcome:
     """What has melted has the outline of its form, as deep as it fills it."""
     room = formed_room(laying)
     across, into = room.span_m
@@ -152,7 +152,9 @@ def _pooled(laying: Laying, blank: Blank) -> Outcome:
     )
 
 
-def _told(laying: Laying, blank: Blank, result: LayupResult, fired: Fired) -> tuple[Message, list[Figure]]:
+def _told(
+    laying: LayupRequest, blank: Blank, result: LayupResult, fired: FiringTimeline
+) -> tuple[Message, list[Figure]]:
     """When it lies in on this programme, when to look, and what its rim does."""
     movement = result.load.movement
     if movement is None:
@@ -218,7 +220,7 @@ def _joined(first: Message, *others: Message) -> Message:
     return Message(" ".join(m.metric for m in (first, *others)), " ".join(m.us for m in (first, *others)))
 
 
-def _softest(laying: Laying, fired: Fired) -> float:
+def _softest(laying: LayupRequest, fired: FiringTimeline) -> float:
     """log10 Pa·s at the peak."""
     return float(Viscosity.of(laying.glass.kind).log10_pa_s(fired.peak_c))
 
@@ -233,7 +235,7 @@ class Slump(Family):
     shapes = ("cap", "frustum", "cylinder", "box", "oval", "barrel", "wave", "bend")
     sizes = {"height": "Depth", "bore": "Rim or hole", "rim": "Rim", "top": "Rim", "bottom": "Floor"}
 
-    def lay_up(self, laying: Laying) -> LayupResult:
+    def lay_up(self, laying: LayupRequest) -> LayupResult:
         blank, room = _blank(laying), laying.cradle.room
         movement = _movement(laying, blank)
         hot, raised = hot_thickness(laying, blank, movement)
@@ -288,7 +290,7 @@ class Slump(Family):
             sketch=slump_sketch(laying, blank, movement, math.inf),
         )
 
-    def finish(self, result: LayupResult, laying: Laying, fired: Fired | None) -> LayupResult:
+    def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """When it lies in, on this programme's clock, and what comes out."""
         blank = _blank(laying)
         words = blank_words(blank)
@@ -319,14 +321,14 @@ class Slump(Family):
             findings=findings,
         )
 
-    def follow(self, result: LayupResult, laying: Laying) -> Followed | None:
+    def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """The blank on its way, its rim held and, as a ghost, slid."""
         movement = result.load.movement
         if movement is None:
             return None
         is_halved = not movement.course.is_whole
 
-        def shape(work: float) -> Shape:
+        def shape(work: float) -> PathShape:
             (slid, slid_thick), (held, held_thick) = movement.shapes(work)
             low, high = sorted((movement.held.middle_depth_m(work), movement.slides.middle_depth_m(work)))
             words = say(
@@ -334,7 +336,7 @@ class Slump(Family):
                 a=show(round(low, 3), "length"),
                 b=show(round(high, 3), "length"),
             )
-            return Shape(
+            return PathShape(
                 [
                     Body("ghost", "if the rim slides", [sheet_ring(slid, slid_thick, is_halved=is_halved)]),
                     Body("after", "if the rim is held", [sheet_ring(held, held_thick, is_halved=is_halved)]),
@@ -348,7 +350,7 @@ class Slump(Family):
         law = movement.law_work_per_pa
         if not math.isfinite(law):
             law = float(movement.held.work_per_pa[-1])
-        return Followed(early if math.isfinite(early) else law / 10, law, shape)
+        return DeformationPath(early if math.isfinite(early) else law / 10, law, shape)
 
 
 SLUMP = Slump()

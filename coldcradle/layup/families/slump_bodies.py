@@ -8,10 +8,10 @@ from dataclasses import replace
 from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.walls import goes_round
 from coldcradle.layup.blank import Blank
-from coldcradle.layup.bodies import ColdBody, Shade, Zone
+from coldcradle.layup.bodies import ColdBody, SectionZone, Shade
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.cold import Shading
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.families.slump_figures import formed_room
 from coldcradle.layup.inputs import Support
 from coldcradle.layup.load import Load
@@ -26,7 +26,7 @@ _GATHERS = 1.1  # drawn together by less than that a sheet counts as it went in
 _SHELL = 3.0  # times √(R·h): wider than that a shell curved both ways cannot bow (edge effect of shells, Timoshenko)
 
 
-def pool_depth_m(laying: Laying, blank: Blank) -> float:
+def pool_depth_m(laying: LayupRequest, blank: Blank) -> float:
     """How deep a blank stands in its form once it has melted, m; what the form does not hold stands over its brim."""
     room, density = formed_room(laying), laying.glass.kind.density_kg_m3
     volume, full = blank.mass.value / density, float(room.volume_m3(room.height_m))
@@ -35,7 +35,7 @@ def pool_depth_m(laying: Laying, blank: Blank) -> float:
     return room.height_m + (volume - full) / max(1e-9, room.area_m2(room.height_m))
 
 
-def _pooled(laying: Laying, blank: Blank) -> Figure:
+def _pooled(laying: LayupRequest, blank: Blank) -> Figure:
     return derive(
         "pool_depth",
         "Pools to",
@@ -70,7 +70,7 @@ def _gathered(blank: Blank, movement: Movement | None) -> Figure:
     )
 
 
-def hot_thickness(laying: Laying, blank: Blank, movement: Movement | None) -> tuple[Figure, Raised | None]:
+def hot_thickness(laying: LayupRequest, blank: Blank, movement: Movement | None) -> tuple[Figure, Raised | None]:
     """The thickest glass that comes out, and what is beside it."""
     if laying.traits.pools:
         return _pooled(laying, blank), None
@@ -94,7 +94,7 @@ def hot_thickness(laying: Laying, blank: Blank, movement: Movement | None) -> tu
     return footed, Raised(base_m=blank.thickness.value, share=share, half_m=width / 2)
 
 
-def with_foot(load: Load, laying: Laying) -> Load:
+def with_foot(load: Load, laying: LayupRequest) -> Load:
     """The foot under a ring goes in cold as well."""
     layup = laying.layup
     if not laying.traits.drops_through or layup.foot_m <= 0:
@@ -104,7 +104,7 @@ def with_foot(load: Load, laying: Laying) -> Load:
     return replace(load, cold=(*load.cold, foot))
 
 
-def ring_shading(laying: Laying, blank: Blank) -> Shading:
+def ring_shading(laying: LayupRequest, blank: Blank) -> Shading:
     """The rim lies on the ring and warms with it; the middle sees the kiln from both sides."""
     cradle = laying.cradle
     hole = cradle.room.span_m[0]
@@ -115,8 +115,8 @@ def ring_shading(laying: Laying, blank: Blank) -> Shading:
         # what the ring adds is the same for any glass, and thin glass feels it soonest, while the kiln's film is cold
         felt_m = min(glass_m, _FEELS_M)
         return Shade(
-            inner=Zone(glass_m=felt_m, over_m=over_m, faces=2),
-            outer=Zone(glass_m=felt_m, under=cradle.material, under_m=cradle.wall_m, faces=2),
+            inner=SectionZone(glass_m=felt_m, over_m=over_m, faces=2),
+            outer=SectionZone(glass_m=felt_m, under=cradle.material, under_m=cradle.wall_m, faces=2),
             inner_share=min(0.95, max(0.05, (hole / blank.length_m) ** 2)),
             half_m=(blank.length_m - hole) / 2,
             words=say("its rim lies on the ring"),
@@ -125,7 +125,7 @@ def ring_shading(laying: Laying, blank: Blank) -> Shading:
     return shading
 
 
-def cannot_bow(laying: Laying, blank: Blank) -> bool:
+def cannot_bow(laying: LayupRequest, blank: Blank) -> bool:
     """Whether what comes out is curved both ways and wide enough to be stiff, or closed round."""
     room = formed_room(laying)
     if laying.traits.pools:

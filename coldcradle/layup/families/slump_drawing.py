@@ -8,7 +8,7 @@ from coldcradle.cradle.section import Dimension
 from coldcradle.cradle.stack import Stack
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.families.plans import plan_of
 from coldcradle.layup.sketch import Body, Matter, Points, Sketch, block, draw, sheet_ring
 from coldcradle.quantity.format import show
@@ -18,12 +18,12 @@ __all__ = ["form_bodies", "slump_sketch"]
 _RIMS = {"cap": "rim", "cylinder": "bore", "frustum": "top", "box": "length", "oval": "length", "barrel": "width"}
 
 
-def _rim_field(laying: Laying) -> str:
+def _rim_field(laying: LayupRequest) -> str:
     room = laying.cradle.room
     return _RIMS.get(room.parts[0].shape, "") if isinstance(room, Stack) and len(room.parts) == 1 else ""
 
 
-def form_bodies(laying: Laying, reach_m: float) -> list[Body]:
+def form_bodies(laying: LayupRequest, reach_m: float) -> list[Body]:
     """What the blank lies on, and the shelf under it."""
     room, wall = laying.cradle.room, laying.cradle.wall_m
     brim, outer = room.height_m, room.half_width_m + max(wall, 0.004)
@@ -50,7 +50,7 @@ def form_bodies(laying: Laying, reach_m: float) -> list[Body]:
     return bodies
 
 
-def slump_sketch(laying: Laying, blank: Blank, movement: Movement | None, work_per_pa: float) -> Sketch:
+def slump_sketch(laying: LayupRequest, blank: Blank, movement: Movement | None, work_per_pa: float) -> Sketch:
     """Form, blank on its rim, and the glass after so much heat work (1/Pa; infinite: when it is done)."""
     room = laying.cradle.room
     brim, half, thick = room.height_m, blank.length_m / 2, blank.thickness.value

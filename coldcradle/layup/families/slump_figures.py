@@ -9,14 +9,14 @@ from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.stack import Room, Stack
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.motion import SHEET
 from coldcradle.report.figure import Figure, derive, given, published
 
 __all__ = ["cut_length", "drawn_in_m", "form_depth", "formed_room", "formed_size", "rim_after", "thinnest"]
 
 
-def formed_room(laying: Laying) -> Room:
+def formed_room(laying: LayupRequest) -> Room:
     """The form, or one of the span and depth that somebody has said instead."""
     room, layup = laying.cradle.room, laying.layup
     if layup.span_m is None and layup.depth_m is None:
@@ -49,7 +49,7 @@ def formed_size(blank: Blank, movement: Movement | None) -> tuple[float, float]:
     return blank.length_m, max(0.0, blank.width_m - inset)
 
 
-def cut_length(laying: Laying, movement: Movement | None) -> Figure | None:
+def cut_length(laying: LayupRequest, movement: Movement | None) -> Figure | None:
     """How long a strip must be cut to lie in its form from rim to rim, m; None where the form is no trough or wave."""
     if movement is None or movement.course.along == "both":
         return None
@@ -91,7 +91,7 @@ def rim_after(blank: Blank, movement: Movement | None) -> Figure:
     )
 
 
-def form_depth(laying: Laying) -> Figure:
+def form_depth(laying: LayupRequest) -> Figure:
     foot, height = laying.layup.foot_m, formed_room(laying).height_m
     is_ring = laying.traits.drops_through
     return derive(

@@ -9,10 +9,10 @@ from coldcradle.cradle.shapes import Plan
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
-from coldcradle.layup.families.face import Laying
+from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.families.slump_figures import cut_length
 from coldcradle.layup.fit import OVER_M, SLIDES, UNDER_M
-from coldcradle.layup.motion import MARKS_LOG, Fired, in_times
+from coldcradle.layup.motion import MARKS_LOG, FiringTimeline, in_times
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
 
@@ -35,14 +35,14 @@ def ring_blank_m(hole_m: float, drop_m: float) -> float:
     return 2 * _SURE * (math.sqrt(area) + _EDGE_M)
 
 
-def fit_findings(laying: Laying, blank: Blank, movement: Movement | None) -> list[Finding]:
+def fit_findings(laying: LayupRequest, blank: Blank, movement: Movement | None) -> list[Finding]:
     """The blank against the rim of its form, or against the hole of its ring."""
     if laying.traits.drops_through:
         return list(_ring(laying, blank))
     return [*_form(laying, blank, movement), *_corners(laying, blank), *_steel(laying)]
 
 
-def _ring(laying: Laying, blank: Blank) -> Iterator[Finding]:
+def _ring(laying: LayupRequest, blank: Blank) -> Iterator[Finding]:
     opening = laying.cradle.room.span_m[0]
     off = abs(laying.layup.offset_m)
     over = blank.length_m - opening - 2 * off  # on the side it is moved away from
@@ -88,7 +88,7 @@ def _ring(laying: Laying, blank: Blank) -> Iterator[Finding]:
         )
 
 
-def foot_findings(laying: Laying, movement: Movement, fired: Fired, log10_pa_s: float) -> list[Finding]:
+def foot_findings(laying: LayupRequest, movement: Movement, fired: FiringTimeline, log10_pa_s: float) -> list[Finding]:
     """Whether a drop fuses to the foot it comes down on: only within the window in which glass tacks."""
     foot_m = laying.layup.foot_m
     if foot_m <= 0 or fired.work(laying.glass.kind).second(movement.span("done")[0]) is None:
@@ -114,7 +114,7 @@ def foot_findings(laying: Laying, movement: Movement, fired: Fired, log10_pa_s: 
     ]
 
 
-def _rim_m(laying: Laying, blank: Blank, movement: Movement | None) -> tuple[float, float, float]:
+def _rim_m(laying: LayupRequest, blank: Blank, movement: Movement | None) -> tuple[float, float, float]:
     """The side of the blank that matters, the rim it lies on, and the widest that still lies in, all m.
 
     A strip in a trough or on a wave may be as long as the form's own line; all else lies on its rim.
@@ -130,7 +130,7 @@ def _rim_m(laying: Laying, blank: Blank, movement: Movement | None) -> tuple[flo
     return short, narrow, narrow
 
 
-def _form(laying: Laying, blank: Blank, movement: Movement | None) -> Iterator[Finding]:
+def _form(laying: LayupRequest, blank: Blank, movement: Movement | None) -> Iterator[Finding]:
     size, opening, most = _rim_m(laying, blank, movement)
     over = size - most
     shown = {"blank": show(size, "length"), "rim": show(opening, "length")}
@@ -165,7 +165,7 @@ def _form(laying: Laying, blank: Blank, movement: Movement | None) -> Iterator[F
         )
 
 
-def _corners(laying: Laying, blank: Blank) -> Iterator[Finding]:
+def _corners(laying: LayupRequest, blank: Blank) -> Iterator[Finding]:
     """A blank with corners over a form without."""
     room = laying.cradle.room
     if not (room.plan.is_round or room.plan is Plan.OVAL) or blank.outline not in ("square", "oblong"):
@@ -185,7 +185,7 @@ def _corners(laying: Laying, blank: Blank) -> Iterator[Finding]:
         )
 
 
-def _steel(laying: Laying) -> Iterator[Finding]:
+def _steel(laying: LayupRequest) -> Iterator[Finding]:
     """Steel shrinks more than glass: a form round the glass grips it."""
     if laying.cradle.material.key not in ("stainless", "mild-steel") or laying.layup.lining_m > 0:
         return
@@ -212,7 +212,7 @@ def _marks(times: float, log10_pa_s: float) -> list[Finding]:
     ]
 
 
-def reach_findings(laying: Laying, movement: Movement, work_per_pa: float, log10_pa_s: float) -> list[Finding]:
+def reach_findings(laying: LayupRequest, movement: Movement, work_per_pa: float, log10_pa_s: float) -> list[Finding]:
     """What this programme leaves open, at the most."""
     slid, held = movement.arrivals(work_per_pa)
     if held == "reached" and laying.traits.drops_through:

@@ -6,14 +6,14 @@ import math
 from dataclasses import replace
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.kinds import GlassKind
+from coldcradle.glass.kinds import GlassProperties
 from coldcradle.layup.blank import Blank, piece_mass
 from coldcradle.report.figure import Figure, derive, given, published
 
 __all__ = ["as_tube"]
 
 
-def as_tube(blank: Blank, kind: GlassKind, wall_m: float, *, is_weighed: bool) -> Blank:
+def as_tube(blank: Blank, kind: GlassProperties, wall_m: float, *, is_weighed: bool) -> Blank:
     """A strip that was laid as a tube as long and as wide, of a wall in m; what was weighed stays its weight.
 
     Raises ImpossibleInput for a wall that leaves no room inside.
@@ -46,7 +46,7 @@ def as_tube(blank: Blank, kind: GlassKind, wall_m: float, *, is_weighed: bool) -
     )
 
 
-def _glass(blank: Blank, kind: GlassKind, thickness: Figure) -> Figure:
+def _glass(blank: Blank, kind: GlassProperties, thickness: Figure) -> Figure:
     return derive(
         "charge_mass",
         "New glass",

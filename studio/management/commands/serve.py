@@ -16,8 +16,8 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connections
 from django.utils import timezone
 
-from studio.beside.worker import warm
 from studio.pruning import prune
+from studio.sandbox.jobs_queue import warm
 from studio.store import (
     StoreTrouble,
     bring_up_to_date,

@@ -30,8 +30,8 @@ export async function patiently(
   for (let tried = 1; ; tried += 1) {
     const answer = await fetch(request.clone())
     if (answer.status !== 503 || tried === TRIES) return answer
-    const asked = Number(answer.headers.get('Retry-After') ?? 1)
-    await wait(Math.min(10, asked > 0 ? asked : 1) * 1000 * (0.6 + 0.8 * Math.random()))
+    const waitS = Number(answer.headers.get('Retry-After') ?? 1)
+    await wait(Math.min(10, waitS > 0 ? waitS : 1) * 1000 * (0.6 + 0.8 * Math.random()))
   }
 }
 
@@ -50,7 +50,7 @@ client.use({
 export const api = client
 
 /** The data of an answer, or Refused, or Unreachable. */
-export async function asked<T>(
+export async function request<T>(
   answer: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
   let got

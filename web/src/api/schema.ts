@@ -258,7 +258,7 @@ export interface paths {
         put?: never;
         /**
          * Bring Log
-         * @description A kiln's log, from `offset_s` after the start on; it is read beside the requests. `is_sure`: it was asked whether
+         * @description A kiln's log, from `offset_s` after the start on; it is read beside the requests. `is_sure`: it was request whether
          *     it belongs here, and it does.
          */
         post: operations["studio_api_fire_bring_log"];
@@ -1783,21 +1783,6 @@ export interface components {
             width: string;
         };
         /**
-         * Bead
-         * @description One bead of the thread; `figure` is the key of the working behind it, or "".
-         */
-        Bead: {
-            /** Figure */
-            figure: string;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            shown: components["schemas"]["DualQuantity"];
-            /** Station */
-            station: string;
-        };
-        /**
          * BeforeOut
          * @description The list before the lid closes. `version` counts what was done to the firing.
          */
@@ -2139,11 +2124,11 @@ export interface components {
             version: number;
         };
         /**
-         * Check
+         * CheckLine
          * @description One line of the list. `grave`: started without it, a reason has to be written down. `timer` names the clock
          *     that goes with it, "" where there is none.
          */
-        Check: {
+        CheckLine: {
             /**
              * By
              * @enum {string}
@@ -2172,7 +2157,7 @@ export interface components {
         CheckLineOut: {
             /** Blocks */
             blocks: boolean;
-            check: components["schemas"]["Check"];
+            check: components["schemas"]["CheckLine"];
             /** Is Good */
             is_good: boolean;
             /** Piece */
@@ -2183,8 +2168,8 @@ export interface components {
             stage_id: number;
             ticked: components["schemas"]["DualQuantity"] | null;
         };
-        /** Choice */
-        Choice: {
+        /** ChoiceOut */
+        ChoiceOut: {
             /** Key */
             key: string;
             /** Name */
@@ -2202,13 +2187,13 @@ export interface components {
             /** Families */
             families: components["schemas"]["FamilyOut"][];
             /** Forms */
-            forms: components["schemas"]["Choice"][];
+            forms: components["schemas"]["ChoiceOut"][];
             /** Materials */
-            materials: components["schemas"]["Choice"][];
+            materials: components["schemas"]["ChoiceOut"][];
             /** Methods */
-            methods: components["schemas"]["Choice"][];
+            methods: components["schemas"]["ChoiceOut"][];
             /** Outlines */
-            outlines: components["schemas"]["Choice"][];
+            outlines: components["schemas"]["ChoiceOut"][];
             /** Processes */
             processes: components["schemas"]["ProcessOut"][];
             /** Releases */
@@ -2218,7 +2203,7 @@ export interface components {
             /** Sizes */
             sizes: components["schemas"]["SizeOut"][];
             /** Stations */
-            stations: components["schemas"]["Choice"][];
+            stations: components["schemas"]["ChoiceOut"][];
         };
         /**
          * Coasting
@@ -2455,7 +2440,7 @@ export interface components {
             mould: components["schemas"]["DualQuantity"];
             /** Name */
             name: string;
-            outline: components["schemas"]["Outline"];
+            outline: components["schemas"]["OutlineRings"];
             /** Photo Id */
             photo_id: number | null;
             /** Pieces */
@@ -2863,7 +2848,7 @@ export interface components {
         };
         /**
          * FigureOut
-         * @description A figure without its working, which is asked for when somebody opens it.
+         * @description A figure without its working, which is request for when somebody opens it.
          */
         FigureOut: {
             /** Key */
@@ -3144,7 +3129,7 @@ export interface components {
          */
         Frame: {
             at: components["schemas"]["DualQuantity"] | null;
-            shape: components["schemas"]["Shape"];
+            shape: components["schemas"]["PathShape"];
         };
         /**
          * Frustum
@@ -3400,7 +3385,7 @@ export interface components {
              * @default 0 kg
              */
             furniture?: string;
-            kiln: components["schemas"]["Kiln"];
+            kiln: components["schemas"]["KilnModel"];
             /**
              * Kiln Zone
              * @default
@@ -3522,7 +3507,7 @@ export interface components {
             /** Taken As */
             taken_as: string;
             /** Targets */
-            targets: components["schemas"]["Target"][];
+            targets: components["schemas"]["TargetRow"][];
             /** Ticks Metric */
             ticks_metric: components["schemas"]["Tick"][];
             /** Ticks Us */
@@ -3591,14 +3576,68 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** KilnDayOut */
+        KilnDayOut: {
+            /** Firings */
+            firings: components["schemas"]["SilhouetteOut"][];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
         /**
-         * Kiln
+         * KilnFit
+         * @description The kiln in its owner's terms, from a log. A time is None where the log does not show it.
+         *
+         *     `first_hour_k` is the fall in the first hour after switching off at 510 °C, None where the log does not show when it
+         *     was switched off. `graph` has the log and the fall as fitted; `off_by_k` is the root mean square difference of the
+         *     fall.
+         */
+        KilnFit: {
+            fall: components["schemas"]["DualQuantity"];
+            /** Fall 500 To 100 S */
+            fall_500_to_100_s: number | null;
+            /** First Hour K */
+            first_hour_k: number | null;
+            graph: components["schemas"]["Graph"];
+            /** Off By K */
+            off_by_k: number;
+            /** Readings */
+            readings: number;
+            rise: components["schemas"]["DualQuantity"];
+            /** Rise To 800 S */
+            rise_to_800_s: number | null;
+            /** Says */
+            says: components["schemas"]["Message"][];
+            /** Time Constant S */
+            time_constant_s: number | null;
+        };
+        /**
+         * KilnIn
+         * @description A kiln's entries by name, as typed.
+         */
+        KilnIn: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system?: "metric" | "us";
+            /** Version */
+            version?: number | null;
+        };
+        /**
+         * KilnModel
          * @description A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C.
          *
          *     `sensor_k` is what its thermometer shows above what the middle of the kiln has; `first_hour_k` how far it falls in
          *     the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it.
          */
-        Kiln: {
+        KilnModel: {
             /** Depth */
             depth: string;
             /** Fall */
@@ -3669,61 +3708,7 @@ export interface components {
             /** Width */
             width: string;
             /** Zones */
-            zones?: components["schemas"]["Zone"][];
-        };
-        /** KilnDayOut */
-        KilnDayOut: {
-            /** Firings */
-            firings: components["schemas"]["SilhouetteOut"][];
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-        };
-        /**
-         * KilnFit
-         * @description The kiln in its owner's terms, from a log. A time is None where the log does not show it.
-         *
-         *     `first_hour_k` is the fall in the first hour after switching off at 510 °C, None where the log does not show when it
-         *     was switched off. `graph` has the log and the fall as fitted; `off_by_k` is the root mean square difference of the
-         *     fall.
-         */
-        KilnFit: {
-            fall: components["schemas"]["DualQuantity"];
-            /** Fall 500 To 100 S */
-            fall_500_to_100_s: number | null;
-            /** First Hour K */
-            first_hour_k: number | null;
-            graph: components["schemas"]["Graph"];
-            /** Off By K */
-            off_by_k: number;
-            /** Readings */
-            readings: number;
-            rise: components["schemas"]["DualQuantity"];
-            /** Rise To 800 S */
-            rise_to_800_s: number | null;
-            /** Says */
-            says: components["schemas"]["Message"][];
-            /** Time Constant S */
-            time_constant_s: number | null;
-        };
-        /**
-         * KilnIn
-         * @description A kiln's entries by name, as typed.
-         */
-        KilnIn: {
-            /** Document */
-            document: {
-                [key: string]: unknown;
-            };
-            /**
-             * System
-             * @default metric
-             * @enum {string}
-             */
-            system?: "metric" | "us";
-            /** Version */
-            version?: number | null;
+            zones?: components["schemas"]["KilnZone"][];
         };
         /** KilnOut */
         KilnOut: {
@@ -3762,6 +3747,18 @@ export interface components {
             width_m: number;
             /** Zones */
             zones: components["schemas"]["ZoneOut"][];
+        };
+        /**
+         * KilnZone
+         * @description A place in the kiln and how much hotter it is than the middle, K (less than 0: cooler).
+         */
+        KilnZone: {
+            /** At */
+            at?: number[];
+            /** Name */
+            name: string;
+            /** Offset */
+            offset: string;
         };
         /**
          * KindDocument
@@ -4588,24 +4585,8 @@ export interface components {
                 [key: string]: components["schemas"]["EntryOut"];
             };
             /** Faults */
-            faults: components["schemas"]["FaultOut"][];
+            faults: components["schemas"]["SumFaultOut"][];
             result: components["schemas"]["ResultOut"] | null;
-        };
-        /** Outline */
-        Outline: {
-            /** Brim M */
-            brim_m: number;
-            /** Glass M */
-            glass_m: number;
-            /** Outer Half M */
-            outer_half_m: number;
-            /** Rings */
-            rings: [
-                number,
-                number
-            ][][];
-            /** Wall M */
-            wall_m: number;
         };
         /**
          * OutlineDocument
@@ -4637,6 +4618,22 @@ export interface components {
                 number,
                 number
             ][][];
+        };
+        /** OutlineRings */
+        OutlineRings: {
+            /** Brim M */
+            brim_m: number;
+            /** Glass M */
+            glass_m: number;
+            /** Outer Half M */
+            outer_half_m: number;
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /** Wall M */
+            wall_m: number;
         };
         /**
          * Oval
@@ -4745,6 +4742,23 @@ export interface components {
             name: string;
             rate: components["schemas"]["DualQuantity"];
             to: components["schemas"]["DualQuantity"];
+        };
+        /**
+         * PathShape
+         * @description Glass at one moment: what is drawn of it, what is to be said, and its line (x, z) with the thickness of each
+         *     stretch where it is a sheet, m.
+         */
+        PathShape: {
+            /** Bodies */
+            bodies: components["schemas"]["Body"][];
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
+            /** Thickness M */
+            thickness_m: number[];
+            words: components["schemas"]["Message"];
         };
         /** PatternIn */
         PatternIn: {
@@ -4912,7 +4926,7 @@ export interface components {
             name: string;
             /** Opens At */
             opens_at: string;
-            outline: components["schemas"]["Outline"] | null;
+            outline: components["schemas"]["OutlineRings"] | null;
             /** Process */
             process: string;
             sketch: components["schemas"]["SmallSketch"] | null;
@@ -4921,7 +4935,7 @@ export interface components {
             /** Stages */
             stages: number;
             /** Thread */
-            thread: components["schemas"]["Bead"][];
+            thread: components["schemas"]["SummaryItem"][];
             /**
              * Updated At
              * Format: date-time
@@ -4978,7 +4992,7 @@ export interface components {
                 [key: string]: string;
             };
             /** Thread */
-            thread: components["schemas"]["Bead"][];
+            thread: components["schemas"]["SummaryItem"][];
             traits: components["schemas"]["Traits"];
             /** Weigh */
             weigh: components["schemas"]["Weighing"][];
@@ -5116,7 +5130,7 @@ export interface components {
         };
         /**
          * ReadLine
-         * @description One line as pasted: what was made of it, what in it found no place, and what is to be asked.
+         * @description One line as pasted: what was made of it, what in it found no place, and what is to be request.
          */
         ReadLine: {
             /** Doubts */
@@ -5293,7 +5307,7 @@ export interface components {
          * Schedule
          * @description A schedule as read. `unit` is degF or degC; `is_guess`: nothing in the text says so. It is `is_complete` when
          *     every
-         *     number of every line has its place and nothing is to be asked.
+         *     number of every line has its place and nothing is to be request.
          */
         Schedule: {
             count: components["schemas"]["Message"];
@@ -5436,23 +5450,6 @@ export interface components {
             name: string;
             /** Needs Owner */
             needs_owner: boolean;
-        };
-        /**
-         * Shape
-         * @description Glass at one moment: what is drawn of it, what is to be said, and its line (x, z) with the thickness of each
-         *     stretch where it is a sheet, m.
-         */
-        Shape: {
-            /** Bodies */
-            bodies: components["schemas"]["Body"][];
-            /** Line */
-            line: [
-                number,
-                number
-            ][];
-            /** Thickness M */
-            thickness_m: number[];
-            words: components["schemas"]["Message"];
         };
         /** ShapeOut */
         ShapeOut: {
@@ -5782,6 +5779,15 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** SumFaultOut */
+        SumFaultOut: {
+            /** Message */
+            message: string;
+            /** Path */
+            path: string;
+            /** Typed */
+            typed: string;
+        };
         /** SumOut */
         SumOut: {
             /** Fields */
@@ -5801,6 +5807,21 @@ export interface components {
             cells: components["schemas"]["DualQuantity"][];
             /** Name */
             name: string;
+        };
+        /**
+         * SummaryItem
+         * @description One bead of the thread; `figure` is the key of the working behind it, or "".
+         */
+        SummaryItem: {
+            /** Figure */
+            figure: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            shown: components["schemas"]["DualQuantity"];
+            /** Station */
+            station: string;
         };
         /** TakeBackIn */
         TakeBackIn: {
@@ -5835,12 +5856,12 @@ export interface components {
             from: string;
         };
         /**
-         * Target
+         * TargetRow
          * @description One strain target: what it asks of the kiln and how long the firing becomes.
          *
          *     `is_about`: not run through the glass for itself, but mended as the chosen one was; good to some 15 %.
          */
-        Target: {
+        TargetRow: {
             /** Is About */
             is_about: boolean;
             /** Key */
@@ -6242,18 +6263,6 @@ export interface components {
             };
             /** Version */
             version: number;
-        };
-        /**
-         * Zone
-         * @description A place in the kiln and how much hotter it is than the middle, K (less than 0: cooler).
-         */
-        Zone: {
-            /** At */
-            at?: number[];
-            /** Name */
-            name: string;
-            /** Offset */
-            offset: string;
         };
         /**
          * ZoneOut

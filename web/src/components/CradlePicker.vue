@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 import { useChoices } from '../composables/useChoices'
 import ChoiceField from './ChoiceField.vue'
 
@@ -13,7 +13,7 @@ const { all, process: found, family: familyOf } = useChoices()
 const family = computed(() => familyOf(found(props.process)?.family ?? 'fill'))
 const cradles = useQuery({
   queryKey: ['cradles', 'all'],
-  queryFn: () => asked(api.GET('/api/cradles', { params: { query: { limit: 500 } } })),
+  queryFn: () => request(api.GET('/api/cradles', { params: { query: { limit: 500 } } })),
 })
 const shapes = computed(() => (all.value?.shapes ?? []).filter((s) => family.value?.shapes.includes(s.key)))
 const suiting = computed(() =>

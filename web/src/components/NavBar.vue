@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 import { usePreferences } from '../composables/usePreferences'
 import { PLACES } from '../router'
 
@@ -22,9 +22,9 @@ const isAt = (name: string) =>
 
 async function signOut() {
   try {
-    await asked(api.DELETE('/api/session'))
+    await request(api.DELETE('/api/session'))
   } catch {
-    return // still signed in; the next thing that is asked for says why
+    return // still signed in; the next thing that is request for says why
   }
   queries.clear()
   await router.push({ name: 'sign-in' })

@@ -3,12 +3,12 @@ import { useRoute } from 'vue-router'
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 
 /** Single calculations that belong here, opened with the values of this piece. */
 const route = useRoute()
 const props = defineProps<{ pieceId: number; keys: string[] }>()
-const sums = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/sums')), staleTime: 60_000 })
+const sums = useQuery({ queryKey: ['sums'], queryFn: () => request(api.GET('/api/sums')), staleTime: 60_000 })
 const shown = computed(() => (sums.data.value ?? []).filter((one) => props.keys.includes(one.key)))
 </script>
 

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, asked, Refused } from '../api/client'
+import { api, request, Refused } from '../api/client'
 import type { After, Piece } from '../api/types'
 import { useQueue } from './useQueue'
 import { usePiece } from './usePiece'
@@ -20,7 +20,7 @@ export function useAfter(piece: () => Piece) {
   const query = useQuery({
     queryKey: key,
     queryFn: () =>
-      asked(api.GET('/api/firings/{firing_id}/after', { params: { ...path, query: { stage_id: stage } } })),
+      request(api.GET('/api/firings/{firing_id}/after', { params: { ...path, query: { stage_id: stage } } })),
     refetchOnMount: 'always',
   })
   const after = computed(() => query.data.value as After | undefined)
@@ -41,7 +41,7 @@ export function useAfter(piece: () => Piece) {
     const at = `${what}.${place}`
     try {
       take(
-        await asked(
+        await request(
           api.POST('/api/firings/{firing_id}/measures', {
             params: path,
             body: { stage_id: stage, system: preferences.system, rows: [{ key: what, place, typed }] },
@@ -60,7 +60,7 @@ export function useAfter(piece: () => Piece) {
     trouble.value = ''
     try {
       take(
-        await asked(
+        await request(
           api.POST('/api/firings/{firing_id}/observations', {
             params: path,
             body: { stage_id: stage, faults, note },
@@ -76,7 +76,7 @@ export function useAfter(piece: () => Piece) {
     trouble.value = ''
     isBusy.value = true
     try {
-      const made = (await asked(
+      const made = (await request(
         api.POST('/api/firings/{firing_id}/next', {
           params: path,
           body: { version: piece().version, stage_id: stage, how, process },

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 import type { BeforeList, CheckLine } from '../api/types'
 import { useQueue } from './useQueue'
 
@@ -12,7 +12,7 @@ export function useBefore(firing: number) {
   const path = { path: { firing_id: firing } }
   const query = useQuery({
     queryKey: key,
-    queryFn: () => asked(api.GET('/api/firings/{firing_id}/before', { params: path })),
+    queryFn: () => request(api.GET('/api/firings/{firing_id}/before', { params: path })),
     refetchOnMount: 'always',
   })
   const list = computed(() => query.data.value as BeforeList | undefined)
@@ -36,7 +36,7 @@ export function useBefore(firing: number) {
 
   const tick = (line: CheckLine, isDone: boolean, reason = line.reason) =>
     send(() =>
-      asked(
+      request(
         api.POST('/api/firings/{firing_id}/checks', {
           params: path,
           body: { stage_id: line.stage_id, rule: line.check.rule, is_done: isDone, reason },
@@ -45,7 +45,7 @@ export function useBefore(firing: number) {
     )
   const load = async (isLoaded: boolean) => {
     await send(() =>
-      asked(api.POST('/api/firings/{firing_id}/load', { params: path, body: { is_loaded: isLoaded } })),
+      request(api.POST('/api/firings/{firing_id}/load', { params: path, body: { is_loaded: isLoaded } })),
     )
     for (const place of ['today', 'piece']) void queries.invalidateQueries({ queryKey: [place] })
   }

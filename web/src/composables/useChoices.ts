@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 
-/** The words to choose from, asked for once: stations, families, processes, shapes, materials, forms. */
+/** The words to choose from, request for once: stations, families, processes, shapes, materials, forms. */
 export function useChoices() {
   const query = useQuery({
     queryKey: ['choices'],
-    queryFn: () => asked(api.GET('/api/choices')),
+    queryFn: () => request(api.GET('/api/choices')),
     staleTime: Infinity,
   })
   const all = computed(() => query.data.value)

@@ -1,6 +1,6 @@
 import { computed, ref, watch } from 'vue'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 import type { Change, HeatPlan, Message } from '../api/types'
 import type { Pull } from '../drawing/HeatHandles.vue'
 import { STAGE, usePiece } from './usePiece'
@@ -17,7 +17,7 @@ export function changesOf(pull: Pull): Change[] {
   return list
 }
 
-/** A step pulled by hand: while it moves the server is asked what would come of it, and when it is let go it is kept. */
+/** A step pulled by hand: while it moves the server is request what would come of it, and when it is let go it is kept. */
 export function useHeatTrial() {
   const context = usePiece()
   const preferences = usePreferences()
@@ -32,7 +32,7 @@ export function useHeatTrial() {
       const changes = wanted
       wanted = null
       try {
-        const found = await asked(
+        const found = await request(
           api.POST('/api/pieces/{piece_id}/heat/try', {
             params: { path: { piece_id: context.id } },
             body: { system: preferences.system, stage: context.stage, changes },

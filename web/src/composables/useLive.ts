@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
-import { api, asked, Refused } from '../api/client'
+import { api, request, Refused } from '../api/client'
 import type { Live } from '../api/types'
 import { newKey } from '../logic/keys'
 import { agoS, readWaiting, waitingAct, writeWaiting, type WaitingAct } from '../logic/waitingActs'
@@ -9,14 +9,14 @@ import { agoS, readWaiting, waitingAct, writeWaiting, type WaitingAct } from '..
 const SLOW_MS = 4000
 const QUICK_MS = 1000
 
-/** A firing as it stands, asked for again and again; what is done to it is sent until it has arrived. */
+/** A firing as it stands, request for again and again; what is done to it is sent until it has arrived. */
 export function useLive(firing: number, stage: number) {
   const queries = useQueryClient()
   const key = ['live', firing, stage]
   const query = useQuery({
     queryKey: key,
     queryFn: () =>
-      asked(
+      request(
         api.GET('/api/firings/{firing_id}/live', {
           params: { path: { firing_id: firing }, query: { stage_id: stage } },
         }),
@@ -29,7 +29,7 @@ export function useLive(firing: number, stage: number) {
   const ahead = useQuery({
     queryKey: ['ahead', firing, stage],
     queryFn: () =>
-      asked(
+      request(
         api.GET('/api/firings/{firing_id}/ahead', {
           params: { path: { firing_id: firing }, query: { stage_id: stage } },
         }),
@@ -61,7 +61,7 @@ export function useLive(firing: number, stage: number) {
       while (waiting.value[0]) {
         const act = waiting.value[0]
         try {
-          const next = await asked(
+          const next = await request(
             api.POST('/api/firings/{firing_id}/acts', {
               params: { path: { firing_id: firing }, query: { stage_id: stage } },
               body: { key: act.key, kind: act.kind, data: act.data, ago_s: agoS(act) },
@@ -91,7 +91,7 @@ export function useLive(firing: number, stage: number) {
     trouble.value = ''
     try {
       accept(
-        await asked(
+        await request(
           api.POST('/api/firings/{firing_id}/take-back', {
             params: { path: { firing_id: firing }, query: { stage_id: stage } },
             body: { key: newKey(), of },

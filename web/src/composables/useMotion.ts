@@ -1,15 +1,15 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 import type { Motion, Piece } from '../api/types'
 
-/** How the glass of a stage moves: frames asked for once a plan, and the one the slider stands at. */
+/** How the glass of a stage moves: frames request for once a plan, and the one the slider stands at. */
 export function useMotion(piece: () => Piece, isAsked: () => boolean) {
   const query = useQuery({
     queryKey: computed(() => ['motion', piece().id, piece().stage_key, piece().version]),
     queryFn: () =>
-      asked(
+      request(
         api.GET('/api/pieces/{piece_id}/layup/motion', {
           params: { path: { piece_id: piece().id }, query: { stage: piece().stage_key } },
         }),

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, inject, provide, reactive, ref, type InjectionKey, type Ref } from 'vue'
 
-import { api, asked, Refused, Unreachable } from '../api/client'
+import { api, request, Refused, Unreachable } from '../api/client'
 import type { Change, Entry, Piece, System } from '../api/types'
 import { edits, readDrafts, writeDrafts, type Draft } from '../logic/drafts'
 import { ripple } from '../logic/ripple'
@@ -20,7 +20,7 @@ function createPiece(id: number, stage: string) {
   const query = useQuery({
     queryKey: key,
     queryFn: () =>
-      asked(api.GET('/api/pieces/{piece_id}', { params: { path: { piece_id: id }, query: { stage } } })),
+      request(api.GET('/api/pieces/{piece_id}', { params: { path: { piece_id: id }, query: { stage } } })),
   })
   const piece = computed(() => query.data.value as Piece | undefined)
   const drafts = reactive<Record<string, Draft>>(readDrafts(kept))
@@ -74,7 +74,7 @@ function createPiece(id: number, stage: string) {
     isSaving.value = true
     await queries.cancelQueries({ queryKey: key }) // an older answer on its way must not come after this one
     try {
-      const next = await asked(
+      const next = await request(
         api.PATCH('/api/pieces/{piece_id}', {
           params: { path: { piece_id: id } },
           body: { version: standing.version, stage, system, label, changes },
@@ -113,7 +113,7 @@ function createPiece(id: number, stage: string) {
       const label = which === 'undo' ? standing?.undoes : standing?.redoes
       if (!standing || !label) return
       try {
-        const next = await asked(
+        const next = await request(
           api.POST(`/api/pieces/{piece_id}/${which}`, {
             params: { path: { piece_id: id } },
             body: { version: standing.version, stage },

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, asked, Refused } from '../api/client'
+import { api, request, Refused } from '../api/client'
 import type { Piece } from '../api/types'
 import { usePiece } from './usePiece'
 
@@ -41,7 +41,7 @@ export function useStageActs(piece: () => Piece) {
     double: () =>
       act(
         () =>
-          asked(
+          request(
             api.POST('/api/pieces/{piece_id}/stages/{key}/double', { params: { path: at() }, body: body() }),
           ),
         'a stage doubled',
@@ -49,7 +49,7 @@ export function useStageActs(piece: () => Piece) {
     move: (by: number) =>
       act(
         () =>
-          asked(
+          request(
             api.POST('/api/pieces/{piece_id}/stages/{key}/move', {
               params: { path: at() },
               body: { version: piece().version, by },
@@ -62,7 +62,7 @@ export function useStageActs(piece: () => Piece) {
         const links = piece().chain.links
         const here = links.findIndex((l) => l.key === piece().stage_key)
         const stage = links[here > 0 ? here - 1 : 1]?.key ?? ''
-        return asked(
+        return request(
           api.POST('/api/pieces/{piece_id}/stages/{key}/out', {
             params: { path: at() },
             body: { version: piece().version, stage },
@@ -72,7 +72,7 @@ export function useStageActs(piece: () => Piece) {
     clock: () =>
       act(
         () =>
-          asked(
+          request(
             api.POST('/api/pieces/{piece_id}/clock', {
               params: { path: { piece_id: piece().id } },
               body: body(),
@@ -89,7 +89,7 @@ export function useStageActs(piece: () => Piece) {
     }) =>
       act(
         () =>
-          asked(
+          request(
             api.POST('/api/pieces/{piece_id}/stages', {
               params: { path: { piece_id: piece().id } },
               body: { version: piece().version, after: piece().stage_key, layup: {}, ...wanted },

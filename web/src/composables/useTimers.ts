@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 import type { BenchTimer } from '../api/types'
 import { ringBell } from '../logic/bell'
 import { newKey } from '../logic/keys'
@@ -11,7 +11,7 @@ export function useTimers() {
   const queries = useQueryClient()
   const query = useQuery({
     queryKey: ['timers'],
-    queryFn: () => asked(api.GET('/api/timers')),
+    queryFn: () => request(api.GET('/api/timers')),
     refetchInterval: 20_000,
     retry: false,
   })
@@ -30,7 +30,7 @@ export function useTimers() {
       if (timer.is_rung || leftS(timer) > 0 || rings.value.includes(timer.key)) continue
       rings.value = [...rings.value, timer.key]
       ringBell()
-      await asked(
+      await request(
         api.POST('/api/timers/{timer_id}/ring', { params: { path: { timer_id: timer.id } } }),
       ).catch(() => undefined)
       refresh()
@@ -38,11 +38,11 @@ export function useTimers() {
   })
 
   async function begin(kind: string, stage: number | null = null, lasts = '', name = '') {
-    await asked(api.POST('/api/timers', { body: { key: newKey(), kind, name, lasts, stage_id: stage } }))
+    await request(api.POST('/api/timers', { body: { key: newKey(), kind, name, lasts, stage_id: stage } }))
     refresh()
   }
   async function end(timer: BenchTimer) {
-    await asked(api.POST('/api/timers/{timer_id}/end', { params: { path: { timer_id: timer.id } } })).catch(
+    await request(api.POST('/api/timers/{timer_id}/end', { params: { path: { timer_id: timer.id } } })).catch(
       () => undefined,
     )
     refresh()

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, type Ref } from 'vue'
 
-import { api, asked } from '../api/client'
+import { api, request } from '../api/client'
 import type { Piece } from '../api/types'
 
 /** The workings of a stage's figures, fetched when the first of them is opened and again after each change. */
@@ -9,7 +9,7 @@ export function useWorkings(piece: Ref<Piece | undefined>, open: Ref<string>) {
   const query = useQuery({
     queryKey: computed(() => ['workings', piece.value?.id, piece.value?.stage_key, piece.value?.version]),
     queryFn: () =>
-      asked(
+      request(
         api.GET('/api/pieces/{piece_id}/workings', {
           params: { path: { piece_id: piece.value!.id }, query: { stage: piece.value!.stage_key } },
         }),

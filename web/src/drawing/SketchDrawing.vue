@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 
-import type { Shape, Sketch } from '../api/types'
+import type { PathShape, Sketch } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
 import { fit, place, ringsPath, stretches } from '../logic/sketch'
@@ -13,7 +13,7 @@ const props = defineProps<{
   sketch: Sketch
   alongside?: { path: string; value: unknown }[]
   isStill?: boolean
-  moving?: Shape | null
+  moving?: PathShape | null
   sheet?: number
   isMovable?: boolean
 }>()

@@ -1,7 +1,7 @@
-import type { System, Bead } from '../api/types'
+import type { System, SummaryItem } from '../api/types'
 
 /** The thread's old words where an edit has changed them, by key. */
-export function ripple(before: Bead[], after: Bead[], system: System): Record<string, string> {
+export function ripple(before: SummaryItem[], after: SummaryItem[], system: System): Record<string, string> {
   const old = new Map(before.map((item) => [item.key, item.shown[system].text]))
   const changed: Record<string, string> = {}
   for (const item of after) {

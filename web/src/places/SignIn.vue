@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, asked, Refused } from '../api/client'
+import { api, request, Refused } from '../api/client'
 
 /** Sign in; whoever comes first makes the studio theirs instead. */
 const props = defineProps<{ needsOwner?: boolean }>()
@@ -33,7 +33,7 @@ async function send() {
   isBusy.value = true
   const body = { name: name.value, password: password.value }
   try {
-    const session = await asked(
+    const session = await request(
       props.needsOwner ? api.POST('/api/session/owner', { body }) : api.POST('/api/session', { body }),
     )
     queries.setQueryData(['session'], session)

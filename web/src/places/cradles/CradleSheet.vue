@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import { picked, sendFile } from '../../api/files'
 import type { Choices, Cradle } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
@@ -31,7 +31,7 @@ async function write(body: { name?: string; care?: Record<string, unknown> }): P
   trouble.value = ''
   try {
     await inTurn((version) =>
-      asked(
+      request(
         api.PATCH('/api/cradles/{cradle_id}', {
           params: { path: { cradle_id: props.cradle.id } },
           body: { version, system: preferences.system, care: {}, ...body },

@@ -5,7 +5,7 @@ import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Cradle } from '../../api/types'
 import PageTurner from '../../components/PageTurner.vue'
 import LoadState from '../../components/LoadState.vue'
@@ -23,7 +23,7 @@ const trouble = ref('')
 
 const choices = useQuery({
   queryKey: ['choices'],
-  queryFn: () => asked(api.GET('/api/choices')),
+  queryFn: () => request(api.GET('/api/choices')),
   staleTime: Infinity,
 })
 const PAGE = 60
@@ -32,7 +32,7 @@ watch([search, material, archived, sort], () => (offset.value = 0))
 const list = useQuery({
   queryKey: ['cradles', search, material, archived, sort, offset],
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/cradles', {
         params: {
           query: {
@@ -69,10 +69,10 @@ async function act(work: () => Promise<unknown>) {
 }
 const path = (cradle: Cradle) => ({ path: { cradle_id: cradle.id } })
 const copy = (cradle: Cradle) =>
-  act(() => asked(api.POST('/api/cradles/{cradle_id}/copy', { params: path(cradle) })))
+  act(() => request(api.POST('/api/cradles/{cradle_id}/copy', { params: path(cradle) })))
 const away = (cradle: Cradle) =>
   act(() =>
-    asked(
+    request(
       api.POST('/api/cradles/{cradle_id}/away', {
         params: { ...path(cradle), query: { away: !cradle.is_archived } },
       }),

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Glass } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import KindSheet from './KindSheet.vue'
@@ -17,11 +17,11 @@ const search = ref('')
 const isNew = ref(false)
 const list = useQuery({
   queryKey: ['glass', archived],
-  queryFn: () => asked(api.GET('/api/glass', { params: { query: { archived: archived.value } } })),
+  queryFn: () => request(api.GET('/api/glass', { params: { query: { archived: archived.value } } })),
 })
 const choices = useQuery({
   queryKey: ['choices'],
-  queryFn: () => asked(api.GET('/api/choices')),
+  queryFn: () => request(api.GET('/api/choices')),
   staleTime: Infinity,
 })
 const stocked = (kind: Glass) => Math.sign(kind.items)

@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Glass } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
@@ -24,7 +24,7 @@ const windows = computed(() => props.kind.landmarks)
 async function change(name: string, value: string | boolean) {
   try {
     await inTurn((version) =>
-      asked(
+      request(
         api.PATCH('/api/glass/{kind_id}', {
           params: { path: { kind_id: props.kind.id } },
           body: { version, system: preferences.system, rack: {}, document: { [name]: value } },
@@ -39,7 +39,7 @@ async function change(name: string, value: string | boolean) {
     await queries.invalidateQueries({ queryKey: [list] })
 }
 async function putAway() {
-  await asked(
+  await request(
     api.POST('/api/glass/{kind_id}/away', {
       params: { path: { kind_id: props.kind.id }, query: { away: !props.kind.is_archived } },
     }),

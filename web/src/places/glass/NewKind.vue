@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { ref } from 'vue'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import TextField from '../../components/TextField.vue'
 import TypedField from '../../components/TypedField.vue'
 import { usePreferences } from '../../composables/usePreferences'
@@ -23,7 +23,7 @@ async function save() {
   trouble.value = ''
   const filled = Object.fromEntries(Object.entries(typed.value).filter(([, text]) => text.trim()))
   try {
-    await asked(
+    await request(
       api.POST('/api/glass', {
         body: {
           system: preferences.system,

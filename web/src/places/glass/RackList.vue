@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import { picked, send } from '../../api/files'
 import type { Choices, Glass, StockItem } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
@@ -41,7 +41,7 @@ watch([wanted, form, kindId, archived], () => (offset.value = 0))
 const list = useQuery({
   queryKey: ['stock', wanted, form, kindId, archived, offset, sort],
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/stock', {
         params: {
           query: {
@@ -68,7 +68,7 @@ async function add() {
   const kind = kindId.value || props.kinds[0]?.id
   if (!kind) return
   try {
-    const made = await asked(
+    const made = await request(
       api.POST('/api/stock', {
         body: {
           kind_id: kind,

@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import { picked, sendFile } from '../../api/files'
 import type { StockItem } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
@@ -45,7 +45,7 @@ async function refresh() {
 async function write(name: string, typed: string, more: { form?: string } = {}) {
   try {
     await inTurn((version) =>
-      asked(
+      request(
         api.PATCH('/api/stock/{item_id}', {
           params: { path: { item_id: props.item.id } },
           body: {
@@ -78,10 +78,10 @@ async function photograph(event: Event) {
   if (file) await act(() => inTurn(() => sendFile<StockItem>(`/api/stock/${props.item.id}/photo`, file)))
 }
 const path = () => ({ path: { item_id: props.item.id } })
-const copy = () => act(() => asked(api.POST('/api/stock/{item_id}/copy', { params: path() })))
+const copy = () => act(() => request(api.POST('/api/stock/{item_id}/copy', { params: path() })))
 const away = () =>
   act(() =>
-    asked(
+    request(
       api.POST('/api/stock/{item_id}/away', {
         params: { ...path(), query: { away: !props.item.is_archived } },
       }),

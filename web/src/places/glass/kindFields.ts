@@ -1,4 +1,4 @@
-/** What is asked of a kind of glass. Three fixed points and a density are enough. */
+/** What is request of a kind of glass. Three fixed points and a density are enough. */
 export const KIND_FIELDS = [
   { name: 'density', label: 'Density' },
   { name: 'expansion', label: 'Expansion', hint: '×10⁻⁷/K, empty: unknown' },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Kiln } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import TextField from '../../components/TextField.vue'
@@ -22,7 +22,7 @@ const inTurn = useInTurn(() => props.kiln.version)
 const change = (name: string, typed: unknown) =>
   write(name, typeof typed === 'string' ? typed : '', () =>
     inTurn((version) =>
-      asked(
+      request(
         api.PATCH('/api/kilns/{kiln_id}', {
           params: { path: { kiln_id: props.kiln.id } },
           body: { version, system: preferences.system, document: { [name]: typed } },

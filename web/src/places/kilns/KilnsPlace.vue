@@ -3,12 +3,12 @@ import { useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import LoadState from '../../components/LoadState.vue'
 import KilnSheet from './KilnSheet.vue'
 import NewKiln from './NewKiln.vue'
 
-const list = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')) })
+const list = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')) })
 const rows = computed(() => list.data.value ?? [])
 const isNew = ref(false)
 </script>

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { reactive, ref } from 'vue'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import { usePreferences } from '../../composables/usePreferences'
 import ChoiceField from '../../components/ChoiceField.vue'
 import { KILN_FIELDS, LININGS } from './kilnFields'
@@ -26,7 +26,7 @@ async function save() {
     ...KILN_FIELDS.map((f) => [f.name, typed[f.name] ?? ''] as const),
   ])
   try {
-    await asked(api.POST('/api/kilns', { body: { system: preferences.system, document } }))
+    await request(api.POST('/api/kilns', { body: { system: preferences.system, document } }))
     await queries.invalidateQueries({ queryKey: ['kilns'] })
     emit('done')
   } catch (error) {

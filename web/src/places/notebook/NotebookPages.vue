@@ -3,7 +3,7 @@ import { useQueries, useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { computed, watchEffect } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { NotebookPage } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import PageSheet from './PageSheet.vue'
@@ -15,7 +15,7 @@ const pages = useQueries({
     props.firings.map((firing) => ({
       queryKey: ['notebook', 'page', firing],
       queryFn: () =>
-        asked(api.GET('/api/notebook/pages/{firing_id}', { params: { path: { firing_id: firing } } })),
+        request(api.GET('/api/notebook/pages/{firing_id}', { params: { path: { firing_id: firing } } })),
     })),
   ),
 })
@@ -26,7 +26,9 @@ const cradle = computed(() => (props.firings.length === 1 ? (rows.value[0]?.crad
 const best = useQuery({
   queryKey: ['notebook', 'best', cradle],
   queryFn: () =>
-    asked(api.GET('/api/notebook/best/{cradle_id}', { params: { path: { cradle_id: cradle.value ?? 0 } } })),
+    request(
+      api.GET('/api/notebook/best/{cradle_id}', { params: { path: { cradle_id: cradle.value ?? 0 } } }),
+    ),
   enabled: computed(() => cradle.value !== null),
 })
 const better = computed(() => {

@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { NotebookPage } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import PageTurner from '../../components/PageTurner.vue'
@@ -29,7 +29,7 @@ watch(search, (text) => {
 const list = useQuery({
   queryKey: ['notebook', wanted, offset],
   queryFn: () =>
-    asked(api.GET('/api/notebook', { params: { query: { search: wanted.value, offset: offset.value } } })),
+    request(api.GET('/api/notebook', { params: { query: { search: wanted.value, offset: offset.value } } })),
   placeholderData: keepPreviousData,
   refetchOnMount: 'always',
 })

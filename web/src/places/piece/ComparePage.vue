@@ -4,7 +4,7 @@ import Select from 'primevue/select'
 import { computed, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import LoadState from '../../components/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
@@ -35,7 +35,7 @@ const choose = (name: 'a' | 'b', key: Side) => router.replace({ query: { ...rout
 const piece = useQuery({
   queryKey: ['piece', props.id, props.stage],
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/pieces/{piece_id}', {
         params: { path: { piece_id: props.id }, query: { stage: props.stage } },
       }),
@@ -44,7 +44,7 @@ const piece = useQuery({
 const found = useQuery({
   queryKey: computed(() => ['piece', props.id, props.stage, 'compare', a.value, b.value]),
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/pieces/{piece_id}/heat/compare', {
         params: { path: { piece_id: props.id }, query: { a: a.value, b: b.value, stage: props.stage } },
       }),

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Cutting } from '../../api/types'
 import FindingsList from '../../components/FindingsList.vue'
 import LoadState from '../../components/LoadState.vue'
@@ -23,7 +23,7 @@ const stage = computed(() => (isWhole.value ? '' : (piece.value?.stage_key ?? pr
 const plans = useQuery({
   queryKey: computed(() => ['cutting', props.id, stage.value, margin.value, piece.value?.version]),
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/pieces/{piece_id}/layup/cutting', {
         params: {
           path: { piece_id: props.id },
@@ -43,7 +43,7 @@ const trouble = ref('')
 async function book(one: Cutting) {
   told.value = trouble.value = ''
   try {
-    const done = await asked(
+    const done = await request(
       api.POST('/api/pieces/{piece_id}/layup/cutting', {
         params: { path: { piece_id: props.id } },
         body: {

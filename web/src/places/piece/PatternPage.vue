@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import { send } from '../../api/files'
 import type { Pattern } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
@@ -40,7 +40,7 @@ const body = computed(() => ({
 }))
 const pattern = useQuery({
   queryKey: ['pattern', body],
-  queryFn: () => asked(api.POST('/api/outlines/pattern', { body: body.value })),
+  queryFn: () => request(api.POST('/api/outlines/pattern', { body: body.value })),
   enabled: computed(() => !!part.value?.outline),
   retry: false,
 })

@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext'
 import { nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import { usePiece } from '../../composables/usePiece'
 
@@ -35,7 +35,7 @@ function named(save: boolean) {
 async function putAway() {
   const id = props.piece.id
   try {
-    await asked(
+    await request(
       api.POST('/api/pieces/{piece_id}/away', {
         params: { path: { piece_id: id }, query: { away: !props.piece.is_put_away } },
       }),

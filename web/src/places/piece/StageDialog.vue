@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import CradlePicker from '../../components/CradlePicker.vue'
@@ -20,7 +20,7 @@ const process = ref(props.piece.plan.traits.lies_free ? 'slump' : 'polish')
 const cradle = ref('new-')
 const kilnId = ref(props.piece.kiln_id)
 const isBusy = ref(false)
-const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')) })
+const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')) })
 const options = computed(() => (kilns.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
 
 async function add() {

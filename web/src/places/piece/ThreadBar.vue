@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
-import type { Bead } from '../../api/types'
+import type { SummaryItem } from '../../api/types'
 import { useWorking } from '../../composables/useWorking'
 
 const openWorking = useWorking()
-defineProps<{ thread: Bead[] }>()
+defineProps<{ thread: SummaryItem[] }>()
 const piece = usePiece()
 const preferences = usePreferences()
 
 /** The error and the unit; an error with a unit of its own is left to the working. */
-function rest(item: Bead): string {
+function rest(item: SummaryItem): string {
   const { unit, plus_minus: error } = preferences.pick(item.shown)
   return error && !/[a-z]/.test(error) ? `±${error} ${unit}` : unit
 }

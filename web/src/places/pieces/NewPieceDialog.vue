@@ -6,7 +6,7 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import ChoiceField from '../../components/ChoiceField.vue'
 import CradlePicker from '../../components/CradlePicker.vue'
 import ProcessPicker from '../../components/ProcessPicker.vue'
@@ -24,8 +24,8 @@ const kilnId = ref<number | null>(null)
 const trouble = ref('')
 const isBusy = ref(false)
 const wants = { enabled: shown }
-const kinds = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api/glass')), ...wants })
-const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')), ...wants })
+const kinds = useQuery({ queryKey: ['glass'], queryFn: () => request(api.GET('/api/glass')), ...wants })
+const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')), ...wants })
 
 const stocked = computed(() =>
   [...(kinds.data.value ?? [])].sort((a, b) => Object.keys(b.rack).length - Object.keys(a.rack).length),
@@ -59,7 +59,7 @@ async function make() {
   isBusy.value = true
   try {
     const isNew = cradle.value.startsWith('new-')
-    const piece = await asked(
+    const piece = await request(
       api.POST('/api/pieces', {
         body: {
           name: name.value,

@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import PageTurner from '../../components/PageTurner.vue'
 import LoadState from '../../components/LoadState.vue'
 import NewPieceDialog from './NewPieceDialog.vue'
@@ -37,7 +37,7 @@ watch(search, (text) => {
 const list = useQuery({
   queryKey: ['pieces', wanted, offset, away],
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/pieces', {
         params: { query: { search: wanted.value, offset: offset.value, put_away: away.value } },
       }),
@@ -73,7 +73,7 @@ async function bringIn(event: Event) {
   }
   try {
     const text = await file.arrayBuffer()
-    const piece = await asked(
+    const piece = await request(
       api.POST('/api/pieces/import', {
         body: text as never,
         bodySerializer: (body: unknown) => body as never,

@@ -5,7 +5,7 @@ import Select from 'primevue/select'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import { STAGE } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 
@@ -22,7 +22,7 @@ const said = ref('')
 const chosen = ref<number | null>(props.pieceId)
 const pieces = useQuery({
   queryKey: ['pieces', '', 0, false],
-  queryFn: () => asked(api.GET('/api/pieces', { params: { query: { search: '' } } })),
+  queryFn: () => request(api.GET('/api/pieces', { params: { query: { search: '' } } })),
 })
 const options = computed(() =>
   (pieces.data.value?.rows ?? []).map((row) => ({ key: row.id, name: row.name })),
@@ -37,8 +37,8 @@ async function send(which: number) {
   }
   try {
     const path = { path: { piece_id: id } }
-    const piece = await asked(api.GET('/api/pieces/{piece_id}', { params: path }))
-    await asked(
+    const piece = await request(api.GET('/api/pieces/{piece_id}', { params: path }))
+    await request(
       api.PATCH('/api/pieces/{piece_id}', {
         params: path,
         body: {

@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Outcome, Sum, WorkedFigure } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
 import LoadState from '../../components/LoadState.vue'
@@ -23,7 +23,7 @@ const router = useRouter()
 const preferences = usePreferences()
 const working = provideWorking()
 
-const list = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/sums')), staleTime: 60_000 })
+const list = useQuery({ queryKey: ['sums'], queryFn: () => request(api.GET('/api/sums')), staleTime: 60_000 })
 const one = computed(() => list.data.value?.find((s) => s.key === props.sum) as Sum | undefined)
 const pieceId = computed(() => Number(route.query.piece) || null)
 const stage = computed(() => String(route.query.stage ?? ''))
@@ -44,7 +44,7 @@ watch(
     if (!sum || !id || filled.value || Object.keys(typed.value).length) return
     filled.value = true
     try {
-      const from = await asked(
+      const from = await request(
         api.GET('/api/sums/{key}/from/{piece_id}', {
           params: { path: { key: props.sum, piece_id: id }, query: { stage: stage.value } },
         }),
@@ -60,7 +60,7 @@ watch(
 const outcome = useQuery({
   queryKey: ['sum', computed(() => props.sum), typed, computed(() => preferences.system)],
   queryFn: () =>
-    asked(
+    request(
       api.POST('/api/sums/{key}', {
         params: { path: { key: props.sum } },
         body: { system: preferences.system, typed: typed.value },

@@ -2,10 +2,10 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import LoadState from '../../components/LoadState.vue'
 
-const list = useQuery({ queryKey: ['sums'], queryFn: () => asked(api.GET('/api/sums')), staleTime: 60_000 })
+const list = useQuery({ queryKey: ['sums'], queryFn: () => request(api.GET('/api/sums')), staleTime: 60_000 })
 const GROUPS = [
   { name: 'Measuring', keys: ['vessel', 'model', 'level'] },
   { name: 'Glass', keys: ['thickness', 'swap', 'mix', 'share', 'top-up', 'match'] },

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import type { Today } from '../../api/types'
 import BenchTimers from '../../components/BenchTimers.vue'
 import LoadState from '../../components/LoadState.vue'
@@ -15,7 +15,7 @@ import TodoList from './TodoList.vue'
 /** Each kiln's now and next on one clock axis, and below it what wants doing by when. */
 const query = useQuery({
   queryKey: ['today'],
-  queryFn: () => asked(api.GET('/api/today')),
+  queryFn: () => request(api.GET('/api/today')),
   refetchInterval: 30_000,
   refetchOnMount: 'always',
 })

@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Cradle, Piece } from '../../api/types'
 import { usePiece } from '../../composables/usePiece'
 import { localNow } from '../../logic/localTime'
@@ -28,13 +28,13 @@ function run(work: () => Promise<Cradle>, done: (cradle: Cradle) => string) {
 const shelve = () =>
   run(
     () =>
-      asked(api.POST('/api/cradles', { body: { piece_id: props.piece.id, stage: props.piece.stage_key } })),
+      request(api.POST('/api/cradles', { body: { piece_id: props.piece.id, stage: props.piece.stage_key } })),
     (found) => `${found.name} is on the shelf.`,
   )
 const remember = (how: 'fitted' | 'short' | 'over') =>
   run(
     () =>
-      asked(
+      request(
         api.POST('/api/pieces/{piece_id}/fitted', {
           params: { path: { piece_id: props.piece.id } },
           body: { how, on: localNow(new Date()).slice(0, 10), stage: props.piece.stage_key },

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import SelectButton from 'primevue/selectbutton'
 import { computed } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Choices, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
@@ -30,14 +30,14 @@ const cradle = computed(() => props.piece.stage.cradle)
 const shelf = useQuery({
   queryKey: computed(() => ['cradles', 'one', props.piece.cradle_id]),
   queryFn: () =>
-    asked(api.GET('/api/cradles/{cradle_id}', { params: { path: { cradle_id: props.piece.cradle_id! } } })),
+    request(api.GET('/api/cradles/{cradle_id}', { params: { path: { cradle_id: props.piece.cradle_id! } } })),
   enabled: computed(() => props.piece.cradle_id !== null),
 })
 const shelved = computed(() => (props.piece.cradle_id === null ? undefined : shelf.data.value))
 const { isFilled } = useStage(() => props.piece)
 const isBench = computed(() => ['level', 'drained', 'trial'].includes(cradle.value.method ?? ''))
 
-/** The charge that last fitted, asked of the shelf at that moment: it may have been written down a blink ago. */
+/** The charge that last fitted, request of the shelf at that moment: it may have been written down a blink ago. */
 async function lastFitted() {
   if (props.piece.cradle_id === null) return undefined
   const fills = ((await shelf.refetch()).data?.care.fills ?? []) as {

@@ -4,13 +4,13 @@ import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
 import { computed, onBeforeUnmount, ref } from 'vue'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import { picked, sendFile } from '../../api/files'
 import type { Live, LogJob } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 
-/** A log of the kiln as a file, or pasted; asked about where it does not look like this firing's; taken back. */
+/** A log of the kiln as a file, or pasted; request about where it does not look like this firing's; taken back. */
 const props = defineProps<{ live: Live }>()
 const emit = defineEmits<{ done: [] }>()
 const preferences = usePreferences()
@@ -44,7 +44,7 @@ async function send(file: File, isSure = false) {
 async function follow() {
   if (!job.value) return
   try {
-    job.value = (await asked(
+    job.value = (await request(
       api.GET('/api/logs/{number}', { params: { path: { number: job.value.number } } }),
     )) as LogJob
   } catch (error) {
@@ -72,7 +72,7 @@ function leave() {
 async function takeBack(id: number) {
   trouble.value = ''
   try {
-    await asked(
+    await request(
       api.POST('/api/firings/{firing_id}/logs/{log_id}/take-back', {
         params: { path: { firing_id: props.live.firing_id, log_id: id } },
       }),

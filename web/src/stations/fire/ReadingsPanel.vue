@@ -4,7 +4,7 @@ import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import type { Live } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import { newKey } from '../../logic/keys'
@@ -24,7 +24,7 @@ async function type() {
   if (!shown.value.trim()) return
   trouble.value = written.value = ''
   try {
-    await asked(
+    await request(
       api.POST('/api/firings/{firing_id}/readings', {
         params: { path: { firing_id: props.live.firing_id } },
         body: {
@@ -46,7 +46,7 @@ async function type() {
 
 async function takeBack() {
   try {
-    await asked(
+    await request(
       api.POST('/api/firings/{firing_id}/readings/take-back', {
         params: { path: { firing_id: props.live.firing_id } },
         body: { key: newKey() },

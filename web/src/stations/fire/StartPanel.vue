@@ -5,7 +5,7 @@ import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import type { Piece } from '../../api/types'
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
@@ -28,7 +28,7 @@ async function start(isSimulated: boolean, isPast: boolean) {
   isBusy.value = true
   trouble.value = []
   try {
-    const live = await asked(
+    const live = await request(
       api.POST('/api/firings/{firing_id}/start', {
         params: { path: { firing_id: props.piece.firing.id } },
         body: {

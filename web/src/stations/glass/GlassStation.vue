@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Choices, Glass, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
@@ -28,7 +28,7 @@ const props = defineProps<{ piece: Piece; choices: Choices }>()
 const context = usePiece()
 const preferences = usePreferences()
 const queries = useQueryClient()
-const kinds = useQuery({ queryKey: ['glass'], queryFn: () => asked(api.GET('/api/glass')) })
+const kinds = useQuery({ queryKey: ['glass'], queryFn: () => request(api.GET('/api/glass')) })
 // a kind that was put away since is still this piece's glass
 const options = computed(() => {
   const all = (kinds.data.value ?? []).map((k) => ({ key: k.id, name: k.name }))
@@ -63,7 +63,7 @@ const rows = [
 
 async function weigh(typed: string) {
   try {
-    await asked(
+    await request(
       api.PATCH('/api/glass/{kind_id}', {
         params: { path: { kind_id: props.piece.kind_id } },
         body: {

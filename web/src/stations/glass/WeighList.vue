@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import type { Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePiece } from '../../composables/usePiece'
@@ -18,7 +18,7 @@ const isUsed = computed(() => props.piece.reservations.some((held) => held.is_us
 async function rack(what: 'aside' | 'used' | 'back') {
   said.value = ''
   try {
-    const next = await asked(
+    const next = await request(
       api.POST(`/api/pieces/{piece_id}/glass/${what}`, {
         params: { path: { piece_id: props.piece.id } },
         body: { version: props.piece.version, stage: props.piece.stage_key },

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
@@ -15,7 +15,7 @@ const preferences = usePreferences()
 const found = useQuery({
   queryKey: computed(() => ['piece', props.piece.id, props.piece.stage_key, 'coasting', props.piece.version]),
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/pieces/{piece_id}/heat/coasting', {
         params: { path: { piece_id: props.piece.id }, query: { stage: props.piece.stage_key } },
       }),

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
@@ -21,7 +21,7 @@ const context = usePiece()
 const { stage } = useStage(() => props.piece)
 const heat = computed(() => stage.value.heat)
 const { all } = useChoices()
-const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => asked(api.GET('/api/kilns')) })
+const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')) })
 const options = computed(() => (kilns.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
 const kiln = computed(() => (kilns.data.value ?? []).find((k) => k.id === props.piece.kiln_id))
 const places = computed(() => [

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import LoadState from '../../components/LoadState.vue'
 import { usePreferences } from '../../composables/usePreferences'
@@ -13,7 +13,7 @@ const preferences = usePreferences()
 const found = useQuery({
   queryKey: computed(() => ['piece', props.piece.id, props.piece.stage_key, 'hours', props.piece.version]),
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/pieces/{piece_id}/heat/hours', {
         params: { path: { piece_id: props.piece.id }, query: { stage: props.piece.stage_key } },
       }),

@@ -4,7 +4,7 @@ import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { computed, ref, useId, watch } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { STAGE, useDocument, usePiece } from '../../composables/usePiece'
@@ -29,7 +29,7 @@ const isThere = computed(() => !!standing.value?.trim())
 const judged = useQuery({
   queryKey: computed(() => ['piece', props.piece.id, props.piece.stage_key, 'judged', props.piece.version]),
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/pieces/{piece_id}/heat/judged', {
         params: { path: { piece_id: props.piece.id }, query: { stage: props.piece.stage_key } },
       }),

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
-import { api, asked, Refused } from '../../api/client'
+import { api, request, Refused } from '../../api/client'
 import type { Piece } from '../../api/types'
 import FindingsList from '../../components/FindingsList.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
@@ -18,7 +18,7 @@ const others = computed(() => props.piece.firing.shared_with)
 const preferences = usePreferences()
 const firings = useQuery({
   queryKey: computed(() => ['firings', props.piece.version]),
-  queryFn: () => asked(api.GET('/api/firings')),
+  queryFn: () => request(api.GET('/api/firings')),
 })
 const options = computed(() => [
   { key: 0, name: 'alone' },
@@ -44,13 +44,13 @@ async function act(work: () => Promise<unknown>, why: string) {
 }
 const step = (which: 'undo' | 'redo') =>
   act(
-    () => asked(api.POST(`/api/pieces/{piece_id}/firing/${which}`, { ...at(), body: body() })),
+    () => request(api.POST(`/api/pieces/{piece_id}/firing/${which}`, { ...at(), body: body() })),
     `${which === 'undo' ? 'undone' : 'done again'} for the firing`,
   )
 const join = (id: number) =>
   act(
     () =>
-      asked(
+      request(
         api.POST('/api/pieces/{piece_id}/firing/join', {
           ...at(),
           body: { ...body(), firing_id: id || null },

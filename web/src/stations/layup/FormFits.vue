@@ -2,17 +2,17 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { FormFit, Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 
-/** Which forms of the shelf this blank fits; asked for when it is opened. */
+/** Which forms of the shelf this blank fits; request for when it is opened. */
 const props = defineProps<{ piece: Piece }>()
 const isOpen = ref(false)
 const fits = useQuery({
   queryKey: computed(() => ['fits', props.piece.id, props.piece.stage_key, props.piece.version]),
   queryFn: () =>
-    asked(
+    request(
       api.GET('/api/pieces/{piece_id}/layup/fits', {
         params: { path: { piece_id: props.piece.id }, query: { stage: props.piece.stage_key } },
       }),

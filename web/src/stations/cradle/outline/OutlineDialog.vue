@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import { computed, ref } from 'vue'
 
-import { api, asked } from '../../../api/client'
+import { api, request } from '../../../api/client'
 import { picked, sendFile } from '../../../api/files'
 import type { Drawing, Outline } from '../../../api/types'
 import { STAGE, usePiece } from '../../../composables/usePiece'
@@ -41,7 +41,9 @@ async function measure(next: Ring[], how?: string) {
   if (how) made.value = how
   const mine = ++turn
   try {
-    const measured = await asked(api.POST('/api/outlines/measure', { body: { rings: next, scale: '100 %' } }))
+    const measured = await request(
+      api.POST('/api/outlines/measure', { body: { rings: next, scale: '100 %' } }),
+    )
     if (mine !== turn) return
     found.value = measured as Outline
     trouble.value = ''

@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, onBeforeUnmount, ref } from 'vue'
 
-import { api, asked } from '../../../api/client'
+import { api, request } from '../../../api/client'
 import type { Outline } from '../../../api/types'
 import { usePreferences } from '../../../composables/usePreferences'
 
@@ -62,7 +62,7 @@ const back = () => {
 }
 async function measure() {
   try {
-    const found = await asked(
+    const found = await request(
       api.POST('/api/outlines/trace', {
         body: {
           points: points.value,

@@ -18,7 +18,7 @@ from typing import Any
 from coldcradle.errors import ImpossibleInput
 from studio.keeping import Busy
 
-__all__ = ["Limit", "do", "last_of", "warm"]
+__all__ = ["JobLimit", "do", "last_of", "warm"]
 
 _MOST_WAITING, _WAIT_S = 3, 90.0  # each waits in a thread of the server, which has eight
 _LOADS_S = 60.0
@@ -26,7 +26,7 @@ _LARGEST_KEPT_MB = 250.0  # a process that has grown larger is ended after its j
 
 
 @dataclass(frozen=True, slots=True)
-class Limit:
+class JobLimit:
     """What a job may take: seconds by the clock, and memory beyond that of the idle process."""
 
     seconds: float
@@ -34,7 +34,7 @@ class Limit:
 
 
 @dataclass(slots=True)
-class _Hand:
+class _Worker:
     process: subprocess.Popen[bytes]
     pipe: Connection
 
@@ -53,48 +53,48 @@ class _Hand:
 
 @dataclass(slots=True)
 class _Bench:
-    """The one hand there is, and who waits for it."""
+    """The one worker there is, and who waits for it."""
 
     turn: threading.Lock = field(default_factory=threading.Lock)
-    hand: _Hand | None = None
+    worker: _Worker | None = None
     waiting: int = 0
 
 
 _bench = _Bench()
 
 
-def _begun() -> _Hand:
+def _begun() -> _Worker:
     ours, theirs = socket.socketpair()
     fd = theirs.fileno()
     environment = os.environ | {"OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1", "MALLOC_ARENA_MAX": "2"}
     process = subprocess.Popen(
-        [sys.executable, "-m", "studio.beside.hand", str(fd)],
+        [sys.executable, "-m", "studio.sandbox.worker", str(fd)],
         pass_fds=(fd,),
         stdin=subprocess.DEVNULL,
         env=environment,
         cwd=os.path.dirname(os.path.dirname(os.path.dirname(os.path.abspath(__file__)))),
     )
     theirs.close()
-    hand = _Hand(process, Connection(ours.detach()))
+    worker = _Worker(process, Connection(ours.detach()))
     try:
-        if hand.pipe.poll(_LOADS_S):
-            hand.pipe.recv_bytes()
-            return hand
+        if worker.pipe.poll(_LOADS_S):
+            worker.pipe.recv_bytes()
+            return worker
     except (EOFError, OSError):
         pass
-    hand.end()
+    worker.end()
     raise Busy("The process that opens files does not come up. Send it again in a minute.")
 
 
 def warm() -> None:
     """Begin the process before anybody asks for it: what it loads takes seconds."""
     with _bench.turn:
-        if _bench.hand is None:
-            _bench.hand = _begun()
+        if _bench.worker is None:
+            _bench.worker = _begun()
 
 
 @contextlib.contextmanager
-def _my_turn() -> Iterator[_Hand]:
+def _my_turn() -> Iterator[_Worker]:
     if _bench.waiting >= _MOST_WAITING:
         raise Busy("Others have files opened just now. Send it again in a minute.")
     _bench.waiting += 1
@@ -104,42 +104,42 @@ def _my_turn() -> Iterator[_Hand]:
     finally:
         _bench.waiting -= 1
     try:
-        if _bench.hand is None or _bench.hand.process.poll() is not None:
-            _bench.hand = _begun()
-        yield _bench.hand
+        if _bench.worker is None or _bench.worker.process.poll() is not None:
+            _bench.worker = _begun()
+        yield _bench.worker
     finally:
         _bench.turn.release()
 
 
-def do(job: str, files: Sequence[str], *, limit: Limit, **how: Any) -> Iterator[dict[str, Any]]:
+def do(job: str, files: Sequence[str], *, limit: JobLimit, **how: Any) -> Iterator[dict[str, Any]]:
     """Steps {done, doing} and a last one {done: 1, result}. Raises ImpossibleInput in words, and Busy.
 
     Whoever stops listening ends the job.
     """
-    with _my_turn() as hand:
+    with _my_turn() as worker:
         is_over = False
         try:
             told = {"name": job, "files": list(files), "how": how, "megabytes": limit.megabytes}
-            hand.pipe.send_bytes(json.dumps(told).encode())
+            worker.pipe.send_bytes(json.dumps(told).encode())
             until = time.monotonic() + limit.seconds
             while not is_over:
-                step = _heard(hand, until, limit)
+                step = _heard(worker, until, limit)
                 is_over = "result" in step or "error" in step
                 if "error" in step:
                     raise ImpossibleInput(step["error"])
                 yield step
         finally:
-            if not is_over or hand.grown_mb() > _LARGEST_KEPT_MB:
-                hand.end()
+            if not is_over or worker.grown_mb() > _LARGEST_KEPT_MB:
+                worker.end()
 
 
-def _heard(hand: _Hand, until: float, limit: Limit) -> dict[str, Any]:
+def _heard(worker: _Worker, until: float, limit: JobLimit) -> dict[str, Any]:
     try:
-        if not hand.pipe.poll(max(0.0, until - time.monotonic())):
+        if not worker.pipe.poll(max(0.0, until - time.monotonic())):
             raise ImpossibleInput(
                 f"this file takes longer than the {limit.seconds:.0f} s that one file may; simplify it"
             )
-        found: dict[str, Any] = json.loads(hand.pipe.recv_bytes())
+        found: dict[str, Any] = json.loads(worker.pipe.recv_bytes())
     except (EOFError, OSError):
         raise ImpossibleInput("this file takes more memory than one file may; make it simpler") from None
     return found

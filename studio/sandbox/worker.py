@@ -1,6 +1,6 @@
 """The process beside the server: takes one job after another from a pipe, and says how far it has come.
 
-`python -m studio.beside.hand FD`. It ends when the server does.
+`python -m studio.sandbox.worker FD`. It ends when the server does.
 """
 
 from __future__ import annotations
@@ -13,7 +13,7 @@ from multiprocessing.connection import Connection
 from typing import Any
 
 from coldcradle.errors import ColdCradleError
-from studio.beside.jobs import JOBS
+from studio.sandbox.jobs import JOBS
 
 __all__ = ["serve"]
 

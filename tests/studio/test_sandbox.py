@@ -18,10 +18,10 @@ from PIL import Image
 from benchmarks.bombs import MOST_S, bombs
 from coldcradle.errors import ImpossibleInput
 from studio.actions import solids
-from studio.beside import worker
-from studio.beside.worker import Limit, do, last_of
 from studio.keeping import Busy
 from studio.models import Photo, Solid
+from studio.sandbox import jobs_queue
+from studio.sandbox.jobs_queue import JobLimit, do, last_of
 from tests.studio.base import StudioTest
 
 SQUARE = """<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm"><rect width="9" height="9"/></svg>"""
@@ -31,9 +31,9 @@ class Hand(SimpleTestCase):
     """The process itself, with jobs that never end or want everything."""
 
     def tearDown(self) -> None:
-        if worker._bench.hand is not None:
-            worker._bench.hand.end()
-            worker._bench.hand = None
+        if jobs_queue._bench.worker is not None:
+            jobs_queue._bench.worker.end()
+            jobs_queue._bench.worker = None
 
     def drawing(self) -> str:
         path = os.path.join(self.enterContext(_folder()), "x.svg")
@@ -45,65 +45,65 @@ class Hand(SimpleTestCase):
 
     def test_a_job_that_takes_too_long_is_ended_and_the_next_one_is_done(self) -> None:
         path = self.drawing()
-        self.assertEqual(len(last_of(do("read drawing", (path,), limit=Limit(60, 500)))["outlines"]), 1)
+        self.assertEqual(len(last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))["outlines"]), 1)
         began = time.monotonic()
         os.mkfifo(path + ".pipe")  # nobody ever writes into it
         with self.assertRaisesRegex(ImpossibleInput, "takes longer than"):
-            last_of(do("read drawing", (path + ".pipe",), limit=Limit(0.5, 500)))
+            last_of(do("read drawing", (path + ".pipe",), limit=JobLimit(0.5, 500)))
         self.assertLess(time.monotonic() - began, 5)
-        self.assertEqual(len(last_of(do("read drawing", (path,), limit=Limit(60, 500)))["outlines"]), 1)
+        self.assertEqual(len(last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))["outlines"]), 1)
 
     def test_what_the_process_loads_does_not_count_as_the_jobs(self) -> None:
-        worker._bench.hand = None
-        self.assertEqual(len(last_of(do("read drawing", (self.drawing(),), limit=Limit(1.0, 500)))["outlines"]), 1)
+        jobs_queue._bench.worker = None
+        self.assertEqual(len(last_of(do("read drawing", (self.drawing(),), limit=JobLimit(1.0, 500)))["outlines"]), 1)
 
     def test_a_job_that_wants_too_much_memory_is_refused_and_the_next_one_is_done(self) -> None:
         path = self.drawing()
-        last_of(do("read drawing", (path,), limit=Limit(60, 500)))
+        last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))
         large = path + ".large"
         with open(large, "wb") as file:
             file.truncate(400_000_000)
         with self.assertRaisesRegex(ImpossibleInput, "more memory than"):
-            last_of(do("read drawing", (large,), limit=Limit(30, 100)))
-        self.assertEqual(len(last_of(do("read drawing", (path,), limit=Limit(60, 500)))["outlines"]), 1)
+            last_of(do("read drawing", (large,), limit=JobLimit(30, 100)))
+        self.assertEqual(len(last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))["outlines"]), 1)
 
     def test_a_process_that_dies_is_said_and_begun_anew(self) -> None:
         path = self.drawing()
-        last_of(do("read drawing", (path,), limit=Limit(60, 500)))
-        assert worker._bench.hand is not None
+        last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))
+        assert jobs_queue._bench.worker is not None
         os.mkfifo(path + ".pipe")
-        steps = do("read drawing", (path + ".pipe",), limit=Limit(30, 500))
-        first = worker._bench.hand.process
+        steps = do("read drawing", (path + ".pipe",), limit=JobLimit(30, 500))
+        first = jobs_queue._bench.worker.process
         with (
-            mock.patch.object(worker, "_heard", side_effect=lambda hand, *_: (hand.process.kill(), _heard(hand))[1]),
+            mock.patch.object(jobs_queue, "_heard", side_effect=lambda w, *_: (w.process.kill(), _heard(w))[1]),
             self.assertRaisesRegex(ImpossibleInput, "more memory"),
         ):
             last_of(steps)
-        self.assertEqual(len(last_of(do("read drawing", (path,), limit=Limit(60, 500)))["outlines"]), 1)
-        self.assertIsNot(worker._bench.hand.process, first)
+        self.assertEqual(len(last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))["outlines"]), 1)
+        self.assertIsNot(jobs_queue._bench.worker.process, first)
 
     def test_whoever_stops_listening_ends_the_job(self) -> None:
         path = os.path.join(self.enterContext(_folder()), "ball.stl")
         trimesh.creation.icosphere(subdivisions=6, radius=40).export(path)
-        steps = do("look at mesh", (path, path + ".npz"), limit=Limit(60, 900), ending=".stl")
+        steps = do("look at mesh", (path, path + ".npz"), limit=JobLimit(60, 900), ending=".stl")
         self.assertIn("doing", next(steps))
-        assert worker._bench.hand is not None
-        process = worker._bench.hand.process
+        assert jobs_queue._bench.worker is not None
+        process = jobs_queue._bench.worker.process
         steps.close()
         self.assertIsNotNone(process.poll())
-        self.assertTrue(worker._bench.turn.acquire(timeout=1))
-        worker._bench.turn.release()
+        self.assertTrue(jobs_queue._bench.turn.acquire(timeout=1))
+        jobs_queue._bench.turn.release()
 
     def test_nobody_waits_in_a_line_without_end(self) -> None:
-        with mock.patch.object(worker._bench, "waiting", worker._MOST_WAITING), self.assertRaises(Busy):
-            last_of(do("read drawing", ("x",), limit=Limit(1, 500)))
+        with mock.patch.object(jobs_queue._bench, "waiting", jobs_queue._MOST_WAITING), self.assertRaises(Busy):
+            last_of(do("read drawing", ("x",), limit=JobLimit(1, 500)))
 
 
-def _heard(hand: Any) -> Any:
-    return _REAL_HEARD(hand, time.monotonic() + 5, Limit(5, 500))
+def _heard(worker: Any) -> Any:
+    return _REAL_HEARD(worker, time.monotonic() + 5, JobLimit(5, 500))
 
 
-_REAL_HEARD = worker._heard
+_REAL_HEARD = jobs_queue._heard
 
 
 def _folder() -> Any:
@@ -117,7 +117,7 @@ class Bombs(StudioTest):
         item = self.ask(
             "POST", "/stock", {"kind_id": self.kind().pk, "form": "sheet", "document": {"weight": "1 kg"}}
         ).json()
-        last_of(do("make small", _picture(self), limit=Limit(60, 500)))  # begun before the clock is looked at
+        last_of(do("make small", _picture(self), limit=JobLimit(60, 500)))  # begun before the clock is looked at
         for name, where, called, raw in bombs(0.05):
             path = f"/api/stock/{item['id']}/photo" if where == "photo" else f"/api{where}"
             began = time.monotonic()
