@@ -64,7 +64,7 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     from studio.actions.readings import LogJob, Placed, bring_in
     from studio.actions.shelf import save_kiln
     from studio.actions.welcome import welcome
-    from studio.models import Firing, KilnReading
+    from studio.models import Firing, Reading
     from tests.documents import KILN, document
 
     owner = get_user_model().objects.create_user("Bench log")
@@ -85,13 +85,13 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     assert job.count == rows, job.trouble
     began = time.perf_counter()
     again = pd.read_csv(io.BytesIO(raw))
-    KilnReading.objects.filter(firing=firing).delete()
+    Reading.objects.filter(firing=firing).delete()
     with transaction.atomic():
         made = [
-            KilnReading(firing=firing, at_s=t, shown_c=c, source="log")
+            Reading(firing=firing, at_s=t, shown_c=c, source="log")
             for t, c in zip(again["elapsed s"].tolist(), again["temperature C"].tolist(), strict=True)
         ]
-        KilnReading.objects.bulk_create(made, batch_size=20_000)
+        Reading.objects.bulk_create(made, batch_size=20_000)
     theirs = time.perf_counter() - began
     return {
         "a log of a million rows, read, judged and kept, s": ours,

@@ -89,7 +89,7 @@ class _Firing:
         source.write_text(_SLOPE)
         subprocess.run([compiler, "-O3", "-shared", "-fPIC", "-o", str(made), str(source)], check=True)
         slope = ctypes.CDLL(str(made)).slope
-        slope.argtypes = [ctypes.c_int, ctypes.c_double] + [ctypes.c_void_p] * 4
+        slope.argtypes = [ctypes.c_int, ctypes.c_double] + [ctypes.c_void_p] * 4  # type: ignore[assignment]  # as it comes from the table
         return slope
 
     def kiln(self, t: float) -> float:

@@ -49,7 +49,7 @@ def _by_optimizer(problem: Any) -> float:
             least = (-gap[near] / step if step else np.zeros(len(near))) / unit
             fixed = np.zeros((1, many))
             fixed[0, 0] = 1.0
-            found = minimize(
+            found = minimize(  # type: ignore[call-overload]  # the stubs know fewer ways
                 lambda v, m=matrix, f=loads / unit: 0.5 * v @ m @ v - f @ v,
                 guess / unit,
                 jac=lambda v, m=matrix, f=loads / unit: m @ v - f,

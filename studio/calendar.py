@@ -99,7 +99,7 @@ def firing_calendar(piece: Piece, found: PlannedPiece, stage: str = "") -> bytes
             alarm=True,
         )
     )
-    return calendar.to_ical()
+    return calendar.to_ical()  # type: ignore[no-any-return]  # the manager of rows is not typed by row
 
 
 def bench_calendar(timers: Sequence[Timer], dues: Sequence[tuple[str, str, datetime]], now: datetime) -> bytes:
@@ -123,4 +123,4 @@ def bench_calendar(timers: Sequence[Timer], dues: Sequence[tuple[str, str, datet
         bell.add("trigger", timedelta(0))
         event.add_component(bell)
         calendar.add_component(event)
-    return calendar.to_ical()
+    return calendar.to_ical()  # type: ignore[no-any-return]  # the manager of rows is not typed by row

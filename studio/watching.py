@@ -115,11 +115,7 @@ def acts_of(events: Iterable[FiringEvent]) -> tuple[Act, ...]:
     """What was done to the programme, in order."""
     return tuple(
         sorted(
-            (
-                Act(kind=e.kind, at_s=e.at_s, for_s=float(e.data.get("for_s", 0.0)))  # type: ignore[arg-type]
-                for e in events
-                if e.kind in ACTS
-            ),
+            (Act(kind=e.kind, at_s=e.at_s, for_s=float(e.data.get("for_s", 0.0))) for e in events if e.kind in ACTS),
             key=lambda act: act.at_s,
         )
     )
@@ -184,7 +180,7 @@ def samples_of(firing: Firing, now: datetime) -> list[tuple[float, float, float 
         room = made.kiln.room_c
         rows = [(s.at_s, s.shown_c, s.set_c, "stand-in") for _, s in made.run(made.begin(), until)]
         return [(0.0, room, room, "stand-in"), *rows]
-    rows = firing.readings.order_by("at_s").values_list("at_s", "shown_c", "set_c", "source")
+    rows = firing.readings.order_by("at_s").values_list("at_s", "shown_c", "set_c", "source")  # type: ignore[assignment]  # as it comes from the table
     return [(at, float("nan") if c is None else c, s, src) for at, c, s, src in rows]
 
 

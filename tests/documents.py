@@ -76,7 +76,7 @@ def document(kind: str = "casting-crystal", **changes: Any) -> dict[str, Any]:
     """The right document, with entries of its stage changed: `cradle__wall="10 mm"`."""
     whole = {"format": "cold-cradle-piece", "version": 1, "name": "Lamp-room prism", "stages": [stage(kind)]}
     for path, value in changes.items():
-        at: Any = whole["stages"][0]
+        at: Any = whole["stages"][0]  # type: ignore[index]  # as read from JSON
         *way, last = path.split("__")
         for step in way:
             at = at[step]

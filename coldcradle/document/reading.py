@@ -5,7 +5,7 @@ from __future__ import annotations
 import functools
 from collections.abc import Hashable, Iterator, Mapping
 from dataclasses import dataclass, field
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, Protocol, TypeVar, overload
 
 from pydantic import TypeAdapter, ValidationError
 
@@ -16,6 +16,7 @@ from coldcradle.quantity.parse import System
 
 __all__ = ["Read", "entries_of", "read", "read_each", "typed_in"]
 
+R = TypeVar("R", covariant=True)
 T = TypeVar("T")
 
 
@@ -32,6 +33,27 @@ def _adapter(of: Hashable, called: str) -> TypeAdapter[Any]:
     return TypeAdapter(annotation_of(of, called))
 
 
+class Readable(Protocol[R]):
+    """A declared class that is read as something else."""
+
+    def as_read(self) -> R:
+        """What is made of it."""
+        ...
+
+
+@overload
+def read(
+    of: type[Readable[R]],
+    data: object,
+    called: str,
+    *,
+    path: str = "",
+    systems: Mapping[str, System] | None = None,
+    stands: bool = False,
+) -> Read[R]: ...
+
+
+@overload
 def read(
     of: type[T],
     data: object,
@@ -40,7 +62,18 @@ def read(
     path: str = "",
     systems: Mapping[str, System] | None = None,
     stands: bool = False,
-) -> Read[T]:
+) -> Read[T]: ...
+
+
+def read(
+    of: Any,
+    data: object,
+    called: str,
+    *,
+    path: str = "",
+    systems: Mapping[str, System] | None = None,
+    stands: bool = False,
+) -> Read[Any]:
     """Read an object by its declaration. Raises DocumentError with all that is wrong.
 
     `systems` names, by path below `path`, the unit system in which a text was just typed; metric where nothing is told.
@@ -48,7 +81,7 @@ def read(
     """
     data = typed_in(data, systems)
     try:
-        value = _adapter(of, called).validate_python(data, context=STANDS if stands else None)  # type: ignore[arg-type]  # a class is hashable
+        value = _adapter(of, called).validate_python(data, context=STANDS if stands else None)
     except ValidationError as error:
         raise DocumentError(list(_faults(error, data, path))) from None
     return Read(value, dict(entries_of(of, data, path)))

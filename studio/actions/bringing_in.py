@@ -49,7 +49,7 @@ def _kind_of(owner: Any, document: dict[str, Any], rack: dict[str, str]) -> Glas
     """The kind with these very figures, added with its rack when it is not there."""
     for kind in GlassKind.objects.of(owner):
         if kind.document == document:
-            return kind
+            return kind  # type: ignore[no-any-return]  # the manager of rows is not typed by row
     kind = GlassKind.objects.create(owner=owner, key=document["key"], name=document["name"], document=document)
     for form, typed in rack.items():
         add_item(kind, form=form, mass_kg=parse(typed, "mass"), details={})

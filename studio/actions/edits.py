@@ -175,8 +175,8 @@ def previous_stage(piece: Piece, key: str) -> StageWithInputs | None:
         return None
     firing, revision = stage.firing, piece.head.parent if piece.head else None
     is_firing = firing.head is not None and firing.head.parent is not None
-    if is_firing and (revision is None or firing.head.created_at >= piece.head.created_at):
-        _as_it_was(firing, firing.head.parent.snapshot)
+    if is_firing and (revision is None or firing.head.created_at >= piece.head.created_at):  # type: ignore[union-attr]  # asked for just above
+        _as_it_was(firing, firing.head.parent.snapshot)  # type: ignore[union-attr]  # asked for just above
     elif revision is not None:
         kept = next((k for k in revision.snapshot["stages"] if k["key"] == key), None)
         if kept is None:

@@ -23,7 +23,7 @@ _LOG = JobLimit(seconds=120.0, megabytes=2500.0)
 
 
 @contextlib.contextmanager
-def on_disk(sent: UploadedFile | bytes) -> Iterator[str]:
+def on_disk(sent: UploadedFile[Any] | bytes) -> Iterator[str]:
     """The path of what was sent; a large file lies on the disk already."""
     if isinstance(sent, TemporaryUploadedFile):
         yield sent.temporary_file_path()
@@ -35,13 +35,13 @@ def on_disk(sent: UploadedFile | bytes) -> Iterator[str]:
         yield os.path.abspath(file.name)
 
 
-def drawing_in(sent: UploadedFile) -> dict[str, Any]:
+def drawing_in(sent: UploadedFile[Any]) -> dict[str, Any]:
     """The closed shapes of an SVG as rings in m, whether it has units, and what is to be known of it."""
     with on_disk(sent) as path:
         return last_of(do("read drawing", (path,), limit=SMALL))
 
 
-def log_in(sent: UploadedFile | bytes, *, keeps_spikes: bool = False, unit: str = "") -> KilnLog:
+def log_in(sent: UploadedFile[Any] | bytes, *, keeps_spikes: bool = False, unit: str = "") -> KilnLog:
     """A kiln's log. Raises ImpossibleInput in words, and Busy."""
     with tempfile.TemporaryDirectory() as folder, on_disk(sent) as path:
         kept = os.path.join(folder, "log.npz")

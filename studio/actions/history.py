@@ -35,7 +35,7 @@ class _Move:
     @property
     def to(self) -> Revision | FiringRevision | None:
         """The revision the row would be taken to."""
-        return self.step.parent if self.is_back else self.step
+        return self.step.parent if self.is_back else self.step  # type: ignore[return-value]  # one of the two
 
 
 def _own_firings(rows: Sequence[Stage], shared: Container[int]) -> list[Firing]:
@@ -44,8 +44,8 @@ def _own_firings(rows: Sequence[Stage], shared: Container[int]) -> list[Firing]:
 
 
 def _back(piece: Piece, firings: Sequence[Firing]) -> list[_Move]:
-    heads = [(row, row.head) for row in (piece, *firings)]
-    moves = [_Move(row, head, True) for row, head in heads if head is not None and head.parent_id is not None]
+    heads = [(row, row.head) for row in (piece, *firings)]  # type: ignore[attr-defined]  # it is there
+    moves = [_Move(row, head, True) for row, head in heads if head is not None and head.parent_id is not None]  # type: ignore[arg-type]  # as plain values
     latest = max((m.at for m in moves), default=None)
     return [m for m in moves if m.at == latest]
 
@@ -58,7 +58,7 @@ def _forth(piece: Piece, firings: Sequence[Firing]) -> list[_Move]:
     heads = {firing.head_id: firing for firing in firings if firing.head_id}
     latest: dict[int, FiringRevision] = {}
     for later in FiringRevision.objects.filter(parent__in=heads).defer("snapshot").order_by("pk"):
-        latest[later.parent_id] = later
+        latest[later.parent_id] = later  # type: ignore[index]  # as read from JSON
     moves += [_Move(heads[head], later, False) for head, later in latest.items()]
     first = min((m.at for m in moves), default=None)
     return [m for m in moves if m.at == first]

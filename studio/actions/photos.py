@@ -20,7 +20,7 @@ __all__ = ["MOST_BYTES", "keep_photo", "photograph"]
 MOST_BYTES = 30_000_000
 
 
-def keep_photo(owner: Any, sent: UploadedFile | bytes) -> Photo:
+def keep_photo(owner: Any, sent: UploadedFile[Any] | bytes) -> Photo:
     """Keep a photograph as a JPEG of at most 1600 pixels. Raises ImpossibleInput in words."""
     size = len(sent) if isinstance(sent, bytes) else sent.size or 0
     if size > MOST_BYTES:
@@ -31,7 +31,7 @@ def keep_photo(owner: Any, sent: UploadedFile | bytes) -> Photo:
         return Photo.objects.create(owner=owner, data=small.read_bytes(), **found)
 
 
-def photograph(row: Cradle | StockItem, sent: UploadedFile | bytes) -> None:
+def photograph(row: Cradle | StockItem, sent: UploadedFile[Any] | bytes) -> None:
     """Give a cradle or an entry of the rack its photograph; whatever was done to it meanwhile stands."""
     photo = keep_photo(row.owner, sent)
     type(row)._default_manager.filter(pk=row.pk).update(

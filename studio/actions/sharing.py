@@ -22,7 +22,7 @@ def step_firing(piece: Piece, *, version: int, key: str, back: bool) -> PlannedP
     to = (firing.head.parent if firing.head else None) if back else next_firing_revision(firing)
     if to is None:
         return None
-    restore_firing(firing, to, piece)
+    restore_firing(firing, to, piece)  # type: ignore[arg-type]  # as plain values
     found = planned(piece)
     piece.version += 1
     save_piece(piece, found)

@@ -82,14 +82,14 @@ def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: d
             raise Stale(kiln)
     whole = copy.deepcopy((kiln.document if kiln else {}) | document)
     zones = whole.get("zones") if isinstance(whole.get("zones"), list) else []
-    typed_now = [f"zones.{i}.offset" for i in range(len(zones))] if "zones" in document else []
+    typed_now = [f"zones.{i}.offset" for i in range(len(zones))] if "zones" in document else []  # type: ignore[arg-type]  # as plain values
     found = read(KilnModel, whole, "a kiln", systems=dict.fromkeys([*document, *typed_now], system))
     for path, entry in found.entries.items():
         name, _, rest = path.partition(".")
         if not rest and name in whole:
             whole[name] = entry.typed
         elif path in typed_now:
-            zones[int(rest.partition(".")[0])]["offset"] = entry.typed
+            zones[int(rest.partition(".")[0])]["offset"] = entry.typed  # type: ignore[index]  # as read from JSON
     row = kiln or Kiln(owner=owner, version=0)
     row.name, row.document = whole["name"].strip(), whole
     row.version += 1

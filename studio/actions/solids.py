@@ -26,7 +26,7 @@ def _arrays(solid: Solid) -> Path:
     return Path(settings.MEDIA_ROOT) / "arrays" / f"{PurePath(str(solid.file.name)).stem}.npz"
 
 
-def keep_solid(owner: Any, upload: UploadedFile) -> Solid:
+def keep_solid(owner: Any, upload: UploadedFile[Any]) -> Solid:
     """Keep a mesh file with what was found in it. Raises ImpossibleInput when it cannot be read."""
     if (upload.size or 0) > MOST_BYTES:
         raise ImpossibleInput(f"expected a file of at most 200 MB, got {(upload.size or 0) / 1e6:.0f} MB")
@@ -43,7 +43,7 @@ def keep_solid(owner: Any, upload: UploadedFile) -> Solid:
         solid.found = last_of(do("look at mesh", (solid.file.path, str(arrays)), limit=_LIMIT, ending=ending))
         solid.save()
     except BaseException:
-        solid.file.storage.delete(solid.file.name)
+        solid.file.storage.delete(solid.file.name)  # type: ignore[arg-type]  # as plain values
         raise
     return solid
 

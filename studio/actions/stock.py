@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 import io
 import math
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -243,7 +244,9 @@ def import_csv(owner: Any, text: str) -> int:
         kind = kinds.get(row.get("kind", "").strip().lower())
         form = named.get(row.get("form", "").strip().lower())
         values = {k: v.strip().lstrip("'") for k, v in row.items() if k in COLUMNS and k not in ("kind", "form") and v}
-        mass_kg, details, wrong = 0.0, {}, ()
+        mass_kg = 0.0
+        details: dict[str, str] = {}
+        wrong: Sequence[Fault] = ()
         try:
             mass_kg, details = _read(values, None, kind)
         except DocumentError as error:

@@ -64,13 +64,13 @@ def _answer(firing: Firing, stage: Stage) -> dict[str, Any]:
 
 
 @router.get("/firings/{firing_id}/after", response={200: AfterOut, **_ERRORS})
-def show_after(request: HttpRequest, firing_id: Id, stage_id: Id):
+def show_after(request: HttpRequest, firing_id: Id, stage_id: Id) -> Any:
     firing = one_firing(request, firing_id)
     return _answer(firing, stage_in(firing, stage_id))
 
 
 @router.post("/firings/{firing_id}/measures", response={200: AfterOut, **_ERRORS})
-def keep_measures(request: HttpRequest, firing_id: Id, body: MeasuresIn):
+def keep_measures(request: HttpRequest, firing_id: Id, body: MeasuresIn) -> Any:
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, body.stage_id)
     actions.keep_measures(firing, stage, [(r.key, r.place, r.typed) for r in body.rows], system=body.system)
@@ -78,7 +78,7 @@ def keep_measures(request: HttpRequest, firing_id: Id, body: MeasuresIn):
 
 
 @router.post("/firings/{firing_id}/observations", response={200: AfterOut, **_ERRORS})
-def keep_observations(request: HttpRequest, firing_id: Id, body: ObservationsIn):
+def keep_observations(request: HttpRequest, firing_id: Id, body: ObservationsIn) -> Any:
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, body.stage_id)
     actions.keep_observations(firing, stage, body.faults, body.note)
@@ -87,7 +87,7 @@ def keep_observations(request: HttpRequest, firing_id: Id, body: ObservationsIn)
 
 
 @router.post("/firings/{firing_id}/next", response={201: PieceOut, 409: ConflictOut, **_ERRORS})
-def make_next(request: HttpRequest, firing_id: Id, body: NextIn):
+def make_next(request: HttpRequest, firing_id: Id, body: NextIn) -> Any:
     """The next stage: the same with the one change proposed, or this piece fired on with its measured sizes."""
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, body.stage_id)

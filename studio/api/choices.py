@@ -101,7 +101,7 @@ class ChoicesOut(Schema):
 
 
 @router.get("", response=ChoicesOut)
-def show_choices(request: HttpRequest):
+def show_choices(request: HttpRequest) -> Any:
     return {
         "entries": {
             path: [{"key": one, "name": one.label, "says": one.says} for one in of]

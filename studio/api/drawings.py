@@ -140,12 +140,12 @@ def _of(body: PointsIn) -> Outline:
 
 
 @router.post("/outlines/measure", response={200: OutlineOut, 422: ErrorOut})
-def measure_outline(request: HttpRequest, body: PointsIn):
+def measure_outline(request: HttpRequest, body: PointsIn) -> Any:
     return _outline(_of(body))
 
 
 @router.post("/outlines/svg", response={200: DrawingOut, 413: ErrorOut, 422: ErrorOut})
-def read_drawing(request: HttpRequest, file: File[UploadedFile]):
+def read_drawing(request: HttpRequest, file: File[UploadedFile]) -> Any:
     found = drawing_in(file)
     return {
         "outlines": [_outline(SimpleNamespace(**outline), outline["name"]) for outline in found["outlines"]],
@@ -155,7 +155,7 @@ def read_drawing(request: HttpRequest, file: File[UploadedFile]):
 
 
 @router.post("/outlines/trace", response={200: OutlineOut, 422: ErrorOut})
-def trace_outline(request: HttpRequest, body: TraceIn):
+def trace_outline(request: HttpRequest, body: TraceIn) -> Any:
     apart = parse_within(
         body.apart, "length", called="a distance", low=0.0, high=5.0, low_included=False, system=body.system
     )
@@ -163,7 +163,7 @@ def trace_outline(request: HttpRequest, body: TraceIn):
 
 
 @router.post("/outlines/file", response={422: ErrorOut})
-def save_outline(request: HttpRequest, body: PatternIn):
+def save_outline(request: HttpRequest, body: PatternIn) -> Any:
     return HttpResponse(
         write_svg(_of(body), title=body.title),
         content_type="image/svg+xml",
@@ -198,7 +198,7 @@ def _pattern(found: Pattern) -> dict[str, Any]:
 
 
 @router.post("/outlines/pattern", response={200: PatternOut, 422: ErrorOut})
-def lay_pattern(request: HttpRequest, body: PatternIn):
+def lay_pattern(request: HttpRequest, body: PatternIn) -> Any:
     return _pattern(tile(_of(body), paper=body.paper if body.paper in PAPERS_M else "A4"))
 
 
@@ -218,7 +218,7 @@ def _solid(row: Solid) -> dict[str, Any]:
 @router.post(
     "/solids", response={201: SolidOut, 413: ErrorOut, 422: ErrorOut}, description=f"A mesh: {', '.join(FORMATS)}."
 )
-def keep_solid(request: HttpRequest, file: File[UploadedFile]):
+def keep_solid(request: HttpRequest, file: File[UploadedFile]) -> Any:
     return Status(201, _solid(actions.keep_solid(request.user, file)))
 
 
@@ -231,7 +231,7 @@ def _lines(steps: Iterator[dict[str, Any]]) -> Iterator[str]:
 
 
 @router.post("/solids/{solid_id}/room", response={404: ErrorOut})
-def work_out_room(request: HttpRequest, solid_id: Id, body: TakeSolidIn):
+def work_out_room(request: HttpRequest, solid_id: Id, body: TakeSolidIn) -> Any:
     """The room of a mesh: one line of JSON for every step, `{done, doing}`, the last with `solid` or `error`."""
     row = Solid.objects.one(request.user, solid_id, "mesh")
     steps = actions.room_steps(row, role=body.role, unit=body.unit, up=body.up, largest_only=body.largest_only)
@@ -239,7 +239,7 @@ def work_out_room(request: HttpRequest, solid_id: Id, body: TakeSolidIn):
 
 
 @router.get("/solids/{solid_id}/view", response={404: ErrorOut})
-def view_solid(request: HttpRequest, solid_id: Id):
+def view_solid(request: HttpRequest, solid_id: Id) -> Any:
     """Corners of the light copy: little-endian float32, nine to a triangle, in m."""
     row = Solid.objects.one(request.user, solid_id, "mesh")
     return HttpResponse(

@@ -56,7 +56,7 @@ _ERRORS: dict[int, Any] = {404: ErrorOut, 422: ErrorOut}
 
 def one_firing(request: HttpRequest, firing_id: int) -> Firing:
     """A firing of whoever asks."""
-    return Firing.objects.select_related("kiln").one(request.user, firing_id, "firing")
+    return Firing.objects.select_related("kiln").one(request.user, firing_id, "firing")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
 
 
 def stage_in(firing: Firing, stage_id: int) -> Stage:
@@ -113,12 +113,12 @@ def _before(firing: Firing) -> dict[str, Any]:
 
 
 @router.get("/firings/{firing_id}/before", response={200: BeforeOut, **_ERRORS})
-def show_before(request: HttpRequest, firing_id: Id):
+def show_before(request: HttpRequest, firing_id: Id) -> Any:
     return _before(one_firing(request, firing_id))
 
 
 @router.post("/firings/{firing_id}/checks", response={200: BeforeOut, **_ERRORS})
-def tick_check(request: HttpRequest, firing_id: Id, body: TickIn):
+def tick_check(request: HttpRequest, firing_id: Id, body: TickIn) -> Any:
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, body.stage_id)
     life.tick(firing, stage, body.rule, is_done=body.is_done, reason=body.reason, when=timezone.now())
@@ -126,14 +126,14 @@ def tick_check(request: HttpRequest, firing_id: Id, body: TickIn):
 
 
 @router.post("/firings/{firing_id}/load", response={200: BeforeOut, **_ERRORS})
-def load_firing(request: HttpRequest, firing_id: Id, body: LoadIn):
+def load_firing(request: HttpRequest, firing_id: Id, body: LoadIn) -> Any:
     firing = one_firing(request, firing_id)
     life.load(firing, is_loaded=body.is_loaded)
     return _before(firing)
 
 
 @router.post("/firings/{firing_id}/start", response={200: LiveOut, **_ERRORS})
-def start_firing(request: HttpRequest, firing_id: Id, body: StartIn):
+def start_firing(request: HttpRequest, firing_id: Id, body: StartIn) -> Any:
     now = timezone.now()
     firing = life.begin(
         one_firing(request, firing_id), key=body.key, is_simulated=body.is_simulated, at=body.at, now=now
@@ -142,12 +142,12 @@ def start_firing(request: HttpRequest, firing_id: Id, body: StartIn):
 
 
 @router.get("/firings/{firing_id}/live", response={200: LiveOut, **_ERRORS})
-def show_live(request: HttpRequest, firing_id: Id, stage_id: Id | None = None):
+def show_live(request: HttpRequest, firing_id: Id, stage_id: Id | None = None) -> Any:
     return live_answer(one_firing(request, firing_id), stage_id, timezone.now())
 
 
 @router.get("/firings/{firing_id}/ahead", response={200: AheadOut, **_ERRORS})
-def show_ahead(request: HttpRequest, firing_id: Id, stage_id: Id | None = None):
+def show_ahead(request: HttpRequest, firing_id: Id, stage_id: Id | None = None) -> Any:
     """What each button would do: worked out apart, as it runs the glass on to the end."""
     firing = one_firing(request, firing_id)
     frozen, state, _ = state_of(firing, stage_id, timezone.now())
@@ -162,7 +162,7 @@ def show_ahead(request: HttpRequest, firing_id: Id, stage_id: Id | None = None):
 
 
 @router.post("/firings/{firing_id}/acts", response={200: LiveOut, **_ERRORS})
-def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: Id | None = None):
+def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: Id | None = None) -> Any:
     now = timezone.now()
     firing = one_firing(request, firing_id)
     try:
@@ -175,7 +175,7 @@ def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: Id
 
 
 @router.post("/firings/{firing_id}/take-back", response={200: LiveOut, **_ERRORS})
-def undo_act(request: HttpRequest, firing_id: Id, body: UndoIn, stage_id: Id | None = None):
+def undo_act(request: HttpRequest, firing_id: Id, body: UndoIn, stage_id: Id | None = None) -> Any:
     now = timezone.now()
     firing = one_firing(request, firing_id)
     life.undo_act(firing, key=body.key, of=body.of, now=now)
@@ -183,7 +183,7 @@ def undo_act(request: HttpRequest, firing_id: Id, body: UndoIn, stage_id: Id | N
 
 
 @router.post("/firings/{firing_id}/readings", response={200: ReadOut, **_ERRORS})
-def add_readings(request: HttpRequest, firing_id: Id, body: ReadingsIn):
+def add_readings(request: HttpRequest, firing_id: Id, body: ReadingsIn) -> Any:
     firing, now = one_firing(request, firing_id), timezone.now()
     rows: dict[str, list[tuple[float, float | None]]] = {"typed": [], "second": []}
     faults = []
@@ -201,7 +201,7 @@ def add_readings(request: HttpRequest, firing_id: Id, body: ReadingsIn):
         rows["second" if row.by == "second" else "typed"].append((at_s, shown))
     if faults:
         raise DocumentError(faults)
-    count, notes = 0, []
+    count, notes = 0, []  # type: ignore[var-annotated]  # of any kind
     with transaction.atomic():
         for source, some in rows.items():
             if some:
@@ -211,7 +211,7 @@ def add_readings(request: HttpRequest, firing_id: Id, body: ReadingsIn):
 
 
 @router.post("/firings/{firing_id}/readings/take-back", response={200: LiveOut, **_ERRORS})
-def take_reading_back(request: HttpRequest, firing_id: Id, body: TakeBackIn, stage_id: Id | None = None):
+def take_reading_back(request: HttpRequest, firing_id: Id, body: TakeBackIn, stage_id: Id | None = None) -> Any:
     """The reading that was typed last goes again, within ten minutes of it."""
     firing, now = one_firing(request, firing_id), timezone.now()
     reading_actions.take_reading_back(firing, key=body.key, now=now)
@@ -240,7 +240,7 @@ def bring_log(
     offset_s: float = 0.0,
     unit: Literal["", "degC", "degF"] = "",
     is_sure: bool = False,
-):
+) -> Any:
     """A kiln's log, from `offset_s` after the start on; it is read beside the requests. `is_sure`: it was asked whether
     it belongs here, and it does.
     """
@@ -257,7 +257,7 @@ def bring_log(
 
 
 @router.post("/firings/{firing_id}/logs/{log_id}/take-back", response={200: LiveOut, **_ERRORS})
-def take_log_back(request: HttpRequest, firing_id: Id, log_id: Id, stage_id: Id | None = None):
+def take_log_back(request: HttpRequest, firing_id: Id, log_id: Id, stage_id: Id | None = None) -> Any:
     """A log that did not belong here goes, with every reading that came with it."""
     firing, now = one_firing(request, firing_id), timezone.now()
     reading_actions.take_log_back(firing, log_id, now=now)
@@ -266,12 +266,12 @@ def take_log_back(request: HttpRequest, firing_id: Id, log_id: Id, stage_id: Id 
 
 
 @router.get("/logs/{number}", response={200: JobOut, **_ERRORS})
-def show_job(request: HttpRequest, number: str):
+def show_job(request: HttpRequest, number: str) -> Any:
     return _job(number, reading_actions.job_of(request.user, number))
 
 
 @router.get("/firings/{firing_id}/log.csv", response=_ERRORS)
-def download_log(request: HttpRequest, firing_id: Id):
+def download_log(request: HttpRequest, firing_id: Id) -> Any:
     """Every reading as CSV: moment, seconds, °C shown, set point, source. It can be brought in again."""
     firing = one_firing(request, firing_id)
     out = io.StringIO()
@@ -289,7 +289,7 @@ def download_log(request: HttpRequest, firing_id: Id):
 
 
 @router.post("/firings/{firing_id}/photos", response={201: StagePhotoOut, 413: ErrorOut, **_ERRORS})
-def add_photo(request: HttpRequest, firing_id: Id, file: File[UploadedFile], stage_id: Id, before: bool = False):
+def add_photo(request: HttpRequest, firing_id: Id, file: File[UploadedFile], stage_id: Id, before: bool = False) -> Any:
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, stage_id)
     row = keep_stage_photo(request.user, firing, stage, file, "before" if before else "after")

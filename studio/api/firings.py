@@ -44,7 +44,7 @@ class JoinIn(Schema):
 
 
 @router.get("/firings", response=FiringListOut)
-def list_firings(request: HttpRequest, offset: int = Query(0, ge=0, le=10**6)):
+def list_firings(request: HttpRequest, offset: int = Query(0, ge=0, le=10**6)) -> Any:  # type: ignore[type-arg]  # django hands it over
     mine = Firing.objects.of(request.user).filter(state="planned", stages__piece__is_put_away=False).distinct()
     rows = mine.select_related("kiln").prefetch_related("stages__piece").order_by("starts_at", "pk")
     return {
@@ -71,7 +71,7 @@ def _acted(request: HttpRequest, piece_id: int, stage: str, act: Any) -> Any:
 
 
 @router.post("/pieces/{piece_id}/firing/undo", response=_ANSWERS)
-def undo_firing(request: HttpRequest, piece_id: Id, body: VersionIn):
+def undo_firing(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
     def act(piece: Piece) -> PlannedPiece | None:
         return actions.step_firing(piece, version=body.version, key=body.stage, back=True)
 
@@ -79,7 +79,7 @@ def undo_firing(request: HttpRequest, piece_id: Id, body: VersionIn):
 
 
 @router.post("/pieces/{piece_id}/firing/redo", response=_ANSWERS)
-def redo_firing(request: HttpRequest, piece_id: Id, body: VersionIn):
+def redo_firing(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
     def act(piece: Piece) -> PlannedPiece | None:
         return actions.step_firing(piece, version=body.version, key=body.stage, back=False)
 
@@ -87,7 +87,7 @@ def redo_firing(request: HttpRequest, piece_id: Id, body: VersionIn):
 
 
 @router.post("/pieces/{piece_id}/firing/join", response=_ANSWERS)
-def join_firing(request: HttpRequest, piece_id: Id, body: JoinIn):
+def join_firing(request: HttpRequest, piece_id: Id, body: JoinIn) -> Any:
     firing = Firing.objects.one(request.user, body.firing_id, "firing") if body.firing_id else None
 
     def act(piece: Piece) -> PlannedPiece | None:

@@ -80,18 +80,18 @@ def answer_kiln(row: Kiln) -> dict[str, Any]:
 
 
 @router.get("/kilns", response=list[KilnOut])
-def list_kilns(request: HttpRequest):
+def list_kilns(request: HttpRequest) -> Any:
     return [answer_kiln(row) for row in Kiln.objects.of(request.user)]
 
 
 @router.post("/kilns", response={201: KilnOut, 422: ErrorOut})
-def create_kiln(request: HttpRequest, body: KilnIn):
+def create_kiln(request: HttpRequest, body: KilnIn) -> Any:
     row = actions.save_kiln(request.user, kiln=None, version=None, document=body.document, system=body.system)
     return Status(201, answer_kiln(row))
 
 
 @router.patch("/kilns/{kiln_id}", response={200: KilnOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
-def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn):
+def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn) -> Any:
     kiln = Kiln.objects.one(request.user, kiln_id, "kiln")
     try:
         row = actions.save_kiln(
@@ -103,7 +103,9 @@ def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn):
 
 
 @router.post("/kilns/{kiln_id}/log", response={200: LogOut, 404: ErrorOut, 409: ErrorOut, 413: ErrorOut, 422: ErrorOut})
-def look_at_log(request: HttpRequest, kiln_id: Id, file: File[UploadedFile], keep: bool = False, version: int = 0):
+def look_at_log(
+    request: HttpRequest, kiln_id: Id, file: File[UploadedFile], keep: bool = False, version: int = 0
+) -> Any:
     """What a log says of the kiln; with `keep` its times become the kiln's."""
     row = Kiln.objects.one(request.user, kiln_id, "kiln")
     kiln = read(KilnModel, row.document, "a kiln", stands=True).value

@@ -29,7 +29,7 @@ router = Router(tags=["layup"])
 
 
 @router.get("/pieces/{piece_id}/layup/motion", response={200: Motion | None, 404: ErrorOut, 422: ErrorOut})
-def show_motion(request: HttpRequest, piece_id: Id, stage: str = ""):
+def show_motion(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     """The glass from nothing to past its end, frame by frame; null where nothing is seen to move."""
     return motion_of(staged_at(request, piece_id, stage))
 
@@ -95,13 +95,13 @@ def show_cutting(
     stage: str = "",
     margin: str = "10 mm",
     system: Literal["metric", "us"] = "metric",
-):
+) -> Any:
     """How the blanks of a stage are cut, or those of all stages; a plan for each glass."""
     return _plans(request, piece_id, stage=stage, margin=margin, system=system)
 
 
 @router.post("/pieces/{piece_id}/layup/cutting", response={200: CutOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
-def book_cutting(request: HttpRequest, piece_id: Id, body: CutIn):
+def book_cutting(request: HttpRequest, piece_id: Id, body: CutIn) -> Any:
     """It has been cut: the sheets leave the rack, the off-cuts go onto it."""
     for one in _plans(request, piece_id, stage=body.stage, margin=body.margin, system=body.system):
         if one["kind_id"] == body.kind_id:
@@ -124,7 +124,7 @@ class FormFitOut(Schema):
 
 
 @router.get("/pieces/{piece_id}/layup/fits", response={200: list[FormFitOut], 404: ErrorOut, 422: ErrorOut})
-def show_fits(request: HttpRequest, piece_id: Id, stage: str = ""):
+def show_fits(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     """Which forms of the shelf the blank of a stage fits, the best first."""
     blank = blank_of(staged_at(request, piece_id, stage))
     if blank is None:

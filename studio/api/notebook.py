@@ -111,8 +111,8 @@ def list_pages(
     fault: ShortText = "",
     cradle_id: Id | None = None,
     kiln_id: Id | None = None,
-    offset: int = Query(0, ge=0, le=10**6),
-):
+    offset: int = Query(0, ge=0, le=10**6),  # type: ignore[type-arg]  # django hands it over
+) -> Any:
     found = found_firings(
         request.user, search=search, process=process, fault=fault, cradle_id=cradle_id, kiln_id=kiln_id
     )
@@ -125,7 +125,7 @@ def list_pages(
 
 
 @router.get("/notebook/best/{cradle_id}", response={200: BestOut, 404: ErrorOut})
-def best_on_cradle(request: HttpRequest, cradle_id: Id):
+def best_on_cradle(request: HttpRequest, cradle_id: Id) -> Any:
     found = found_firings(request.user, search="", process="", fault="", cradle_id=cradle_id, kiln_id=None)
     now = timezone.now()
     pages = [
@@ -139,7 +139,7 @@ def best_on_cradle(request: HttpRequest, cradle_id: Id):
 
 
 @router.get("/notebook/pages/{firing_id}", response={200: list[PageOut], 404: ErrorOut})
-def show_page(request: HttpRequest, firing_id: Id):
+def show_page(request: HttpRequest, firing_id: Id) -> Any:
     firing = Firing.objects.select_related("kiln").one(request.user, firing_id, "firing")
     if firing.started_at is None:
         return []
@@ -176,7 +176,7 @@ def _cell(value: Any) -> str:
 
 
 @router.get("/notebook.csv", response={404: ErrorOut})
-def notebook_csv(request: HttpRequest):
+def notebook_csv(request: HttpRequest) -> Any:
     found = found_firings(request.user, search="", process="", fault="", cradle_id=None, kiln_id=None)
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
@@ -187,7 +187,7 @@ def notebook_csv(request: HttpRequest):
 
 
 @router.get("/notebook.json", response={404: ErrorOut})
-def notebook_json(request: HttpRequest):
+def notebook_json(request: HttpRequest) -> Any:
     """Every firing with its frozen plan, readings, events, measures and faults."""
     found = found_firings(request.user, search="", process="", fault="", cradle_id=None, kiln_id=None)
     return _file(

@@ -136,11 +136,16 @@ def conflict(error: Stale, stage: str = "") -> HttpResponse:
 
 def _one(request: HttpRequest, piece_id: int) -> Piece:
     rows = Piece.objects.select_related("head").defer("head__snapshot", "summary")
-    return rows.one(request.user, piece_id, "piece")
+    return rows.one(request.user, piece_id, "piece")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
 
 
 @router.get("", response=PieceListOut)
-def list_pieces(request: HttpRequest, search: str = "", offset: int = Query(0, ge=0, le=10**6), put_away: bool = False):
+def list_pieces(
+    request: HttpRequest,
+    search: str = "",
+    offset: int = Query(0, ge=0, le=10**6),  # type: ignore[type-arg]  # django hands it over
+    put_away: bool = False,
+) -> Any:
     mine = Piece.objects.of(request.user).filter(is_put_away=put_away)
     found = mine.filter(name__icontains=search.strip().replace("\0", "")[:_LONGEST_NAME]) if search.strip() else mine
     rows = list(found[offset : offset + _PAGE])
@@ -172,13 +177,13 @@ def _worked_out_anew(pieces: list[Piece]) -> int:
     return left
 
 
-def _on_what(request: HttpRequest, cradle_id: int | None, shape: str, process: str) -> tuple[Cradle | None, dict]:
+def _on_what(request: HttpRequest, cradle_id: int | None, shape: str, process: str) -> tuple[Cradle | None, dict]:  # type: ignore[type-arg]  # django hands it over
     shelved = Cradle.objects.one(request.user, cradle_id, "cradle") if cradle_id else None
     return shelved, (shelved.document if shelved else starting_cradle(process, shape))
 
 
 @router.post("", response={201: PieceOut, 404: ErrorOut, 422: ErrorOut})
-def create_piece(request: HttpRequest, body: NewPieceIn):
+def create_piece(request: HttpRequest, body: NewPieceIn) -> Any:
     kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
     kiln = Kiln.objects.one(request.user, body.kiln_id, "kiln")
     shelved, cradle = _on_what(request, body.cradle_id, body.shape, body.process)
@@ -198,13 +203,13 @@ def create_piece(request: HttpRequest, body: NewPieceIn):
 
 
 @router.post("/import", response={201: PieceOut, 413: ErrorOut, 422: ErrorOut})
-def import_piece(request: HttpRequest):
+def import_piece(request: HttpRequest) -> Any:
     piece = bringing_in.import_piece(request.user, load_json(request.body))
     return piece_response(piece, planned(piece), status=201)
 
 
 @router.get("/{piece_id}", response={200: PieceOut, 404: ErrorOut})
-def show_piece(request: HttpRequest, piece_id: Id, stage: str = ""):
+def show_piece(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     piece = _one(request, piece_id)
     return piece_response(piece, planned(piece), stage)
 
@@ -224,7 +229,7 @@ def told_by_stage(error: DocumentError, prefix: str) -> DocumentError:
 
 
 @router.patch("/{piece_id}", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
-def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn):
+def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn) -> Any:
     piece = _one(request, piece_id)
     changes, prefix = full_paths(piece, body.stage, body.changes)
     label = body.label or body.changes[0].path.rpartition(".")[2]
@@ -247,30 +252,30 @@ def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> 
 
 
 @router.get("/{piece_id}/workings", response={200: WorkingsOut, 404: ErrorOut})
-def show_workings(request: HttpRequest, piece_id: Id, stage: str = ""):
+def show_workings(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     """How each figure of a stage comes about; nothing is computed that was not computed for its plan."""
     piece = _one(request, piece_id)
     return reply(WorkingsOut, {"version": piece.version, "figures": planned(piece).stage(stage).figures})
 
 
 @router.post("/{piece_id}/undo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
-def undo_piece(request: HttpRequest, piece_id: Id, body: VersionIn):
+def undo_piece(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
     return _step(request, piece_id, body, history.undo_piece)
 
 
 @router.post("/{piece_id}/redo", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
-def redo_piece(request: HttpRequest, piece_id: Id, body: VersionIn):
+def redo_piece(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
     return _step(request, piece_id, body, history.redo_piece)
 
 
 @router.post("/{piece_id}/away", response={204: None, 404: ErrorOut})
-def put_piece_away(request: HttpRequest, piece_id: Id, away: bool = True):
+def put_piece_away(request: HttpRequest, piece_id: Id, away: bool = True) -> Any:
     actions.put_away(_one(request, piece_id), away=away)
     return Status(204, None)
 
 
 @router.get("/{piece_id}/document", response={404: ErrorOut})
-def copy_piece(request: HttpRequest, piece_id: Id):
+def copy_piece(request: HttpRequest, piece_id: Id) -> Any:
     piece = _one(request, piece_id)
     name = re.sub(r"[^a-z0-9]+", "-", piece.name.lower()).strip("-") or "piece"
     text = json.dumps(planned(piece).document, ensure_ascii=False, indent=2) + "\n"

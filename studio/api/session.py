@@ -55,13 +55,13 @@ def _session(request: HttpRequest) -> dict[str, object]:
 
 
 @router.get("", response=SessionOut, auth=None)
-def show_session(request: HttpRequest):
+def show_session(request: HttpRequest) -> Any:
     return _session(request)
 
 
 @router.post("", response={200: SessionOut, 401: ErrorOut, **_REFUSED}, auth=None)
 @decorate_view(csrf_protect)
-def sign_in(request: HttpRequest, body: SignInIn):
+def sign_in(request: HttpRequest, body: SignInIn) -> Any:
     try:
         with password_work():
             user = authenticate(request, username=body.name, password=body.password)
@@ -76,7 +76,7 @@ def sign_in(request: HttpRequest, body: SignInIn):
 
 @router.post("/owner", response={201: SessionOut, 409: ErrorOut, **_REFUSED}, auth=None)
 @decorate_view(csrf_protect)
-def make_owner(request: HttpRequest, body: SignInIn):
+def make_owner(request: HttpRequest, body: SignInIn) -> Any:
     """The first one who comes makes the studio theirs; afterwards nobody can."""
     users = get_user_model()
     name = body.name.strip()
@@ -108,7 +108,7 @@ def make_owner(request: HttpRequest, body: SignInIn):
 
 
 @router.delete("", response=SessionOut)
-def sign_out(request: HttpRequest):
+def sign_out(request: HttpRequest) -> Any:
     logout(request)
     return _session(request)
 

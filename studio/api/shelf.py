@@ -63,18 +63,18 @@ def _glass(row: GlassKind) -> dict[str, Any]:
 
 
 @router.get("/glass", response=list[GlassOut])
-def list_glass(request: HttpRequest, archived: bool = False):
+def list_glass(request: HttpRequest, archived: bool = False) -> Any:
     return [_glass(row) for row in GlassKind.objects.of(request.user).filter(is_archived=archived)]
 
 
 @router.post("/glass", response={201: GlassOut, 422: ErrorOut})
-def create_glass(request: HttpRequest, body: NewGlassIn):
+def create_glass(request: HttpRequest, body: NewGlassIn) -> Any:
     row = actions.save_kind(request.user, kind=None, version=None, document=body.document, system=body.system)
     return Status(201, _glass(row))
 
 
 @router.patch("/glass/{kind_id}", response={200: GlassOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
-def change_glass(request: HttpRequest, kind_id: Id, body: GlassIn):
+def change_glass(request: HttpRequest, kind_id: Id, body: GlassIn) -> Any:
     kind = GlassKind.objects.one(request.user, kind_id, "glass")
     try:
         if body.document:
@@ -88,7 +88,7 @@ def change_glass(request: HttpRequest, kind_id: Id, body: GlassIn):
 
 
 @router.post("/glass/{kind_id}/away", response={200: GlassOut, 404: ErrorOut})
-def put_glass_away(request: HttpRequest, kind_id: Id, away: bool = True):
+def put_glass_away(request: HttpRequest, kind_id: Id, away: bool = True) -> Any:
     kind = GlassKind.objects.one(request.user, kind_id, "glass")
     GlassKind.objects.filter(pk=kind.pk).update(is_archived=away)
     kind.refresh_from_db()

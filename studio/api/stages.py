@@ -19,11 +19,11 @@ _ANSWERS: dict[int, Any] = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422:
 
 
 def _one(request: HttpRequest, piece_id: int) -> Piece:
-    return Piece.objects.select_related("head").one(request.user, piece_id, "piece")
+    return Piece.objects.select_related("head").one(request.user, piece_id, "piece")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
 
 
 @router.post("/{piece_id}/stages", response={**_ANSWERS, 201: PieceOut})
-def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn):
+def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn) -> Any:
     piece = _one(request, piece_id)
     shelved = Cradle.objects.one(request.user, body.cradle_id, "cradle") if body.cradle_id else None
     cradle = shelved.document if shelved else starting_cradle(body.process, body.shape)
@@ -46,7 +46,7 @@ def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn):
 
 
 @router.post("/{piece_id}/stages/{key}/double", response={**_ANSWERS, 201: PieceOut})
-def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn):
+def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn) -> Any:
     piece = _one(request, piece_id)
     try:
         found, made = actions.duplicate_stage(piece, version=body.version, key=key)
@@ -56,7 +56,7 @@ def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionI
 
 
 @router.post("/{piece_id}/stages/{key}/move", response=_ANSWERS)
-def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn):
+def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn) -> Any:
     piece = _one(request, piece_id)
     try:
         found = actions.move_stage(piece, version=body.version, key=key, by=body.by)
@@ -66,7 +66,7 @@ def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn):
 
 
 @router.post("/{piece_id}/stages/{key}/out", response=_ANSWERS)
-def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn):
+def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn) -> Any:
     piece = _one(request, piece_id)
     try:
         found = actions.remove_stage(piece, version=body.version, key=key)
@@ -76,7 +76,7 @@ def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn):
 
 
 @router.post("/{piece_id}/clock", response=_ANSWERS)
-def put_on_the_clock(request: HttpRequest, piece_id: Id, body: VersionIn):
+def put_on_the_clock(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
     piece = _one(request, piece_id)
     try:
         found = actions.put_on_the_clock(piece, version=body.version)

@@ -55,12 +55,12 @@ def _out(item: StockItem) -> dict[str, Any]:
 def list_stock(
     request: HttpRequest,
     search: str = "",
-    kind_id: int | None = Query(None, ge=1, le=2**62),
+    kind_id: int | None = Query(None, ge=1, le=2**62),  # type: ignore[type-arg]  # django hands it over
     form: str = "",
     archived: bool = False,
-    offset: int = Query(0, ge=0, le=10**6),
+    offset: int = Query(0, ge=0, le=10**6),  # type: ignore[type-arg]  # django hands it over
     sort: Literal["kind", "weight", "recent"] = "kind",
-):
+) -> Any:
     mine = StockItem.objects.of(request.user).filter(is_archived=archived)
     found = mine
     for word in search.replace("\0", "").lower().split()[:8]:
@@ -81,7 +81,7 @@ def list_stock(
 
 
 @router.post("/stock", response={201: StockOut, 404: ErrorOut, 422: ErrorOut})
-def create_item(request: HttpRequest, body: StockIn):
+def create_item(request: HttpRequest, body: StockIn) -> Any:
     kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
     item = actions.save_item(
         request.user, item=None, version=None, kind=kind, form=body.form, document=body.document, system=body.system
@@ -90,7 +90,7 @@ def create_item(request: HttpRequest, body: StockIn):
 
 
 @router.patch("/stock/{item_id}", response={200: StockOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
-def change_item(request: HttpRequest, item_id: Id, body: StockIn):
+def change_item(request: HttpRequest, item_id: Id, body: StockIn) -> Any:
     item = StockItem.objects.one(request.user, item_id, "entry of the rack")
     kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
     try:
@@ -109,12 +109,12 @@ def change_item(request: HttpRequest, item_id: Id, body: StockIn):
 
 
 @router.post("/stock/{item_id}/copy", response={201: StockOut, 404: ErrorOut})
-def copy_item(request: HttpRequest, item_id: Id):
+def copy_item(request: HttpRequest, item_id: Id) -> Any:
     return Status(201, _out(actions.copy_item(StockItem.objects.one(request.user, item_id, "entry of the rack"))))
 
 
 @router.post("/stock/{item_id}/away", response={200: StockOut, 404: ErrorOut, 422: ErrorOut})
-def put_item_away(request: HttpRequest, item_id: Id, away: bool = True):
+def put_item_away(request: HttpRequest, item_id: Id, away: bool = True) -> Any:
     item = StockItem.objects.one(request.user, item_id, "entry of the rack")
     actions.put_item_away(item, away=away)
     item.refresh_from_db()
@@ -122,14 +122,14 @@ def put_item_away(request: HttpRequest, item_id: Id, away: bool = True):
 
 
 @router.post("/stock/{item_id}/photo", response={200: StockOut, 404: ErrorOut, 413: ErrorOut, 422: ErrorOut})
-def photograph_item(request: HttpRequest, item_id: Id, file: File[UploadedFile]):
+def photograph_item(request: HttpRequest, item_id: Id, file: File[UploadedFile]) -> Any:
     item = StockItem.objects.one(request.user, item_id, "entry of the rack")
     photograph(item, file)
     return _out(item)
 
 
 @router.get("/stock.csv")
-def export_stock(request: HttpRequest):
+def export_stock(request: HttpRequest) -> Any:
     return HttpResponse(
         "\ufeff" + actions.export_csv(request.user),
         content_type="text/csv; charset=utf-8",
@@ -138,7 +138,7 @@ def export_stock(request: HttpRequest):
 
 
 @router.post("/stock.csv", response={200: CountOut, 413: ErrorOut, 422: ErrorOut})
-def import_stock(request: HttpRequest):
+def import_stock(request: HttpRequest) -> Any:
     try:
         text = request.body.decode("utf-8-sig")
     except UnicodeDecodeError:
@@ -159,15 +159,15 @@ _ANSWERS = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
 
 
 @router.post("/pieces/{piece_id}/glass/aside", response=_ANSWERS)
-def set_glass_aside(request: HttpRequest, piece_id: Id, body: VersionIn):
+def set_glass_aside(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
     return _take(request, piece_id, body, reservations.set_glass_aside)
 
 
 @router.post("/pieces/{piece_id}/glass/used", response=_ANSWERS)
-def use_glass(request: HttpRequest, piece_id: Id, body: VersionIn):
+def use_glass(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
     return _take(request, piece_id, body, reservations.use_glass)
 
 
 @router.post("/pieces/{piece_id}/glass/back", response=_ANSWERS)
-def give_glass_back(request: HttpRequest, piece_id: Id, body: VersionIn):
+def give_glass_back(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
     return _take(request, piece_id, body, reservations.give_back)

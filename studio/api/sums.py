@@ -98,7 +98,7 @@ def _one(key: str) -> Any:
 
 
 @router.get("", response=list[SumOut])
-def list_sums(request: HttpRequest):
+def list_sums(request: HttpRequest) -> Any:
     kinds = _kinds(request)
     named = [(key, kind.name) for key, kind in kinds.items()]
     formed = [(key, form.name) for key, form in forms().items()]
@@ -126,13 +126,13 @@ def list_sums(request: HttpRequest):
 
 
 @router.post("/{key}", response={200: OutcomeOut, 404: ErrorOut, 422: ErrorOut})
-def work_sum(request: HttpRequest, key: ShortText, body: TypedIn):
+def work_sum(request: HttpRequest, key: ShortText, body: TypedIn) -> Any:
     system: System = body.system
     return evaluate(_one(key), {k: v[:4000] for k, v in body.typed.items()}, kinds=_kinds(request), system=system)
 
 
 @router.get("/{key}/from/{piece_id}", response={200: FilledOut, 404: ErrorOut, 422: ErrorOut})
-def fill_sum(request: HttpRequest, key: ShortText, piece_id: Id, stage: str = ""):
+def fill_sum(request: HttpRequest, key: ShortText, piece_id: Id, stage: str = "") -> Any:
     """What a stage of a piece knows of a sum's fields."""
     one = _one(key)
     piece = Piece.objects.one(request.user, piece_id, "piece")

@@ -232,7 +232,7 @@ def _today(owner: Any, now: datetime) -> dict[str, Any]:
 
 
 @router.get("/today.ics", response={404: ErrorOut})
-def today_calendar(request: HttpRequest):
+def today_calendar(request: HttpRequest) -> Any:
     """The clocks of the bench and what wants doing, as a calendar file."""
     now = timezone.now()
     dues = [
@@ -245,23 +245,23 @@ def today_calendar(request: HttpRequest):
 
 
 @router.get("/today", response=TodayOut)
-def show_today(request: HttpRequest):
+def show_today(request: HttpRequest) -> Any:
     """Firings from half a day back to six days on, the clocks that run, and what wants doing, the soonest first."""
     return _today(request.user, timezone.now())
 
 
 @router.get("/timers", response=list[TimerOut])
-def list_timers(request: HttpRequest):
+def list_timers(request: HttpRequest) -> Any:
     now = timezone.now()
     return [timer_out(t, now) for t in Timer.objects.of(request.user).filter(ended_at=None)]
 
 
 @router.post("/timers", response={200: TimerOut, 404: ErrorOut, 422: ErrorOut})
-def begin_timer(request: HttpRequest, body: NewTimerIn):
+def begin_timer(request: HttpRequest, body: NewTimerIn) -> Any:
     now = timezone.now()
     stage = None
     if body.stage_id is not None:
-        stage = Stage.objects.filter(piece__owner=request.user, pk=body.stage_id).first()
+        stage = Stage.objects.filter(piece__owner=request.user, pk=body.stage_id).first()  # type: ignore[misc]  # as django has it
     timer = actions.begin_timer(
         request.user, key=body.key, kind=body.kind, name=body.name, lasts=body.lasts, stage=stage, now=now
     )
@@ -269,7 +269,7 @@ def begin_timer(request: HttpRequest, body: NewTimerIn):
 
 
 @router.post("/timers/{timer_id}/ring", response={200: TimerOut, 404: ErrorOut})
-def ring_timer(request: HttpRequest, timer_id: Id):
+def ring_timer(request: HttpRequest, timer_id: Id) -> Any:
     now = timezone.now()
     timer = Timer.objects.one(request.user, timer_id, "timer")
     actions.ring(timer, now)
@@ -278,7 +278,7 @@ def ring_timer(request: HttpRequest, timer_id: Id):
 
 
 @router.post("/timers/{timer_id}/end", response={200: TimerOut, 404: ErrorOut})
-def end_timer(request: HttpRequest, timer_id: Id):
+def end_timer(request: HttpRequest, timer_id: Id) -> Any:
     now = timezone.now()
     timer = Timer.objects.one(request.user, timer_id, "timer")
     actions.end_timer(timer, now)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import tempfile
 from pathlib import Path
+from typing import Any
 
 from django.conf import settings
 from django.http import FileResponse, HttpRequest
@@ -17,7 +18,7 @@ router = Router(tags=["whole"])
 
 
 @router.get("/backup", response={403: ErrorOut})
-def take_backup(request: HttpRequest):
+def take_backup(request: HttpRequest) -> Any:
     """Database and meshes in one file; `./run restore FILE` brings it back."""
     if not (request.user.is_superuser or settings.DEMO):
         return Status(403, {"message": "Only the owner of the studio takes all of it along.", "faults": []})

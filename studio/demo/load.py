@@ -127,7 +127,7 @@ def load_many(owner: Any, count: int) -> None:
             name=f"Trial tile {number + 1:03d}",
             cradle=starting_cradle("cast", "box"),
             kind=kind,
-            kiln=kiln,
+            kiln=kiln,  # type: ignore[arg-type]  # as plain values
             starts_at="2026-12-01T08:00",
             zone="UTC",
         )

@@ -34,7 +34,7 @@ def _glass(image: Image.Image, rng: random.Random, shape: str, is_after: bool, c
     draw.ellipse((cx - rx + 24, cy - ry + 34, cx + rx + 24, cy + ry + 34), fill=(40, 34, 30, 90))
     outline = draw.ellipse if shape == "round" else draw.rounded_rectangle
     kwargs = {} if shape == "round" else {"radius": 90 if is_after else 12}
-    outline((cx - rx, cy - ry, cx + rx, cy + ry), fill=(r, g, b, 205), outline=(20, 60, 55, 255), width=5, **kwargs)
+    outline((cx - rx, cy - ry, cx + rx, cy + ry), fill=(r, g, b, 205), outline=(20, 60, 55, 255), width=5, **kwargs)  # type: ignore[arg-type]  # as plain values
     if is_after:  # a rim and a depth that catch the light
         for k in range(10):
             t = k / 10

@@ -145,7 +145,7 @@ def read_kiln_log(path: str, kept: str, *, keeps_spikes: bool, unit: str) -> Ste
         if column is not None:
             columns[name] = column
     with open(kept, "wb") as file:
-        np.savez(file, **columns)
+        np.savez(file, **columns)  # type: ignore[arg-type]  # as plain values
     begins = found.begins_at.isoformat() if found.begins_at is not None else ""
     yield {"done": 1.0, "result": {"notes": [asdict(note) for note in found.notes], "begins_at": begins}}
 

@@ -94,8 +94,9 @@ class Views(BrowserTest):
     def test_on_a_phone_the_order_is_thread_answer_drawing_station(self) -> None:
         page = self.at_piece(width=390, height=844)
         tops = [
-            page.locator(s).first.bounding_box()["y"] for s in (".thread", ".answer", ".section", ".p-selectbutton")
-        ]  # type: ignore[index]
+            page.locator(s).first.bounding_box()["y"]  # type: ignore[index]  # as read from JSON
+            for s in (".thread", ".answer", ".section", ".p-selectbutton")
+        ]
         self.assertEqual(tops, sorted(tops))
         field = self.field(page, "cradle.level.fall").bounding_box()
         assert field is not None

@@ -184,10 +184,10 @@ class Chains(SimpleTestCase):
 class Awake(SimpleTestCase):
     def test_hours_that_run_past_midnight(self) -> None:
         at = lambda hour: datetime(2026, 1, 1, hour, 30, tzinfo=ZoneInfo("UTC"))  # noqa: E731 - a word for a moment
-        self.assertTrue(is_awake(at(8), (7.0, 22.0)))
-        self.assertFalse(is_awake(at(23), (7.0, 22.0)))
-        self.assertTrue(is_awake(at(23), (10.0, 2.0)))
-        self.assertFalse(is_awake(at(5), (10.0, 2.0)))
+        self.assertTrue(is_awake(at(8), (7.0, 22.0)))  # type: ignore[no-untyped-call]  # untyped library
+        self.assertFalse(is_awake(at(23), (7.0, 22.0)))  # type: ignore[no-untyped-call]  # untyped library
+        self.assertTrue(is_awake(at(23), (10.0, 2.0)))  # type: ignore[no-untyped-call]  # untyped library
+        self.assertFalse(is_awake(at(5), (10.0, 2.0)))  # type: ignore[no-untyped-call]  # untyped library
 
 
 def told(most: int = 0, **changes: Any) -> ControllerProgram:

@@ -59,23 +59,23 @@ class Closed(SimpleTestCase):
     def test_a_bottle_has_a_wall_and_is_no_strip(self) -> None:
         """A plain tube 190 long, 62 across, 3 thick and shut below; it was a strip of 10.5 mm, or of 6."""
         hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm"}
-        found = last(stage("hang", layup__wall="3 mm", **hung))
+        found = last(stage("hang", layup__wall="3 mm", **hung))  # type: ignore[arg-type]  # as plain values
         self.assertAlmostEqual(counts_mm(found), 6.0, delta=0.01)
         side = trimesh.creation.annulus(r_min=0.028, r_max=0.031, height=0.19, sections=720).volume
         base = trimesh.creation.cylinder(radius=0.028, height=0.003, sections=720).volume
         self.assertAlmostEqual(found.outcome.weight_kg, (side + base) * NINETY.density_kg_m3, delta=1e-4)
-        weighed = last(stage("hang", layup__wall="3 mm", glass__charge="310 g", **hung))
+        weighed = last(stage("hang", layup__wall="3 mm", glass__charge="310 g", **hung))  # type: ignore[arg-type]  # as plain values
         self.assertAlmostEqual(weighed.outcome.weight_kg, 0.310, places=6)
         self.assertAlmostEqual(counts_mm(weighed), 6.0, delta=0.01)
-        (wall,) = load_of(stage("hang", layup__wall="3 mm", **hung)).cold
+        (wall,) = load_of(stage("hang", layup__wall="3 mm", **hung)).cold  # type: ignore[arg-type]  # as plain values
         self.assertTrue(wall.cannot_bow)
-        self.assertLess(warm(last(stage("hang", layup__wall="20 mm", **hung))), 80)
+        self.assertLess(warm(last(stage("hang", layup__wall="20 mm", **hung))), 80)  # type: ignore[arg-type]  # as plain values
 
     def test_what_a_bottle_becomes_is_hollow_too(self) -> None:
         """Drawn from 190 to 260: its wall and its width thin alike, so that the glass stays the same."""
         room = [{"shape": "box", "length": "120 mm", "width": "120 mm", "height": "260 mm"}]
         hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm"}
-        bottle = stage("hang", layup__wall="4 mm", cradle__parts=room, **hung)
+        bottle = stage("hang", layup__wall="4 mm", cradle__parts=room, **hung)  # type: ignore[arg-type]  # as plain values
         out = last(bottle).outcome
         self.assertAlmostEqual(out.wall_m or 0, 4e-3 * math.sqrt(190 / 260), places=6)
         self.assertAlmostEqual(out.thickness_m, 62e-3 * math.sqrt(190 / 260), places=6)
@@ -84,9 +84,9 @@ class Closed(SimpleTestCase):
 
     def test_a_wall_leaves_room_inside(self) -> None:
         hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm"}
-        self.assertTrue(last(stage("hang", layup__wall="30.9 mm", **hung)).outcome.is_hollow)
+        self.assertTrue(last(stage("hang", layup__wall="30.9 mm", **hung)).outcome.is_hollow)  # type: ignore[arg-type]  # as plain values
         with self.assertRaisesRegex(ImpossibleInput, "a wall below half of its width of 62 mm, got 31 mm"):
-            last(stage("hang", layup__wall="31 mm", **hung))
+            last(stage("hang", layup__wall="31 mm", **hung))  # type: ignore[arg-type]  # as plain values
 
     def test_a_bowl_in_thick_plaster_cannot_bow(self) -> None:
         """Held in 35 mm of plaster 6 mm keeps 1.5 MPa where free it keeps 0.1; in 9 mm of ceramic it is tolerable."""

@@ -30,12 +30,12 @@ class WarmedBodies(SimpleTestCase):
         """A 25 mm puck on 6 mm was warmed at 400 and soaked an hour; as uneven work it counts as twice its 31 mm."""
         puck = cast({"shape": "cylinder", "bore": "60 mm", "height": "25 mm"}, line="25 mm")
         sheet = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
-        found = last(puck, stage("tack", takes=1, **sheet))
+        found = last(puck, stage("tack", takes=1, **sheet))  # type: ignore[arg-type]  # as plain values
         self.assertLessEqual(warm(found), 20.0)
         self.assertAlmostEqual(counts_mm(found), 62.0, delta=0.5)
         again = last(
             puck,
-            stage("tack", takes=1, **sheet),
+            stage("tack", takes=1, **sheet),  # type: ignore[arg-type]  # as plain values
             stage("slump", key="s2")
             | {
                 "takes": [{"from": "s1", "count": 1}],
@@ -60,7 +60,7 @@ class WarmedBodies(SimpleTestCase):
     def test_an_uneven_piece_is_uneven_wherever_it_goes(self) -> None:
         puck = cast({"shape": "cylinder", "bore": "60 mm", "height": "25 mm"}, line="25 mm")
         sheet = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
-        tacked = stage("tack", takes=1, **sheet)
+        tacked = stage("tack", takes=1, **sheet)  # type: ignore[arg-type]  # as plain values
         part = stage("full", key="s2", layup__layers=one("3 mm", 2), layup__length="300 mm", layup__outline="square")
         on_it = last(puck, tacked, part | {"takes": [{"from": "s1", "count": 1}]})
         flat = last(puck, tacked, part)

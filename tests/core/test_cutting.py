@@ -74,8 +74,8 @@ class AgainstEveryWay(SimpleTestCase):
             boxes = tuple((chance.randint(2, 6), chance.randint(2, 5)) for _ in range(4))
             fits = every_way(*size, boxes)
             found = pack(
-                [Stock("s", *map(float, size), 1)],
-                [CutRectangle(str(i), *map(float, b), True) for i, b in enumerate(boxes)],
+                [Stock("s", *map(float, size), 1)],  # type: ignore[arg-type, call-arg]  # as plain values
+                [CutRectangle(str(i), *map(float, b), True) for i, b in enumerate(boxes)],  # type: ignore[arg-type, call-arg]  # as plain values
             )
             self.assertFalse(not found.missing and not fits, (size, boxes))
             agreed += (not found.missing) == fits

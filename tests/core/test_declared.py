@@ -40,10 +40,10 @@ class Widened(LayupInput):
 class Declared(SimpleTestCase):
     def test_a_new_entry_is_read_described_and_offered(self) -> None:
         found = read(Widened, {"colour": "teal", "kerf": "1/8 in"}, "a lay-up")
-        self.assertIs(found.value.colour, Colour.TEAL)
-        self.assertAlmostEqual(found.value.kerf_m, 0.003175)
+        self.assertIs(found.value.colour, Colour.TEAL)  # type: ignore[attr-defined]  # it is there
+        self.assertAlmostEqual(found.value.kerf_m, 0.003175)  # type: ignore[attr-defined]  # it is there
         self.assertEqual(found.entries["kerf"].typed, "1/8 in")
-        self.assertAlmostEqual(read(Widened, {}, "a lay-up").value.kerf_m, 0.001)
+        self.assertAlmostEqual(read(Widened, {}, "a lay-up").value.kerf_m, 0.001)  # type: ignore[attr-defined]  # it is there
         described = model_of(shape_of(Widened)).model_json_schema()["properties"]
         self.assertEqual(described["colour"], {"default": "smoke", "enum": ["smoke", "teal"], "title": "Colour"})
         self.assertEqual(

@@ -35,7 +35,7 @@ class Documents(SimpleTestCase):
     def test_the_right_document_is_read_and_fits_its_schema(self) -> None:
         read = read_piece(document())
         self.assertEqual(read.piece.name, "Lamp-room prism")
-        self.assertEqual(read.entries["stages.0.cradle.level.bore"].shown.us.text, "2.91 in")  # type: ignore[union-attr]
+        self.assertEqual(read.entries["stages.0.cradle.level.bore"].shown.us.text, "2.91 in")
         jsonschema.validate(upgrade(document()), SCHEMA)
 
     def test_every_entry_of_the_heat_fits_the_schema_and_is_read(self) -> None:
@@ -290,7 +290,7 @@ class PlannedFromDocuments(SimpleTestCase):
         for part in parts:
             for way, reading in ways.items():
                 more = {f"cradle__{way}": reading} if reading else {}
-                found = planned(cradle__parts=[part], cradle__line="40 mm", cradle__method=way, **more)
+                found = planned(cradle__parts=[part], cradle__line="40 mm", cradle__method=way, **more)  # type: ignore[arg-type]  # as plain values
                 self.assertIsNotNone(found.heat)
                 # the document holds the readings of a vessel from the start
                 self.assertIsNotNone(found.compared)

@@ -165,10 +165,10 @@ class Kilns(SimpleTestCase):
         loaded = kiln().loaded(load_j_per_k=0.0, room_c=20.0)
         run = run_programme(steps, loaded)
         # giving up s0 costs 4 x 600 s of hold; giving up s1 costs 200 K at 50 instead of 100 K/h: 7200 s
-        told = tell_controller(run.steps, kiln(controller=Controller(steps=2)), start_c=20.0)
+        told = tell_controller(run.steps, kiln(controller=Controller(steps=2)), start_c=20.0)  # type: ignore[arg-type]  # as plain values
         self.assertEqual([s.name for s in told.steps], ["s1", "s2"])
         longer = [replace(steps[0], hold_s=2400.0), *steps[1:]]
-        told = tell_controller(run_programme(longer, loaded).steps, kiln(controller=Controller(steps=2)), start_c=20.0)
+        told = tell_controller(run_programme(longer, loaded).steps, kiln(controller=Controller(steps=2)), start_c=20.0)  # type: ignore[arg-type]  # as plain values
         self.assertEqual([s.name for s in told.steps], ["s0", "s2"])
 
     def test_a_kiln_that_cannot_be_is_refused_in_words(self) -> None:

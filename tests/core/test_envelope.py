@@ -28,7 +28,7 @@ ROOM = W.kiln.room_c
 
 
 def envelope(at_s: float = 12 * HOUR, c: float = 300.0, **more: float) -> Envelope:
-    found = Envelope(PACE, W.planned_line, **more)
+    found = Envelope(PACE, W.planned_line, **more)  # type: ignore[arg-type]  # as plain values
     found.begin(at_s, c, is_late=False)
     return found
 

@@ -232,7 +232,7 @@ class Chains(SimpleTestCase):
     def test_an_edit_of_one_stage_plans_only_it_and_what_is_made_from_it(self) -> None:
         from coldcradle.piece.plan import _planned
 
-        stages = [("full", {}), ("slump", {}), ("polish", {})]
+        stages = [("full", {}), ("slump", {}), ("polish", {})]  # type: ignore[var-annotated]  # of any kind
         plan(chain(*stages))
         before = _planned.cache_info().misses
         plan(chain(*stages))

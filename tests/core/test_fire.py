@@ -147,10 +147,10 @@ class Folding(SimpleTestCase):
             if i in stops:
                 a, b = one.state([], reading.at_s), folded(rows[:i]).state([], reading.at_s)
                 self.assertEqual(a.measured, b.measured)
-                np.testing.assert_array_equal(a.inside.slab_c, b.inside.slab_c)  # type: ignore[union-attr]
+                np.testing.assert_array_equal(a.inside.slab_c, b.inside.slab_c)
                 np.testing.assert_array_equal(
-                    a.inside.strain.stress_pa,  # type: ignore[union-attr]
-                    b.inside.strain.stress_pa,  # type: ignore[union-attr]
+                    a.inside.strain.stress_pa,
+                    b.inside.strain.stress_pa,
                 )
                 self.assertEqual((a.place, a.formed), (b.place, b.formed))
 
@@ -162,7 +162,7 @@ class Folding(SimpleTestCase):
         watch.extend(rows[300:400])
         again = folded(rows[:400])
         self.assertEqual(watch.thinner.corners, again.thinner.corners)
-        self.assertEqual(watch.inside.work_per_pa, again.inside.work_per_pa)  # type: ignore[union-attr]
+        self.assertEqual(watch.inside.work_per_pa, again.inside.work_per_pa)
 
     def test_an_older_reading_asks_for_a_new_fold(self) -> None:
         rows = readings()
@@ -176,19 +176,19 @@ class Folding(SimpleTestCase):
             watch = folded(readings(process, 2, 0.0), process)
             state = watch.state([], w.opens_s)
             whole = simulate(w.section, state.measured, structure=True)
-            at = int(np.searchsorted(whole.heat.times_s, state.inside.at.at_s))  # type: ignore[union-attr]
+            at = int(np.searchsorted(whole.heat.times_s, state.inside.at.at_s))
             heart = float(whole.heat.heart_c[min(at, len(whole.heat.times_s) - 1)])
-            self.assertAlmostEqual(state.inside.at.heart_c, heart, delta=1.0)  # type: ignore[union-attr]
+            self.assertAlmostEqual(state.inside.at.heart_c, heart, delta=1.0)
             left = left_after(w, state.inside, [])  # type: ignore[arg-type]
             self.assertAlmostEqual(left / whole.residual_pa, 1.0, delta=0.12)
 
     def test_loose_glass_keeps_no_strain_before_it_is_one(self) -> None:
         rows = readings("cast")
         early = folded([r for r in rows if r.at_s < 6 * HOUR], "cast").state([], 6 * HOUR)
-        self.assertFalse(early.inside.is_one)  # type: ignore[union-attr]
-        self.assertEqual(early.inside.left_pa, 0.0)  # type: ignore[union-attr]
+        self.assertFalse(early.inside.is_one)
+        self.assertEqual(early.inside.left_pa, 0.0)
         late = folded(rows, "cast").state([], rows[-1].at_s)
-        self.assertTrue(late.inside.is_one)  # type: ignore[union-attr]
+        self.assertTrue(late.inside.is_one)
 
     def test_without_a_reading_nothing_is_claimed(self) -> None:
         state = FiringTracker(watched()).state([], 0.0)
@@ -211,16 +211,16 @@ class Places(SimpleTestCase):
         rows = readings()
         w = watched()
         early = folded([r for r in rows if r.at_s < 2 * HOUR]).state([], 2 * HOUR)
-        self.assertAlmostEqual(early.ahead.opens_s / w.opens_s, 1.0, delta=0.03)  # type: ignore[union-attr, operator]
+        self.assertAlmostEqual(early.ahead.opens_s / w.opens_s, 1.0, delta=0.03)  # type: ignore[operator]  # as plain values
 
     def test_five_more_minutes_are_five_more_minutes(self) -> None:
         rows = [r for r in readings() if r.at_s < 4.4 * HOUR]
         w, now = watched(), rows[-1].at_s
         plain = folded(rows).state([], now)
         held = folded(rows).state([Act(kind="hold", at_s=now, for_s=300.0)], now)
-        more = held.ahead.opens_s - plain.ahead.opens_s  # type: ignore[union-attr, operator]
+        more = held.ahead.opens_s - plain.ahead.opens_s  # type: ignore[operator]  # as plain values
         self.assertAlmostEqual(more, 300.0, delta=20.0)
-        self.assertGreater(held.ahead.adds_per_pa, plain.ahead.adds_per_pa)  # type: ignore[union-attr]
+        self.assertGreater(held.ahead.adds_per_pa, plain.ahead.adds_per_pa)
         self.assertEqual(held.steps[w.peak].hold_s, w.segments[w.peak].hold_s + 300.0)
 
     def test_going_on_skips_what_is_left_of_the_peak_and_stopping_all(self) -> None:
@@ -230,7 +230,7 @@ class Places(SimpleTestCase):
         self.assertEqual(gone.steps[gone.place.step].key, "fall")
         stopped = folded(rows).state([Act(kind="stop", at_s=now)], now)
         self.assertTrue(stopped.place.is_over)
-        self.assertLess(max(c for _, c in stopped.ahead.line), rows[-1].shown_c + 5)  # type: ignore[union-attr]
+        self.assertLess(max(c for _, c in stopped.ahead.line), rows[-1].shown_c + 5)
 
     def test_what_was_stopped_can_be_taken_up_again_where_it_was(self) -> None:
         acts = (Act(kind="stop", at_s=3 * HOUR), Act(kind="resume", at_s=3.5 * HOUR))
@@ -244,7 +244,7 @@ class Places(SimpleTestCase):
         self.assertTrue(stopped.place.is_over)
         again = folded([r for r in rows if r.at_s <= 3.6 * HOUR]).state(acts, 3.6 * HOUR)
         self.assertFalse(again.place.is_over)
-        self.assertGreater(max(c for _, c in again.ahead.line), 600)  # type: ignore[union-attr]
+        self.assertGreater(max(c for _, c in again.ahead.line), 600)
 
     def test_a_kiln_that_went_on_by_itself_is_seen_to_have(self) -> None:
         w = watched()
@@ -279,7 +279,7 @@ class Places(SimpleTestCase):
             return look_ahead(w, *after_act(state.steps, state.place, act), state.inside)  # type: ignore[arg-type]
 
         for kind, way in (("hold", after("hold", 300.0)), ("skip", after("skip")), ("stop", after("stop"))):
-            self.assertIn(show(way.opens_s or 0.0, "duration").metric.text, found[kind])
+            self.assertIn(show(way.opens_s or 0.0, "duration").metric.text, found[kind])  # type: ignore[index]  # as read from JSON
         self.assertGreater((after("hold", 300.0).opens_s or 0.0) - (state.ahead.opens_s or 0.0), 200.0)
         share = (state.inside.work_per_pa + after("skip").adds_per_pa) / w.needed_per_pa
         self.assertIn(f"{100 * share:.0f} % of the planned heat work", found["skip"])
@@ -302,11 +302,11 @@ class Opening(SimpleTestCase):
         limit = w.open_c
         cool = next(i for i in range(len(rows) - 1, 0, -1) if rows[i].shown_c > limit + 8)
         before = folded(rows[: cool + 1], "cast").state([], rows[cool].at_s)
-        self.assertEqual(before.may_open.word, "no")  # type: ignore[union-attr]
+        self.assertEqual(before.may_open.word, "no")
         after = folded(rows, "cast").state([], rows[-1].at_s + 60)
-        self.assertIn(after.may_open.word, ("yes", "no"))  # type: ignore[union-attr]
+        self.assertIn(after.may_open.word, ("yes", "no"))
         long_ago = folded(rows, "cast").state([], rows[-1].at_s + 1801)
-        self.assertEqual(long_ago.may_open.word, "unknown")  # type: ignore[union-attr]
+        self.assertEqual(long_ago.may_open.word, "unknown")
 
 
 class States(SimpleTestCase):

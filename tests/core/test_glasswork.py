@@ -50,7 +50,7 @@ class Mixing(SimpleTestCase):
             found = check_powder(frit_kg=8 * OZ, powder=0.05, weighed_kg=weighed)
             assert found is not None
             self.assertEqual(found.rule, "glass.slipped-decimal")
-        self.assertIn("50 %", check_powder(frit_kg=8 * OZ, powder=0.05, weighed_kg=4 * OZ).says.us)  # type: ignore[union-attr]
+        self.assertIn("50 %", check_powder(frit_kg=8 * OZ, powder=0.05, weighed_kg=4 * OZ).says.us)
         other = check_powder(frit_kg=8 * OZ, powder=0.05, weighed_kg=0.7 * OZ)
         assert other is not None
         self.assertEqual(other.rule, "glass.powder-off")

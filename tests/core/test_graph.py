@@ -70,7 +70,7 @@ class Axes(SimpleTestCase):
 
 class KilnCurves(SimpleTestCase):
     def test_lines_stay_in_their_frame_and_winter_falls_faster(self) -> None:
-        graph = kiln_graph(kiln(lining="light-brick"))
+        graph = kiln_graph(kiln(lining="light-brick"))  # type: ignore[arg-type]  # as plain values
         self.assertEqual([line.name for line in graph.lines], ["full power", "off, winter", "off, summer"])
         for line in graph.lines:
             self.assertTrue(all(0 <= rate <= graph.up.high and c <= graph.across.high for c, rate in line.points))

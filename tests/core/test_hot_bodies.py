@@ -18,13 +18,13 @@ class Annealing(SimpleTestCase):
         """3 kg on 200 mm square is 30 mm, and was counted as 6."""
         for form in ("sheet", "coarse"):
             shelf = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
-            found = last(stage("tack", glass__charge="3 kg", glass__form=form, **shelf))
+            found = last(stage("tack", glass__charge="3 kg", glass__form=form, **shelf))  # type: ignore[arg-type]  # as plain values
             self.assertAlmostEqual(counts_mm(found), 30.0, delta=0.5)
 
     def test_what_melts_counts_as_deep_as_it_pools(self) -> None:
         room = [{"shape": "box", "length": "150 mm", "width": "60 mm", "height": "40 mm"}]
         sheet = {"layup__layers": one("12 mm"), "layup__length": "180 mm", "layup__width": "130 mm"}
-        found = last(stage("melt", cradle__parts=room, layup__outline="oblong", **sheet))
+        found = last(stage("melt", cradle__parts=room, layup__outline="oblong", **sheet))  # type: ignore[arg-type]  # as plain values
         self.assertAlmostEqual(counts_mm(found), 0.18 * 0.13 * 0.012 / (0.15 * 0.06) * 1e3, delta=0.1)
 
     def test_what_folds_round_a_former_counts_half_as_much_again(self) -> None:
@@ -108,7 +108,7 @@ class Annealing(SimpleTestCase):
         """Over a former a thin sheet keeps next to nothing through its thickness, and all between middle and rim."""
         for mm, wall, made in ((3, "15 mm", "ceramic"), (6, "2 mm", "stainless"), (12, "35 mm", "plaster-silica")):
             heat = {"heat__target": "gentle", "cradle__wall": wall, "cradle__material": made}
-            firing = worked(stage("drape", layup__layers=one(f"{mm} mm"), **heat)).heated.firing
+            firing = worked(stage("drape", layup__layers=one(f"{mm} mm"), **heat)).heated.firing  # type: ignore[arg-type]  # as plain values
             assert firing is not None
             assert firing.zones is not None
             self.assertLess(firing.inside.residual_pa, 0.13e6)
@@ -119,7 +119,7 @@ class Annealing(SimpleTestCase):
         for high, base in ((6, 6), (12, 6), (25, 6), (25, 12)):
             puck = cast({"shape": "cylinder", "bore": "60 mm", "height": f"{high} mm"}, line=f"{high} mm")
             sheet = {"layup__layers": one(f"{base} mm"), "layup__length": "200 mm", "layup__outline": "square"}
-            found = last(puck, stage("tack", takes=1, **sheet))
+            found = last(puck, stage("tack", takes=1, **sheet))  # type: ignore[arg-type]  # as plain values
             self.assertTrue(0.2e6 <= found.figures["zone_strain"].value <= 0.65e6, (high, base))
         self.assertNotIn("zone_strain", last(stage("tack")).figures)
 
@@ -130,8 +130,8 @@ class Workings(SimpleTestCase):
         sheet = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
         trough = [{"shape": "barrel", "length": "160 mm", "width": "80 mm", "height": "35 mm"}]
         for stages in (
-            [puck, stage("tack", takes=1, **sheet)],
-            [puck, stage("full", takes=1, **sheet)],
+            [puck, stage("tack", takes=1, **sheet)],  # type: ignore[arg-type]  # as plain values
+            [puck, stage("full", takes=1, **sheet)],  # type: ignore[arg-type]  # as plain values
             [stage("drape")],
             [stage("ring", layup__foot="20 mm", layup__foot_width="60 mm")],
             [cored(100, 60, 80), stage("polish", takes=1)],

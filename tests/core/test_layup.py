@@ -25,7 +25,7 @@ def room_of(kind: str, across: float, deep: float) -> Stack:
     bowl = min(deep, across / 2)
     return Stack(
         (
-            {
+            {  # type: ignore[no-untyped-call]  # untyped library
                 "cap": lambda: Cap(height_m=bowl, rim_m=across),
                 "cylinder": lambda: Cylinder(height_m=deep, bore_m=across),
                 "frustum": lambda: Frustum(height_m=deep, bottom_m=across / 2, top_m=across),

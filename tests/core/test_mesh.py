@@ -67,7 +67,7 @@ class Curve(SimpleTestCase):
         solid, _ = take(trimesh.creation.revolve(line, sections=720))
         true = lambda z: math.pi * (400 * min(z, 13.37) + 1225 * max(0.0, z - 13.37))  # noqa: E731 - a formula
         for z in (5.0, 13.3, 13.4, 20.0, 39.9):
-            self.assertAlmostEqual(float(solid.volume_m3(z / 1e3)) * 1e9 / true(z), ngon(720), delta=1e-4)
+            self.assertAlmostEqual(float(solid.volume_m3(z / 1e3)) * 1e9 / true(z), ngon(720), delta=1e-4)  # type: ignore[no-untyped-call]  # untyped library
 
     def test_level_and_volume_are_each_others_inverse(self) -> None:
         solid, _ = take(trimesh.creation.cone(radius=30, height=50), role="model")

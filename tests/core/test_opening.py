@@ -64,8 +64,8 @@ class AtTheLimit(SimpleTestCase):
 
     def test_the_hottest_of_kiln_skin_and_heart_decides(self) -> None:
         for where in ("heart_c", "skin_c", "kiln_c"):
-            self.assertEqual(asked(**{where: W.limit_c - 0.1}).word, "yes", where)
-            said = asked(**{where: W.limit_c + 0.1})
+            self.assertEqual(asked(**{where: W.limit_c - 0.1}).word, "yes", where)  # type: ignore[arg-type]  # as plain values
+            said = asked(**{where: W.limit_c + 0.1})  # type: ignore[arg-type]  # as plain values
             self.assertEqual(said.word, "no", where)
             self.assertIn(where.removesuffix("_c"), said.says.metric)
 
@@ -81,9 +81,9 @@ class AtTheLimit(SimpleTestCase):
 
     def test_what_the_kiln_or_the_glass_may_still_be_decides_too(self) -> None:
         for entry in ("kiln_c", "glass_c"):
-            state = replace(FINE, **{entry: W.limit_c - 0.1})
+            state = replace(FINE, **{entry: W.limit_c - 0.1})  # type: ignore[arg-type]  # as plain values
             self.assertEqual(self.word(state), "yes", entry)
-            state = replace(FINE, **{entry: W.limit_c + 0.1})
+            state = replace(FINE, **{entry: W.limit_c + 0.1})  # type: ignore[arg-type]  # as plain values
             self.assertEqual(self.word(state), "unknown", entry)
 
     def word(self, seen: ReadingEvidence, **more: Any) -> str:

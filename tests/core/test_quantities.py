@@ -189,10 +189,10 @@ class ReadContext(SimpleTestCase):
             ("3", "count", 3.0),
         ]:
             for system in ("metric", "us"):
-                kept = with_unit(text, kind, system)
+                kept = with_unit(text, kind, system)  # type: ignore[arg-type]  # as plain values
                 with self.subTest(text, system=system):
                     self.assertAlmostEqual(parse(kept, kind), parse(text, kind, system=system), places=9)
-                    self.assertEqual(with_unit(kept, kind, "us" if system == "metric" else "metric"), kept)
+                    self.assertEqual(with_unit(kept, kind, "us" if system == "metric" else "metric"), kept)  # type: ignore[arg-type]  # as plain values
                     self.assertIsNotNone(value)
 
     def test_every_way_of_writing_gives_its_value(self) -> None:

@@ -85,7 +85,7 @@ class Answers(SimpleTestCase):
 
 class States(SimpleTestCase):
     def test_each_station_says_in_a_word_what_it_still_lacks(self) -> None:
-        cases = (
+        cases = (  # type: ignore[var-annotated]  # of any kind
             ({}, ("measured", "enough", "laid", "planned")),
             ({"cradle__measured": False}, ("not measured yet", "enough", "laid", "planned")),
             ({"glass__rack": {}}, ("measured", "none on the rack", "laid", "planned")),

@@ -127,12 +127,12 @@ class MovementRemarks(SimpleTestCase):
 
     def words(self, schedule: str, process: str = "slump", **changes: object) -> dict[str, str]:
         whole = self.WIDE | {"heat__schedule": schedule} | changes
-        found = assess_schedule(StageWithInputs(fired(process, **whole))).programme  # type: ignore[arg-type]
+        found = assess_schedule(StageWithInputs(fired(process, **whole))).programme
         assert found is not None
         return {r.key: r.word for r in found.remarks}
 
     def test_our_own_wide_slump_is_right(self) -> None:
-        ours = compare(StageWithInputs(fired("slump", **self.WIDE)), "ours", "gentle").sides[0]  # type: ignore[arg-type]
+        ours = compare(StageWithInputs(fired("slump", **self.WIDE)), "ours", "gentle").sides[0]
         self.assertEqual({r.word for r in ours.remarks if r.key in ("peak", "movement")}, {"good"})
 
     def test_an_ordinary_slump_is_never_wrong_for_having_work_to_spare(self) -> None:
@@ -153,7 +153,7 @@ class MovementRemarks(SimpleTestCase):
     def test_somebody_elses_schedule_is_told_by_the_clock(self) -> None:
         """When it touches and lies in on it, and how much it has to spare."""
         whole = self.WIDE | {"heat__schedule": "150 C/h to 690 C hold 40\nfull to 545 C hold 1 h"}
-        found = assess_schedule(StageWithInputs(fired("slump", **whole))).programme  # type: ignore[arg-type]
+        found = assess_schedule(StageWithInputs(fired("slump", **whole))).programme
         assert found is not None
         said = next(r.says.metric for r in found.remarks if r.key == "movement")
         self.assertRegex(said, r"times the heat work.*First touch at .*\d\d:\d\d.*[Ll]ies in at .*\d\d:\d\d")

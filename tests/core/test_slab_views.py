@@ -124,13 +124,13 @@ class Sections(SimpleTestCase):
         self.assertEqual(words["bow", "shelf"].slab.bottom.sees, "nothing")
         self.assertTrue(words["held", "shelf"].is_held)
         self.assertEqual(len(words["bow", "cradle"].slab.layers), 2)
-        narrow = section_of(replace(load, breadth_m=0.02), "held", "cradle", 0.02)
+        narrow = section_of(replace(load, breadth_m=0.02), "held", "cradle", 0.02)  # type: ignore[arg-type]  # as plain values
         self.assertIn("sideways", narrow.words)
-        bare = section_of(replace(load, wall_m=0.0), "bow", "cradle", 0.06)
+        bare = section_of(replace(load, wall_m=0.0), "bow", "cradle", 0.06)  # type: ignore[arg-type]  # as plain values
         self.assertIn("shelf", bare.words)
 
     def test_a_peak_of_pull_has_a_time_and_a_place(self) -> None:
-        section = section_of(replace(compute_stage(piece()).heated.load, breadth_m=1.0), "held", "shelf", 0.03)
+        section = section_of(replace(compute_stage(piece()).heated.load, breadth_m=1.0), "held", "shelf", 0.03)  # type: ignore[arg-type]  # as plain values
         inside = simulate(section, [(0.0, 20.0), (2 * H, 500.0), (40 * H, 500.0), (44 * H, 30.0)])
         warm, at_s, _ = inside.peak(0.0, 2 * H)
         self.assertGreater(warm, 1e6)

@@ -28,7 +28,7 @@ def piece(
         weight_kg=0.1,
         pieces=1,
         kind_key="fusing-90-clear",
-        relief="none",
+        relief="none",  # type: ignore[arg-type]  # as plain values
         shaped="flat",
         raised=raised,
         wall_m=None if wall_mm is None else wall_mm / 1e3,

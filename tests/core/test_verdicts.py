@@ -90,7 +90,7 @@ class Zones(SimpleTestCase):
 
     def test_a_part_on_a_sheet_is_warmed_against_the_step(self) -> None:
         sheet = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
-        run = fired(box(60, 25), stage("tack", takes=1, **sheet)).warming.worst
+        run = fired(box(60, 25), stage("tack", takes=1, **sheet)).warming.worst  # type: ignore[arg-type]  # as plain values
         assert run is not None
         assert run.zones is not None
         self.assertTrue(run.zones.is_step)
@@ -195,7 +195,7 @@ class Unplanned(SimpleTestCase):
         sheet = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}
         rates = []
         for thick in (6, 10, 16, 25):
-            run = fired(box(60, thick), stage("tack", takes=1, **sheet)).run
+            run = fired(box(60, thick), stage("tack", takes=1, **sheet)).run  # type: ignore[arg-type]  # as plain values
             rates.append(next(s.rate_k_per_h for s in run.steps if s.key == "warm") or 0.0)
         self.assertEqual(sorted(rates, reverse=True), rates)
 

@@ -64,7 +64,7 @@ class Zones(SimpleTestCase):
     def test_a_shaded_body_stands_no_more_than_its_zones(self) -> None:
         """At the rate it stands, the closed form of the disc gives what is allowed; unshaded 6 mm stands far more."""
         shade = self.shade(6, 1.5)
-        plain = ColdBody(name="6 mm", thickness_m=0.006, breadth_m=0.4, widest_m=0.4, support="posts")
+        plain = ColdBody(name="6 mm", thickness_m=0.006, breadth_m=0.4, widest_m=0.4, support="posts")  # type: ignore[arg-type]  # as plain values
         rate = body_limit_k_per_h(replace(plain, shade=shade), NINETY)
         behind = (lag_s(shade.inner, NINETY) - lag_s(shade.outer, NINETY)) * evened(shade)
         pull = NINETY.youngs_modulus_pa * NINETY.expansion_per_k * rate / 3600 * behind / 2 * 0.6

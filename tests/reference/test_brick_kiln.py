@@ -44,7 +44,7 @@ def wall(thickness_m: float, *, k: float, rho: float, inner_j_m2_k: float, cells
     start = 516.0 - through / k * (np.arange(cells) + 0.5) * step
     found = solve_ivp(change, (0.0, 200 * 3600.0), start, method="BDF", rtol=1e-7, dense_output=True)
     times = np.r_[np.linspace(0, 7200, 2000), np.geomspace(7201, 200 * 3600.0, 2000)]
-    face = found.sol(times)[0]
+    face = found.sol(times)[0]  # type: ignore[misc]  # as django has it
 
     def reaches(c: float) -> float:
         return float(np.interp(-c, -face, times))
@@ -84,7 +84,7 @@ def ours_s(one: KilnModel, to_c: float) -> float:
 class Brick(SimpleTestCase):
     def test_a_wall_of_brick_falls_far_faster_than_one_body_and_ours_follows_it(self) -> None:
         for metres in (0.115, 0.23):
-            real = wall(metres, **LIGHT)
+            real = wall(metres, **LIGHT)  # type: ignore[arg-type]  # as plain values
             self.assertGreater(one_body_s(real.fall_s, 516, 461) / real.first_55_s, 1.45)
             self.assertGreater(one_body_s(real.fall_s, 516, 506) / real.first_10_s, 2.4)
             for lining in ("light-brick", "hard-brick", "unknown"):

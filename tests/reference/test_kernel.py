@@ -39,20 +39,20 @@ class Twins(SimpleTestCase):
         slab = Slab1D(layers=layers, bottom=bottom)
         start = 300.0 if jumps else None
         quick = slabs.run_slab(slab, LINE, start_c=start)
-        slabs.KERNEL, kept = None, slabs.KERNEL
+        slabs.KERNEL, kept = None, slabs.KERNEL  # type: ignore[attr-defined]  # it is there
         try:
             slow = slabs.run_slab(slab, LINE, start_c=start)
         finally:
-            slabs.KERNEL = kept
+            slabs.KERNEL = kept  # type: ignore[attr-defined]  # it is there
         self.close(quick.temperatures_c, slow.temperatures_c, 1000.0)
         for is_held in (True, False):
             found = strains.run_strain(quick, is_held=is_held, structure=True)
-            strains.KERNEL, kept = None, strains.KERNEL
-            structure.KERNEL = None
+            strains.KERNEL, kept = None, strains.KERNEL  # type: ignore[attr-defined]  # it is there
+            structure.KERNEL = None  # type: ignore[attr-defined]  # it is there
             try:
                 wanted = strains.run_strain(quick, is_held=is_held, structure=True)
             finally:
-                strains.KERNEL = structure.KERNEL = kept
+                strains.KERNEL = structure.KERNEL = kept  # type: ignore[attr-defined]  # it is there
             self.close(found.stress_pa, wanted.stress_pa, max(1e5, float(np.abs(wanted.stress_pa).max())))
             self.close(found.bend_per_m, wanted.bend_per_m, 1.0)
 
@@ -62,11 +62,11 @@ class Twins(SimpleTestCase):
         line = np.interp(times, [0, 10_000, 40_000], [650.0, 520.0, 60.0])
         temperatures = np.column_stack([line, line - 3.0])
         quick = structure.carry_fictive(times, temperatures, curves)
-        structure.KERNEL, kept = None, structure.KERNEL
+        structure.KERNEL, kept = None, structure.KERNEL  # type: ignore[attr-defined]  # it is there
         try:
             slow = structure.carry_fictive(times, temperatures, curves)
         finally:
-            structure.KERNEL = kept
+            structure.KERNEL = kept  # type: ignore[attr-defined]  # it is there
         for a, b in zip(quick, slow, strict=True):
             self.close(a, b, 1000.0)
 

@@ -25,7 +25,7 @@ KILN = KilnModel(
     width_m=0.9,
     depth_m=0.9,
     height_m=0.45,
-    lining="fibre",
+    lining="fibre",  # type: ignore[arg-type]  # as plain values
 ).loaded(load_j_per_k=0.0, room_c=18.0)
 LIMIT_C = TOUCH_C - THERMOMETER_K
 

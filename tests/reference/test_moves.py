@@ -81,7 +81,7 @@ class Refusals(SimpleTestCase):
             lambda: laws.parting_work(length_m=math.nan, density_kg_m3=2500),
         ):
             with self.assertRaises(ImpossibleInput):
-                bad()
+                bad()  # type: ignore[no-untyped-call]  # untyped library
 
 
 class TradeTemperatures(SimpleTestCase):

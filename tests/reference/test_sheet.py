@@ -114,7 +114,7 @@ class Limits(SimpleTestCase):
         """5qL⁴/(384·EI): 5/128 of ρgL⁴/h² for a wide one, 5/96 for a narrow one."""
         for geometry, factor in (("wide", 5 / 128), ("narrow", 5 / 96)):
             way = follow(
-                Problem(profile=cap(100, 50), half_m=0.1, thickness_m=0.02, geometry=geometry, held_m=0.1, nodes=80)
+                Problem(profile=cap(100, 50), half_m=0.1, thickness_m=0.02, geometry=geometry, held_m=0.1, nodes=80)  # type: ignore[arg-type]  # as plain values
             )
             self.assertAlmostEqual(self.rate(way, 0) / (factor * PULL * 0.2**4 / 0.02**2), 1.0, delta=0.02)
 
@@ -123,7 +123,7 @@ class Limits(SimpleTestCase):
         peak = Profile(((0.0, 0.0), (0.001, 0.0), (0.001, -1.0), (2.0, -1.0)))
         for geometry, factor in (("wide", 3 / 8), ("narrow", 1 / 2)):
             way = follow(
-                Problem(profile=peak, half_m=0.1, thickness_m=0.02, geometry=geometry, stop="edge", stop_m=0.95)
+                Problem(profile=peak, half_m=0.1, thickness_m=0.02, geometry=geometry, stop="edge", stop_m=0.95)  # type: ignore[arg-type]  # as plain values
             )
             self.assertAlmostEqual(self.rate(way, -1) / (factor * PULL * 0.1**4 / 0.02**2), 1.0, delta=0.02)
 

@@ -72,7 +72,7 @@ def fine(
     found = [state]
     for a, b in itertools.pairwise(at_t):  # corner by corner, so that none is stepped over
         inside = times[(times > a) & (times <= b)]
-        part = solve_ivp(
+        part = solve_ivp(  # type: ignore[call-overload]  # the stubs know fewer ways
             change,
             (a, b),
             state,

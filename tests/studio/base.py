@@ -6,7 +6,6 @@ import json
 from typing import Any
 
 from django.contrib.auth import get_user_model
-from django.http import HttpResponse
 from django.test import TestCase
 
 from studio.actions.bringing_in import import_piece
@@ -37,11 +36,11 @@ class StudioTest(TestCase):
     def kind(self, key: str = "casting-crystal") -> GlassKind:
         return GlassKind.objects.of(self.owner).get(key=key)
 
-    def ask(self, method: str, path: str, body: Any = None) -> HttpResponse:
+    def ask(self, method: str, path: str, body: Any = None) -> Any:
         data = json.dumps(body) if body is not None else ""
         return self.client.generic(method, f"/api{path}", data, content_type="application/json")
 
-    def change(self, changes: dict[str, Any], *, version: int | None = None, system: str = "metric") -> HttpResponse:
+    def change(self, changes: dict[str, Any], *, version: int | None = None, system: str = "metric") -> Any:
         piece = Piece.objects.get(pk=self.piece.pk)
         body = {
             "version": piece.version if version is None else version,
@@ -50,5 +49,5 @@ class StudioTest(TestCase):
         }
         return self.ask("PATCH", f"/pieces/{self.piece.pk}", body)
 
-    def bead(self, answer: HttpResponse, key: str) -> str:
+    def bead(self, answer: Any, key: str) -> str:
         return next(i["shown"]["metric"]["text"] for i in answer.json()["plan"]["thread"] if i["key"] == key)

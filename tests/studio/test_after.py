@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 from datetime import timedelta
+from typing import Any
 
 from PIL import Image
 
@@ -31,14 +32,14 @@ class Opened(FiredTest):
         self.clock.start()
         self.addCleanup(self.clock.stop)
 
-    def after(self) -> dict:
+    def after(self) -> dict:  # type: ignore[type-arg]  # django hands it over
         return self.ask("GET", f"/firings/{self.firing.pk}/after?stage_id={self.stage.pk}").json()
 
-    def measure(self, key: str, typed: str, place: int = 0, system: str = "metric"):
+    def measure(self, key: str, typed: str, place: int = 0, system: str = "metric") -> Any:
         rows = [{"key": key, "place": place, "typed": typed}]
         return self.post("/measures", {"stage_id": self.stage.pk, "system": system, "rows": rows})
 
-    def see(self, *faults: str, note: str = ""):
+    def see(self, *faults: str, note: str = "") -> Any:
         return self.post("/observations", {"stage_id": self.stage.pk, "faults": list(faults), "note": note})
 
     def version(self) -> int:
@@ -189,7 +190,7 @@ class Today(FiredTest):
 
 
 class Timers(FiredTest):
-    def begin(self, kind: str, key: str, lasts: str = ""):
+    def begin(self, kind: str, key: str, lasts: str = "") -> Any:
         return self.ask("POST", "/timers", {"key": key, "kind": kind, "lasts": lasts})
 
     def word(self, **gone: float) -> str:

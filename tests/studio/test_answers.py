@@ -40,7 +40,7 @@ class Answers(StudioTest):
 
     def test_plans_of_every_sort(self) -> None:
         weak = BIG_KILN | {"power": "1 kW", "rise": "70 h", "fall": "2 h"}
-        for changes in (
+        for changes in (  # type: ignore[var-annotated]  # of any kind
             {},
             {"cradle__method": "shape"},
             {"glass__rack": {}},

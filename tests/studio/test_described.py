@@ -40,12 +40,12 @@ class Calls(TestCase):
 
     @classmethod
     def setUpTestData(cls) -> None:
-        cls.owner = StudioTest.new_owner("Wren")
-        piece = import_piece(cls.owner, document())
+        cls.owner = StudioTest.new_owner("Wren")  # type: ignore[attr-defined]  # it is there
+        piece = import_piece(cls.owner, document())  # type: ignore[attr-defined]  # it is there
         stage = piece.stages.get()
         cradle = shelve_cradle(piece)
         item = add_item(stage.glass_kind, form="sheet", mass_kg=2.0, details={})
-        cls.there = {
+        cls.there = {  # type: ignore[attr-defined]  # it is there
             "piece_id": piece.pk,
             "firing_id": stage.firing_id,
             "kiln_id": stage.firing.kiln_id,
@@ -56,7 +56,7 @@ class Calls(TestCase):
         }
 
     def setUp(self) -> None:
-        self.client.force_login(self.owner)
+        self.client.force_login(self.owner)  # type: ignore[attr-defined]  # it is there
 
     def answer(self, case: Any) -> Any:
         path, query = case.formatted_path, dict(case.query or {})
@@ -113,8 +113,8 @@ class Calls(TestCase):
         @given(cases)
         def call(case: Any) -> None:
             # rows that are there, so that more than the look-up is reached; others' numbers are tried in other tests
-            for name in set(self.there) & set(case.path_parameters or {}):
-                case.path_parameters[name] = self.there[name]
+            for name in set(self.there) & set(case.path_parameters or {}):  # type: ignore[attr-defined]  # it is there
+                case.path_parameters[name] = self.there[name]  # type: ignore[attr-defined]  # it is there
             self.judge(operation, case)
 
         call()

@@ -42,7 +42,7 @@ class Outlines(StudioTest):
         self.assertEqual(self.ask("POST", "/outlines/trace", body | {"marks": []}).status_code, 422)
 
     def test_nonsense_is_refused(self) -> None:
-        for rings in ([], [[]], [[[0, 0], [1, 1]]], [[[0, 0], [1, 1], [1, 0], [0, 1]]], [[[0, 0], [1e9, 0], [0, 1e9]]]):
+        for rings in ([], [[]], [[[0, 0], [1, 1]]], [[[0, 0], [1, 1], [1, 0], [0, 1]]], [[[0, 0], [1e9, 0], [0, 1e9]]]):  # type: ignore[var-annotated]  # of any kind
             self.assertEqual(self.ask("POST", "/outlines/measure", {"rings": rings}).status_code, 422, rings)
         self.assertEqual(self.send("/outlines/svg", "x.svg", b"not a drawing").status_code, 422)
         self.assertEqual(self.ask("POST", "/outlines/measure", {"rings": [LEAF], "scale": "0 %"}).status_code, 422)
@@ -94,7 +94,7 @@ class Meshes(StudioTest):
     def room(self, solid_id: int, **how: Any) -> list[dict[str, Any]]:
         body = {"role": "cavity", "unit": "mm", "up": "z", **how}
         answer = self.ask("POST", f"/solids/{solid_id}/room", body)
-        return [json.loads(line) for line in b"".join(answer.streaming_content).decode().splitlines()]  # type: ignore[attr-defined]
+        return [json.loads(line) for line in b"".join(answer.streaming_content).decode().splitlines()]
 
     def test_from_the_file_to_the_piece_and_back(self) -> None:
         dish = trimesh.creation.cone(radius=40, height=30)

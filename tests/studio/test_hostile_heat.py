@@ -6,8 +6,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.http import HttpResponse
-
 from studio.models import Kiln
 from tests.documents import KILN
 from tests.studio.base import AT, StudioTest
@@ -17,7 +15,7 @@ DAMP_PROGRAMME = "150 C/h to 540 C hold 1 h\n120 C/h to 820 C hold 2 h\nfull to 
 
 
 class KilnFacts(StudioTest):
-    def put(self, **facts: Any) -> HttpResponse:
+    def put(self, **facts: Any) -> Any:
         kiln = Kiln.objects.get(pk=self.kiln.pk)
         body = {"version": kiln.version, "document": {**kiln.document, **facts}, "system": "metric"}
         return self.ask("PATCH", f"/kilns/{kiln.pk}", body)
@@ -29,7 +27,7 @@ class KilnFacts(StudioTest):
         for lining in ("fibre", "light-brick", "hard-brick", "unknown"):
             self.assertEqual(self.put(lining=lining).status_code, 200, lining)
             self.assertEqual(self.facts()["lining"], lining)
-        for lining in ("straw", "", 3, None, ["fibre"]):
+        for lining in ("straw", "", 3, None, ["fibre"]):  # type: ignore[assignment]  # as it comes from the table
             with self.subTest(lining=lining):
                 answer = self.put(lining=lining)
                 self.assertEqual(answer.status_code, 422, answer.content)

@@ -59,7 +59,7 @@ class Elsewhere(TransactionTestCase):
             cradle = starting_cradle("slump", "")
             layup = starting_layup("slump", cradle, is_taking=True)
             how = {"process": "slump", "name": "", "cradle": cradle, "layup": layup}
-            add_stage(self.piece, version=3, after="main", **how)
+            add_stage(self.piece, version=3, after="main", **how)  # type: ignore[arg-type]  # as plain values
         self.assertGreaterEqual(self.planned, 3)
         self.assertEqual(Piece.objects.get(pk=self.piece.pk).version, 4)
         self.assertEqual(Stage.objects.filter(piece=self.piece).count(), 2)
@@ -124,7 +124,7 @@ class Rounds(TestCase):
 
         @kept
         def action() -> int:
-            return sum(memoized(n, lambda n=n: where.append(keeping._ledger.get() is None) or n) for n in (1, 2, 1))
+            return sum(memoized(n, lambda n=n: where.append(keeping._ledger.get() is None) or n) for n in (1, 2, 1))  # type: ignore[func-returns-value, misc]  # it returns nothing
 
         self.assertEqual(action(), 4)
         self.assertEqual(where, [True, True])

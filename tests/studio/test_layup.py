@@ -194,6 +194,7 @@ class ChecksListed(LayupTest):
             drawn = {row["process"]: bool(row["sketch"] or row["outline"]) for row in answer.json()["rows"]}
             self.assertTrue(all(drawn.values()), drawn)
         row = Piece.objects.get(name="slump")
+        assert row.summary is not None
         row.summary["sketch"]["dimensions"] = []  # as an earlier release kept it
         row.save()
         self.assertEqual(self.ask("GET", "/pieces").status_code, 200)

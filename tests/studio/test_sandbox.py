@@ -89,7 +89,7 @@ class Hand(SimpleTestCase):
         self.assertIn("doing", next(steps))
         assert jobs_queue._bench.worker is not None
         process = jobs_queue._bench.worker.process
-        steps.close()
+        steps.close()  # type: ignore[attr-defined]  # it is there
         self.assertIsNotNone(process.poll())
         self.assertTrue(jobs_queue._bench.turn.acquire(timeout=1))
         jobs_queue._bench.turn.release()
@@ -148,7 +148,7 @@ class Bombs(StudioTest):
             solids.forget_arrays(0)
             body = {"role": "model", "unit": "mm", "up": "z"}
             answer = self.ask("POST", f"/solids/{kept['id']}/room", body)
-            last = json.loads(b"".join(answer.streaming_content).splitlines()[-1])  # type: ignore[attr-defined]
+            last = json.loads(b"".join(answer.streaming_content).splitlines()[-1])
         self.assertIn("solid", last, last)
 
     def test_a_photograph_comes_out_small_and_upright(self) -> None:

@@ -80,7 +80,7 @@ class Photographs(StudioTest):
             self.client.post(f"/api/cradles/{cradle.pk}/photo", {"file": picture()})
         now = Cradle.objects.get(pk=cradle.pk)
         self.assertEqual((now.name, now.is_archived), ("Tall drum", True))
-        self.assertEqual(Photo.objects.get(pk=now.photo_id).owner_id, self.owner.pk)
+        self.assertEqual(Photo.objects.get(pk=now.photo_id).owner_id, self.owner.pk)  # type: ignore[misc]  # as django has it
 
     def test_a_mesh_keeps_what_was_written_of_it_meanwhile(self) -> None:
         solid = Solid.objects.create(owner=self.owner, name="boat", ending=".stl", file="solids/x.stl", found={})

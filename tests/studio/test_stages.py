@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.http import HttpResponse
-
 from studio.actions.bringing_in import import_piece
 from studio.models import Firing, Piece, Stage
 from tests.documents import KILN, document
@@ -13,7 +11,7 @@ from tests.studio.base import StudioTest
 
 
 class StagesTest(StudioTest):
-    def act(self, path: str, stage: str = "", **more: Any) -> HttpResponse:
+    def act(self, path: str, stage: str = "", **more: Any) -> Any:
         piece = Piece.objects.get(pk=self.piece.pk)
         return self.ask("POST", f"/pieces/{piece.pk}/{path}", {"version": piece.version, "stage": stage, **more})
 

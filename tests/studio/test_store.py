@@ -66,7 +66,7 @@ class WholeStudio(SimpleTestCase):
         line = [sys.executable, "manage.py", "serve", "--port", str(port)]
         pipe = subprocess.PIPE
         server = subprocess.Popen(line, cwd=ROOT, env=self.environment, stdout=pipe, stderr=pipe, text=True)
-        self.addCleanup(lambda: (server.kill(), server.communicate()))
+        self.addCleanup(lambda: (server.kill(), server.communicate()))  # type: ignore[func-returns-value]  # it returns nothing
         return server, port
 
     def refused(self) -> str:
