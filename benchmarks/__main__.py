@@ -40,6 +40,7 @@ def baseline_ms() -> float:
 
 
 def bench_core() -> Figures:
+    """Planning, reading and drawing of one piece, without a server."""
     from coldcradle.document.piece import read_piece
     from coldcradle.heat.physics.simulate import _run
     from coldcradle.piece.stage import plan_stage
@@ -150,6 +151,7 @@ def _alone() -> None:
 
 
 def main() -> None:
+    """All figures of this checkout, beside those that were committed."""
     _alone()
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
     if "kills" in sys.argv:

@@ -193,7 +193,7 @@ def _watched(server: Server, work: Callable[[], tuple[int, bytes]]) -> tuple[flo
 
 
 def judged(seconds: float, megabytes: float, status: int) -> str:
-    """ "" where a file was refused or read within its bounds, else what was wrong."""
+    """Nothing where a file was refused or read within its bounds, else what was wrong."""
     if status in (0, 500):
         return "NOT ANSWERED"
     return "TOO SLOW" if seconds > MOST_S else "TOO MUCH MEMORY" if megabytes > MOST_MB else ""

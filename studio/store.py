@@ -58,7 +58,7 @@ def copies_folder() -> Path:
 
 
 def stamp() -> str:
-    """This moment as part of the name of a file."""
+    """The moment as part of the name of a file."""
     return datetime.now(UTC).strftime("%Y%m%d-%H%M%S")
 
 

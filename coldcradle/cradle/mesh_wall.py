@@ -56,7 +56,8 @@ def _through(triangles: Array, starts: Array, ways: Array) -> Array:
 
 def _balls(starts: Array, ways: Array, radii: Array, cloud: Array) -> Array:
     """Radii (k) of the balls that touch the surface at each start and lie inside, shrunk until no point of it (a cloud
-    of them, (m, 3)) is in one any more (Ma, Bae and Choi, Visual Computer 28 (2012) 7)."""
+    of them, (m, 3)) is in one any more (Ma, Bae and Choi, Visual Computer 28 (2012) 7).
+    """
     tree = cKDTree(cloud)
     for _ in range(_SHRINKS):
         near, at = tree.query(starts + radii[:, None] * ways)

@@ -147,7 +147,8 @@ class Envelope:
 
     def hear(self, at_s: float, second_c: float) -> None:
         """A second thermometer: where it agrees with the last reading it settles the bound, where it is hotter it
-        raises it."""
+        raises it.
+        """
         if abs(second_c - self.read_c) <= AGREES_K and at_s - self.at_s <= AGREES_S:
             self.upper_c = self.fast_c = max(second_c, self.read_c)
             self.is_doubted = False

@@ -33,7 +33,7 @@ _DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
 
 
 def glass_mass(volume: Figure, kind: GlassProperties, *, count: int = 1, others_kg: float = 0.0) -> Figure:
-    """m = ρV: the finished piece filled to the line; all cavities of it together where there are several."""
+    """M = ρV: the finished piece filled to the line; all cavities of it together where there are several."""
     inputs = [
         volume.given("V"),
         given("density of the glass", "ρ", kind.density_kg_m3, "density", _DENSITY_ERROR * kind.density_kg_m3),

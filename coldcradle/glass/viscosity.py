@@ -51,13 +51,15 @@ class Viscosity:
     @property
     def activation_k(self) -> float:
         """Decades times K by which settled glass stiffens below its annealing point: log10 η is straight in 1/T from
-        there through the strain point, as ASTM C336 defines both."""
+        there through the strain point, as ASTM C336 defines both.
+        """
         anneal_k, strain_k = self.annealing_c + KELVIN, self.strain_c + KELVIN
         return (STRAIN_LOG - ANNEALING_LOG) / (1 / strain_k - 1 / anneal_k)
 
     def log10_settled(self, temperature_c: ArrayLike) -> NDArray[np.float64]:
         """log10 of the viscosity of glass that has settled at a temperature: the fitted curve down to the annealing
-        point, and from there its activation between that and the strain point, not what the curve runs on to."""
+        point, and from there its activation between that and the strain point, not what the curve runs on to.
+        """
         t = np.asarray(temperature_c, dtype=float)
         hot = self.a + self.b_k / np.maximum(t - self.t0_c, 1.0)
         cold_k = np.maximum(t, _COLDEST_C) + KELVIN
@@ -73,7 +75,8 @@ class Viscosity:
 
     def log10_off_balance(self, temperature_c: ArrayLike, fictive_c: ArrayLike) -> NDArray[np.float64]:
         """log10 of the viscosity of glass whose structure is that of another temperature: the equilibrium curve at the
-        fictive temperature, and from there the iso-structural slope, 0.025 decade/K (0.018 to 0.03, from memory)."""
+        fictive temperature, and from there the iso-structural slope, 0.025 decade/K (0.018 to 0.03, from memory).
+        """
         t, f = np.asarray(temperature_c, dtype=float), np.asarray(fictive_c, dtype=float)
         return np.asarray(self.log10_settled(f) + ISO_SLOPE_PER_K * (f - t))
 

@@ -11,6 +11,7 @@ __all__ = ["heat_answer"]
 
 
 def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Finding]) -> Message:
+    """The sentence of the heat: what is fired how hot and how long, or why it cannot be."""
     if heat is None:
         return say(
             "**{name} cannot do this firing.** {why}.",

@@ -51,7 +51,8 @@ def lifts_its_edges(load: Load) -> bool:
 
 def settled_heat(heat: HeatInput, load: Load) -> HeatInput:
     """The choices as they hold for this piece: what is closed in itself cannot bow, and wide glass that is meant to is
-    held flat by its weight."""
+    held flat by its weight.
+    """
     restraint: Restraint = heat.restraint
     if load.is_closed:
         return replace(heat, restraint=Restraint.HELD)

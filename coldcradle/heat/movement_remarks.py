@@ -34,7 +34,8 @@ class Remark:
 
 def _free_remark(heat: HeatInput, peak_c: float, ratio: float) -> Remark | None:
     """What heat work adds to the window, where it is known how far the glass shall go. Work to spare is no fault where
-    a mould ends the movement; only what hangs free goes too far."""
+    a mould ends the movement; only what hangs free goes too far.
+    """
     shown: dict[str, DualQuantity | str] = {
         "t": show(round(peak_c), "temperature"),
         "what": heat.process.name,

@@ -50,7 +50,8 @@ def ticks(top_c: float, unit: str, step: int) -> list[Tick]:
 
 def glass_points(inside: SimulatedRun, warmed: Warming, zones: ZonedRun | None, total_s: float) -> list[GlassPoint]:
     """The run thinned to what a drawing shows: on the way up the piece that is pulled hardest, then what comes out;
-    stress is 0 while the pieces are loose. What two zones do to one another stands with the pull in the heart."""
+    stress is 0 while the pieces are loose. What two zones do to one another stands with the pull in the heart.
+    """
     heat, stress = inside.heat, inside.stress
     last = max(2, int(np.searchsorted(heat.times_s, total_s, side="right")))
     even = np.searchsorted(heat.times_s, np.linspace(0, total_s, _POINTS)).clip(0, last - 1)

@@ -234,6 +234,7 @@ def _ratings(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
 
 
 def heat_findings(worked: HeatResult, heat: HeatPlan | None) -> Iterator[Finding]:
+    """What is unwise about the heat."""
     kiln = worked.heat.kiln
     if worked.refusal:
         yield finding(

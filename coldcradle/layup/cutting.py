@@ -147,7 +147,7 @@ def _line(cell: Cell) -> tuple[float, float, float, float]:
 
 
 def _again(cell: Cell) -> list[Cell]:
-    """This cut and those like it off what is left of the same piece."""
+    """A cut and those like it off what is left of the same piece."""
     found = [cell]
     while found[-1].parts is not None:
         rest = found[-1].parts[1]

@@ -59,7 +59,7 @@ class Cell:
         return self.length_m * self.width_m
 
     def cells(self) -> Iterator[Cell]:
-        """This piece and all that it is cut into, in the order of the cuts."""
+        """Itself and all that it is cut into, in the order of the cuts."""
         yield self
         for part in self.parts or ():
             yield from part.cells()

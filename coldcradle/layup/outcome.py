@@ -28,7 +28,8 @@ SIZE_WORDS: dict[BlankOutline, str] = {
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Raised:
     """Glass that is not even: so much thinner beside its thickest place, m, the share of the area that is raised, and
-    half the width of what is raised, m."""
+    half the width of what is raised, m.
+    """
 
     base_m: float
     share: float

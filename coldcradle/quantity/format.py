@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
 
@@ -174,66 +175,70 @@ def show(value: float, kind: Kind, u: float = 0.0) -> DualQuantity:
     What `show` writes, `quantities.parse` reads back to within the last figure shown.
     """
     if not math.isfinite(value):
-        unknown = Formatted("unknown", "", "", "unknown")
-        return DualQuantity(unknown, unknown)
-    if not math.isfinite(u):
-        u = 0.0
-    match kind:
-        case "length":
-            return DualQuantity(
-                _words(value * 1e3, u * 1e3, "mm", at_most=2 if abs(value) < 0.01 else 1), _inches(value, u)
-            )
-        case "area":
-            most = 2 if abs(value) < 0.01 else 1 if abs(value) < 0.1 else 0
-            inches = 0.0254**2
-            return DualQuantity(
-                _words(value * 1e4, u * 1e4, "cm²", at_most=most),
-                _words(value / inches, u / inches, "in²", at_most=most),
-            )
-        case "volume":
-            ounce = factor_to_si("fluid_ounce", "volume")
-            big = abs(value) >= 0.01
-            return DualQuantity(
-                _words(
-                    value * (1e3 if big else 1e6),
-                    u * (1e3 if big else 1e6),
-                    "L" if big else "mL",
-                    at_most=2 if big else 0 if abs(value) >= 1e-4 else 1,
-                ),
-                _words(value / ounce, u / ounce, "fl oz"),
-            )
-        case "mass":
-            return DualQuantity(_mass_metric(value, u), _mass_us(value, u))
-        case "temperature":
-            return DualQuantity(
-                _words(value, u, "°C", at_most=0 if u else 1),
-                _words(temperature_from_c(value, "degF"), u * 1.8, "°F", at_most=0 if u or abs(value) > 60 else 1),
-            )
-        case "difference":
-            return DualQuantity(_words(value, u, "K", at_most=1), _words(value * 1.8, u * 1.8, "F°", at_most=1))
-        case "rate":
-            us = value * 1.8
-            return DualQuantity(
-                _words(value, u, "°C/h", at_most=1 if abs(value) >= 1 else 2, figures=3),
-                _words(us, u * 1.8, "°F/h", at_most=1 if abs(us) >= 1 else 2, figures=3),
-            )
-        case "duration":
-            words = _duration(value)
-            if u >= 60:
-                words = Formatted(words.value, words.unit, _duration(u).text, words.text)
-            return DualQuantity(words, words)
-        case "density":
-            us = factor_to_si("pound / foot ** 3", "density")
-            return DualQuantity(_words(value, u, "kg/m³", at_most=1), _words(value / us, u / us, "lb/ft³", at_most=1))
-        case "stress":
-            if abs(value) >= 1e9:
-                return _same(_words(value / 1e9, u / 1e9, "GPa"))
-            return DualQuantity(
-                _words(value / 1e6, u / 1e6, "MPa", u_figures=2),
-                _words(value / 6894.757, u / 6894.757, "psi", at_most=1),
-            )
-        case _:
-            return _show_same_everywhere(value, kind, u)
+        return _same(Formatted("unknown", "", "", "unknown"))
+    return _WRITERS[kind](value, u if math.isfinite(u) else 0.0)
+
+
+def _same(words: Formatted) -> DualQuantity:
+    return DualQuantity(words, words)
+
+
+def _length(value: float, u: float) -> DualQuantity:
+    return DualQuantity(_words(value * 1e3, u * 1e3, "mm", at_most=2 if abs(value) < 0.01 else 1), _inches(value, u))
+
+
+def _area(value: float, u: float) -> DualQuantity:
+    most = 2 if abs(value) < 0.01 else 1 if abs(value) < 0.1 else 0
+    inches = 0.0254**2
+    metric = _words(value * 1e4, u * 1e4, "cm²", at_most=most)
+    return DualQuantity(metric, _words(value / inches, u / inches, "in²", at_most=most))
+
+
+def _volume(value: float, u: float) -> DualQuantity:
+    ounce = factor_to_si("fluid_ounce", "volume")
+    us = _words(value / ounce, u / ounce, "fl oz")
+    if abs(value) >= 0.01:
+        return DualQuantity(_words(value * 1e3, u * 1e3, "L", at_most=2), us)
+    return DualQuantity(_words(value * 1e6, u * 1e6, "mL", at_most=0 if abs(value) >= 1e-4 else 1), us)
+
+
+def _temperature(value: float, u: float) -> DualQuantity:
+    us = _words(temperature_from_c(value, "degF"), u * 1.8, "°F", at_most=0 if u or abs(value) > 60 else 1)
+    return DualQuantity(_words(value, u, "°C", at_most=0 if u else 1), us)
+
+
+def _rate(value: float, u: float) -> DualQuantity:
+    us = value * 1.8
+    return DualQuantity(
+        _words(value, u, "°C/h", at_most=1 if abs(value) >= 1 else 2, figures=3),
+        _words(us, u * 1.8, "°F/h", at_most=1 if abs(us) >= 1 else 2, figures=3),
+    )
+
+
+def _time(value: float, u: float) -> DualQuantity:
+    words = _duration(value)
+    return _same(Formatted(words.value, words.unit, _duration(u).text, words.text) if u >= 60 else words)
+
+
+def _density(value: float, u: float) -> DualQuantity:
+    us = factor_to_si("pound / foot ** 3", "density")
+    return DualQuantity(_words(value, u, "kg/m³", at_most=1), _words(value / us, u / us, "lb/ft³", at_most=1))
+
+
+def _stress(value: float, u: float) -> DualQuantity:
+    if abs(value) >= 1e9:
+        return _same(_words(value / 1e9, u / 1e9, "GPa"))
+    metric = _words(value / 1e6, u / 1e6, "MPa", u_figures=2)
+    return DualQuantity(metric, _words(value / 6894.757, u / 6894.757, "psi", at_most=1))
+
+
+def _unit_of(number: str, unit: str) -> DualQuantity:
+    return _same(Formatted(number, unit, "", f"{number} {unit}"))
+
+
+def _angle(value: float, u: float) -> DualQuantity:
+    words = _words(math.degrees(value), math.degrees(u), "°", at_most=1)
+    return _same(Formatted(words.value, "°", words.plus_minus, f"{words.value}°"))
 
 
 def _times_ten(value: float) -> str:
@@ -242,40 +247,29 @@ def _times_ten(value: float) -> str:
     return f"{mantissa} ×10{str(int(power)).translate(_RAISED)}"
 
 
-def _same(words: Formatted) -> DualQuantity:
-    return DualQuantity(words, words)
-
-
-def _show_same_everywhere(value: float, kind: Kind, u: float) -> DualQuantity:
-    match kind:
-        case "ratio":
-            return _same(_words(value * 100, u * 100, "%"))
-        case "expansion":
-            number = _number(value * 1e7, 0)[0]
-            return _same(Formatted(number, "×10⁻⁷/K", "", f"{number} ×10⁻⁷/K"))
-        case "energy":
-            return _same(_words(value / 3.6e6, u / 3.6e6, "kWh", at_most=1))
-        case "power":
-            return _same(_words(value / 1e3, u / 1e3, "kW"))
-        case "log_viscosity":
-            number = f"10^{value:.2f}".rstrip("0").rstrip(".")
-            return _same(Formatted(number, "Pa·s", "", f"{number} Pa·s"))
-        case "time_per_length":
-            per_inch = _words(value * 0.0254 / 3600, 0, "h per inch", at_most=2)
-            return DualQuantity(_words(value * 0.012 / 3600, 0, "h per 12 mm", at_most=2), per_inch)
-        case "angle":
-            words = _words(math.degrees(value), math.degrees(u), "°", at_most=1)
-            return _same(Formatted(words.value, "°", words.plus_minus, f"{words.value}°"))
-        case "diffusivity":
-            return _same(_words(value * 1e6, u * 1e6, "mm²/s", figures=3, at_most=3))
-        case "conductivity":
-            return _same(_words(value, u, "W/m/K", figures=3, at_most=3))
-        case "film":
-            return _same(_words(value, u, "W/m²/K", figures=3, at_most=1))
-        case "per_pa":
-            number = _times_ten(value)
-            return _same(Formatted(number, "1/Pa", "", f"{number} 1/Pa"))
-        case "count":
-            return _same(_words(value, u, "", at_most=3))
-        case _:
-            raise AssertionError(f"no words for {kind}")
+_WRITERS: dict[Kind, Callable[[float, float], DualQuantity]] = {
+    "length": _length,
+    "area": _area,
+    "volume": _volume,
+    "mass": lambda v, u: DualQuantity(_mass_metric(v, u), _mass_us(v, u)),
+    "temperature": _temperature,
+    "difference": lambda v, u: DualQuantity(_words(v, u, "K", at_most=1), _words(v * 1.8, u * 1.8, "F°", at_most=1)),
+    "rate": _rate,
+    "duration": _time,
+    "density": _density,
+    "stress": _stress,
+    "ratio": lambda v, u: _same(_words(v * 100, u * 100, "%")),
+    "expansion": lambda v, _: _unit_of(_number(v * 1e7, 0)[0], "×10⁻⁷/K"),
+    "energy": lambda v, u: _same(_words(v / 3.6e6, u / 3.6e6, "kWh", at_most=1)),
+    "power": lambda v, u: _same(_words(v / 1e3, u / 1e3, "kW")),
+    "log_viscosity": lambda v, _: _unit_of(f"10^{v:.2f}".rstrip("0").rstrip("."), "Pa·s"),
+    "time_per_length": lambda v, _: DualQuantity(
+        _words(v * 0.012 / 3600, 0, "h per 12 mm", at_most=2), _words(v * 0.0254 / 3600, 0, "h per inch", at_most=2)
+    ),
+    "angle": _angle,
+    "diffusivity": lambda v, u: _same(_words(v * 1e6, u * 1e6, "mm²/s", figures=3, at_most=3)),
+    "conductivity": lambda v, u: _same(_words(v, u, "W/m/K", figures=3, at_most=3)),
+    "film": lambda v, u: _same(_words(v, u, "W/m²/K", figures=3, at_most=1)),
+    "per_pa": lambda v, _: _unit_of(_times_ten(v), "1/Pa"),
+    "count": lambda v, u: _same(_words(v, u, "", at_most=3)),
+}

@@ -1,4 +1,4 @@
-"""Numbers as people write them. One rule for the marks in them:
+"""Numbers as people write them, by one rule for the marks in them.
 
 a dot is the decimal point, a comma is one too; spaces and apostrophes part thousands; where both dot and comma stand,
 or

@@ -83,7 +83,7 @@ class Figure:
     shares: tuple[Share, ...]
 
     def given(self, symbol: str, name: str | None = None) -> Given:
-        """This figure as the input of another."""
+        """The figure as the input of another."""
         return Given(name or self.name, symbol, self.value, self.kind, self.u, self.shown)
 
 

@@ -41,6 +41,7 @@ __all__ = [
 
 
 def keep_revision(piece: Piece, stages: list[Stage], label: str, when: datetime) -> None:
+    """Keep a whole snapshot of a piece as its newest step."""
     piece.head = Revision.objects.create(
         piece=piece, parent=piece.head, label=label[:120], snapshot=snapshot_of(piece, stages), created_at=when
     )
@@ -68,6 +69,7 @@ def insert_piece(
     label: str,
     shelved: list[Cradle | None],
 ) -> Piece:
+    """Write a piece and its stages as a document has them."""
     found = plan_document(document)
     when = timezone.now()
     piece = Piece(owner=owner, name=document["name"].strip())

@@ -178,7 +178,15 @@ def _spoilt(rng: random.Random, w: FiringBaseline, rows: list[KilnReading], faul
         if rows[at].shown_c - float(np.interp(rows[at].at_s + ahead, line[:, 0], line[:, 1])) < SHOWN_K:
             return rows  # an offset that nothing could show
         rows[at:] = [replace(r, shown_c=float(np.interp(r.at_s + ahead, line[:, 0], line[:, 1]))) for r in rows[at:]]
-    elif fault == "celsius-as-fahrenheit":
+    else:
+        rows = _spoilt_whole(rng, rows, fault, at)
+    return rows
+
+
+def _spoilt_whole(rng: random.Random, rows: list[KilnReading], fault: str, at: int) -> list[KilnReading]:
+    """The same, where the whole log is of another kind."""
+    n = len(rows)
+    if fault == "celsius-as-fahrenheit":
         rows = [replace(r, shown_c=(r.shown_c - 32) / 1.8) for r in rows]
     elif fault == "fahrenheit-as-celsius":
         rows = [replace(r, shown_c=r.shown_c * 1.8 + 32) for r in rows]

@@ -18,7 +18,8 @@ __all__ = ["ControllerProgram", "ControllerStep", "tell_controller"]
 @dataclass(frozen=True, slots=True)
 class ControllerStep:
     """What is typed in: rate per hour ("full" where the controller is to go as fast as it can, "by hand" where it
-    cannot go slowly enough), target and hold."""
+    cannot go slowly enough), target and hold.
+    """
 
     rate: str
     to: str

@@ -201,33 +201,39 @@ def _possible(temperatures: Array) -> tuple[NDArray[np.bool_], list[Message]]:
     return good, [say("{n} that no kiln can have left out.", n=plural(lost, "reading"))] if lost else []
 
 
-def read_log(raw: bytes, *, keeps_spikes: bool = False, unit: str = "") -> KilnLog:
-    """Read a log whole, or raise ImpossibleInput that says what is the matter. Spikes are left out unless it
-    `keeps_spikes`, for somebody who judges them; `unit` is degC or degF where somebody says so.
+@dataclass(frozen=True, slots=True)
+class _Columns:
+    """A log as a table: its headings, the rows under them, and which column is which (None: there is none)."""
 
-    Columns are found by their names, or by place (time, temperature) where there are none; °F is taken from the
-    names or the values. Gaps stay gaps: nothing is invented between readings.
-    """
-    rows, delimiter = table_of(raw)
-    comma = delimiter != "," and any(re.search(r"\d,\d", cell) for row in rows[1:20] for cell in row)
-    width = max(len(row) for row in rows[:50])
-    head = next(
-        (
-            i
-            for i, row in enumerate(rows[:30])
-            if len(row) >= 2
-            and not any(
-                math.isfinite(_number(c, comma=comma)) or _stamp(c)[0] is not None or _CLOCK.match(c.strip())
-                for c in row
-            )
-        ),
-        None,
+    header: list[str]
+    body: list[list[str]]
+    time_at: int
+    temp_at: int
+    set_at: int | None
+    power_at: int | None
+
+    def cells(self, at: int) -> list[str]:
+        return [row[at] if at < len(row) else "" for row in self.body]
+
+    def name(self, at: int) -> str:
+        return self.header[at] if self.header else ""
+
+
+def _is_heading(row: list[str], *, comma: bool) -> bool:
+    """Names, and nothing in it that is a number, a date or a clock."""
+    return len(row) >= 2 and not any(
+        math.isfinite(_number(c, comma=comma)) or _stamp(c)[0] is not None or _CLOCK.match(c.strip()) for c in row
     )
+
+
+def _columns(rows: list[list[str]], *, comma: bool) -> _Columns:
+    """Columns by their names, or by place (time, temperature) where there are none. Raises ImpossibleInput."""
+    width = max(len(row) for row in rows[:50])
+    head = next((i for i, row in enumerate(rows[:30]) if _is_heading(row, comma=comma)), None)
     header = [name.strip().replace("_", " ") for name in rows[head]] if head is not None else []
     body = rows[head + 1 if head is not None else 0 :]
     taken: set[int] = set()
-    time_at = _column(header, _TIME, taken) if header else 0
-    time_at = 0 if time_at is None else time_at
+    time_at = (_column(header, _TIME, taken) if header else 0) or 0
     taken.add(time_at)
     set_at = _column(header, _SETPOINT, taken)
     taken |= {set_at} if set_at is not None else set()
@@ -239,31 +245,42 @@ def read_log(raw: bytes, *, keeps_spikes: bool = False, unit: str = "") -> KilnL
     if temp_at is None:
         temp_at = next((i for i in range(width) if i not in taken), None)
     if temp_at is None or len(body) < 3:
-        raise ImpossibleInput(
-            "expected a column of times and one of temperatures; found " + (", ".join(header) or "none")[:120]
-        )
+        found = (", ".join(header) or "none")[:120]
+        raise ImpossibleInput(f"expected a column of times and one of temperatures; found {found}")
+    return _Columns(header, body, time_at, temp_at, set_at, power_at)
 
-    def cells(at: int) -> list[str]:
-        return [row[at] if at < len(row) else "" for row in body]
 
-    times, told = _times(cells(time_at), header[time_at] if header else "", comma=comma)
-    temperatures = _numbers(cells(temp_at), comma=comma)
-    others = [_numbers(cells(at), comma=comma) for at in (power_at, set_at) if at is not None]
+def _share(power: Array | None) -> Array | None:
+    """Power from 0 to 1, whatever it was told in."""
+    if power is None:
+        return None
+    most = float(np.nanmax(power)) if np.isfinite(power).any() else 0.0
+    return power / (100.0 if 1.5 < most <= 100 else most) if most > 0 else None
+
+
+def _in_celsius(values: Array | None, is_f: bool) -> Array | None:
+    return (values - 32) / 1.8 if values is not None and is_f else values
+
+
+def read_log(raw: bytes, *, keeps_spikes: bool = False, unit: str = "") -> KilnLog:
+    """Read a log whole, or raise ImpossibleInput that says what is the matter. Spikes are left out unless it
+    `keeps_spikes`, for somebody who judges them; `unit` is degC or degF where somebody says so.
+
+    °F is taken from the names or the values. Gaps stay gaps: nothing is invented between readings.
+    """
+    rows, delimiter = table_of(raw)
+    comma = delimiter != "," and any(re.search(r"\d,\d", cell) for row in rows[1:20] for cell in row)
+    log = _columns(rows, comma=comma)
+    times, told = _times(log.cells(log.time_at), log.name(log.time_at), comma=comma)
+    temperatures = _numbers(log.cells(log.temp_at), comma=comma)
+    others = [_numbers(log.cells(at), comma=comma) for at in (log.power_at, log.set_at) if at is not None]
     times, temperatures, others, notes = _clean(times, temperatures, others, keeps_spikes=keeps_spikes)
     if len(times) < 10:
         raise ImpossibleInput(f"expected at least ten readings with a time and a temperature, got {len(times)}")
-    name = header[temp_at] if header else ""
-    is_f = _is_fahrenheit(name, temperatures, unit)
-    if is_f:
-        temperatures = (temperatures - 32) / 1.8
-    found = list(others)
-    power = found.pop(0) if power_at is not None else None
-    setpoint = found.pop(0) if set_at is not None else None
-    if power is not None:
-        most = float(np.nanmax(power)) if np.isfinite(power).any() else 0.0
-        power = power / (100.0 if 1.5 < most <= 100 else most) if most > 0 else None
-    if setpoint is not None and is_f:
-        setpoint = (setpoint - 32) / 1.8
+    is_f = _is_fahrenheit(log.name(log.temp_at), temperatures, unit)
+    temperatures = (temperatures - 32) / 1.8 if is_f else temperatures
+    power = _share(others[0] if log.power_at is not None else None)
+    setpoint = _in_celsius(others[-1] if log.set_at is not None else None, is_f)
     good, odd = _possible(temperatures)
     notes += odd
     times, temperatures = times[good], temperatures[good]
@@ -273,15 +290,13 @@ def read_log(raw: bytes, *, keeps_spikes: bool = False, unit: str = "") -> KilnL
     gaps = int((np.diff(times) > _GAP_S).sum())
     if gaps:
         notes.append(say("{n} of more than half an hour: nothing is taken from there.", n=plural(gaps, "gap")))
-    notes.insert(
-        0,
-        say(
-            "{n} over {t}; times as {told}, temperatures in {unit}{more}.",
-            n=plural(len(times), "reading"),
-            t=show(float(times[-1]), "duration"),
-            told=told,
-            unit="°F" if is_f else "°C",
-            more=(", with power" if power is not None else "") + (", with set points" if setpoint is not None else ""),
-        ),
+    more = (", with power" if power is not None else "") + (", with set points" if setpoint is not None else "")
+    looked = say(
+        "{n} over {t}; times as {told}, temperatures in {unit}{more}.",
+        n=plural(len(times), "reading"),
+        t=show(float(times[-1]), "duration"),
+        told=told,
+        unit="°F" if is_f else "°C",
+        more=more,
     )
-    return KilnLog(times, temperatures, power, setpoint, notes, begins_at)
+    return KilnLog(times, temperatures, power, setpoint, [looked, *notes], begins_at)

@@ -245,7 +245,8 @@ def _run_plain(
     slab: Slab1D, mesh: tuple[Array, Array, Array], path: tuple[Array, Array, Array], gentle: int, found: Array
 ) -> None:
     """Fill `found` (T + 1, N) below its first row. `mesh`: heat and diagonal (N), off-diagonal (N - 1); `path`: length
-    of each step, kiln at its end and at its inner stage (T)."""
+    of each step, kiln at its end and at its inner stage (T).
+    """
     heats, base, off = mesh
     # plain floats: arithmetic on numpy's own scalars would cost more than the solves
     gamma, back = float(_GAMMA), float((1 - _GAMMA) / _GAMMA)

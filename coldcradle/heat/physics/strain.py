@@ -159,7 +159,8 @@ def strain_of(
     goes_on: bool = False,
 ) -> StressRun:
     """The same for any columns of glass (T, N) that share their forces by `weights` (N): layers of a thickness, or
-    zones of a plate. `begun` is what they carry at first; `goes_on`: with the structure of an earlier run."""
+    zones of a plate. `begun` is what they carry at first; `goes_on`: with the structure of an earlier run.
+    """
     modulus = _per_node(kinds, "youngs_modulus_pa") / (1 - _per_node(kinds, "poisson"))
     alpha = _per_node(kinds, "expansion_per_k")
     dt = np.diff(times_s)[:, None]
@@ -202,7 +203,8 @@ Moves = tuple[Array, Array, Array]
 
 def _carry_plain(moves: Moves, weights: Array, z: Array, is_flat: bool, stress: Array, bend: Array) -> None:
     """Fill `stress` (T + 1, N) and `bend` (T + 1) after their first. `moves`: what a step keeps of the stress, what it
-    pushes and what it lends to a stretch, each (T, N)."""
+    pushes and what it lends to a stretch, each (T, N).
+    """
     kept, pushed, lent = moves
     m0, m1, m2 = lent @ weights, lent @ (weights * z), lent @ (weights * z * z)
     sums = np.vstack([weights, weights * z])

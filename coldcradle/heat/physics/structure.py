@@ -84,7 +84,8 @@ def _carry_plain(
     found: Array,
 ) -> Array:
     """Fill `found` (T + 1, N) below its first row; hands back the parts (6, N) at the end. Below the band nothing
-    settles, above it everything has."""
+    settles, above it everything has.
+    """
     same = len(set(curves)) == 1
     coldest, hottest = temperatures_c.min(axis=1).tolist(), temperatures_c.max(axis=1).tolist()
     rates = (1 / _FACTORS)[:, None]

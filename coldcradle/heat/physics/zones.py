@@ -88,7 +88,8 @@ def evened(shade: Shade) -> float:
 class ZonedRun:
     """A plate in two zones through a firing: times (T), the mean of each zone in °C (T), and the greatest pull (T) in
     Pa with what the zones do to one another alone in `between_pa` (T), tension in the middle above 0. `is_step`: they
-    differ in thickness, and less is allowed between them."""
+    differ in thickness, and less is allowed between them.
+    """
 
     times_s: Array
     inner_c: Array

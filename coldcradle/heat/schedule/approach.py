@@ -91,7 +91,8 @@ def _warmed(
     load: Load, heat: HeatInput, kiln: LoadedKiln, figures: dict[str, Figure], peak_c: float
 ) -> tuple[list[PlannedSegment], float]:
     """The warm-up and the rate from there to the peak, run through every solid piece as it goes in, and slowed where
-    one is pulled harder than is allowed."""
+    one is pulled harder than is allowed.
+    """
     body = decisive(load)
     slower, hurried = (_ZONES_FIRST if body is not None and _is_by_zones(body, load) else 1.0), 1.0
     top = top_rate_k_per_h(load, heat)

@@ -58,7 +58,8 @@ class CoolingTarget:
 @dataclass(frozen=True, slots=True)
 class Cooling:
     """Steps that were run through the glass: the tension left (Pa), the rates they came to, the share of the first
-    guess to which they were lowered, and how often they were mended."""
+    guess to which they were lowered, and how often they were mended.
+    """
 
     steps: list[PlannedSegment]
     run: Run

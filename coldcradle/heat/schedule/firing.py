@@ -202,7 +202,8 @@ def _peak_ends_s(run: Run) -> float:
 
 def zones_of(load: Load, run: Run) -> ZonedRun | None:
     """What two zones of the glass that comes out do to one another from the end of the peak on; None where it is
-    even."""
+    even.
+    """
     if load.shade is None:
         return None
     from_s = _peak_ends_s(run)

@@ -195,7 +195,8 @@ def _margin_words(load: Load, done: Process) -> list[str | Message]:
 
 def _kept_within(done: Process) -> tuple[float, float]:
     """log10 Pa·s within which a movement may choose: never out of the process's own window; where a mould ends the
-    movement, never cooler than its usual aim either: work to spare does no harm there, and the hold gives way first."""
+    movement, never cooler than its usual aim either: work to spare does no harm there, and the hold gives way first.
+    """
     return done.runny, done.aim if done.is_stopped else done.stiff
 
 

@@ -1,5 +1,6 @@
 """Somebody else's schedule, as people write it: prose, lists, numbered lines, tables. Every line is shown with what was
-made of it, and nothing counts as read until every number has found its place."""
+made of it, and nothing counts as read until every number has found its place.
+"""
 
 from __future__ import annotations
 
@@ -51,7 +52,8 @@ class ReadLine:
 class Schedule:
     """A schedule as read. `unit` is degF or degC; `is_guess`: nothing in the text says so. It is `is_complete` when
     every
-    number of every line has its place and nothing is to be asked."""
+    number of every line has its place and nothing is to be asked.
+    """
 
     steps: list[ScheduleStep]
     lines: list[ReadLine]

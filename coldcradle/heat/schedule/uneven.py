@@ -13,7 +13,8 @@ __all__ = ["zone_strain"]
 
 def zone_strain(load: Load, rate_k_per_h: float, effective_m: float) -> Figure | None:
     """What two zones freeze in at a steady first rate, Pa, as the closed form of a disc has it; None where the piece
-    is even. It stands beside the rule of 1.5 to 2 times the thickest, by which the piece is planned."""
+    is even. It stands beside the rule of 1.5 to 2 times the thickest, by which the piece is planned.
+    """
     raised, kind = load.raised, load.kind
     if raised is None or raised.base_m >= load.thickest_m:
         return None

@@ -54,7 +54,8 @@ class Movement:
     @property
     def law_work_per_pa(self) -> float:
         """What it takes until it is done at the latest: with the rim held; where that could not be followed, some ten
-        times the slid one, as the two lie apart; infinite where it never is."""
+        times the slid one, as the two lie apart; infinite where it never is.
+        """
         early, late = self.span("done")
         if math.isfinite(late):
             return late
@@ -95,7 +96,8 @@ class Movement:
 
     def drained(self, work_per_pa: float, density_kg_m3: float) -> tuple[float, Drained]:
         """How much of its rim has run down after so much heat work, m, and what that means: nothing, thinned and
-        marked (more than its thickness), or a puddle at the bottom (more than a tenth of the form's width)."""
+        marked (more than its thickness), or a puddle at the bottom (more than a tenth of the form's width).
+        """
         thick = float(self.slides.thickness[0].max())
         lost = drained_m(
             thickness_m=thick, slope_sine=self.slope_sine, work_per_pa=work_per_pa, density_kg_m3=density_kg_m3

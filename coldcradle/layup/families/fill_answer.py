@@ -11,6 +11,7 @@ __all__ = ["cradle_answer", "glass_answer", "layup_answer"]
 
 
 def cradle_answer(charged: FillResult) -> Message:
+    """The sentence of the cradle: what it holds, and how that is known."""
     volume = charged.volume
     cradle = charged.cradle
     if charged.each is not charged.charge:
@@ -36,6 +37,7 @@ def cradle_answer(charged: FillResult) -> Message:
 
 
 def glass_answer(charged: FillResult) -> Message:
+    """The sentence of the glass: what is weighed out, and whether the rack has it."""
     glass, charge = charged.glass, charged.charge
     have, need = glass.rack_kg.get(glass.form.key, 0.0), main_kg(charged)
     if charged.taken_kg > 0 and need <= 0:

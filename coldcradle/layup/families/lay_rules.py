@@ -21,6 +21,7 @@ _OVER_WORK = 1.1  # times what it bears: from there it is said
 
 
 def lay_findings(laying: LayupRequest, blank: Blank, thick: Figure, times: float) -> list[Finding]:
+    """What is unwise about glass that lies free."""
     rest = rest_thickness(laying.glass.kind).value
     room = laying.cradle.room
     found = []

@@ -67,6 +67,7 @@ def is_dammed(laying: LayupRequest, blank: Blank, thick: Figure) -> bool:
 
 
 def grown_pool(laying: LayupRequest, blank: Blank, thick: Figure, work: float) -> tuple[Figure, Figure] | None:
+    """Size and thickness of a pool that has run, m; None where it does not run or is dammed."""
     if not laying.traits.runs or is_dammed(laying, blank, thick):
         return None
     return spread(laying.glass.kind, area_m2=blank.area_m2, thickness_m=thick.value, work_per_pa=work)
@@ -121,6 +122,7 @@ def scale_of(grown: tuple[Figure, Figure] | None, blank: Blank) -> float:
 
 
 def size_after(blank: Blank, times: float, of: Figure | None) -> Figure:
+    """How large it is after the firing, m."""
     return derive(
         "grows_to",
         "Grows to",

@@ -123,6 +123,7 @@ def pressed_to(laying: LayupRequest, pile: Figure, work_per_pa: float) -> Figure
 
 
 def pressed_size(laying: LayupRequest, pile: Figure, pressed: Figure) -> Figure:
+    """How wide a pile is pressed, m."""
     rho = laying.glass.kind.density_kg_m3
     return derive(
         "pressed_size",

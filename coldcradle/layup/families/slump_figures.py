@@ -69,6 +69,7 @@ def cut_length(laying: LayupRequest, movement: Movement | None) -> Figure | None
 
 
 def rim_after(blank: Blank, movement: Movement | None) -> Figure:
+    """How wide the rim is once it lies in, m."""
     across = 2 * movement.course.half_m if movement is not None else blank.length_m
     half = across / 2
     slid = movement.slides.edge_m[0] if movement else half
@@ -92,6 +93,7 @@ def rim_after(blank: Blank, movement: Movement | None) -> Figure:
 
 
 def form_depth(laying: LayupRequest) -> Figure:
+    """How far it goes down, m."""
     foot, height = laying.layup.foot_m, formed_room(laying).height_m
     is_ring = laying.traits.drops_through
     return derive(

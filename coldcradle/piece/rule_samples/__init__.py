@@ -1,5 +1,6 @@
 """Samples of every rule that may speak of a plan, on both sides of its edge. The base test runs them all, and refuses
-a rule without samples."""
+a rule without samples.
+"""
 
 from __future__ import annotations
 
