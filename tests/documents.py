@@ -6,11 +6,10 @@ import copy
 from typing import Any
 
 from coldcradle.document.piece import read_piece
-from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.glass.kinds import kind_document, shipped_kinds
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import StageWithInputs, plan_stage
-from studio.actions.welcome import kind_document
 
 KILN = {
     "name": "Tern",

@@ -6,11 +6,12 @@ import csv
 import functools
 from dataclasses import dataclass, fields, replace
 from pathlib import Path
+from typing import Any
 
 from coldcradle.entry import count, density, expansion, flag, inputs, stress, temperature, words
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Form", "GlassProperties", "KindDocument", "forms", "shipped_kinds", "stiffened"]
+__all__ = ["Form", "GlassProperties", "KindDocument", "forms", "kind_document", "shipped_kinds", "stiffened"]
 
 _COMMON_EXPANSION = 9e-6  # stands in for one that is not known; what is said of it says so
 _DATA = Path(__file__).parent / "data"
@@ -143,4 +144,23 @@ def forms() -> dict[str, Form]:
             source=row["source"],
         )
         for row in _rows("forms.csv")
+    }
+
+
+def kind_document(kind: GlassProperties) -> dict[str, Any]:
+    """A shipped kind as it would be typed."""
+    return {
+        "key": kind.key,
+        "name": kind.name,
+        "density": f"{kind.density_kg_m3:g} kg/m³",
+        "expansion": f"{kind.expansion_per_k * 1e6:.1f}e-6 /K",
+        "strain": f"{kind.strain_c:g} °C",
+        "annealing": f"{kind.annealing_c:g} °C",
+        "softening": f"{kind.softening_c:g} °C",
+        "stiffness": f"{kind.youngs_modulus_pa / 1e9:g} GPa",
+        "poisson": f"{kind.poisson:g}",
+        "lead": kind.lead,
+        "source": kind.source,
+        "family": kind.family,
+        "tested": kind.is_tested,
     }

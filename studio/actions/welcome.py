@@ -6,29 +6,10 @@ from typing import Any
 
 from django.db import transaction
 
-from coldcradle.glass.kinds import GlassProperties, shipped_kinds
+from coldcradle.glass.kinds import kind_document, shipped_kinds
 from studio.models import GlassKind
 
-__all__ = ["kind_document", "welcome"]
-
-
-def kind_document(kind: GlassProperties) -> dict[str, Any]:
-    """A shipped kind as it would be typed."""
-    return {
-        "key": kind.key,
-        "name": kind.name,
-        "density": f"{kind.density_kg_m3:g} kg/m³",
-        "expansion": f"{kind.expansion_per_k * 1e6:.1f}e-6 /K",
-        "strain": f"{kind.strain_c:g} °C",
-        "annealing": f"{kind.annealing_c:g} °C",
-        "softening": f"{kind.softening_c:g} °C",
-        "stiffness": f"{kind.youngs_modulus_pa / 1e9:g} GPa",
-        "poisson": f"{kind.poisson:g}",
-        "lead": kind.lead,
-        "source": kind.source,
-        "family": kind.family,
-        "tested": kind.is_tested,
-    }
+__all__ = ["welcome"]
 
 
 def welcome(owner: Any) -> None:

@@ -13,6 +13,7 @@ from coldcradle.cradle.release import releases
 from coldcradle.cradle.shapes import SIZES
 from coldcradle.cradle.stack import CORE_SHAPES, PARTS
 from coldcradle.document.schema import choices_of
+from coldcradle.document.starting import SHAPES
 from coldcradle.glass.kinds import forms
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.families import FAMILIES
@@ -21,7 +22,6 @@ from coldcradle.layup.traits import Traits
 from coldcradle.piece.inputs import StageInput
 from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.stations import STATIONS
-from studio.starters import SHAPES
 
 router = Router(tags=["choices"])
 

@@ -11,6 +11,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Status
 
 from coldcradle.document.piece import load_json
+from coldcradle.document.starting import starting_cradle, starting_layup, typed_layup
 from coldcradle.errors import ColdCradleError, DocumentError, Fault
 from coldcradle.glass.kinds import forms
 from coldcradle.piece.result import StagePlan
@@ -36,7 +37,6 @@ from studio.logged import logged_words
 from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
 from studio.planning import PlannedPiece, planned, shared_firings, sharing_of, stages_of, summary_of, unplanned_summary
 from studio.remembering import remember
-from studio.starters import starting_cradle, starting_layup, typed_layup
 
 __all__ = ["answer_piece", "conflict", "full_paths", "piece_response", "router", "told_by_stage"]
 

@@ -7,12 +7,12 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router
 
+from coldcradle.document.starting import starting_cradle, starting_layup
 from studio.actions import stages as actions
 from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, ErrorOut, Id, MoveStageIn, NewStageIn, PieceOut, VersionIn
 from studio.errors import Stale
 from studio.models import Cradle, Kiln, Piece
-from studio.starters import starting_cradle, starting_layup
 
 router = Router(tags=["stages"])
 _ANSWERS: dict[int, Any] = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}

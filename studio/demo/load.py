@@ -19,27 +19,15 @@ from studio.actions.shelf import save_kiln, save_kind
 from studio.actions.solids import keep_solid, room_steps
 from studio.actions.stock import save_item
 from studio.actions.welcome import welcome
+from studio.demo.documents import demo_documents, started
 from studio.demo.history import load_history
 from studio.models import GlassKind, Kiln
 from studio.stock_levels import rack_of
 
-__all__ = ["DEMO_USER", "load_demo", "started"]
+__all__ = ["DEMO_USER", "load_demo"]
 
 DEMO_USER = "Gannet Row"
 _HERE = Path(__file__).parent
-
-
-def demo_documents() -> list[dict[str, Any]]:
-    """The demo's pieces as piece documents, in the order in which they were begun."""
-    return [json.loads(path.read_text("utf-8")) for path in sorted((_HERE / "pieces").glob("*.json"))]
-
-
-def started(today: datetime, typed: str) -> str:
-    """`+1 07:30` becomes half past seven tomorrow, so that the demo never lies in the past."""
-    days, hour = typed.split()
-    hours, minutes = hour.split(":")
-    day = today.replace(hour=int(hours), minute=int(minutes), second=0, microsecond=0) + timedelta(days=int(days))
-    return day.strftime("%Y-%m-%dT%H:%M")
 
 
 @transaction.atomic
@@ -119,7 +107,7 @@ def load_many(owner: Any, count: int) -> None:
     """`count` more pieces, for trying long lists."""
     kind = GlassKind.objects.of(owner).get(key="fusing-90-clear")
     kiln = Kiln.objects.of(owner).first()
-    from studio.starters import starting_cradle
+    from coldcradle.document.starting import starting_cradle
 
     for number in range(count):
         create_piece(

@@ -8,9 +8,8 @@ from datetime import datetime
 from pathlib import Path
 from typing import Any
 
-from coldcradle.glass.kinds import shipped_kinds
-from studio.actions.welcome import kind_document
-from studio.demo.load import started
+from coldcradle.glass.kinds import kind_document, shipped_kinds
+from studio.demo.documents import started
 
 __all__ = ["made_whole"]
 

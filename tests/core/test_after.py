@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import math
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.after.causes import causes, ranked_causes
 from coldcradle.after.evidence import Evidence
@@ -49,7 +48,7 @@ def evidence(**more: object) -> Evidence:
     return Evidence(**{**plain, **more})  # type: ignore[arg-type]
 
 
-class Measures(SimpleTestCase):
+class Measures(TestCase):
     def test_two_joint_errors_are_within_and_no_more(self) -> None:
         joint = math.hypot(0.003, 0.0005)
         for off, word in ((1.99, "within"), (2.01, "more"), (-1.99, "within"), (-2.01, "less")):
@@ -92,7 +91,7 @@ class Measures(SimpleTestCase):
         self.assertIs(as_measured(outcome, Measured()), outcome)
 
 
-class Facts(SimpleTestCase):
+class Facts(TestCase):
     def test_each_is_so_on_one_side_of_its_edge_only(self) -> None:
         tilt = say("It leaned.")
         doubtful = {"release_word": "think", "release_says": tilt}
@@ -126,7 +125,7 @@ class Facts(SimpleTestCase):
         self.assertIn("190", told)
 
 
-class Causes(SimpleTestCase):
+class Causes(TestCase):
     """Crack lore and the like: common practice, no source."""
 
     def first(self, *seen: str, **more: object) -> str:
@@ -184,7 +183,7 @@ class Causes(SimpleTestCase):
         self.assertEqual([r.metric for r in found.reasons], ["It got half."])
 
 
-class Levers(SimpleTestCase):
+class Levers(TestCase):
     def test_what_did_not_come_down_gets_more_and_what_went_too_far_less(self) -> None:
         more = lever_of("more-heat", watched(), work_per_pa=1e-5, depth_m=0.02, why=say(""))
         less = lever_of("less-heat", watched(), work_per_pa=1e-5, depth_m=None, why=say(""))
@@ -226,7 +225,7 @@ class Levers(SimpleTestCase):
             read_piece(changed("flat", "slump", dict(found.changes)))
 
 
-class NextSteps(SimpleTestCase):
+class NextSteps(TestCase):
     def test_what_is_done_with_this_piece(self) -> None:
         def keys(*seen: str, strained: bool = False, process: str = "slump") -> list[str]:
             does = PROCESSES[process].traits

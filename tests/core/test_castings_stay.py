@@ -11,8 +11,7 @@ from __future__ import annotations
 import json
 from pathlib import Path
 from typing import Any
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.document.piece import read_piece
 from coldcradle.piece.plan import plan
@@ -22,7 +21,7 @@ GOLDEN: dict[str, Any] = json.loads((DATA / "castings.golden.json").read_text("u
 RENAMED = {"thickness_counts": "effective_thickness"}  # the figure is called what the field calls it
 
 
-class Castings(SimpleTestCase):
+class Castings(TestCase):
     def test_of_the_first_version_come_to_the_same(self) -> None:
         self.assertEqual(len(GOLDEN), 6)
         for name, then in GOLDEN.items():

@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Any, NamedTuple
+from unittest import TestCase
 from zoneinfo import ZoneInfo
 
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -97,7 +97,7 @@ def said(found: ChainPlan) -> str:
     return " ".join(f.metric for f in found.findings)
 
 
-class Chains(SimpleTestCase):
+class Chains(TestCase):
     def test_hottest_first_is_left_alone(self) -> None:
         found = chained(
             link("plate", "full", 805, hours=16), link("relief", "tack", 735, hours=16), link("dish", "slump", 660)
@@ -181,7 +181,7 @@ class Chains(SimpleTestCase):
         self.assertTrue(all(each.starts_at <= each.proposed or each.proposed for each in found.links))
 
 
-class Awake(SimpleTestCase):
+class Awake(TestCase):
     def test_hours_that_run_past_midnight(self) -> None:
         at = lambda hour: datetime(2026, 1, 1, hour, 30, tzinfo=ZoneInfo("UTC"))  # noqa: E731 - a word for a moment
         self.assertTrue(is_awake(at(8), (7.0, 22.0)))  # type: ignore[no-untyped-call]  # untyped library
@@ -197,7 +197,7 @@ def told(most: int = 0, **changes: Any) -> ControllerProgram:
     return tell_controller(heat.steps, kiln(controller=controller, sensor_k=0.0), start_c=18.0)  # type: ignore[arg-type]
 
 
-class ControllerWords(SimpleTestCase):
+class ControllerWords(TestCase):
     def test_as_it_stands_when_there_is_room(self) -> None:
         found = told()
         self.assertTrue(found.fits)
@@ -257,7 +257,7 @@ class ControllerWords(SimpleTestCase):
         self.assertEqual(known.zone_offset_k("nowhere"), 0.0)
 
 
-class Ladders(SimpleTestCase):
+class Ladders(TestCase):
     def test_power_only_grows_and_thin_glass_may_go_faster(self) -> None:
         """Common practice, no source: 20, 30, 40, 50 % for a few minutes each is gentler than full power at once."""
         thin, thick = (power_ladder(NINETY, thickness_m=d, full_fuse_s=840.0) for d in (0.004, 0.008))

@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 from typing import Any
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.before.check import TOPICS, CheckLine
 from coldcradle.before.checks import RULES
-from coldcradle.before.samples import SAMPLES
 from coldcradle.document.piece import read_piece
 from coldcradle.piece.stage import compute_stage, plan_stage
 from coldcradle.piece.standing import checks_of
+from tests.check_samples import SAMPLES
 from tests.core.test_rule_samples import changed
 
 # what needs more than one stage, or is always asked: each has its own test below
@@ -30,7 +29,7 @@ def checks(process: str, changes: dict[str, Any] | None = None) -> dict[str, Che
     return {c.rule: c for c in checks_of(compute_stage(stage), plan_stage(stage))}
 
 
-class CheckSamples(SimpleTestCase):
+class CheckSamples(TestCase):
     def test_every_check_on_both_sides_of_its_edge(self) -> None:
         for sample in SAMPLES:
             with self.subTest(sample.rule):

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
 import trimesh
-from django.test import SimpleTestCase
 
 from coldcradle.cradle.mesh_room import room_of
 from coldcradle.cradle.mesh_wall import mesh_wall_m
@@ -23,7 +23,7 @@ from tests.staged import cast, cored, counts_mm, last, load_of, stage, warm, wor
 NINETY = shipped_kinds()["fusing-90-clear"]
 
 
-class Closed(SimpleTestCase):
+class Closed(TestCase):
     def test_a_wall_round_a_core_counts_twice_whatever_is_chosen(self) -> None:
         for leaves in ("bow", "held", "block", "free"):
             found = last(cored(100, 60, 80) | {"heat": {**stage("cast")["heat"], "restraint": leaves}})
@@ -111,7 +111,7 @@ def mesh(points: list[list[float]]) -> SolidRoom:
     return solid
 
 
-class Meshes(SimpleTestCase):
+class Meshes(TestCase):
     VASE = ([0, 0], [40, 0], [40, 80], [32, 80], [32, 8], [0, 8], [0, 0])
 
     def test_a_vase_counts_by_its_wall_and_takes_about_two_days(self) -> None:

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.document.piece import read_piece
+from coldcradle.document.starting import starting_cradle, starting_layup
 from coldcradle.piece.stage import compute_stage
-from studio.starters import starting_cradle, starting_layup
 from tests.core.test_rule_samples import begun
 from tests.staged import box, cast, cored, counts_mm, last, load_of, one, stage, warm
 
 
-class WarmedBodies(SimpleTestCase):
+class WarmedBodies(TestCase):
     def test_what_was_fused_before_is_solid_whatever_is_done_to_it(self) -> None:
         """40 mm at most 25 °C/h: its own sum says 18. It was warmed at 400 in full, tack and stick."""
         for process in ("full", "tack", "stick", "spread", "polish", "texture", "slump", "drape", "press", "melt"):

@@ -5,8 +5,8 @@ from __future__ import annotations
 import functools
 import itertools
 import random
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -65,7 +65,7 @@ def leaves(root: Cell) -> list[Cell]:
     return [cell for cell in root.cells() if cell.parts is None]
 
 
-class AgainstEveryWay(SimpleTestCase):
+class AgainstEveryWay(TestCase):
     def test_it_places_what_can_be_placed(self) -> None:
         """Four boxes on small sheets, both ways round; brute force knows the answer."""
         chance, agreed, possible = random.Random(7), 0, 0
@@ -84,7 +84,7 @@ class AgainstEveryWay(SimpleTestCase):
         self.assertGreaterEqual(agreed, 39)  # a heuristic may miss a rare one; it never cuts what cannot be cut
 
 
-class Laws(SimpleTestCase):
+class Laws(TestCase):
     @settings(max_examples=40)
     @given(st.lists(st.tuples(st.integers(40, 400), st.integers(40, 300)), min_size=1, max_size=12), st.integers(1, 3))
     def test_pieces_neither_overlap_nor_leave_the_sheet_and_areas_add_up(
@@ -112,7 +112,7 @@ class Laws(SimpleTestCase):
         self.assertEqual([f.rule for f in along.findings], ["glass.cannot-be-cut"])
 
 
-class Plans(SimpleTestCase):
+class Plans(TestCase):
     def plan(self, count: int, margin: float = 0.01) -> CuttingPlan:
         return plan_cuts([sheet()], [wanted(350, 350, count, "round")], margin_m=margin)
 

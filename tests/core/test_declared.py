@@ -5,9 +5,9 @@ from __future__ import annotations
 import json
 from pathlib import Path
 from typing import Any
+from unittest import TestCase
 
 import jsonschema
-from django.test import SimpleTestCase
 
 from coldcradle.document.reading import read
 from coldcradle.document.schema import DescribedAs, choices_of, piece_schema, schema_text
@@ -37,7 +37,7 @@ class Widened(LayupInput):
     kerf_m: float = length(default="1 mm", called="a kerf", low=0.0, high=0.02, label="Cut away", says="by the saw")
 
 
-class Declared(SimpleTestCase):
+class Declared(TestCase):
     def test_a_new_entry_is_read_described_and_offered(self) -> None:
         found = read(Widened, {"colour": "teal", "kerf": "1/8 in"}, "a lay-up")
         self.assertIs(found.value.colour, Colour.TEAL)  # type: ignore[attr-defined]  # it is there

@@ -7,9 +7,9 @@ import json
 from dataclasses import asdict
 from pathlib import Path
 from typing import Any
+from unittest import TestCase
 
 import jsonschema
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -17,7 +17,7 @@ from coldcradle.document.piece import load_json, read_piece
 from coldcradle.document.upgrade import upgrade
 from coldcradle.errors import DocumentError
 from coldcradle.piece.stage import plan_stage
-from studio.demo.load import demo_documents
+from studio.demo.documents import demo_documents
 from tests.documents import document, planned
 
 SCHEMA = json.loads((Path(__file__).parents[2] / "coldcradle/document/piece.schema.json").read_text("utf-8"))
@@ -31,7 +31,7 @@ def faults(whole: Any) -> dict[str, str]:
     raise AssertionError("the document was read")
 
 
-class Documents(SimpleTestCase):
+class Documents(TestCase):
     def test_the_right_document_is_read_and_fits_its_schema(self) -> None:
         read = read_piece(document())
         self.assertEqual(read.piece.name, "Lamp-room prism")
@@ -187,7 +187,7 @@ class Documents(SimpleTestCase):
             self.assertIn(path, faults(bad))
 
 
-class Files(SimpleTestCase):
+class Files(TestCase):
     def refusal(self, raw: bytes) -> str:
         with self.assertRaises(DocumentError) as caught:
             load_json(raw)
@@ -228,7 +228,7 @@ ENTRIES = [
 ]
 
 
-class Fuzz(SimpleTestCase):
+class Fuzz(TestCase):
     @given(st.sampled_from(ENTRIES), json_values)
     def test_any_value_anywhere_is_read_or_refused(self, path: str, value: Any) -> None:
         whole: Any = document()
@@ -243,7 +243,7 @@ class Fuzz(SimpleTestCase):
             self.assertTrue(all(fault.message for fault in error.faults))
 
 
-class PlannedFromDocuments(SimpleTestCase):
+class PlannedFromDocuments(TestCase):
     def test_the_same_piece_gives_the_same_plan(self) -> None:
         self.assertEqual(asdict(planned()), asdict(planned()))
 

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
 import trimesh
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -21,7 +21,7 @@ from coldcradle.cradle.water import water_density_kg_m3
 size = st.floats(0.02, 0.3)
 
 
-class EveryDoor(SimpleTestCase):
+class EveryDoor(TestCase):
     @settings(max_examples=25)
     @given(size, size, st.floats(0.02, 0.15), st.floats(0.2, 1.0))
     def test_a_cone_by_formula_mesh_slices_and_water(
@@ -82,7 +82,7 @@ class EveryDoor(SimpleTestCase):
         self.assertAlmostEqual(whole.wetted_m2(0.05), floor + 2 * 0.2 * 0.05 + peg.wall_m2(0.05))
 
 
-class Repeats(SimpleTestCase):
+class Repeats(TestCase):
     def test_many_readings_err_less_unless_they_scatter(self) -> None:
         """GUM 4.2.3: the mean of n readings errs by their scatter over √n."""
 

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import timedelta
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.glass.compatibility import check_pair, match
 from coldcradle.glass.kinds import shipped_kinds
@@ -31,7 +30,7 @@ KINDS = shipped_kinds()
 NINETY = KINDS["fusing-90-clear"]
 
 
-class Strain(SimpleTestCase):
+class Strain(TestCase):
     def test_a_tolerance_is_a_factor(self) -> None:
         self.assertEqual([is_over(v, 2.0, 1.08) for v in (2.15, 2.17)], [False, True])
 
@@ -55,7 +54,7 @@ class Strain(SimpleTestCase):
         self.assertEqual([r.room.metric.text for r in rooms], ["18 °C", "12 °C", "30 °C"])
 
 
-class Glasses(SimpleTestCase):
+class Glasses(TestCase):
     def pair(self, **changes: object) -> str:
         return match(NINETY, replace(NINETY, key="other", name="other", **changes)).verdict  # type: ignore[arg-type]
 
@@ -88,7 +87,7 @@ class Glasses(SimpleTestCase):
         self.assertEqual(verdicts, sorted(verdicts))
 
 
-class Chains(SimpleTestCase):
+class Chains(TestCase):
     def test_alike_in_thickness_means_within_1_35(self) -> None:
         for thick, firings in ((0.00812, 2), (0.00808, 1)):
             found = chained(link("a", "full", 805, "x", thick=0.006), link("b", "full", 805, "y", thick=thick))
@@ -131,7 +130,7 @@ class Chains(SimpleTestCase):
         self.assertAlmostEqual(stiff - plain, 15, delta=1.1)
 
 
-class Kilns(SimpleTestCase):
+class Kilns(TestCase):
     def test_shelves_and_weights_count_in_the_pace_of_the_kiln(self) -> None:
         light, shelved = compute_stage(piece()), compute_stage(piece(heat__shelves="20 kg"))
         gain = shelved.heated.load.heat_capacity_j_per_k - light.heated.load.heat_capacity_j_per_k

@@ -5,9 +5,9 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import replace
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -33,7 +33,7 @@ def envelope(at_s: float = 12 * HOUR, c: float = 300.0, **more: float) -> Envelo
     return found
 
 
-class Falls(SimpleTestCase):
+class Falls(TestCase):
     def test_the_kilns_own_fall_lies_between_the_bounds(self) -> None:
         """Against the kiln's own two exponentials, from a settled kiln."""
         for from_c in (900.0, 510.0, 200.0, 80.0):
@@ -73,7 +73,7 @@ class Falls(SimpleTestCase):
         self.assertEqual(PACE.face_k(rest + 1), 0.0)
 
 
-class Bounds(SimpleTestCase):
+class Bounds(TestCase):
     def test_a_fall_is_believed_up_to_its_edge(self) -> None:
         for from_c in (700.0, 300.0, 100.0):
             low = PACE.fastest_c(from_c, HOUR / 4)
@@ -145,7 +145,7 @@ class Bounds(SimpleTestCase):
         self.assertGreater(Envelope(PACE, W.planned_line).planned_c(5 * HOUR), at_stop)
 
 
-class Glass(SimpleTestCase):
+class Glass(TestCase):
     def test_it_is_run_along_the_hottest_line_as_in_one_piece(self) -> None:
         state = begin(W, 0.0, 300.0)
         line = [(600.0 * n, 300.0 - 0.4 * n * n) for n in range(1, 20)]
@@ -156,7 +156,7 @@ class Glass(SimpleTestCase):
         self.assertGreater(found.glass_c, line[-1][1])
 
 
-class LookedAt(SimpleTestCase):
+class LookedAt(TestCase):
     def looked(self, rows: list[tuple[float, float]]) -> Looked:
         found = Looked(envelope(), ROOM)
         for t, c in rows:
@@ -210,7 +210,7 @@ class LookedAt(SimpleTestCase):
         self.assertEqual(self.looked(warm).unit(None, top), "")
 
 
-class Moments(SimpleTestCase):
+class Moments(TestCase):
     def test_readings_within_a_thousandth_of_a_second_are_one(self) -> None:
         cleaner = Cleaner(PACE)
         self.assertEqual(len(cleaner.add(KilnReading(100.0, 500.0))), 1)
@@ -241,7 +241,7 @@ class Moments(SimpleTestCase):
             self.assertEqual(len(cleaner.add(KilnReading(2 * HOUR, 140.0))), 1)
 
 
-class PlacesNobodyTold(SimpleTestCase):
+class PlacesNobodyTold(TestCase):
     def by_the_hour(self, line: list[tuple[float, float]]) -> Place:
         return place_of(W, line, [])[1]
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import math
 from typing import Any
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -45,7 +45,7 @@ def chain(*stages: tuple[str, dict[str, Any]]) -> PieceInput:
     return read_piece({**whole, "stages": made}).piece
 
 
-class Blanks(SimpleTestCase):
+class Blanks(TestCase):
     def test_a_disc_of_330_by_6_weighs_what_it_must(self) -> None:
         """π/4·0.33²·0.006·2500 = 1283 g, by hand."""
         figure = of("slump", layup__length="330 mm").figures["piece_mass"]
@@ -73,7 +73,7 @@ class Blanks(SimpleTestCase):
         self.assertAlmostEqual(many.figures["piece_mass"].value, one.figures["piece_mass"].value, places=9)
 
 
-class Slumping(SimpleTestCase):
+class Slumping(TestCase):
     def test_a_blank_on_its_rim_says_when_it_lies_in_and_when_to_look(self) -> None:
         found = of("slump")
         self.assertRegex(found.answers["layup"].metric, r"Lies in by .* at 650 °C; look in from .* up to 6 mm a side")
@@ -116,7 +116,7 @@ class Slumping(SimpleTestCase):
         self.assertTrue(640 <= of("slump").figures["cast_temperature"].value <= 665)
 
 
-class Draping(SimpleTestCase):
+class Draping(TestCase):
     def test_an_overhang_of_65_on_a_former_of_100_clears_by_35(self) -> None:
         found = of("drape", layup__length="230 mm", **BARE)
         self.assertAlmostEqual(found.figures["overhang"].value, 0.065)
@@ -146,7 +146,7 @@ class Draping(SimpleTestCase):
         )
 
 
-class Pressing(SimpleTestCase):
+class Pressing(TestCase):
     def test_a_pile_of_100_g_comes_out_two_millimetres_thick_and_as_wide_as_its_volume(self) -> None:
         """Common practice, no source: 100 g between shelves ends at about 2 mm; the size is volume over thickness."""
         found = of("press", glass__charge="100 g")
@@ -159,7 +159,7 @@ class Pressing(SimpleTestCase):
         self.assertAlmostEqual(of("press", glass__charge="400 g", layup__pieces=4).figures["pile"].value, 0.1)
 
 
-class Hanging(SimpleTestCase):
+class Hanging(TestCase):
     def test_a_thread_is_doubled_at_the_known_work_and_parts_at_its_own(self) -> None:
         """ρgL₀W = 2.39 doubles it, and W = 3/(ρgL₀) parts it: the exact thread under its own weight (Trouton 1906)."""
         one = 1 / (2500 * G * 0.2)
@@ -185,7 +185,7 @@ class Hanging(SimpleTestCase):
         self.assertLess(found.figures["touches_after"].value, found.figures["parts_after"].value)
 
 
-class FamiliesLaidUp(SimpleTestCase):
+class FamiliesLaidUp(TestCase):
     def test_two_layers_keep_their_size_and_four_run_out(self) -> None:
         """Common practice, no source: four 3 mm layers, 150 mm square, come to 175 to 180 mm; two keep theirs."""
         two = of("full", layup__length="150 mm", layup__layers=[{"thick": "3 mm", "count": 2}])
@@ -211,7 +211,7 @@ class FamiliesLaidUp(SimpleTestCase):
         self.assertAlmostEqual(held.outcome.thickness_m, 0.012)
 
 
-class Chains(SimpleTestCase):
+class Chains(TestCase):
     def test_weight_is_carried_from_stage_to_stage(self) -> None:
         dots = {"outline": "square", "length": "12 mm", "layers": [{"thick": "6 mm"}], "pieces": 24}
         plate = {

@@ -9,9 +9,9 @@ import random
 import re
 from dataclasses import replace
 from typing import Any
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -66,7 +66,7 @@ def folded(rows: Any, process: str = "slump") -> FiringTracker:
     return watch
 
 
-class Cleaning(SimpleTestCase):
+class Cleaning(TestCase):
     def clean(self, *rows: tuple[float, float]) -> tuple[list[tuple[float, float]], Cleaner]:
         cleaner = Cleaner()
         return [p for t, c in rows for p in cleaner.add(KilnReading(t, c))], cleaner
@@ -117,7 +117,7 @@ class Cleaning(SimpleTestCase):
         self.assertTrue(all(note.metric for note in cleaner.notes()))
 
 
-class Thinning(SimpleTestCase):
+class Thinning(TestCase):
     @settings(max_examples=40)
     @given(st.lists(st.tuples(st.floats(5, 900), st.floats(-20, 20)), min_size=2, max_size=80))
     def test_no_reading_is_further_from_the_line_than_the_tolerance(self, steps: list[tuple[float, float]]) -> None:
@@ -137,7 +137,7 @@ class Thinning(SimpleTestCase):
         self.assertEqual(len(thinner.line), 2)
 
 
-class Folding(SimpleTestCase):
+class Folding(TestCase):
     def test_any_prefix_one_by_one_is_the_same_as_all_at_once(self) -> None:
         rows = readings()
         one = FiringTracker(watched())
@@ -196,7 +196,7 @@ class Folding(SimpleTestCase):
         self.assertEqual(state.may_open.word, "unknown")
 
 
-class Places(SimpleTestCase):
+class Places(TestCase):
     def test_it_follows_the_programme_to_its_end(self) -> None:
         rows = readings()
         w = watched()
@@ -296,7 +296,7 @@ class Places(SimpleTestCase):
         self.assertIn("cannot reach", ahead.trouble)
 
 
-class Opening(SimpleTestCase):
+class Opening(TestCase):
     def test_not_before_the_heart_is_cool_and_not_when_nothing_was_heard(self) -> None:
         w, rows = watched("cast"), readings("cast")
         limit = w.open_c
@@ -309,7 +309,7 @@ class Opening(SimpleTestCase):
         self.assertEqual(long_ago.may_open.word, "unknown")
 
 
-class States(SimpleTestCase):
+class States(TestCase):
     def test_every_state_that_can_be_reached_can_be_left(self) -> None:
         reached, front = {"planned"}, ["planned"]
         while front:
@@ -325,7 +325,7 @@ class States(SimpleTestCase):
             next_state("running", "start")
 
 
-class StandIns(SimpleTestCase):
+class StandIns(TestCase):
     def test_going_on_is_the_same_as_beginning_anew(self) -> None:
         made = stand_in(acts=(Act(kind="hold", at_s=4.3 * HOUR, for_s=600.0),))
         whole = list(made.run(made.begin(), 8 * HOUR))
@@ -352,7 +352,7 @@ class StandIns(SimpleTestCase):
         self.assertAlmostEqual(last.error_k, 3 * 4.5, delta=0.2)
 
 
-class FormedSoFar(SimpleTestCase):
+class FormedSoFar(TestCase):
     def test_one_measure_of_what_was_planned(self) -> None:
         """94 % of what was planned stood beside "ends with 263 % of the planned heat work": law and plan were mixed."""
         for process in ("slump", "drape", "full"):
@@ -361,7 +361,7 @@ class FormedSoFar(SimpleTestCase):
             self.assertAlmostEqual(whole.share, 1.0, places=6, msg=process)
 
 
-class Workings(SimpleTestCase):
+class Workings(TestCase):
     def test_every_figure_comes_out_of_what_is_printed(self) -> None:
         for process in ("slump", "cast", "full"):
             rows = [r for r in readings(process) if r.at_s < 5 * HOUR]

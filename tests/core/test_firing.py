@@ -5,8 +5,8 @@ glass.
 from __future__ import annotations
 
 from typing import Any
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -49,7 +49,7 @@ def step(heat: HeatPlan, key: str) -> Any:
     return next((s for s in heat.steps if s.key == key), None)
 
 
-class EveryProcess(SimpleTestCase):
+class EveryProcess(TestCase):
     def test_has_a_programme_in_every_glass_that_ends_with_an_open_lid(self) -> None:
         for process in PROCESSES:
             for kind in ("fusing-90-clear", "float-clear", "lead-crystal"):
@@ -187,7 +187,7 @@ class EveryProcess(SimpleTestCase):
         self.assertIn("heat.too-cool-to-flow", rules(plan_stage(fired("full", heat__cast_at="600 °C"))))
 
 
-class RunThroughTheGlass(SimpleTestCase):
+class RunThroughTheGlass(TestCase):
     @settings(max_examples=12)
     @given(st.floats(5, 90), st.sampled_from(["gentle", "usual", "quick"]), st.sampled_from(["bow", "held", "block"]))
     def test_no_plan_leaves_more_than_was_wished(self, mm: float, target: str, leaves: str) -> None:
@@ -216,7 +216,7 @@ class RunThroughTheGlass(SimpleTestCase):
         self.assertEqual({p.surface_pa for p in heat.inside if p.at_s < melted - 60}, {0})
 
 
-class ByHand(SimpleTestCase):
+class ByHand(TestCase):
     def test_a_step_set_by_hand_is_kept_marked_and_judged(self) -> None:
         found = plan_stage(
             fired("full", thick="25 mm", heat__own_steps={"anneal": {"rate": "150 °C/h"}, "fall": {"hold": "20 min"}})
@@ -248,7 +248,7 @@ class ByHand(SimpleTestCase):
         self.assertTrue(rules(found) & {"heat.kiln-cannot", "heat.above-kiln-rating"})
 
 
-class ReadyBy(SimpleTestCase):
+class ReadyBy(TestCase):
     def test_it_starts_so_long_before(self) -> None:
         heat = heat_of("full", heat__ready_by=True, heat__starts_at="2026-11-30T09:00")
         self.assertTrue(heat.opens_at.startswith("2026-11-30T0"))

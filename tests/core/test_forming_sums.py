@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -36,7 +36,7 @@ def rules(key: str, **typed: str) -> set[str]:
     return {f.rule for f in summed(key, **typed).findings}
 
 
-class TradeCases(SimpleTestCase):
+class TradeCases(TestCase):
     """Common practice, no source: what people use for the same."""
 
     def test_temperatures(self) -> None:
@@ -71,7 +71,7 @@ class TradeCases(SimpleTestCase):
         self.assertEqual(rules("glue"), {"layup.wet-glue"})
 
 
-class Drops(SimpleTestCase):
+class Drops(TestCase):
     def test_a_small_drop_is_a_part_of_a_ball(self) -> None:
         """V = πR³(2 − 3·cos θ + cos³θ)/3 where weight does not count (geometry of a spherical cap)."""
         volume = 1e-10
@@ -108,7 +108,7 @@ class Drops(SimpleTestCase):
             round_drop(0.0, 2500.0)
 
 
-class Together(SimpleTestCase):
+class Together(TestCase):
     def test_a_common_heat_where_there_is_one(self) -> None:
         self.assertEqual(common_work([WorkNeed("a", 1.0), WorkNeed("b", 3.0)]).work_per_pa, 3.0)
         apart = common_work([WorkNeed("a", 1.0, 2.0), WorkNeed("b", 8.0)])
@@ -125,7 +125,7 @@ class Together(SimpleTestCase):
         self.assertIn("Not together", apart.answer.metric)
 
 
-class StandingSums(SimpleTestCase):
+class StandingSums(TestCase):
     def test_a_round_bottom_stands_on_a_small_circle_and_feet_steady_it(self) -> None:
         """2·√(2·R·g): a sphere and a tenth of a millimetre."""
         found = summed("wobble")
@@ -156,7 +156,7 @@ class StandingSums(SimpleTestCase):
         self.assertAlmostEqual(bridge.value, 2 * 7e6 * 0.1 * 0.018**2 / (3 * 0.08 * 9.80665), delta=0.5)
 
 
-class Rings(SimpleTestCase):
+class Rings(TestCase):
     def test_rings_of_colour_weigh_what_their_areas_weigh(self) -> None:
         rows = {r.name: r.cells[2].metric.text for r in summed("frit-ring").rows}
         by_hand = math.pi / 4 * (0.12**2 - 0.06**2) * 0.010 * 2500
@@ -179,7 +179,7 @@ class Rings(SimpleTestCase):
         self.assertNotIn("layup.unusual-stretch", rules("stretch", top="705 °C"))
 
 
-class Shapes(SimpleTestCase):
+class Shapes(TestCase):
     def test_an_area_is_a_shape_and_its_sizes_or_itself(self) -> None:
         for typed, grams in (
             ({"shape": "square", "across": "100 mm"}, 150),

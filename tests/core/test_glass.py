@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -15,7 +15,7 @@ from coldcradle.glass.viscosity import Viscosity
 from tests.documents import planned
 
 
-class Kinds(SimpleTestCase):
+class Kinds(TestCase):
     def test_six_kinds_ship_each_with_a_source(self) -> None:
         self.assertEqual(len(shipped_kinds()), 6)
         self.assertTrue(all(kind.source for kind in shipped_kinds().values()))
@@ -46,7 +46,7 @@ class Kinds(SimpleTestCase):
             self.assertEqual(marks[-1].key, "cast")
 
 
-class Charge(SimpleTestCase):
+class Charge(TestCase):
     def test_weight_follows_density(self) -> None:
         trial = {"mass": "812 g", "density": "2500 kg/m³", "scale": "1 g"}
         swapped = planned("casting-crystal", cradle__method="trial", cradle__trial=trial)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import math
 from datetime import date
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -32,7 +32,7 @@ def recipe(powder: float = 0.05, weighed: float | None = None) -> Mix:
     return Mix(parts=parts, powder=powder, powder_weighed_kg=weighed)
 
 
-class Mixing(SimpleTestCase):
+class Mixing(TestCase):
     """Common practice, no source: frit 2 : 1 : 1 and powder at 5 % of the frit's weight."""
 
     @given(st.floats(0.01, 5), st.floats(0, 0.5))
@@ -69,7 +69,7 @@ class Mixing(SimpleTestCase):
         self.assertIn("coarse", found.answers["glass"].metric)
 
 
-class Sharing(SimpleTestCase):
+class Sharing(TestCase):
     @given(st.lists(st.tuples(st.floats(0.001, 1), st.integers(1, 9)), min_size=1, max_size=6), st.floats(0, 5))
     def test_all_are_equally_full_and_nothing_is_lost(self, cavities: list[tuple[float, int]], batch: float) -> None:
         found, left = share_batch([Cavity(str(i), f, n) for i, (f, n) in enumerate(cavities)], batch_kg=batch)
@@ -101,7 +101,7 @@ class Sharing(SimpleTestCase):
             top_ups(charge_kg=9.0, room_m3=510e-6, cavity_m3=510e-6, density_kg_m3=2500, packing=0.52)
 
 
-class Spreading(SimpleTestCase):
+class Spreading(TestCase):
     def test_free_glass_rests_near_a_quarter_inch(self) -> None:
         """Common practice: 6 mm; float on tin 6.9 mm (Pilkington 1969, from memory)."""
         self.assertAlmostEqual(rest_thickness(FUSING).value, 0.0065, delta=0.0006)
@@ -142,7 +142,7 @@ class Spreading(SimpleTestCase):
             dam_boards(length_m=0.3, width_m=0.2, wall_m=0.03, board_m=0.0, glass_m=0.01)
 
 
-class HowItStands(SimpleTestCase):
+class HowItStands(TestCase):
     def test_centres_of_gravity_of_the_handbook(self) -> None:
         """Bronshtein, Handbook of Mathematics, 3.3: prism h/2, cone frustum h/4·(R² + 2Rr + 3r²)/(R² + Rr + r²)."""
         box = Stack((Box(length_m=0.1, width_m=0.1, height_m=0.06),))
@@ -166,7 +166,7 @@ class HowItStands(SimpleTestCase):
         self.assertAlmostEqual(piece_cost(charge_kg=0.8, price_per_kg=20, energy_kwh=10, price_per_kwh=0.3).value, 19.0)
 
 
-class Leaning(SimpleTestCase):
+class Leaning(TestCase):
     def test_the_fill_line_runs_off_in_proportion(self) -> None:
         tilt = Tilt(rise_m=0.002, over_m=0.4)
         self.assertAlmostEqual(run_off(tilt, across_m=0.2).value, 0.001)
@@ -190,7 +190,7 @@ class Leaning(SimpleTestCase):
         self.assertIn("cradle.spills", [f.rule for f in spilling.findings])
 
 
-class CareOfCradles(SimpleTestCase):
+class CareOfCradles(TestCase):
     def coat(self, **more: object) -> Coat:
         base = {
             "kind": "kiln-wash",

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -16,7 +16,7 @@ from tests.core.test_heat import kiln
 from tests.documents import BIG_KILN, document
 
 
-class Axes(SimpleTestCase):
+class Axes(TestCase):
     def test_temperatures_are_round_in_either_scale(self) -> None:
         found = axis(0.0, 500.0, "temperature")
         self.assertEqual([m.text for m in found.metric], ["0", "100", "200", "300", "400", "500"])
@@ -68,7 +68,7 @@ class Axes(SimpleTestCase):
                     self.assertAlmostEqual(read, value, delta=0.51 * 10 ** -len(mark.text.partition(".")[2]))
 
 
-class KilnCurves(SimpleTestCase):
+class KilnCurves(TestCase):
     def test_lines_stay_in_their_frame_and_winter_falls_faster(self) -> None:
         graph = kiln_graph(kiln(lining="light-brick"))  # type: ignore[arg-type]  # as plain values
         self.assertEqual([line.name for line in graph.lines], ["full power", "off, winter", "off, summer"])

@@ -5,10 +5,10 @@ from __future__ import annotations
 import itertools
 import math
 from datetime import datetime, timedelta
+from unittest import TestCase
 from zoneinfo import ZoneInfo
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
@@ -45,7 +45,7 @@ def step(to_c: float, rate: float | None, hold_s: float = 0.0) -> PlannedSegment
     )
 
 
-class KilnAsOneBody(SimpleTestCase):
+class KilnAsOneBody(TestCase):
     def test_it_does_what_its_owner_remembers(self) -> None:
         empty = kiln().loaded(load_j_per_k=0.0, room_c=18.0)
         rise = run_programme([step(800.0, None)], empty).total_s
@@ -89,7 +89,7 @@ class KilnAsOneBody(SimpleTestCase):
         self.assertAlmostEqual(hold, loaded.conductance_w_per_k * 482.0 * 7200.0, delta=1.0)
 
 
-class Rates(SimpleTestCase):
+class Rates(TestCase):
     @given(st.floats(1e-4, 2000))
     def test_rounding_is_never_faster_and_never_far(self, rate: float) -> None:
         rounded = round_rate(rate)
@@ -121,7 +121,7 @@ def total(plan: object) -> float:
     return plan.heat.total_s  # type: ignore[attr-defined]
 
 
-class Laws(SimpleTestCase):
+class Laws(TestCase):
     """Thicker never cools faster; gentler is never shorter; the closed form goes as 1/d²."""
 
     @settings(max_examples=12)
@@ -221,7 +221,7 @@ class Laws(SimpleTestCase):
         self.assertGreater(casts["borosilicate"] - casts["casting-crystal"], 200)
 
 
-class Findings(SimpleTestCase):
+class Findings(TestCase):
     def rules(self, kind: str = "casting-crystal", **changes: object) -> list[str]:
         return [f.rule for f in planned(kind, **changes).findings]
 
@@ -275,7 +275,7 @@ class Findings(SimpleTestCase):
         self.assertTrue(any("licensed electrician" in c.text for c in powder))
 
 
-class Clock(SimpleTestCase):
+class Clock(TestCase):
     LONDON = ZoneInfo("Europe/London")
 
     def test_a_hold_across_the_change_of_clocks_keeps_its_length(self) -> None:

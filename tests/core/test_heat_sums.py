@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from django.test import SimpleTestCase
+from unittest import TestCase
+
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -26,7 +27,7 @@ def figure(key: str, **typed: str) -> float:
     return summed(key, **typed).figures[0].value
 
 
-class Anneal(SimpleTestCase):
+class Anneal(TestCase):
     def test_known_rates(self) -> None:
         """Closed form for 0.2 MPa, both faces (worked out): 6 mm 260, 12: 65, 25: 15, 50: 3.8 °C/h; it leaves at
         most 0.45.
@@ -63,7 +64,7 @@ def hours(text: str) -> float:
     return parse(text, "duration") / 3600
 
 
-class Warm(SimpleTestCase):
+class Warm(TestCase):
     def test_known_rates(self) -> None:
         """One face insulated, 2.5 MPa (worked out): about 195 °C/h at 12 mm, 45 at 25; run and held flat a sixth
         slower.
@@ -82,7 +83,7 @@ class Warm(SimpleTestCase):
         self.assertIn(summed("warm").figures[0].shown.metric.text, summed("warm").answer.metric)
 
 
-class Open(SimpleTestCase):
+class Open(TestCase):
     def test_cool_thin_glass_may_be_opened_and_hot_thick_glass_may_not(self) -> None:
         self.assertIn("may be opened", summed("open", thick="6 mm", at="57.4 °C").answer.metric)
         self.assertIn("Not yet", summed("open", thick="6 mm", at="57.6 °C").answer.metric)
@@ -106,7 +107,7 @@ class Open(SimpleTestCase):
         self.assertAlmostEqual(figure("open", glass="borosilicate"), 26.5, delta=0.3)
 
 
-class PressAndSlump(SimpleTestCase):
+class PressAndSlump(TestCase):
     def test_two_millimetres(self) -> None:
         """Common practice, no source: 100 g under 12 kg at a full fuse ends about 2 mm thick."""
         self.assertAlmostEqual(figure("press"), 0.0024, delta=0.0007)
@@ -134,7 +135,7 @@ class PressAndSlump(SimpleTestCase):
         )
 
 
-class LadderAndProcesses(SimpleTestCase):
+class LadderAndProcesses(TestCase):
     def test_one_step_at_a_time(self) -> None:
         found = summed("ladder", thick="6 mm")
         self.assertEqual([row.name for row in found.rows][:5], ["10 %", "20 %", "30 %", "40 %", "50 %"])

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.piece.compare import assess_schedule, coasting_of, compare
@@ -66,7 +65,7 @@ def said_of_looks() -> Iterator[Message]:
     yield compare(StageWithInputs(fired("full", thick="30 mm")), "gentle", "quick").answer
 
 
-class HeatInWords(SimpleTestCase):
+class HeatInWords(TestCase):
     def check(self, said: Message) -> None:
         self.assertNotRegex(said.us, r"\d (mm|°C|°C/h|MPa|kg|K)\b", said.us)
         self.assertNotRegex(said.metric, r"\d (in|°F|°F/h|psi|lb|oz|F°)\b", said.metric)

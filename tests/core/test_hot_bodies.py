@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import math
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.glass.kinds import shipped_kinds
 from tests.formulas import check_formula
@@ -13,7 +12,7 @@ from tests.staged import box, cast, cored, counts_mm, last, one, stage, worked
 NINETY = shipped_kinds()["fusing-90-clear"]
 
 
-class Annealing(SimpleTestCase):
+class Annealing(TestCase):
     def test_a_weight_that_was_typed_is_a_thickness(self) -> None:
         """3 kg on 200 mm square is 30 mm, and was counted as 6."""
         for form in ("sheet", "coarse"):
@@ -124,7 +123,7 @@ class Annealing(SimpleTestCase):
         self.assertNotIn("zone_strain", last(stage("tack")).figures)
 
 
-class Workings(SimpleTestCase):
+class Workings(TestCase):
     def test_every_figure_of_both_bodies_comes_out_of_what_is_printed(self) -> None:
         puck = cast({"shape": "cylinder", "bore": "60 mm", "height": "25 mm"}, line="25 mm")
         sheet = {"layup__layers": one("6 mm"), "layup__length": "200 mm", "layup__outline": "square"}

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -40,7 +40,7 @@ def fitted(text: str | bytes) -> KilnFit:
     return fit_kiln(read_log(text.encode() if isinstance(text, str) else text), room_c=18.0)
 
 
-class Fitting(SimpleTestCase):
+class Fitting(TestCase):
     """The kiln behind the log takes 7 h from 500 to 100 °C and 3.5 h to 800 °C."""
 
     def assert_found(self, fit: KilnFit, *, rise: bool, within: float = 0.06) -> None:
@@ -121,7 +121,7 @@ class Fitting(SimpleTestCase):
             fitted("min,°C\n" + rows)
 
 
-class NastyFiles(SimpleTestCase):
+class NastyFiles(TestCase):
     def test_every_file_of_the_folder_is_read_or_refused_in_words(self) -> None:
         """The first word of a file's name says which: reads or refused."""
         files = sorted(LOGS.glob("*.csv"))
@@ -178,7 +178,7 @@ class NastyFiles(SimpleTestCase):
             self.assertTrue(str(error))
 
 
-class Clocks(SimpleTestCase):
+class Clocks(TestCase):
     """Clocks that change in the middle of a log."""
 
     @staticmethod

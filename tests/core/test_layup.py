@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -38,7 +38,7 @@ def room_of(kind: str, across: float, deep: float) -> Stack:
     )
 
 
-class Fits(SimpleTestCase):
+class Fits(TestCase):
     def test_words_on_both_sides_of_their_edges(self) -> None:
         """0 to 3 mm under the rim is right; more than a twentieth under it slides in (common practice, no source)."""
         for off_mm, word in (
@@ -67,7 +67,7 @@ class Fits(SimpleTestCase):
                 self.assertEqual(math.isfinite(way.slipped_work), not stays, (hole, drop, times))
 
 
-class OddSizes(SimpleTestCase):
+class OddSizes(TestCase):
     @settings(max_examples=12)
     @given(
         st.sampled_from(["cap", "cylinder", "frustum", "box", "oval", "barrel", "wave"]),
@@ -124,7 +124,7 @@ class OddSizes(SimpleTestCase):
         self.assertTrue(movement.slides.is_lost)
 
 
-class Families(SimpleTestCase):
+class Families(TestCase):
     def test_four_piles_share_the_weight_on_them(self) -> None:
         """Each pile carries a quarter: four of 100 g under 12 kg end as one of 100 g under 3 kg."""
         four = of("press", glass__charge="400 g", layup__pieces=4, layup__weight="12 kg")

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from typing import Any
+from unittest import TestCase
 
 import numpy as np
 import trimesh
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -37,7 +37,7 @@ def take(mesh: trimesh.Trimesh, **how: Any) -> tuple[SolidRoom, list[str]]:
     return last[2], last[4]
 
 
-class Curve(SimpleTestCase):
+class Curve(TestCase):
     def test_a_ball_by_its_closed_form(self) -> None:
         """V = π z² (3r - z)/3; the mesh is a polyhedron of 20 480 faces, 0.1 % smaller."""
         solid, _ = take(trimesh.creation.icosphere(subdivisions=5, radius=40), role="model")
@@ -82,7 +82,7 @@ class Curve(SimpleTestCase):
         self.assertLess(levels[1] - levels[0], 1e-4)
 
 
-class Roles(SimpleTestCase):
+class Roles(TestCase):
     def test_the_room_in_a_block(self) -> None:
         self.assertEqual(look(block()).role, "block")
         solid, _ = take(block(), role="block")
@@ -110,7 +110,7 @@ class Roles(SimpleTestCase):
             self.assertEqual(look(trimesh.creation.box((size, size, size))).unit, unit, size)
 
 
-class Broken(SimpleTestCase):
+class Broken(TestCase):
     def test_faces_that_look_the_wrong_way_are_turned_and_it_is_said(self) -> None:
         ball = trimesh.creation.icosphere(subdivisions=3, radius=30)
         inside_out = ball.copy()
@@ -159,7 +159,7 @@ class Broken(SimpleTestCase):
         self.assertAlmostEqual(float(take(bent)[0].volume_m3(0.02)), 8e-6)
 
 
-class Files(SimpleTestCase):
+class Files(TestCase):
     def test_every_format_is_read(self) -> None:
         cone = trimesh.creation.cone(radius=20, height=30)
         for kind in ("stl", "stl_ascii", "obj", "ply", "glb", "3mf"):
@@ -213,7 +213,7 @@ class Files(SimpleTestCase):
             open_mesh(Huge(b"x"), "stl")
 
 
-class ClosingIn(SimpleTestCase):
+class ClosingIn(TestCase):
     def test_a_room_that_closes_at_its_top_keeps_a_thickness_one_can_believe(self) -> None:
         """A ball filled to its very top: the level of a volume is far less sure there, but not without bound."""
         from coldcradle.cradle.told import solid_document

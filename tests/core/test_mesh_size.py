@@ -7,10 +7,9 @@ import json
 import struct
 import zipfile
 from typing import Any
-from unittest import mock
+from unittest import TestCase, mock
 
 import trimesh
-from django.test import SimpleTestCase
 
 from coldcradle.cradle import mesh_size
 from coldcradle.cradle.mesh import open_mesh
@@ -49,7 +48,7 @@ def glb(**told: Any) -> bytes:
     return struct.pack("<4sII", b"glTF", 2, 20 + len(text)) + struct.pack("<I4s", len(text), b"JSON") + text
 
 
-class Bounds(SimpleTestCase):
+class Bounds(TestCase):
     def refused(self, raw: bytes, kind: str, words: str) -> None:
         with self.assertRaisesRegex(ImpossibleInput, words):
             refuse_what_is_too_large(raw, kind)

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from django.test import SimpleTestCase
+from unittest import TestCase
+
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -18,7 +19,7 @@ from coldcradle.quantity.numerals import (
 from coldcradle.quantity.parse import parse
 
 
-class Marks(SimpleTestCase):
+class Marks(TestCase):
     def test_two_marks_of_two_kinds_are_thousands_and_a_point(self) -> None:
         for text, plain in (
             ("1,234.5", "1234.5"),
@@ -80,7 +81,7 @@ class Marks(SimpleTestCase):
         self.assertEqual(parse(f"{dash}{value:.4f} {unit}", kind), -parse(f"{value:.4f} {unit}", kind))
 
 
-class Written(SimpleTestCase):
+class Written(TestCase):
     def test_weights_from_five_kilograms_are_told_in_them(self) -> None:
         for kg, text in (
             (4.9994, "4999 g"),

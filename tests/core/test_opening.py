@@ -5,9 +5,9 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 from typing import Any
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 
 from coldcradle.fire.ahead import look_ahead
 from coldcradle.fire.evidence import ReadingEvidence
@@ -59,7 +59,7 @@ def asked(
     return said
 
 
-class AtTheLimit(SimpleTestCase):
+class AtTheLimit(TestCase):
     """Each at 0.1 K, 1 s or the next value to either side."""
 
     def test_the_hottest_of_kiln_skin_and_heart_decides(self) -> None:
@@ -169,7 +169,7 @@ def until(c: float, process: str = "cast") -> list[KilnReading]:
     return list(rows[: end + 1])
 
 
-class Told(SimpleTestCase):
+class Told(TestCase):
     """Firings over which a yes was said once, and must not be."""
 
     def test_honest_readings_end_with_a_yes_and_not_before_the_heart_is_cool(self) -> None:
@@ -338,7 +338,7 @@ class Told(SimpleTestCase):
         self.assertGreater(w.planned_line[-1][0], 20 * HOUR)
 
 
-class LidHour(SimpleTestCase):
+class LidHour(TestCase):
     def test_it_waits_for_the_heart(self) -> None:
         state = state_at(until(200.0))
         assert state.ahead is not None

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import shapely
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -22,7 +22,7 @@ def svg(body: str, head: str = 'width="100mm" height="100mm" viewBox="0 0 100 10
     return f'<svg xmlns="http://www.w3.org/2000/svg" {head}>{body}</svg>'.encode()
 
 
-class OutlineMeasured(SimpleTestCase):
+class OutlineMeasured(TestCase):
     def test_a_square_with_a_square_hole(self) -> None:
         hole = ((0.04, 0.04), (0.06, 0.04), (0.06, 0.06), (0.04, 0.06))
         found = outline_of((SQUARE, hole))
@@ -65,7 +65,7 @@ class OutlineMeasured(SimpleTestCase):
         self.assertLess(len(found.drawn()[0]), 500)
 
 
-class Traced(SimpleTestCase):
+class Traced(TestCase):
     @given(st.floats(0.1, 8), st.floats(0, 6.2), st.floats(-500, 500))
     def test_scale_and_turn_of_the_photograph_do_not_matter(self, zoom: float, turn: float, shift: float) -> None:
         """A 100 by 60 mm card beside a 150 mm rule, seen at any size and angle."""
@@ -90,7 +90,7 @@ class Traced(SimpleTestCase):
                 outline_traced(points, marks, apart)
 
 
-class Drawings(SimpleTestCase):
+class Drawings(TestCase):
     """SVG 1.1, sections 7 to 9: units, viewBox, transforms, basic shapes and paths."""
 
     def area_mm2(self, raw: bytes) -> float:
@@ -160,7 +160,7 @@ class Drawings(SimpleTestCase):
         self.assertAlmostEqual(again.outlines[0][1].width_m, plain.width_m, places=6)
 
 
-class Patterns(SimpleTestCase):
+class Patterns(TestCase):
     @given(st.floats(0.02, 1.2), st.floats(0.02, 1.2), st.sampled_from(sorted(PAPERS_M)))
     def test_the_sheets_cover_the_outline_and_overlap(self, wide: float, deep: float, paper: str) -> None:
         outline = outline_of((((0.0, 0.0), (wide, 0.0), (wide, deep), (0.0, deep)),))

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 from typing import Any
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.stats import norm
@@ -68,7 +68,7 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
     )
 
 
-class AnyPiece(SimpleTestCase):
+class AnyPiece(TestCase):
     @settings(max_examples=80)
     @given(documents())
     def test_is_planned_and_hangs_together(self, whole: dict[str, Any]) -> None:
@@ -121,7 +121,7 @@ def _in_us(node: Any, entries: dict[str, Any], path: str) -> Any:
     return node if path.rpartition(".")[2] in ("rim", "height", "rise", "width") else entry.shown.us.text
 
 
-class WholeChain(SimpleTestCase):
+class WholeChain(TestCase):
     def test_errors_of_weight_thickness_and_soak_by_monte_carlo(self) -> None:
         """JCGM 101:2008: draws of what was measured, through the whole plan, against first-order propagation.
 

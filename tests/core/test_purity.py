@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
+from unittest import TestCase
+
 import grimp
 import networkx
-from django.test import SimpleTestCase
 
 from coldcradle.quantity.format import show
 from coldcradle.quantity.parse import parse
 from tests.documents import planned
 
 
-class Remembering(SimpleTestCase):
+class Remembering(TestCase):
     def test_a_plan_is_the_same_with_an_empty_memory(self) -> None:
         first = planned()
         parse.cache_clear()
@@ -25,7 +26,7 @@ class Remembering(SimpleTestCase):
         self.assertNotEqual(show(1.0, "mass"), show(1.0, "length"))
 
 
-class Imports(SimpleTestCase):
+class Imports(TestCase):
     def test_no_module_imports_itself_by_any_way_round(self) -> None:
         """Type-checking imports count: what must know one another belongs together, or on something below both."""
         graph = grimp.build_graph("coldcradle", "studio", exclude_type_checking_imports=False, cache_dir=None)

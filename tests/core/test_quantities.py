@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import contextlib
 import math
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -165,7 +165,7 @@ ASKED = [
 ]
 
 
-class ReadContext(SimpleTestCase):
+class ReadContext(TestCase):
     def test_what_could_mean_two_things_is_refused_with_both(self) -> None:
         for text, kind, choices in ASKED:
             with self.subTest(text), self.assertRaises(QuantityError) as caught:
@@ -238,7 +238,7 @@ def sizes(low: float, high: float) -> st.SearchStrategy[float]:
     return st.floats(low, high, allow_nan=False, allow_infinity=False)
 
 
-class RoundTrip(SimpleTestCase):
+class RoundTrip(TestCase):
     """What is shown can be typed back: within the last figure shown, and then without any further change."""
 
     def assert_round_trip(self, value: float, kind: str, relative: float, absolute: float = 0.0) -> None:
@@ -287,7 +287,7 @@ class RoundTrip(SimpleTestCase):
                 self.assertTrue(math.isfinite(parse(text, kind)))
 
 
-class Written(SimpleTestCase):
+class Written(TestCase):
     def test_the_error_decides_the_decimals(self) -> None:
         self.assertEqual(show(311.4e-6, "volume", 6.7e-6).metric.text, "311 mL")
         self.assertEqual(show(311.4e-6, "volume", 6.7e-6).metric.plus_minus, "7")

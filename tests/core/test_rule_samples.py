@@ -6,16 +6,15 @@ import copy
 import re
 from pathlib import Path
 from typing import Any
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 import coldcradle
 from coldcradle.document.piece import read_piece
+from coldcradle.document.starting import starting_cradle, starting_layup
 from coldcradle.document.upgrade import upgrade
-from coldcradle.piece.rule_samples import SAMPLES
 from coldcradle.piece.stage import plan_stage
-from studio.starters import starting_cradle, starting_layup
 from tests.documents import BIG_KILN, document, slab_of
+from tests.rule_samples import SAMPLES
 
 # rules that speak of a sum or of a pair, a release log or a charge beside others: each has its own test on both sides
 ELSEWHERE = {
@@ -79,7 +78,7 @@ def rules_of(base: str, process: str, changes: dict[str, Any]) -> set[str]:
     return {f.rule for f in plan_stage(read_piece(changed(base, process, changes)).piece.stages[0]).findings}
 
 
-class Samples(SimpleTestCase):
+class Samples(TestCase):
     def test_every_rule_stays_silent_on_this_side_and_speaks_on_the_other(self) -> None:
         for sample in SAMPLES:
             with self.subTest(sample.rule, edge=sample.edge):

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import re
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.document.piece import read_cradle
 from coldcradle.document.reading import read
@@ -19,7 +18,7 @@ def plain(text: str) -> str:
     return text.replace("**", "")
 
 
-class Answers(SimpleTestCase):
+class Answers(TestCase):
     def test_each_station_says_what_the_artist_wanted(self) -> None:
         found = planned().answers
         self.assertEqual(
@@ -83,7 +82,7 @@ class Answers(SimpleTestCase):
                 self.assertFalse(re.search(r"\b(error|invalid|failed|please)\b", said.metric, re.I), said.metric)
 
 
-class States(SimpleTestCase):
+class States(TestCase):
     def test_each_station_says_in_a_word_what_it_still_lacks(self) -> None:
         cases = (  # type: ignore[var-annotated]  # of any kind
             ({}, ("measured", "enough", "laid", "planned")),
@@ -109,7 +108,7 @@ class Thing:
     bell: str = words()
 
 
-class EntryByEntry(SimpleTestCase):
+class EntryByEntry(TestCase):
     """All faults are told at once, each at its place."""
 
     def test_every_way_an_entry_can_be_wrong(self) -> None:

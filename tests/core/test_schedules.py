@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.schedule.text import read_schedule
@@ -16,7 +16,7 @@ FOUR_RAMPS = (
 )
 
 
-class ReadContext(SimpleTestCase):
+class ReadContext(TestCase):
     def test_the_peak_is_marked_and_rates_become_kelvins(self) -> None:
         wanted = read_schedule(FOUR_RAMPS).wanted()
         self.assertEqual([w.key == "cast" for w in wanted], [False, True, False, False])
@@ -45,7 +45,7 @@ class ReadContext(SimpleTestCase):
         )
 
 
-class Judging(SimpleTestCase):
+class Judging(TestCase):
     def word(self, text: str, key: str, **changes: object) -> str:
         found = assess_schedule(
             StageWithInputs(
@@ -120,7 +120,7 @@ class Judging(SimpleTestCase):
             )
 
 
-class MovementRemarks(SimpleTestCase):
+class MovementRemarks(TestCase):
     """The window comes first; where it is known how far the glass shall go, heat work is told beside it."""
 
     WIDE = {"kind": "float-clear", "thick": "5 mm", "side": "330 mm", "heat__span": "320 mm", "heat__depth": "40 mm"}
@@ -172,7 +172,7 @@ class MovementRemarks(SimpleTestCase):
         self.assertEqual(self.words(at.format(760, 400), "hang", **hung)["movement"], "stop")
 
 
-class SideBySide(SimpleTestCase):
+class SideBySide(TestCase):
     def test_gentle_takes_longer_and_leaves_less(self) -> None:
         found = compare(StageWithInputs(fired("cast", thick="40 mm")), "gentle", "quick")
         gentle, quick = found.sides
@@ -191,7 +191,7 @@ class SideBySide(SimpleTestCase):
         )
 
 
-class SwitchedOff(SimpleTestCase):
+class SwitchedOff(TestCase):
     def test_a_six_millimetre_plate_may_be_switched_off_in_winter_and_in_summer(self) -> None:
         """Common practice, no source: thin glass coasts. In a light kiln in a cold room thicker glass may not."""
         for room in ("12 °C", "30 °C"):

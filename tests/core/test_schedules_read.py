@@ -9,8 +9,8 @@ from __future__ import annotations
 
 import re
 from pathlib import Path
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -37,7 +37,7 @@ def open_lines(found: Schedule) -> list[int]:
     return [line.number for line in found.lines if line.unread or line.doubts]
 
 
-class Folder(SimpleTestCase):
+class Folder(TestCase):
     def test_every_spelling_is_read_as_it_is_meant(self) -> None:
         files = sorted(FOLDER.glob("*.txt"))
         self.assertGreaterEqual(len(files), 60)
@@ -78,7 +78,7 @@ class Folder(SimpleTestCase):
                     )
 
 
-class Lines(SimpleTestCase):
+class Lines(TestCase):
     def test_each_line_says_what_was_made_of_it(self) -> None:
         found = read_schedule("My best one\n300 F/h to 1225 F hold 30\n\n790 C".replace("790 C", "1454 F in 3 hours"))
         self.assertEqual([line.number for line in found.lines], [1, 2, 4])
@@ -134,7 +134,7 @@ WAYS = [
 ]
 
 
-class RoundTrips(SimpleTestCase):
+class RoundTrips(TestCase):
     @given(ROWS, st.sampled_from(WAYS), st.sampled_from(["\n", "\nthen ", ";\n", ";"]), st.booleans())
     def test_what_is_written_in_any_of_these_ways_is_read_as_written(
         self, rows: list[tuple[int, int, int]], way: str, joint: str, counted: bool

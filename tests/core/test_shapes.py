@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.integrate import quad
@@ -18,9 +18,9 @@ from coldcradle.cradle.shapes import Part
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Barrel, Bend, Box, Prism, Wave
 from coldcradle.document.piece import read_piece
+from coldcradle.document.starting import SHAPES as STARTS
 from coldcradle.errors import DocumentError, ImpossibleInput
 from coldcradle.quantity.parse import parse
-from studio.starters import SHAPES as STARTS
 from tests.documents import document
 from tests.formulas import check_formula
 
@@ -60,7 +60,7 @@ def stacks(draw: st.DrawFn) -> Stack:
     return Stack(tuple(draw(parts(lowest=index == 0)) for index in range(draw(st.integers(1, 4)))))
 
 
-class ClosedForms(SimpleTestCase):
+class ClosedForms(TestCase):
     """Solid geometry as in any handbook (Bronshtein, Handbook of Mathematics, 3.3)."""
 
     def test_box(self) -> None:
@@ -95,7 +95,7 @@ class ClosedForms(SimpleTestCase):
         self.assertAlmostEqual(stepped.wetted_m2(0.02), floor + math.pi * 0.1 * 0.02)
 
 
-class Filling(SimpleTestCase):
+class Filling(TestCase):
     """Laws that hold for every cradle."""
 
     @given(stacks(), st.floats(0, 1), st.floats(0, 1))
@@ -160,7 +160,7 @@ class Filling(SimpleTestCase):
         self.assertAlmostEqual(stack.breadth_m(0.06), 0.09)
 
 
-class Impossible(SimpleTestCase):
+class Impossible(TestCase):
     def test_nothing_has_no_size_or_a_negative_one(self) -> None:
         for bad in (0.0, -0.003, math.nan, math.inf):
             with self.subTest(bad), self.assertRaisesRegex(ImpossibleInput, "above 0 mm"):
@@ -179,7 +179,7 @@ class Impossible(SimpleTestCase):
             Stack((Cylinder(bore_m=0.1, height_m=0.1),)).level_m(1e-3)
 
 
-class SectionsDrawn(SimpleTestCase):
+class SectionsDrawn(TestCase):
     def test_every_size_is_on_the_drawing_once_and_leads_to_its_entry(self) -> None:
         stack = Stack((Cap(rim_m=0.12, height_m=0.045), Frustum(bottom_m=0.12, top_m=0.15, height_m=0.03)))
         section = draw_section(stack, line_m=0.06, glass_m=0.06, heap_m=0.09, wall_m=0.02)
@@ -197,7 +197,7 @@ class SectionsDrawn(SimpleTestCase):
         self.assertNotIn("reserve", [d.name for d in full.dimensions])
 
 
-class Formulas(SimpleTestCase):
+class Formulas(TestCase):
     def test_every_shape_is_told_by_a_formula_that_gives_its_volume(self) -> None:
         """Worked out from the numbers as printed: each shape at a third, at most and at the whole of its height."""
         boxes = [{"draft": "8°"}, {"corner": "12 mm"}, {"draft": "6°", "corner": "9 mm"}]

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from typing import Any
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.piece.sharer import Sharer, sharing_findings
 from coldcradle.piece.sharing import sharer_of
@@ -19,7 +18,7 @@ def rules(mine: Sharer, **changes: Any) -> set[str]:
     return {f.rule for f in sharing_findings(mine, [replace(SLUMP, name="dish", **changes)])}
 
 
-class Sharing(SimpleTestCase):
+class Sharing(TestCase):
     def test_alike_they_share(self) -> None:
         self.assertEqual(rules(SLUMP), set())
 

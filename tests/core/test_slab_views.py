@@ -7,9 +7,9 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import replace
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -34,7 +34,7 @@ H = 3600.0
 FALL = [(0.0, 800.0), (1.5 * H, 516.0), (20 * H, 516.0)]
 
 
-class Settling(SimpleTestCase):
+class Settling(TestCase):
     def test_between_two_samples_a_lag_dies_away_like_an_exponential(self) -> None:
         times = np.array([0.0, 1000.0, 3000.0])
         lag = 50.0 * np.exp(-times / 800.0)
@@ -68,7 +68,7 @@ class Settling(SimpleTestCase):
             self.assertLess(float(run.spread_k[-1]), 0.2, d)
 
 
-class Layers(SimpleTestCase):
+class Layers(TestCase):
     def test_release_paper_and_a_shelf_slow_the_lower_face(self) -> None:
         bare = Slab1D(layers=(glass_layer(NINETY, 0.012),), bottom=KILN)
         paper = SlabLayer(thickness_m=0.001, conductivity_w_m_k=0.08, heat_j_m3_k=2e5)
@@ -110,7 +110,7 @@ class Layers(SimpleTestCase):
         self.assertLess(float(np.ptp(shut.temperatures_c)), 1e-6)
 
 
-class Sections(SimpleTestCase):
+class Sections(TestCase):
     def test_which_slab_stands_for_a_piece(self) -> None:
         load = compute_stage(piece()).heated.load
         words = {
@@ -140,7 +140,7 @@ class Sections(SimpleTestCase):
         self.assertEqual(late.peak(0.0, 2 * H), (0.0, 0.0, True))
 
 
-class Drawn(SimpleTestCase):
+class Drawn(TestCase):
     def test_points_are_in_order_and_few(self) -> None:
         found = compute_stage(fired("cast", thick="40 mm"))
         assert found.heated.firing is not None
@@ -180,7 +180,7 @@ class Drawn(SimpleTestCase):
         self.assertIsNone(moved(worked.heated.load, worked.heated.heat, worked.heated.firing.run.line))
 
 
-class Laws(SimpleTestCase):
+class Laws(TestCase):
     @settings(max_examples=10)
     @given(st.floats(6, 80), st.floats(1.1, 1.9), st.sampled_from(["bow", "held"]))
     def test_thicker_is_never_cooled_faster_even_after_mending(self, mm: float, more: float, leaves: str) -> None:
@@ -269,7 +269,7 @@ class Laws(SimpleTestCase):
             self.assertIsNotNone(found.heat)
 
 
-class Joined(SimpleTestCase):
+class Joined(TestCase):
     def test_a_firing_put_together_from_its_parts_is_the_firing_run_whole(self) -> None:
         """The plan keeps the runs it was mended by; run again from the start they give the same heat and the same
         strain.

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import math
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.layup.outcome import Incoming, Outcome, Raised
 from coldcradle.layup.stacking import Stacked, outcome_area_m2, stacked
@@ -44,7 +43,7 @@ def lying(*parts: Incoming, base: Incoming | None = None, pieces: int = 1, acros
     return stacked(base, parts, pieces=pieces, area_m2=across_m**2, thickness_m=0.006)
 
 
-class Areas(SimpleTestCase):
+class Areas(TestCase):
     def test_each_outline_covers_its_own(self) -> None:
         for outline, wide, expected in (
             ("square", None, 0.01),
@@ -57,7 +56,7 @@ class Areas(SimpleTestCase):
         self.assertEqual(outcome_area_m2(piece(outline="drawn", area_m2=0.0031)), 0.0031)
 
 
-class Heights(SimpleTestCase):
+class Heights(TestCase):
     def test_nothing_on_it_stands_nowhere(self) -> None:
         found = lying()
         self.assertEqual((found.height_m, found.raised, found.words), (0.0, None, ()))
@@ -109,7 +108,7 @@ class Heights(SimpleTestCase):
         self.assertAlmostEqual(found.height_m, 0.008)
 
 
-class Several(SimpleTestCase):
+class Several(TestCase):
     def test_of_the_blank_itself_all_but_one_lie_on_it(self) -> None:
         for count, expected in ((1, 0.0), (2, 0.006), (3, 0.012)):
             found = lying(base=many(count, piece(200, 6), "plate"))
@@ -143,7 +142,7 @@ class Several(SimpleTestCase):
         self.assertEqual([w.metric for w in found.words], ["3 × “Dots”, 8 mm thick"])
 
 
-class Outcomes(SimpleTestCase):
+class Outcomes(TestCase):
     def test_what_is_hollow_is_its_wall(self) -> None:
         self.assertAlmostEqual(piece(80, 100, wall_mm=8).solid_m, 0.008)
         self.assertTrue(piece(80, 100, wall_mm=8).is_hollow)

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -17,7 +17,7 @@ from coldcradle.sums.sum import lines_of
 KINDS = shipped_kinds()
 
 
-class EverySum(SimpleTestCase):
+class EverySum(TestCase):
     def test_answers_with_its_defaults_and_shows_its_working(self) -> None:
         for key, one in SUMS.items():
             with self.subTest(key):
@@ -76,7 +76,7 @@ def one_of(key: str) -> tuple[object, ...]:
     return SUMS[key].fields
 
 
-class SumsWorked(SimpleTestCase):
+class SumsWorked(TestCase):
     """Sums worked out by hand."""
 
     def answer(self, key: str, **typed: str) -> str:

@@ -6,8 +6,8 @@ import copy
 import json
 from pathlib import Path
 from typing import Any
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -33,7 +33,7 @@ def only(whole: dict[str, Any]) -> dict[str, Any]:
     return stage
 
 
-class Upgrades(SimpleTestCase):
+class Upgrades(TestCase):
     def test_every_document_ever_shipped_is_read(self) -> None:
         paths = sorted(KEPT.glob("*.json"))
         self.assertEqual(len(paths), 8)
@@ -114,7 +114,7 @@ class Upgrades(SimpleTestCase):
         self.assertEqual((stage.heat.process.key, stage.layup.support), (key, on))
 
 
-class Downgrades(SimpleTestCase):
+class Downgrades(TestCase):
     def test_a_casting_goes_there_and_back(self) -> None:
         old = first(heat__leaves="held", heat__own_steps={"cast": {"to": "800 °C"}}, heat__relief="soft")
         self.assertEqual(downgrade_stages([only(old)], "main"), old["stages"][0])

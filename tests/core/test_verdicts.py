@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 from typing import Any
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 
 from coldcradle.heat.limits import (
     MEND_OVER,
@@ -45,7 +45,7 @@ def edge(is_stop: Callable[[float], bool], low: float, high: float) -> float:
     return (low + high) / 2
 
 
-class Limits(SimpleTestCase):
+class Limits(TestCase):
     def test_they_stand_in_their_order(self) -> None:
         """A skin at its heart, a step, a shaded plate, the design strength: each bears more than the one before."""
         self.assertTrue(SURFACE_STRESS_PA < STEPPED_STRESS_PA < SHADED_STRESS_PA < 7e6)
@@ -61,7 +61,7 @@ class Limits(SimpleTestCase):
             self.assertEqual(strain_verdict(left * 1e6, TARGETS_PA["usual"]), word, left)
 
 
-class Zones(SimpleTestCase):
+class Zones(TestCase):
     def zones(self, pull_pa: float, *, is_step: bool, stays_pa: float = 0.3e6) -> ZonedRun:
         times = np.array([0.0, 3600.0, 7200.0])
         flat = np.full(3, 100.0)
@@ -100,7 +100,7 @@ class Zones(SimpleTestCase):
         self.assertEqual(draped.allowed_pa, 6.8e6)
 
 
-class ByHand(SimpleTestCase):
+class ByHand(TestCase):
     """The rate, hold or peak at which a step by hand becomes a stop, and what our own run says there."""
 
     def pull_at(self, process: str, rate: float, **more: Any) -> tuple[float, bool]:
@@ -166,7 +166,7 @@ class ByHand(SimpleTestCase):
         self.assertTrue(all(f.severity == "think" for f in told))
 
 
-class Unplanned(SimpleTestCase):
+class Unplanned(TestCase):
     def test_a_plan_of_its_own_never_stops_itself_over_pull_or_strain(self) -> None:
         """Every process, thin to thick, as it is planned: the edges are met from the inside."""
         for process in ("full", "tack", "polish", "slump", "ring", "drape", "bend", "hang", "melt"):

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 from typing import Any
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from shapely import Polygon
 
 from coldcradle.document.piece import read_piece
@@ -56,7 +56,7 @@ def part(**sizes: str) -> list[dict[str, str]]:
 TROUGH = part(shape="barrel", length="160 mm", width="80 mm", height="35 mm")
 
 
-class Ways(SimpleTestCase):
+class Ways(TestCase):
     def test_deeper_never_takes_less_however_its_held_way_ends(self) -> None:
         """95 of 100 mm deep was planned at 672 °C for an hour, 100 at 650 for a quarter: the held way was lost."""
         before = 0.0
@@ -96,7 +96,7 @@ class Ways(SimpleTestCase):
         self.assertNotIn("times the heat work", " ".join(f.says.metric for f in found.findings))
 
 
-class Sizes(SimpleTestCase):
+class Sizes(TestCase):
     def test_a_strip_in_a_trough_keeps_its_length_and_its_arc(self) -> None:
         """80 mm of chord, 35 deep: an arc of 2·r·asin(40/r) with r = (40² + 35²)/(2·35), 116 mm by hand."""
         found = of("slump", cradle__parts=TROUGH, layup__outline="oblong", layup__length="160 mm", layup__width="80 mm")
@@ -133,7 +133,7 @@ class Sizes(SimpleTestCase):
         self.assertNotIn("layup.corners-over", rules(found))
 
 
-class TooMuch(SimpleTestCase):
+class TooMuch(TestCase):
     def test_a_film_on_a_slope(self) -> None:
         """ρ·g·h²·sin θ·W/3, Landau & Lifshitz, Fluid Mechanics, 17: worked out by hand."""
         lost = drained_m(thickness_m=0.006, slope_sine=0.5, work_per_pa=1.0, density_kg_m3=2500)
@@ -169,7 +169,7 @@ class TooMuch(SimpleTestCase):
         self.assertAlmostEqual(thin / block, 1.0, delta=0.35)
 
 
-class Feet(SimpleTestCase):
+class Feet(TestCase):
     def test_a_drop_says_whether_it_fuses_to_its_foot(self) -> None:
         self.assertEqual(FUSES_LOG, PROCESSES["tack"].stiff)
         foot = {"layup__foot": "20 mm", "layup__foot_width": "60 mm"}
@@ -184,7 +184,7 @@ class Feet(SimpleTestCase):
         self.assertIn("layup.falls-through", rules(of("ring", layup__length="200 mm", layup__offset="45 mm")))
 
 
-class Hung(SimpleTestCase):
+class Hung(TestCase):
     def test_it_is_looked_at_before_it_could_part(self) -> None:
         found = of("hang")
         assert found.heat is not None
@@ -234,7 +234,7 @@ class Hung(SimpleTestCase):
         )
 
 
-class Pressed(SimpleTestCase):
+class Pressed(TestCase):
     def test_what_comes_out_is_what_the_law_leaves(self) -> None:
         """675 g under 12 kg end 264 mm across and 4.9 thick, and not 2 mm and off the shelf."""
         found = of("press", glass__charge="675 g", layup__weight="12 kg")
@@ -247,7 +247,7 @@ class Pressed(SimpleTestCase):
         self.assertAlmostEqual(of("press", layup__weight="0 kg").outcome.thickness_m, 0.012, places=6)
 
 
-class Steel(SimpleTestCase):
+class Steel(TestCase):
     def test_bare_steel_is_said_wherever_glass_meets_it(self) -> None:
         self.assertIn("layup.steel-grips", rules(of("slump", cradle__material="stainless")))
         self.assertIn("layup.steel-grips", rules(of("ring")))
@@ -256,7 +256,7 @@ class Steel(SimpleTestCase):
         self.assertIn("steel shrinks more than glass and leaves it", said.reason.metric)
 
 
-class Powder(SimpleTestCase):
+class Powder(TestCase):
     def test_a_freeze_cast_stage_agrees_with_its_sum(self) -> None:
         """No bubble soak, powder by its packing in the mould's room, and it shrinks (common practice, no source)."""
         found = of(

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 
 from coldcradle.cradle.displacement import Displacement, Drained, Trial, by_displacement, by_drained, by_trial
 from coldcradle.cradle.methods import by_shape, combine
@@ -18,7 +18,7 @@ def product(*inputs: object, **more: object) -> Figure:
     return derive("x", "X", "count", lambda a, b: a * b, inputs, words="", formula="", source=PRACTICE, **more)  # type: ignore[arg-type]
 
 
-class Propagation(SimpleTestCase):
+class Propagation(TestCase):
     def test_relative_errors_of_a_product_add_in_squares(self) -> None:
         """GUM, JCGM 100:2008, 5.1.6."""
         figure = product(given("a", "a", 3.0, "count", 0.03), given("b", "b", 5.0, "count", 0.1))
@@ -61,7 +61,7 @@ class Propagation(SimpleTestCase):
         self.assertAlmostEqual(figure.u / float(volumes.std()), 1.0, delta=0.03)
 
 
-class Measuring(SimpleTestCase):
+class Measuring(TestCase):
     def test_the_level_is_read_twice(self) -> None:
         figure = by_displacement(Displacement(bore_m=0.1, fall_m=0.05, reading_m=0.001), soaked=True)
         area = math.pi / 4 * 0.1**2

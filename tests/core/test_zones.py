@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 
 from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
@@ -18,7 +18,7 @@ from coldcradle.quantity.format import say
 NINETY = shipped_kinds()["fusing-90-clear"]
 
 
-class Zones(SimpleTestCase):
+class Zones(TestCase):
     """Disc with a colder middle, Timoshenko & Goodier, Theory of Elasticity; films as common practice has them."""
 
     def shade(self, mm: float, steel_mm: float, share: float = 0.4) -> Shade:

@@ -11,7 +11,7 @@ from django.test import Client
 from coldcradle.sums import SUMS
 from studio.actions.bringing_in import import_piece
 from studio.api import api
-from studio.demo.load import demo_documents
+from studio.demo.documents import demo_documents
 from studio.models import Cradle, Firing, GlassKind, Piece, Stage
 
 _NOT_ASKED = ("/api/studio/backup", "/api/photos/", "/api/logs/", "/api/solids/")

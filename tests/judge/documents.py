@@ -5,11 +5,10 @@ from __future__ import annotations
 import random
 from typing import Any
 
+from coldcradle.document.starting import starting_cradle, starting_layup
 from coldcradle.document.upgrade import upgrade
-from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.glass.kinds import kind_document, shipped_kinds
 from coldcradle.heat.schedule.processes import PROCESSES
-from studio.actions.welcome import kind_document
-from studio.starters import starting_cradle, starting_layup
 from tests.documents import BIG_KILN, KILN, document
 
 __all__ = ["random_document"]

@@ -7,13 +7,10 @@ import multiprocessing
 import statistics
 import sys
 
-import django
+from tests.judge.firings import Judged, judge
 
 
 def main(count: int, first: int = 0) -> int:
-    django.setup()
-    from tests.judge.firings import Judged, judge
-
     unsafe: list[Judged] = []
     stuck: list[Judged] = []
     words: dict[str, collections.Counter[str]] = collections.defaultdict(collections.Counter)

@@ -46,8 +46,4 @@ def main(many: int, first: int = 0) -> int:
 
 
 if __name__ == "__main__":
-    import django
-
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
-    django.setup()
     sys.exit(main(int(sys.argv[1]), int(sys.argv[2]) if len(sys.argv) > 2 else 0))

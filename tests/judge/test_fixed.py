@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.limits import RUN_BAND
@@ -20,7 +20,7 @@ NINETY = KINDS["fusing-90-clear"]
 KAPPA = GLASS_K / GLASS_RHO_C
 
 
-class Judge(SimpleTestCase):
+class Judge(TestCase):
     def test_a_steady_ramp_is_a_parabola(self) -> None:
         """R·d²/8κ between heart and faces, E·α·R·d²/(24·(1 − ν)·κ) of pull in the heart (Timoshenko & Goodier)."""
         rate, thick = 100 / 3600, 0.012
@@ -40,7 +40,7 @@ class Judge(SimpleTestCase):
         self.assertEqual(zone_pull_pa(hot, cold, NINETY, 0.4, 50), 0.0)
 
 
-class Structure(SimpleTestCase):
+class Structure(TestCase):
     def test_what_stays_agrees_with_an_independent_structural_run(self) -> None:
         """Tool, Narayanaswamy and Moynihan with x = 0.5 and a liquid ratio of 3.15 (from memory), on the handbook's
         line: within 12 % of ours, and within our band over x = 0.4 to 0.6 and 2.8 to 3.5."""

@@ -8,8 +8,8 @@ from __future__ import annotations
 
 import os
 from typing import Any
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -62,7 +62,7 @@ def broken(document: dict[str, Any]) -> list[str]:
     return said
 
 
-class Law(SimpleTestCase):
+class Law(TestCase):
     @settings(max_examples=MANY, deadline=None)
     @given(st.integers(0, 10**9))
     def test_no_plan_pulls_or_strains_more_than_it_allows_unless_it_says_stop(self, seed: int) -> None:
@@ -83,7 +83,7 @@ class Law(SimpleTestCase):
         self.assertLessEqual(PASSING_OVER * SURFACE_STRESS_PA, 7e6)
 
 
-class Balance(SimpleTestCase):
+class Balance(TestCase):
     @settings(max_examples=120, deadline=None)
     @given(st.integers(0, 10**9))
     def test_what_was_taken_and_laid_is_what_comes_out(self, seed: int) -> None:
@@ -122,7 +122,7 @@ def _density(key: str) -> float:
     return shipped_kinds()[key].density_kg_m3
 
 
-class Ladders(SimpleTestCase):
+class Ladders(TestCase):
     def test_thicker_more_parts_fewer_faces_and_closed_are_never_quicker(self) -> None:
         for name, rungs in LADDERS.items():
             below = climb(rungs[0])
@@ -136,7 +136,7 @@ class Ladders(SimpleTestCase):
             self.assertEqual(slower(climb(upright), climb(closed)), [], closed[0])
 
 
-class Judged(SimpleTestCase):
+class Judged(TestCase):
     def test_a_physics_of_its_own_finds_no_danger_that_is_not_said(self) -> None:
         """Over 7 MPa of pull, or 2.5 times the strain wished, and no stop."""
         for seed in JUDGED:

@@ -3,15 +3,14 @@
 from __future__ import annotations
 
 import os
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from tests.judge.firings import FAULTS, judge, made_up
 
 MANY = int(os.environ.get("COLD_CRADLE_FIRINGS", "24"))
 
 
-class Opened(SimpleTestCase):
+class Opened(TestCase):
     def test_no_yes_over_hot_glass_and_no_refusal_for_ever(self) -> None:
         for seed in range(5000, 5000 + MANY):
             found = judge(seed)

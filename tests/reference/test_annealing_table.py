@@ -4,7 +4,7 @@ from memory).
 
 from __future__ import annotations
 
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import ANNEALING_LOG
@@ -51,7 +51,7 @@ def left_by_table(mm: int, *, structure: bool) -> float:
     return run_strain(run_slab(section.slab, line), structure=structure).tension_pa
 
 
-class Table(SimpleTestCase):
+class Table(TestCase):
     def test_it_is_a_design_of_equal_strain(self) -> None:
         """An independent run has .42 to .54 MPa from 19 mm up; ours lies within its band of that, and hardly climbs."""
         left = {mm: left_by_table(mm, structure=True) / 1e6 for mm in TABLE if mm >= 19}
@@ -86,7 +86,7 @@ class Table(SimpleTestCase):
         self.assertTrue(5 <= MEAN_TIME_S / (eta * 2 * (1 + nu) / e) <= 9)
 
 
-class Plans(SimpleTestCase):
+class Plans(TestCase):
     def test_whole_firings_take_about_as_long_as_the_table_and_its_warm_up(self) -> None:
         """Hours for the usual target in fusing 90: 73, 127, 200 and under 440 by an independent program; ours warm
         loose sheet and not a solid slab, which is up to a day shorter."""
@@ -121,7 +121,7 @@ class Plans(SimpleTestCase):
         self.assertNotIn("five days", left_remark(0.9e6, 0.45e6).says.metric)
 
 
-class Bare(SimpleTestCase):
+class Bare(TestCase):
     def test_without_a_kiln_it_is_mended_to_the_wish(self) -> None:
         for mm in (12, 50, 100):
             section = free_section(NINETY, mm / 1e3, both_faces=False)
@@ -134,7 +134,7 @@ class Bare(SimpleTestCase):
             self.assertAlmostEqual(table.total_s / usual.total_s, 1.0, delta=0.08)
 
 
-class Bowing(SimpleTestCase):
+class Bowing(TestCase):
     def test_how_wide_glass_lifts_its_own_edges(self) -> None:
         """Twice l = √(2·D·k/q): l = .31, .44 and .56 m at 6, 12 and 19 mm by an independent program."""
         for mm, edge in ((6, 0.31), (12, 0.44), (19, 0.56)):

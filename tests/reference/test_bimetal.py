@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
+from unittest import TestCase
+
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
 from coldcradle.document.reading import read
 from coldcradle.glass.compatibility import check_pair, interface_stress_pa, match
-from coldcradle.glass.kinds import KindDocument, shipped_kinds
-from studio.actions.welcome import kind_document
+from coldcradle.glass.kinds import KindDocument, kind_document, shipped_kinds
 
 KINDS = shipped_kinds()
 
@@ -32,7 +32,7 @@ def by_equilibrium(difference: float, fall: float, h1: float, h2: float, e1: flo
     return float(max(abs(e1 * (epsilon - free[0])), abs(e2 * (epsilon - free[1]))))
 
 
-class Timoshenko(SimpleTestCase):
+class Timoshenko(TestCase):
     def test_equal_layers_of_equal_stiffness(self) -> None:
         """Timoshenko, J. Opt. Soc. Am. 11 (1925) 233: for m = n = 1 the largest stress is E·Δα·ΔT/2, at the joint."""
         found = interface_stress_pa(
@@ -56,7 +56,7 @@ class Timoshenko(SimpleTestCase):
         self.assertAlmostEqual(one, 72e9 * 1e-7 * 480 / 2 / 0.78, places=2)
 
 
-class Compatible(SimpleTestCase):
+class Compatible(TestCase):
     def test_what_is_sold_as_compatible_goes_together_and_90_with_96_does_not(self) -> None:
         """Common practice, no source: within one of ×10⁻⁷/K; "90" and "96" are never mixed."""
         same = KINDS["fusing-90-clear"]

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from scipy.integrate import solve_ivp
 
 from coldcradle.heat.kiln.fit import fit_kiln
@@ -81,7 +81,7 @@ def ours_s(one: KilnModel, to_c: float) -> float:
     return float(times[-1])
 
 
-class Brick(SimpleTestCase):
+class Brick(TestCase):
     def test_a_wall_of_brick_falls_far_faster_than_one_body_and_ours_follows_it(self) -> None:
         for metres in (0.115, 0.23):
             real = wall(metres, **LIGHT)  # type: ignore[arg-type]  # as plain values
@@ -115,7 +115,7 @@ class Brick(SimpleTestCase):
         self.assertEqual(kiln(11 * 3600.0, first_hour_k=440.0).face_share, 0.4)
 
 
-class Logs(SimpleTestCase):
+class Logs(TestCase):
     def log(self, share: float, *, power: bool) -> KilnLog:
         times = np.arange(0.0, 20 * 3600.0, 60.0)
         left = left_alone(

@@ -8,9 +8,9 @@ slices that each carry what hangs below them (Trouton). Stepped with `scipy.inte
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from scipy.integrate import solve_ivp
 
 from coldcradle.errors import ImpossibleInput
@@ -34,7 +34,7 @@ def pool_radius(work: float, start_m: float, volume_m3: float, rho: float) -> fl
     return float(solve_ivp(change, (0.0, work), [start_m], rtol=1e-9, atol=1e-12).y[0, -1])
 
 
-class Pools(SimpleTestCase):
+class Pools(TestCase):
     def test_a_pool_runs_out_as_its_equation_stepped_forward(self) -> None:
         for across, thick in ((0.1, 0.04), (0.15, 0.025), (0.2, 0.05), (0.05, 0.05)):
             area = math.pi / 4 * across**2
@@ -78,7 +78,7 @@ class Pools(SimpleTestCase):
                 spread(NINETY, area_m2=area, thickness_m=thick, work_per_pa=1e-3)
 
 
-class Films(SimpleTestCase):
+class Films(TestCase):
     def test_a_rim_drains_as_the_mean_of_its_film(self) -> None:
         """A film of n layers that slide over one another, each by the weight of all above it."""
         thick, sine, work, layers = 0.006, 0.4, 2e-3, 400
@@ -103,7 +103,7 @@ class Films(SimpleTestCase):
         self.assertEqual(lost(work=-1.0), 0.0)
 
 
-class Threads(SimpleTestCase):
+class Threads(TestCase):
     def sliced(self, work: float, length: float, slices: int = 2000) -> float:
         """Its length slice by slice: 1/λ = 1 − ρ·g·L₀·s·W/3 for the slice with the share s of the glass below it."""
         below = (np.arange(slices) + 0.5) / slices

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from unittest import skipIf
+from unittest import TestCase, skipIf
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -24,7 +23,7 @@ kinds = sorted(shipped_kinds())
 
 
 @skipIf(KERNEL is None, "the machine has no C compiler: the loops in Python are the only ones")
-class Twins(SimpleTestCase):
+class Twins(TestCase):
     def close(self, found: np.ndarray, wanted: np.ndarray, scale: float) -> None:
         self.assertLess(float(np.abs(found - wanted).max()), 1e-9 * scale)
 

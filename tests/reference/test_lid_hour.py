@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 import math
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.fire.pace import FASTER, LIKELY, SLOWER
 from coldcradle.glass.kinds import shipped_kinds
@@ -30,7 +29,7 @@ KILN = KilnModel(
 LIMIT_C = TOUCH_C - THERMOMETER_K
 
 
-class Behind(SimpleTestCase):
+class Behind(TestCase):
     def test_a_thin_plate_as_one_body_in_a_room_that_cools_by_itself(self) -> None:
         """θ_kiln / θ_glass = 1 − τ_glass / τ_kiln once the beginning is forgotten; τ_glass = ρ·c·d / h (lumped
         capacity, Incropera & DeWitt ch. 5, from memory)."""

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
@@ -45,7 +45,7 @@ def usual_rate(mm: float, stress_pa: float = 0.2e6) -> float:
     return cooling_rate_k_per_h(kind=NINETY, thickness_m=mm / 1e3, stress_pa=stress_pa)
 
 
-class Balance(SimpleTestCase):
+class Balance(TestCase):
     @settings(max_examples=12)
     @given(st.floats(4, 80), st.floats(0.1e6, 1e6), st.booleans())
     def test_forces_and_moments_are_even_at_every_step(self, mm: float, target: float, half: bool) -> None:
@@ -65,7 +65,7 @@ class Balance(SimpleTestCase):
         self.assertAlmostEqual(flat.tension_pa / both.tension_pa, 4.0, delta=0.15)
 
 
-class ClosedForm(SimpleTestCase):
+class ClosedForm(TestCase):
     def test_the_closed_form_and_the_run_agree_when_the_rate_is_kept(self) -> None:
         """E·α·R·d²/(24(1-ν)κ) in the heart, kept until 200 K below: within 8 % from 6 to 100 mm."""
         for mm in (6, 12.7, 25, 50, 100):
@@ -92,7 +92,7 @@ class ClosedForm(SimpleTestCase):
         self.assertGreater(cooled(mm * more**0.5, usual_rate(mm)).tension_pa, base)
 
 
-class SecondSolver(SimpleTestCase):
+class SecondSolver(TestCase):
     def test_a_given_history_of_temperatures_by_solve_ivp(self) -> None:
         """The same Maxwell slab as a system of differential equations, the common strain eliminated by ∫σ = 0."""
         n, d, rate = 21, 0.02, 60.0 / H
@@ -138,7 +138,7 @@ class SecondSolver(SimpleTestCase):
         self.assertAlmostEqual(float(left[5]) / float(left[-5]), -1.0, delta=0.12)
 
 
-class TradeRates(SimpleTestCase):
+class TradeRates(TestCase):
     """Common practice, no source: what the trade's own rates leave when they are run through the glass."""
 
     def test_the_usual_rates_leave_near_a_fifth_of_a_megapascal(self) -> None:
@@ -164,7 +164,7 @@ def cooling_stress(mm: float, rate: float) -> float:
     return rate / usual_rate(mm, 1e6) * 1e6
 
 
-class Structure(SimpleTestCase):
+class Structure(TestCase):
     def test_it_adds_much_to_thin_work_and_takes_the_early_break_out_of_thick(self) -> None:
         """At one rate kept all the way it adds a third to two thirds (from memory: about 1.8 for fast cooling)."""
         for mm in (6, 12.7, 25, 50):

@@ -8,9 +8,9 @@ Nielsen and others 2010; from memory).
 from __future__ import annotations
 
 import random
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 
 from coldcradle.fire.inside import left_after
 from coldcradle.fire.readings import KilnReading
@@ -44,7 +44,7 @@ def left_by_readings(rate_k_per_h: float, *, noise_k: float = 0.0, every_s: floa
     return left_after(watched("cast"), found[0], [])
 
 
-class Reference(SimpleTestCase):
+class Reference(TestCase):
     def test_readings_leave_what_the_line_they_lie_on_leaves(self) -> None:
         for rate in (15.0, 60.0, 150.0):
             whole = simulate(watched("cast").section, line_of(rate), structure=True).residual_pa

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
@@ -29,7 +29,7 @@ NINETY = shipped_kinds()["fusing-90-clear"]
 FLOAT = shipped_kinds()["float-clear"]
 
 
-class Pressing(SimpleTestCase):
+class Pressing(TestCase):
     def test_gents_equation_step_by_step(self) -> None:
         """dh/dt = -2πF·h⁵/(3Vη(2πh³ + V)): Gent 1960, ASTM C1351M."""
         volume, force, work = 4e-5, 120.0, 0.02
@@ -73,7 +73,7 @@ class Pressing(SimpleTestCase):
         self.assertEqual(end(0.0), 0.012)
 
 
-class Refusals(SimpleTestCase):
+class Refusals(TestCase):
     def test_what_cannot_be_is_refused(self) -> None:
         for bad in (
             lambda: laws.press_work(from_m=0.001, to_m=0.002, volume_m3=1e-5, force_n=10.0),
@@ -84,7 +84,7 @@ class Refusals(SimpleTestCase):
                 bad()  # type: ignore[no-untyped-call]  # untyped library
 
 
-class TradeTemperatures(SimpleTestCase):
+class TradeTemperatures(TestCase):
     """Common practice, no source: temperatures people name, each with the glass it belongs to."""
 
     def test_they_lie_in_our_windows_or_the_table_says_why_not(self) -> None:
@@ -183,7 +183,7 @@ class TradeTemperatures(SimpleTestCase):
             self.assertTrue(done.runny <= done.aim <= done.stiff)
 
 
-class Warmed(SimpleTestCase):
+class Warmed(TestCase):
     def test_ice_water_comes_near_the_textbooks_bound_and_never_past_it(self) -> None:
         """σ = E·α·ΔT/(1-ν) for a face that changes at once (Kingery 1955); a film falls short of it, the less the
         stronger.

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -50,7 +50,7 @@ def volume(way: Trajectory, k: int, *, is_round: bool) -> float:
     return float((way.thickness[k] * length * round_the_middle).sum())
 
 
-class AgainstAnIndependentProgram(SimpleTestCase):
+class AgainstAnIndependentProgram(TestCase):
     """Values measured with a program written apart from this one (dense matrices, its own contacts); W in 1/Pa."""
 
     def test_a_disc_on_the_rim_of_a_cap(self) -> None:
@@ -98,7 +98,7 @@ class AgainstAnIndependentProgram(SimpleTestCase):
         self.assertTrue(math.isnan(held.slipped_work))
 
 
-class Limits(SimpleTestCase):
+class Limits(TestCase):
     """Small sags by elastic plates and beams with E/(1-v²) as 4η and E as 3η (Timoshenko, Plates and Shells)."""
 
     def rate(self, way: Trajectory, node: int) -> float:
@@ -140,7 +140,7 @@ class Limits(SimpleTestCase):
         self.assertAlmostEqual(coarse.done_work / fine.done_work, 1.0, delta=0.08)
 
 
-class Laws(SimpleTestCase):
+class Laws(TestCase):
     @settings(max_examples=7)
     @given(st.floats(60, 200), st.floats(0.15, 0.5), st.floats(3, 9))
     def test_held_is_never_faster_and_no_glass_is_made(self, rim: float, deep: float, thick: float) -> None:
@@ -177,7 +177,7 @@ class Laws(SimpleTestCase):
         self.assertAlmostEqual(way.scaled(5000.0).done_work, way.done_work / 2)
 
 
-class EveryForm(SimpleTestCase):
+class EveryForm(TestCase):
     """Whatever the cradle station knows can be slumped into, and the glass comes to lie on it."""
 
     def test_each_shape_ends_on_its_form(self) -> None:
@@ -217,7 +217,7 @@ class EveryForm(SimpleTestCase):
             Profile(((0.0, 0.0), (0.0, 0.0)))
 
 
-class Profiles(SimpleTestCase):
+class Profiles(TestCase):
     def test_gaps_tell_how_far_and_which_way(self) -> None:
         line = Profile(((0.0, 0.0), (1.0, 0.0), (1.0, 1.0)))  # a floor and a wall on its right
         gap, way = line.gaps(np.array([[0.5, 0.2], [0.9, 0.5], [0.5, -0.1]]))

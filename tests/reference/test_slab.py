@@ -5,9 +5,9 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import replace
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
@@ -87,7 +87,7 @@ def fine(
     return depths, np.array(found)
 
 
-class Series(SimpleTestCase):
+class Series(TestCase):
     """Carslaw & Jaeger, Conduction of Heat in Solids, chapter 3."""
 
     def test_a_slab_between_films_at_biot_one(self) -> None:
@@ -119,7 +119,7 @@ class Series(SimpleTestCase):
         self.assertAlmostEqual(float(run.spread_k[-1]) / (rate / H * d * d / (8 * DIFFUSIVITY_M2_S)), 1.0, delta=2e-3)
 
 
-class SecondSolver(SimpleTestCase):
+class SecondSolver(TestCase):
     def test_five_days_of_a_hundred_millimetres_within_half_a_kelvin(self) -> None:
         slab = Slab1D(layers=(glass(0.1),))
         run = run_slab(slab, DAYS_FIVE)
@@ -136,7 +136,7 @@ class SecondSolver(SimpleTestCase):
         self.assertLess(float(np.abs(ours - exact)[:, depths <= 0.06].max()), 0.5)
 
 
-class Symmetry(SimpleTestCase):
+class Symmetry(TestCase):
     def test_a_half_slab_is_a_whole_one(self) -> None:
         whole = run_slab(Slab1D(layers=(glass(0.05),), bottom=KILN, nodes=81), DAYS_FIVE)
         half = run_slab(Slab1D(layers=(glass(0.025),), is_half=True, nodes=41), DAYS_FIVE)
@@ -161,7 +161,7 @@ class Symmetry(SimpleTestCase):
         self.assertEqual(lags, sorted(lags))
 
 
-class Refusals(SimpleTestCase):
+class Refusals(TestCase):
     def test_times_that_run_backwards_and_numbers_that_are_none(self) -> None:
         slab = Slab1D(layers=(glass(0.01),))
         for line in (

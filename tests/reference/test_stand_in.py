@@ -6,8 +6,9 @@ energy balance is the first law.
 
 from __future__ import annotations
 
+from unittest import TestCase
+
 import numpy as np
-from django.test import SimpleTestCase
 from scipy.integrate import solve_ivp
 
 from coldcradle.fire.controller import PERIOD_S, StandIn
@@ -22,7 +23,7 @@ def step(to_c: float, rate: float | None, hold_s: float, key: str = "cast") -> P
     )
 
 
-class Reference(SimpleTestCase):
+class Reference(TestCase):
     def test_its_curve_is_that_of_a_solver_at_the_same_powers(self) -> None:
         made = stand_in()
         samples = [s for _, s in made.run(made.begin(), 8 * HOUR)]

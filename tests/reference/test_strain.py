@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from scipy.integrate import solve_bvp
 from scipy.optimize import brentq
 
@@ -24,7 +24,7 @@ def rate(mm: float, mpa: float, expansion: float = 9e-6) -> float:
     return cooling_rate_k_per_h(kind=kind, thickness_m=mm / 1e3, stress_pa=mpa * 1e6)
 
 
-class ClosedForms(SimpleTestCase):
+class ClosedForms(TestCase):
     def test_rates_that_leave_half_a_megapascal(self) -> None:
         """Slab under a parabolic profile (Timoshenko & Goodier, Theory of Elasticity); worked out by hand."""
         known = {6: 650, 12: 163, 19: 65, 25: 37, 38: 16, 50: 9.4, 75: 4.2, 100: 2.3}
@@ -90,7 +90,7 @@ class ClosedForms(SimpleTestCase):
         self.assertGreater(exact, 0.8 * ours)
 
 
-class Handbook(SimpleTestCase):
+class Handbook(TestCase):
     def test_initial_rates_of_the_glass_engineering_handbook_lie_in_one_band(self) -> None:
         """Shand, Glass Engineering Handbook, initial cooling rates, °C/min at 3.2/6.3/12.7 mm (from memory).
 
@@ -111,7 +111,7 @@ class Handbook(SimpleTestCase):
                 self.assertTrue(0.13 <= stress <= 0.25, (expansion, sides, thickness, stress))
 
 
-class Trade(SimpleTestCase):
+class Trade(TestCase):
     """Common practice, no source: what a kiln-former would expect to read."""
 
     def test_usual_rates_are_the_trades(self) -> None:

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from scipy.integrate import solve_ivp
 
 from coldcradle.cradle.materials import materials
@@ -58,7 +58,7 @@ def conduct(
     return np.asarray(found.y.T)
 
 
-class Soak(SimpleTestCase):
+class Soak(TestCase):
     """The soak we ask for is enough: after it, heart and skin agree within 2 K."""
 
     def test_after_a_fall_of_three_hundred_degrees(self) -> None:
@@ -92,7 +92,7 @@ class Soak(SimpleTestCase):
         self.assertGreaterEqual(soaks[0], 5 * 60)
 
 
-class SteadyCooling(SimpleTestCase):
+class SteadyCooling(TestCase):
     def test_the_lag_of_a_slab_cooled_from_both_faces(self) -> None:
         """R·d²/(8κ) between heart and face, R·d²/(24κ) between heart and mean, once the ramp is steady."""
         d, rate = 0.05, 20.0
@@ -132,7 +132,7 @@ class SteadyCooling(SimpleTestCase):
         self.assertAlmostEqual(modulus * float(found.mean() - found.min()) / 2.5e6, 1.0, delta=0.02)
 
 
-class Opening(SimpleTestCase):
+class Opening(TestCase):
     def test_it_is_the_run_of_an_opened_lid_turned_round(self) -> None:
         """Opened there the pull is just what is allowed: 50 mm at about 64 °C but for hands, 100 mm at about 44."""
         for metres, about in ((0.075, 51), (0.1, 44), (0.15, 37.5)):
@@ -161,7 +161,7 @@ class Opening(SimpleTestCase):
         self.assertEqual(opening_temperature(NINETY, length(0.006), room_c=18.0).value, 60.0)
 
 
-class KilnEquation(SimpleTestCase):
+class KilnEquation(TestCase):
     KILN = KilnModel(
         name="Tern",
         power_w=2400.0,

@@ -3,8 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
-
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import ANNEALING_LOG, SOFTENING_LOG, STRAIN_LOG, Viscosity
@@ -16,7 +15,7 @@ def log_at(kind: str, celsius: float) -> float:
     return float(Viscosity.of(KINDS[kind]).log10_pa_s(celsius))
 
 
-class FixedPoints(SimpleTestCase):
+class FixedPoints(TestCase):
     def test_annealing_and_softening_are_met_exactly(self) -> None:
         """ASTM C336: annealing point 10^12 Pa·s. ASTM C338: softening point 10^6.6 Pa·s."""
         for key, kind in KINDS.items():
@@ -36,7 +35,7 @@ class FixedPoints(SimpleTestCase):
         self.assertAlmostEqual(6 * 1e12 * (1 - kind.poisson) / kind.youngs_modulus_pa, 65.0, delta=1.0)
 
 
-class StandardGlass(SimpleTestCase):
+class StandardGlass(TestCase):
     """NIST SRM 710 soda-lime-silica: A = -2.626, B = 4239.725, T0 = 265.7 in Pa·s (from memory)."""
 
     CERTIFIED = Viscosity(a=-2.626, b_k=4239.725, t0_c=265.7, annealing_c=545.0, strain_c=505.0)
@@ -57,7 +56,7 @@ class StandardGlass(SimpleTestCase):
             self.assertAlmostEqual(Viscosity.of(kind).temperature_c(log), self.CERTIFIED.temperature_c(log), delta=2.0)
 
 
-class TradeTemperatures(SimpleTestCase):
+class TradeTemperatures(TestCase):
     """Temperatures at which the trade does things, as viscosities: common practice, no source."""
 
     def test_fusing_glass(self) -> None:
@@ -79,7 +78,7 @@ class TradeTemperatures(SimpleTestCase):
         self.assertTrue(657 <= Viscosity.of(KINDS["fusing-90-clear"]).temperature_c(6.9) <= 677)
 
 
-class Composition(SimpleTestCase):
+class Composition(TestCase):
     """An independent second: viscosity from composition, Lakatos, Johansson & Simmingsköld, Glass Technology 13
     (1972) 88.
 

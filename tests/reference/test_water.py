@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from django.test import SimpleTestCase
+from unittest import TestCase
 
 from coldcradle.cradle.water import water_density_kg_m3
 from coldcradle.errors import ImpossibleInput
@@ -52,7 +52,7 @@ IAPWS_95 = (
 )
 
 
-class WaterDensity(SimpleTestCase):
+class WaterDensity(TestCase):
     def test_it_agrees_with_iapws_95(self) -> None:
         for celsius, exact in enumerate(IAPWS_95, 1):
             self.assertAlmostEqual(water_density_kg_m3(temperature_c=float(celsius)), exact, delta=0.005)

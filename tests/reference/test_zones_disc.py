@@ -11,9 +11,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from typing import NamedTuple
+from unittest import TestCase
 
 import numpy as np
-from django.test import SimpleTestCase
 from numpy.typing import NDArray
 from scipy.integrate import cumulative_trapezoid, solve_ivp
 
@@ -133,7 +133,7 @@ OVER_STEEL = (
 )
 
 
-class TheDisc(SimpleTestCase):
+class TheDisc(TestCase):
     """The second program itself, before it judges anything."""
 
     def test_an_even_disc_feels_nothing(self) -> None:
@@ -174,7 +174,7 @@ class TheDisc(SimpleTestCase):
             self.assertAlmostEqual((150.0 - now[cell]) / (100 / 3600 * lag_s(zone, NINETY)), 1.0, delta=0.25)
 
 
-class TwoZones(SimpleTestCase):
+class TwoZones(TestCase):
     """The two zones of this package beside the disc."""
 
     def test_over_steel_the_pull_in_the_middle_is_never_told_much_too_low(self) -> None:

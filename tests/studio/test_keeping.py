@@ -12,6 +12,7 @@ from unittest import mock
 from django.db import OperationalError, connection, transaction
 from django.test import Client, TestCase, TransactionTestCase
 
+from coldcradle.document.starting import starting_cradle, starting_layup
 from studio import keeping, planning
 from studio.actions.bringing_in import import_piece
 from studio.actions.edits import change_piece
@@ -21,7 +22,6 @@ from studio.errors import Stale
 from studio.keeping import Busy, memoized
 from studio.keeping import keeping as kept
 from studio.models import Kiln, Piece, Stage
-from studio.starters import starting_cradle, starting_layup
 from tests.documents import document
 from tests.studio.base import AT, StudioTest
 

@@ -4,8 +4,8 @@ a rule without samples.
 
 from __future__ import annotations
 
-from coldcradle.piece.rule_samples import cradle, forms, glass, heat, layup
-from coldcradle.piece.rule_samples.sample import RuleSample
+from tests.rule_samples import cradle, forms, glass, heat, layup
+from tests.rule_samples.sample import RuleSample
 
 __all__ = ["SAMPLES", "RuleSample"]
 

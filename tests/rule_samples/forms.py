@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from coldcradle.piece.rule_samples.sample import RuleSample, at
+from tests.rule_samples.sample import RuleSample, at
 
 __all__ = ["SAMPLES"]
 

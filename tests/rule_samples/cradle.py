@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from coldcradle.piece.rule_samples.sample import RuleSample, at
+from tests.rule_samples.sample import RuleSample, at
 
 __all__ = ["SAMPLES"]
 
