@@ -258,7 +258,7 @@ export interface paths {
         put?: never;
         /**
          * Bring Log
-         * @description A kiln's log, from `offset_s` after the start on; it is read beside the requests. `is_sure`: it was request whether
+         * @description A kiln's log, from `offset_s` after the start on; it is read beside the requests. `is_sure`: it was asked whether
          *     it belongs here, and it does.
          */
         post: operations["studio_api_fire_bring_log"];
@@ -2848,7 +2848,7 @@ export interface components {
         };
         /**
          * FigureOut
-         * @description A figure without its working, which is request for when somebody opens it.
+         * @description A figure without its working, which is asked for when somebody opens it.
          */
         FigureOut: {
             /** Key */
@@ -5130,7 +5130,7 @@ export interface components {
         };
         /**
          * ReadLine
-         * @description One line as pasted: what was made of it, what in it found no place, and what is to be request.
+         * @description One line as pasted: what was made of it, what in it found no place, and what is to be asked.
          */
         ReadLine: {
             /** Doubts */
@@ -5307,7 +5307,7 @@ export interface components {
          * Schedule
          * @description A schedule as read. `unit` is degF or degC; `is_guess`: nothing in the text says so. It is `is_complete` when
          *     every
-         *     number of every line has its place and nothing is to be request.
+         *     number of every line has its place and nothing is to be asked.
          */
         Schedule: {
             count: components["schemas"]["Message"];
