@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { LayerDocument, Stage } from '../../api/types'
+import FlagEntry from '../../components/FlagEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
@@ -55,6 +56,12 @@ let dragged = -1
         figure="blank_thickness"
       />
       <PieceText :path="`layup.layers.${i}.count`" label="how many" usual="1" :most="4" />
+      <FlagEntry
+        :path="`layup.layers.${i}.along`"
+        label="Stripes along its length"
+        hint="as it is cut"
+        undo="which way its stripes run"
+      />
     </li>
   </ol>
   <p class="acts">

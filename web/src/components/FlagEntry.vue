@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
+import { useId } from 'vue'
+
+import { STAGE, useDocument, usePiece } from '../composables/usePiece'
+
+/** A yes or no of the piece one is on, by its path; `undo` is what it is called when it is taken back. */
+const props = defineProps<{ path: string; label: string; hint?: string; undo: string }>()
+const context = usePiece()
+const standing = useDocument<boolean>(context, `${STAGE}.${props.path}`)
+const id = useId()
+const set = (value: boolean) => context.change([{ path: `${STAGE}.${props.path}`, value }], props.undo)
+</script>
+
+<template>
+  <div class="row">
+    <label :for="id"
+      >{{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span></label
+    >
+    <Checkbox :input-id="id" binary :model-value="standing === true" @update:model-value="set" />
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+</style>
