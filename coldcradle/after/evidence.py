@@ -46,6 +46,7 @@ class Evidence:
     is_fine: bool = False
     has_several: bool = False
     has_free_edge: bool = False
+    is_spalling: bool = False
     mismatch_says: Message | None = None
     release_word: str = ""
     release_says: Message | None = None

@@ -112,6 +112,9 @@ def _glass(e: Evidence) -> dict[str, Message | None]:
         if soft > _SLOW_S
         else None,
         "free-edge": say("Nothing holds its edge: free glass seeks about 6 mm.") if e.has_free_edge else None,
+        "spalling-steel": say("What shaped it is of mild steel, which scales when it is hot.")
+        if e.is_spalling
+        else None,
         "release-doubtful": e.release_says if e.release_word == "think" else None,
         "release-hot": e.release_says if e.release_word == "stop" else None,
         "tilted": e.tilt_says,

@@ -40,6 +40,7 @@ _PLAIN: dict[str, str] = {
     "faster": "Go through the dull range faster and clean the glass well.",
     "foot": "Grind a flat or stick three small feet on.",
     "glue": "Less glue, and forty minutes to dry.",
+    "stainless": "Only stainless steel over and under glass; brush what scales and leave it out.",
     "edges": "Grind or round the edges before it is fired.",
 }
 

@@ -132,6 +132,7 @@ def evidence_of(
         is_fine=grain and does.is_filled,
         has_several=len(several) > 1,
         has_free_edge=does.lies_free,
+        is_spalling=stage.cradle.material.key == "mild-steel",
         mismatch_says=doubt,
         release_word=release.word if release is not None else "",
         release_says=release.says if release is not None else None,

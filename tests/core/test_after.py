@@ -111,6 +111,7 @@ class Facts(TestCase):
             ("high-charge", {"charge_ratio": 1.02}, {"charge_ratio": 1.04}),
             ("off-middle", {"offset_m": 0.0019}, {"offset_m": -0.0021}),
             ("tilted", {}, {"tilt_says": tilt}),
+            ("spalling-steel", {}, {"is_spalling": True}),
             ("release-hot", doubtful, doubtful | {"release_word": "stop"}),
             ("unticked-vents", {}, {"unticked": {"before.vents-open": "The vent holes are open."}}),
             ("no-bubble-soak", {}, {"does": PROCESSES["cast"].traits, "line": [(0.0, 20.0), (600.0, 810.0)]}),
@@ -148,6 +149,11 @@ class Causes(TestCase):
         self.assertEqual(
             self.first("bubbles-inside", does=PROCESSES["full"].traits, line=[(0.0, 20.0), (600.0, 810.0)]), "no-soak"
         )
+
+    def test_flakes_on_a_drape_over_mild_steel_are_scale_first_of_all(self) -> None:
+        """Common practice, no source: mild steel scales when it is hot, and the scale falls."""
+        self.assertEqual(self.first("scorched", is_spalling=True), "scale")
+        self.assertNotEqual(self.first("scorched"), "scale")
 
     def test_a_crack_on_the_way_up_is_never_laid_to_the_anneal(self) -> None:
         found = {c.key for c in ranked_causes(["crack-rounded"], facts_of(evidence(left_pa=3e6)))}
