@@ -9,6 +9,7 @@ from coldcradle.sums.glass_sums import GLASS_SUMS
 from coldcradle.sums.heat_sums import HEAT_SUMS
 from coldcradle.sums.lay_sums import LAY_SUMS
 from coldcradle.sums.part_sums import PART_SUMS
+from coldcradle.sums.release_sums import RELEASE_SUMS
 from coldcradle.sums.sharing_sums import SHARING_SUMS
 from coldcradle.sums.sheet_sums import SHEET_SUMS
 from coldcradle.sums.stand_sums import STAND_SUMS
@@ -31,5 +32,6 @@ _ALL = (
     *HEAT_SUMS,
     *FORMING_SUMS,
     *FINISHED_SUMS,
+    *RELEASE_SUMS,
 )
 SUMS: dict[str, Sum] = {one.key: one for one in _ALL}

@@ -7,7 +7,7 @@ import LoadState from '../../components/LoadState.vue'
 
 const list = useQuery({ queryKey: ['sums'], queryFn: () => request(api.GET('/api/sums')), staleTime: 60_000 })
 const GROUPS = [
-  { name: 'Measuring', keys: ['vessel', 'model', 'level'] },
+  { name: 'Measuring', keys: ['vessel', 'model', 'level', 'release'] },
   { name: 'Glass', keys: ['thickness', 'swap', 'mix', 'share', 'top-up', 'match'] },
   { name: 'Laying up', keys: ['blank', 'spread', 'dam', 'glue', 'dots', 'freeze', 'frit-ring'] },
   { name: 'Forming', keys: ['slump', 'ring', 'drape', 'hole', 'press', 'stretch', 'together'] },
