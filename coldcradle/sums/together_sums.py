@@ -36,7 +36,7 @@ _ASKED: tuple[Callable[[Traits], bool], ...] = (
     lambda does: does.hangs,
 )
 _WAYS = tuple(
-    (p.key, re.split(r" over a | into a | and ", p.name)[0])
+    (p.key, re.split(r" over a | into a | and stretch", p.name)[0])
     for asked in _ASKED
     for p in PROCESSES.values()
     if asked(p.traits)

@@ -46,6 +46,16 @@ def chain(*stages: tuple[str, dict[str, Any]]) -> PieceInput:
 
 
 class Blanks(TestCase):
+    def test_slumped_and_polished_in_one_it_shines_and_its_underside_takes_marks(self) -> None:
+        """Common practice, no source: some 700 to 715 °C in fusing glass, and a form that is washed well."""
+        shone, plain = of("shine"), of("slump")
+        hot, cool = (next(s.to_c for s in p.heat.steps if s.key == "cast") for p in (shone, plain) if p.heat)
+        self.assertTrue(695 <= hot <= 720, hot)
+        self.assertGreater(hot, cool + 30)
+        self.assertIn("layup.takes-marks", [f.rule for f in shone.findings])
+        self.assertNotIn("layup.takes-marks", [f.rule for f in plain.findings])
+        self.assertTrue(shone.traits.lies_in)
+
     def test_a_disc_of_330_by_6_weighs_what_it_must(self) -> None:
         """π/4·0.33²·0.006·2500 = 1283 g, by hand."""
         figure = of("slump", layup__length="330 mm").figures["piece_mass"]

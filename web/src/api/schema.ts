@@ -4891,7 +4891,7 @@ export interface components {
                  * Process
                  * @enum {unknown}
                  */
-                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "texture" | "tack" | "hang" | "polish" | "stick" | "ring" | "drape" | "bend" | "slump";
+                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "texture" | "tack" | "hang" | "polish" | "shine" | "stick" | "ring" | "drape" | "bend" | "slump";
                 /** Takes */
                 takes?: components["schemas"]["Taken"][];
             };
