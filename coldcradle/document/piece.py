@@ -113,7 +113,7 @@ def _graph_faults(whole: dict[str, Any]) -> Iterator[Fault]:
     """What is wrong between the stages: keys that stand twice, takings of what does not stand before."""
     stages = whole.get("stages")
     before: set[str] = set()
-    for number, stage in enumerate(stages if isinstance(stages, list) else []):
+    for number, stage in enumerate(stages[:MOST_STAGES] if isinstance(stages, list) else []):
         if not isinstance(stage, dict) or not isinstance(stage.get("key"), str):
             continue
         takes = stage.get("takes")
@@ -131,7 +131,7 @@ def _graph_faults(whole: dict[str, Any]) -> Iterator[Fault]:
 def _line_faults(whole: dict[str, Any]) -> Iterator[Fault]:
     """Casting lines that cannot be read, of what is filled; told even where the rest cannot be read either."""
     stages = whole.get("stages")
-    for number, stage in enumerate(stages if isinstance(stages, list) else []):
+    for number, stage in enumerate(stages[:MOST_STAGES] if isinstance(stages, list) else []):
         cradle, process = (stage.get("cradle"), stage.get("process")) if isinstance(stage, dict) else (None, None)
         known = PROCESSES.get(process) if isinstance(process, str) else None
         if known is None or not known.traits.is_filled or not isinstance(cradle, dict) or cradle.get("line") is None:

@@ -14,8 +14,9 @@ from coldcradle.entry.specs import Entry, Many, ObjectSpec, One, Pick, Quantity,
 from coldcradle.errors import ColdCradleError, DocumentError, Fault
 from coldcradle.quantity.parse import System
 
-__all__ = ["Read", "entries_of", "read", "read_each", "typed_in"]
+__all__ = ["MOST_FAULTS", "Read", "entries_of", "read", "read_each", "typed_in"]
 
+MOST_FAULTS = 200  # nobody reads more of them
 R = TypeVar("R", covariant=True)
 T = TypeVar("T")
 
@@ -83,7 +84,9 @@ def read(
     try:
         value = _adapter(of, called).validate_python(data, context=STANDS if stands else None)
     except ValidationError as error:
-        raise DocumentError(list(_faults(error, data, path))) from None
+        faults = list(_faults(error, data, path))
+        more = [Fault(path, f"and {len(faults) - MOST_FAULTS} more", "")] if len(faults) > MOST_FAULTS else []
+        raise DocumentError([*faults[:MOST_FAULTS], *more]) from None
     return Read(value, dict(entries_of(of, data, path)))
 
 

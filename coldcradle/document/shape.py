@@ -134,7 +134,10 @@ def _readings(values: list[float | None]) -> tuple[float, ...]:
 
 def as_typed(value: object) -> str:
     """What stood there, as it is shown beside a fault."""
-    return str(value)[:200] if isinstance(value, str) else "" if isinstance(value, list | dict) else repr(value)[:200]
+    if isinstance(value, str):
+        return str(value)[:200]
+    is_plain = value is None or isinstance(value, bool | float) or (isinstance(value, int) and value.bit_length() < 64)
+    return repr(value) if is_plain else ""
 
 
 def _keyed(spec: Table) -> Callable[[object], dict[str, float]]:

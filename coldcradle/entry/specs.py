@@ -33,6 +33,12 @@ __all__ = [
 ]
 
 MOST_TEXT = 200
+_BITS = 200  # a number longer than that is not written out
+
+
+def _got(value: object) -> str:
+    """What stood there instead, as far as it can be written out."""
+    return "far too many digits" if isinstance(value, int) and value.bit_length() > _BITS else repr(value)
 
 
 class TypedText(str):
@@ -111,7 +117,7 @@ class Quantity(Spec):
         if self.may_be_empty and value == "":
             return None
         if not isinstance(value, str):
-            raise ImpossibleInput(f"expected {self.called} written with its unit, like a text, got {value!r}")
+            raise ImpossibleInput(f"expected {self.called} written with its unit, like a text, got {_got(value)}")
         system: System = value.system if isinstance(value, TypedText) else "metric"
         return parse_within(
             str(value),
@@ -198,7 +204,7 @@ class Flag(Spec):
     def read(self, value: object) -> bool:
         """The same."""
         if not isinstance(value, bool):
-            raise ImpossibleInput(f"expected true or false, got {value!r:.80}")
+            raise ImpossibleInput(f"expected true or false, got {_got(value):.80}")
         return value
 
 
@@ -219,7 +225,7 @@ class Whole(Spec):
         if isinstance(value, str) and value.strip().isascii() and value.strip().isdigit():
             value = int(value.strip()[:12])
         if isinstance(value, bool) or not isinstance(value, int) or not self.low <= value <= self.high:
-            raise ImpossibleInput(f"expected a whole number from {self.low} to {self.high}, got {value!r}"[:160])
+            raise ImpossibleInput(f"expected a whole number from {self.low} to {self.high}, got {_got(value)}"[:160])
         return value
 
 

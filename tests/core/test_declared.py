@@ -9,17 +9,19 @@ from unittest import TestCase
 
 import jsonschema
 
-from coldcradle.document.reading import read
+from coldcradle.document.piece import read_piece
+from coldcradle.document.reading import MOST_FAULTS, read
 from coldcradle.document.schema import DescribedAs, choices_of, piece_schema, schema_text
 from coldcradle.document.shape import model_of, shape_of
+from coldcradle.document.upgrade import upgrade
 from coldcradle.entry import Choice, inputs, length, many, pick
 from coldcradle.entry.declare import specs_of
 from coldcradle.entry.specs import Flag, Many, One, Pick, Quantity, Table, Tagged, Whole, Words
-from coldcradle.errors import DocumentError
+from coldcradle.errors import DocumentError, Fault
 from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.layup.inputs import LayupInput
 from coldcradle.piece.inputs import StageInput
-from tests.documents import BIG_KILN
+from tests.documents import BIG_KILN, document
 
 SCHEMA = Path(__file__).parents[2] / "coldcradle" / "document" / "piece.schema.json"
 
@@ -125,3 +127,45 @@ class Declared(TestCase):
         self.assertEqual(read(KilnModel, hasty, "a kiln", stands=True).value.rise_to_800_s, 7200.0)
         with self.assertRaises(DocumentError):
             read(KilnModel, hasty | {"rise": "soon"}, "a kiln", stands=True)
+
+
+class Nonsense(TestCase):
+    """Whatever stands in a document, it is read or refused in words, at once."""
+
+    def refused(self, *way: str | int, value: Any) -> list[Fault]:
+        whole = upgrade(document())
+        at: Any = whole["stages"][0]
+        for step in way[:-1]:
+            at = at[step]
+        at[way[-1]] = value
+        with self.assertRaises(DocumentError) as caught:
+            read_piece(whole)
+        return list(caught.exception.faults)
+
+    def test_ten_thousand_of_anything_is_one_sentence_or_two_hundred(self) -> None:
+        many = {f"k{i}": 1 for i in range(10_000)}
+        self.assertEqual(len(self.refused("layup", "layers", value=[{"thick": "3 mm"}] * 10_000)), 1)
+        self.assertEqual(len(self.refused("cradle", "level", "again", value=["1 mm"] * 10_000)), 1)
+        told = self.refused("layup", value=many)
+        self.assertEqual((len(told), told[-1].message), (MOST_FAULTS + 1, f"and {10_000 - MOST_FAULTS} more"))
+
+    def test_numbers_without_end_deep_nests_and_wrong_kinds_are_refused_where_they_stand(self) -> None:
+        deep: dict[str, Any] = {}
+        inner = deep
+        for _ in range(900):
+            inner["a"] = inner = {}
+        for way, value, path in (
+            (("cradle", "count"), 10**5000, "cradle.count"),
+            (("cradle", "count"), "9" * 5000, "cradle.count"),
+            (("cradle", "wall"), float("nan"), "cradle.wall"),
+            (("layup", "layers"), deep, "layup.layers"),
+            (("cradle", "parts"), [{"shape": ["box"]}], "cradle.parts.0.shape"),
+            (("glass", "rack"), {"gold": "1 kg"}, "glass.rack.gold"),
+            (("heat", "segments"), {"cast": 5}, "heat.segments.cast"),
+            (("heat", "time_zone"), "../../etc/passwd", "heat.time_zone"),
+            (("takes",), [{"from": "main"}], "takes.0.from"),
+        ):
+            with self.subTest(path):
+                faults = self.refused(*way, value=value)
+                self.assertIn(f"stages.0.{path}", [fault.path for fault in faults])
+                self.assertTrue(all(len(fault.message) < 300 for fault in faults))
