@@ -98,6 +98,17 @@ class Families(FamiliesTest):
         page.get_by_role("button", name="Lay another layer").click()
         expect(self.field(page, "layup.layers.1.thick")).to_have_value("3 mm")
         expect(self.bead(page, "thickness")).not_to_contain_text("6 mm")
+        stripes = page.get_by_label("Stripes along its length")
+        expect(stripes).to_have_count(0)
+        page.get_by_role("combobox", name="Outline").click()
+        page.get_by_role("option", name="oblong").click()
+        expect(stripes).to_have_count(2)
+        stripes.nth(1).press("Space")
+        expect(stripes.nth(1)).to_be_checked()
+        page.reload()
+        expect(stripes.nth(1)).to_be_checked()
+        expect(stripes.nth(0)).not_to_be_checked()
+        self.assertTrue(Stage.objects.get(piece__name="Chart plate").inputs["layup"]["layers"][1]["along"])
         self.expect_no_casting_word(page, "Chart plate")
 
 

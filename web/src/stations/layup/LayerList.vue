@@ -11,6 +11,8 @@ import { STAGE, usePiece } from '../../composables/usePiece'
 const props = defineProps<{ stage: Stage; isTaken: boolean }>()
 const context = usePiece()
 const layers = computed(() => props.stage.layup?.layers ?? [])
+// a disc and a square lie as they like
+const hasLength = computed(() => ['oblong', 'oval', 'drawn'].includes(props.stage.layup?.outline ?? 'round'))
 const write = (next: (now: LayerDocument[]) => LayerDocument[], label: string) =>
   context.change(() => [{ path: `${STAGE}.layup.layers`, value: next([...layers.value]) }], label)
 const add = () => write((now) => [...now, { thick: '3 mm', count: 1 }], 'a layer')
@@ -57,6 +59,7 @@ let dragged = -1
       />
       <PieceText :path="`layup.layers.${i}.count`" label="how many" usual="1" :most="4" />
       <FlagEntry
+        v-if="hasLength"
         :path="`layup.layers.${i}.along`"
         label="Stripes along its length"
         hint="as it is cut"
