@@ -97,6 +97,7 @@ class TradeTemperatures(TestCase):
                 "670 °C",
                 "690 to 720 °C",
                 "695 °C",
+                "700 to 715 °C",
                 "780 °C",
                 "780 to 800 °C",
                 "800 °C in 2.5 h",
