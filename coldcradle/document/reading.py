@@ -135,9 +135,9 @@ def _faults(error: ValidationError, data: Any, path: str) -> Iterator[Fault]:
                     yield Fault(".".join(part for part in (where, fault.path) if part), fault.message, fault.typed)
             case _:
                 entry = getattr(cause, "entry", "")
-                stood = _at(found["input"], entry) if entry else found["input"]
                 said = str(cause) if isinstance(cause, ColdCradleError) else found["msg"]
-                yield Fault(".".join(part for part in (where, entry) if part), said, as_typed(stood))
+                stood = as_typed(found["input"]) if not entry else _stood(found["input"], entry)
+                yield Fault(".".join(part for part in (where, entry) if part), said, stood)
 
 
 def _place(loc: tuple[int | str, ...], data: Any) -> tuple[str, str]:
@@ -150,6 +150,13 @@ def _place(loc: tuple[int | str, ...], data: Any) -> tuple[str, str]:
         parts.append(str(step))
         data = _at(data, step)
     return ".".join(parts), parts[-1] if parts else ""
+
+
+def _stood(data: Any, path: str) -> str:
+    """What stands at a dotted path, as it is shown; nothing where nothing does."""
+    for step in path.split("."):
+        data = _at(data, step)
+    return "" if data is None else as_typed(data)
 
 
 def _at(data: Any, step: int | str) -> Any:

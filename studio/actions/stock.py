@@ -94,7 +94,8 @@ class RackEntry:
         if self.jar_kg is None:
             raise ImpossibleInput("expected the weight of the empty jar, to take it off", entry="jar")
         if self.gross_kg < self.jar_kg:
-            said = f"expected at least the empty jar's {show(self.jar_kg, 'mass').metric.text}, got less"
+            jar, gross = (show(kg, "mass").metric.text for kg in (self.jar_kg, self.gross_kg))
+            said = f"expected at least the empty jar's {jar}, got {gross}"
             raise ImpossibleInput(said, entry="gross")
         return replace(self, weight_kg=self.gross_kg - self.jar_kg)
 

@@ -55,8 +55,10 @@ class Bounds(TestCase):
                 if is_fine:
                     read_piece(whole)
                 else:
-                    with self.assertRaisesRegex(DocumentError, "cradle.line"):
+                    with self.assertRaises(DocumentError) as caught:
                         read_piece(whole)
+                    told = [(fault.path, fault.typed) for fault in caught.exception.faults]
+                    self.assertEqual(told, [("stages.0.cradle.line", line)])
 
 
 class Verdicts(TestCase):
