@@ -7,7 +7,6 @@ from dataclasses import replace
 
 from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.stack import Room
-from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import ring_course, slump_courses
 from coldcradle.layup.deform.movement import Movement, move
@@ -32,7 +31,6 @@ from coldcradle.layup.families.slump_bodies import cannot_bow, hot_thickness, po
 from coldcradle.layup.families.slump_drawing import slump_sketch
 from coldcradle.layup.families.slump_figures import (
     cut_length,
-    drawn_in_m,
     form_depth,
     formed_room,
     formed_size,
@@ -40,9 +38,10 @@ from coldcradle.layup.families.slump_figures import (
     thinnest,
 )
 from coldcradle.layup.families.slump_rules import fit_findings, foot_findings, reach_findings, ring_blank_m
+from coldcradle.layup.families.slump_told import fall_told, joined, softest_log
 from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
-from coldcradle.layup.motion import Moment, after_figure, sheet_marks
+from coldcradle.layup.motion import Moment, sheet_marks
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, sheet_ring
 from coldcradle.quantity.format import Message, say, show
@@ -152,79 +151,6 @@ def _pooled(laying: LayupRequest, blank: Blank) -> Outcome:
     )
 
 
-def _told(
-    laying: LayupRequest, blank: Blank, result: LayupResult, fired: FiringTimeline
-) -> tuple[Message, list[Figure]]:
-    """When it lies in on this programme, when to look, and what its rim does."""
-    movement = result.load.movement
-    if movement is None:
-        falls = laying.traits.drops_through and blank.length_m <= laying.cradle.room.span_m[0]
-        return say("**It falls through the hole.**" if falls else "It has no way to go down."), []
-    kind = laying.glass.kind
-    work = fired.work(kind)
-    early, late = movement.span("done")
-    figures = [
-        after_figure(
-            key,
-            name,
-            kind=kind,
-            fired=fired,
-            early=movement.span(event)[0],
-            likely=movement.between(*movement.span(event)),
-            late=movement.span(event)[1],
-            words=words,
-            assumptions=["earliest with a rim that slides in, latest with one that is held"],
-        )
-        for event, key, name, words in (
-            ("touches", "touches_after", "Touches after", "It meets its form for the first time."),
-            ("done", "lies_in_after", "Lies in after", "It is nowhere further than 1 mm off."),
-        )
-        if math.isfinite(movement.between(*movement.span(event)))
-    ]
-    first, last = work.second(early), work.second(late) if math.isfinite(late) else None
-    shown = {
-        "t": show(round(fired.peak_c), "temperature"),
-        "in": show(round(drawn_in_m(movement), 3), "length"),
-    }
-    verb = "Touches what stands below" if laying.traits.drops_through else "Lies in"
-    slid, held = movement.arrivals(work.total_per_pa)
-    if held == "reached" and last is not None:
-        if first is None or first > last:
-            first = last
-        told = say(
-            f"**{verb} by {{b}}** at {{t}}; look in from {{a}}.",
-            a=fired.hour(first, last),
-            b=fired.clock(last),
-            **shown,
-        )
-    elif slid == "reached" and first is not None:
-        rest = (
-            "; with its rim held its way could not be followed, and it may take some ten times as long."
-            if held == "lost"
-            else ", else not in this programme."
-        )
-        told = say(f"**{verb} from {{a}}** at {{t}} if its rim slides{rest}", a=fired.clock(first), **shown)
-    elif "lost" in (slid, held):
-        told = say("Its way **could not be followed to its end** here: at {t} look in while it happens.", **shown)
-    elif slid == "slips":
-        told = say("If its edge slides **the whole blank slips through** at {t}.", **shown)
-    else:
-        left = max(movement.off_m(work.total_per_pa))
-        told = say("**Never in this programme:** at {t} {left} are left.", left=show(round(left, 3), "length"), **shown)
-    if not laying.traits.drops_through and not movement.course.is_whole:
-        told = _joined(told, say("The rim comes in up to {in} a side.", **shown))
-    return told, figures
-
-
-def _joined(first: Message, *others: Message) -> Message:
-    return Message(" ".join(m.metric for m in (first, *others)), " ".join(m.us for m in (first, *others)))
-
-
-def _softest(laying: LayupRequest, fired: FiringTimeline) -> float:
-    """log10 Pa·s at the peak."""
-    return float(Viscosity.of(laying.glass.kind).log10_pa_s(fired.peak_c))
-
-
 class Slump(Family):
     """Slumping: a blank goes down into a form that ends the fall, or through a ring onto what stands below."""
 
@@ -299,7 +225,7 @@ class Slump(Family):
         figures: list[Figure] = []
         marks: tuple[Moment, ...] = ()
         if fired is not None:
-            told, figures = _told(laying, blank, result, fired)
+            told, figures = fall_told(laying, blank, result, fired)
             said.append(told)
             if movement is not None:
                 done = "On its foot" if laying.traits.drops_through else "Lies in"
@@ -308,13 +234,13 @@ class Slump(Family):
                 sketch = slump_sketch(laying, blank, movement, work)
                 if laying.traits.lies_in:
                     findings = (*findings, *drain_findings(movement, work, laying.glass.kind.density_kg_m3))
-                findings = (*findings, *reach_findings(laying, movement, work, _softest(laying, fired)))
+                findings = (*findings, *reach_findings(laying, movement, work, softest_log(laying, fired)))
                 if laying.traits.drops_through:
-                    findings = (*findings, *foot_findings(laying, movement, fired, _softest(laying, fired)))
+                    findings = (*findings, *foot_findings(laying, movement, fired, softest_log(laying, fired)))
         said.append(outcome_sentence(result.outcome))
         return replace(
             result,
-            answers={**result.answers, "layup": _joined(*said)},
+            answers={**result.answers, "layup": joined(*said)},
             figures=(*result.figures, *figures),
             marks=marks,
             sketch=sketch,
