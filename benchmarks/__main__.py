@@ -44,7 +44,7 @@ def bench_core() -> Figures:
     from coldcradle.document.piece import read_piece
     from coldcradle.heat.physics.simulate import _run
     from coldcradle.piece.stage import plan_stage
-    from coldcradle.quantity.format import show
+    from coldcradle.quantity.format import _written
     from tests.documents import document
 
     whole = document()
@@ -52,7 +52,7 @@ def bench_core() -> Figures:
     planning, reading = spread_ms(lambda: plan_stage(piece), 200), spread_ms(lambda: read_piece(whole), 200)
 
     def cold() -> None:
-        show.cache_clear()
+        _written.cache_clear()
         _run.cache_clear()
         plan_stage(piece)
 

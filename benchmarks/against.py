@@ -34,7 +34,9 @@ class _Checkout:
     def __init__(self, root: Path) -> None:
         env = os.environ | {"PYTHONPATH": str(root), "COLD_CRADLE_VAR": str(root / "var")}
         command = [sys.executable, str(Path(__file__).with_name("worker.py"))]
-        self.process = subprocess.Popen(command, cwd=root, env=env, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True)
+        self.process = subprocess.Popen(
+            command, cwd=root, env=env, stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True
+        )
         self.tasks: list[str] = self._read()
 
     def _read(self) -> Any:
@@ -111,7 +113,9 @@ def bench_against(commit: str, only: list[str]) -> None:
     medians = [statistics.median(p[i] for p in parts) for i in range(3)]
     spread = [[min(p[i] for p in parts), max(p[i] for p in parts)] for i in range(3)]
     print(f"load of the machine: {os.getloadavg()[0]:.1f}; rounds in turn: {_ROUNDS}; all times are CPU, in ms")
-    for name, middle, (low, high) in zip(("100 JSON round trips", "60 solves", "8 durable rows"), medians, spread, strict=True):
+    for name, middle, (low, high) in zip(
+        ("100 JSON round trips", "60 solves", "8 durable rows"), medians, spread, strict=True
+    ):
         print(f"yardstick: {name:24}{middle:8.2f}  from {low:.2f} to {high:.2f}")
     head = ("old p50", "old p95", "new p50", "new p95", "old/JSON", "new", "p95", "new/old", "least", "most")
     print(f"{'':34}" + "".join(f"{h:>{w}}" for h, w in zip(head, (9, 9, 9, 9, 9, 8, 8, 8, 7, 7), strict=True)))

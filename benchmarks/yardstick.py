@@ -12,6 +12,7 @@ import tempfile
 import time
 from collections.abc import Callable
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 
@@ -33,7 +34,11 @@ class Yardstick:
         self._text = json.dumps(document)
         self._folder = tempfile.TemporaryDirectory()
         self._store = sqlite3.connect(Path(self._folder.name) / "rows.sqlite3", isolation_level=None)
-        for order in ("PRAGMA journal_mode=WAL", "PRAGMA synchronous=FULL", "CREATE TABLE kept (at INTEGER, words TEXT)"):
+        for order in (
+            "PRAGMA journal_mode=WAL",
+            "PRAGMA synchronous=FULL",
+            "CREATE TABLE kept (at INTEGER, words TEXT)",
+        ):
             self._store.execute(order)
         nodes = 48
         self._matrix = np.eye(nodes) * 4 + np.diag(np.ones(nodes - 1), 1) + np.diag(np.ones(nodes - 1), -1)
@@ -47,7 +52,7 @@ class Yardstick:
         """CPU time of sixty solutions of 48 equations, with what a step of a time loop does around each."""
 
         def solve() -> None:
-            found = self._load
+            found: Any = self._load
             for _ in range(_SOLVES):
                 found = np.linalg.solve(self._matrix, found + self._load) * 0.5 + np.exp(-found)
 

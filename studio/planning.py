@@ -23,6 +23,7 @@ from coldcradle.report.finding import Finding
 from studio.content_store import drawings_in, expand
 from studio.keeping import memoized
 from studio.models import Firing, GlassKind, Piece, Stage
+from studio.piece_rows import stages_of
 from studio.stock_levels import racks_for
 
 __all__ = [
@@ -34,13 +35,10 @@ __all__ = [
     "outline_of",
     "plan_document",
     "planned",
-    "shared_firings",
     "sharing_of",
     "sketch_of",
     "snapshot_of",
     "split_stage",
-    "stage_at",
-    "stages_of",
     "summary_of",
     "unplanned_summary",
 ]
@@ -113,7 +111,7 @@ def _stage_document(row: Stage, kept: dict[str, Any], rack: dict[str, str]) -> d
 def _measured(row: Stage) -> dict[str, str]:
     """What was measured of what this stage gave, as later stages take it in; the mean of several places."""
     values: dict[str, list[Any]] = {}
-    for measure in row.measures.all():
+    for measure in row.measured:
         if measure.key in MEASURED and measure.firing_id == row.firing_id:
             values.setdefault(measure.key, []).append(measure)
     return {
@@ -176,27 +174,6 @@ def _plan_document(document: dict[str, Any], systems: Mapping[str, System]) -> P
     return PlannedPiece(document, read.entries, plan(read.piece), read.piece)
 
 
-def stages_of(piece: Piece) -> list[Stage]:
-    """The stages with all that a document and a revision need, in three queries."""
-    rows = piece.stages.select_related("glass_kind", "firing__kiln", "firing__head", "cradle")
-    return list(rows.defer("firing__frozen", "firing__told").prefetch_related("reservations", "measures"))
-
-
-def shared_firings(piece: Piece, rows: Sequence[Stage]) -> dict[int, set[int]]:
-    """The other pieces in the firings of these stages, by firing; firings that it has alone are not in it."""
-    found: dict[int, set[int]] = {}
-    others = Stage.objects.filter(firing__in=[row.firing_id for row in rows]).exclude(piece=piece).order_by()
-    for firing_id, piece_id in others.values_list("firing_id", "piece_id"):
-        found.setdefault(firing_id, set()).add(piece_id)
-    return found
-
-
-def stage_at(piece: Piece, key: str = "") -> Stage:
-    """The stage of that key; the first where there is none."""
-    stages = stages_of(piece)
-    return next((stage for stage in stages if stage.key == key), stages[0])
-
-
 def sharing_of(found: PlannedPiece, key: str, others: Sequence[Piece], firing: Firing) -> list[Finding]:
     """What is unwise about a stage's programme for the stages of other pieces that share its firing."""
     at = found.at(key)
@@ -228,7 +205,7 @@ def snapshot_of(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
                 "firing_id": s.firing_id,
                 "cradle_id": s.cradle_id,
                 "reservations": [
-                    {"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": t.is_used} for t in s.reservations.all()
+                    {"item_id": t.item_id, "mass_kg": t.mass_kg, "is_used": t.is_used} for t in s.set_aside
                 ],
             }
             for s in stages

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from django.db.models import Q, Sum
 
+from studio.fixed_queries import FixedRead, among
 from studio.models import GlassKind, Reservation, Stage, StockItem
 
 __all__ = ["rack_of", "racks_for", "spoken_for"]
@@ -38,6 +39,27 @@ def spoken_for(kind_id: int) -> dict[str, float]:
     return {row["item__form"]: row["kg"] for row in rows.values("item__form").annotate(kg=Sum("mass_kg")).order_by()}
 
 
+_racks = FixedRead(
+    lambda kinds: (
+        StockItem.objects.filter(kind__in=among(kinds), is_archived=False)
+        .values("kind", "form")
+        .annotate(kg=Sum("mass_kg"))
+        .order_by("form")
+        .values_list("kind", "form", "kg")
+    ),
+    1,
+)
+_held = FixedRead(
+    lambda kinds, stages: (
+        Reservation.objects.filter(item__kind__in=among(kinds))
+        .filter(Q(stage__in=among(stages)) | Q(stage__piece__is_put_away=False, is_used=False))
+        .order_by()
+        .values_list("stage", "item__kind", "item__form", "is_used", "mass_kg", "stage__piece__is_put_away")
+    ),
+    2,
+)
+
+
 def racks_for(stages: Sequence[Stage]) -> list[dict[str, str]]:
     """What each stage may count on: the rack, less what others have set aside, and what it has used itself already.
 
@@ -45,18 +67,9 @@ def racks_for(stages: Sequence[Stage]) -> list[dict[str, str]]:
     """
     kinds = {stage.glass_kind_id for stage in stages}
     on_rack: dict[int, dict[str, float]] = {kind: {} for kind in kinds}
-    items = StockItem.objects.filter(kind__in=kinds, is_archived=False).values("kind", "form")
-    for row in items.annotate(kg=Sum("mass_kg")).order_by("form"):
-        on_rack[row["kind"]][row["form"]] = row["kg"]
-    mine = [stage.pk for stage in stages]
-    standing = Reservation.objects.filter(item__kind__in=kinds).filter(
-        Q(stage__in=mine) | Q(stage__piece__is_put_away=False, is_used=False)
-    )
-    held = list(
-        standing.order_by().values_list(
-            "stage", "item__kind", "item__form", "is_used", "mass_kg", "stage__piece__is_put_away"
-        )
-    )
+    for kind, form, kg in _racks(kinds):
+        on_rack[kind][form] = kg
+    held = _held(kinds, [stage.pk for stage in stages if stage.pk is not None])
     found = []
     for stage in stages:
         masses = dict(on_rack[stage.glass_kind_id])

@@ -272,6 +272,10 @@ class Stack:
 
         A draft or a corner of nothing is not a measured size. An outline's edge counts as one of size 0.
         """
+        return list(self._sizes)
+
+    @functools.cached_property
+    def _sizes(self) -> list[tuple[int, str, float]]:
         found: list[tuple[int, str, float]] = []
         for index, part in enumerate((*self.parts, *(c.part for c in self.cores))):
             for name in sizes_of(type(part)):
@@ -286,7 +290,7 @@ class Stack:
     def with_sizes(self, values: Sequence[float]) -> Stack:
         """The same stack with other sizes, in the order of `sizes`."""
         changed: dict[int, dict[str, float]] = {}
-        for (index, name, _), value in zip(self.sizes(), values, strict=True):
+        for (index, name, _), value in zip(self._sizes, values, strict=True):
             changed.setdefault(index, {})["grow_m" if name == "grow" else attribute(name)] = value
         parts = tuple(p.with_values(changed.get(i, {})) for i, p in enumerate(self.parts))
         many = len(self.parts)

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import functools
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
+from typing import Any, Self
 
 from coldcradle.quantity.units import Kind, factor_to_si, temperature_from_c
 
@@ -27,8 +28,34 @@ class Formatted:
     text: str
 
 
+class _WrittenWhenRead:
+    """Words that most often nobody reads: made at the first look at them, by a function and from what it is told.
+
+    A programme is tried a dozen times before it is right, and each try would say all there is to say of it. Until
+    then the fields are empty, so that looking at one ends here; a copy, a comparison or an answer looks at them too.
+    """
+
+    __slots__ = ("_about", "_write")
+
+    @classmethod
+    def unwritten(cls, write: Callable[..., tuple[Any, Any]], *about: object) -> Self:
+        """One that `write` will make, in metric and in US units."""
+        made = cls.__new__(cls)
+        object.__setattr__(made, "_write", write)
+        object.__setattr__(made, "_about", about)
+        return made
+
+    def __getattr__(self, name: str) -> Any:
+        if name not in ("metric", "us"):
+            raise AttributeError(f"{type(self).__name__} has no {name}")
+        metric, us = self._write(*self._about)
+        object.__setattr__(self, "metric", metric)
+        object.__setattr__(self, "us", us)
+        return metric if name == "metric" else us
+
+
 @dataclass(frozen=True, slots=True)
-class DualQuantity:
+class DualQuantity(_WrittenWhenRead):
     """The same quantity in both unit systems."""
 
     metric: Formatted
@@ -36,7 +63,7 @@ class DualQuantity:
 
 
 @dataclass(frozen=True, slots=True)
-class Message:
+class Message(_WrittenWhenRead):
     """A sentence in both unit systems; `**` marks the words that carry it."""
 
     metric: str
@@ -60,13 +87,14 @@ def plural(count: float, one: str, many: str = "") -> str:
 
 def say(template: str, **shown: DualQuantity | str) -> Message:
     """Fill `{name}` places of a sentence with quantities in each unit system, or with plain words."""
+    return Message.unwritten(_filled, template, shown)
 
-    def fill(system: str) -> str:
-        return template.format(
-            **{name: s if isinstance(s, str) else getattr(s, system).text for name, s in shown.items()}
-        )
 
-    return Message(metric=fill("metric"), us=fill("us"))
+def _filled(template: str, shown: Mapping[str, DualQuantity | str]) -> tuple[str, str]:
+    plain = {name: s for name, s in shown.items() if isinstance(s, str)}
+    dual = {name: s for name, s in shown.items() if not isinstance(s, str)}
+    metric = template.format(**plain, **{name: s.metric.text for name, s in dual.items()})
+    return metric, template.format(**plain, **{name: s.us.text for name, s in dual.items()}) if dual else metric
 
 
 def _grouped(number: float, decimals: int, *, trim: bool) -> str:
@@ -168,15 +196,23 @@ def on_scale(mass_kg: float) -> DualQuantity:
     return DualQuantity(metric, show(round(mass_kg / ounce, 1) * ounce, "mass").us)
 
 
-@functools.lru_cache(maxsize=8192)  # an edit leaves most of a piece's figures as they were
 def show(value: float, kind: Kind, u: float = 0.0) -> DualQuantity:
     """A quantity (SI) with its standard uncertainty `u`, in words for both unit systems.
 
     What `show` writes, `quantities.parse` reads back to within the last figure shown.
     """
+    return DualQuantity.unwritten(_written, value, kind, u)
+
+
+@functools.lru_cache(maxsize=8192)  # an edit leaves most of a piece's figures as they were
+def _written(value: float, kind: Kind, u: float) -> tuple[Formatted, Formatted]:
     if not math.isfinite(value):
-        return _same(Formatted("unknown", "", "", "unknown"))
-    return _WRITERS[kind](value, u if math.isfinite(u) else 0.0)
+        return _UNKNOWN, _UNKNOWN
+    dual = _WRITERS[kind](value, u if math.isfinite(u) else 0.0)
+    return dual.metric, dual.us
+
+
+_UNKNOWN = Formatted("unknown", "", "", "unknown")
 
 
 def _same(words: Formatted) -> DualQuantity:

@@ -19,7 +19,8 @@ from studio.actions.stock import forget_summaries
 from studio.errors import Stale
 from studio.keeping import keeping
 from studio.models import Cradle, Piece
-from studio.planning import assemble, planned, stage_at
+from studio.piece_rows import stage_at
+from studio.planning import assemble, planned
 
 __all__ = ["care_for", "copy_cradle", "dry_at", "put_cradle_away", "remember_fill", "rename_cradle", "shelve_cradle"]
 

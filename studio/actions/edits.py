@@ -17,9 +17,11 @@ from coldcradle.quantity.parse import System
 from studio.actions.firings import save_firing
 from studio.actions.pieces import keep_revision, keep_stage, locked
 from studio.errors import Stale
+from studio.fixed_queries import FixedUpdate
 from studio.keeping import data_version, recording_reads, write_retrying
 from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Stage
-from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, stages_of, summary_of
+from studio.piece_rows import stages_of
+from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, summary_of
 
 __all__ = ["change_piece", "previous_stage", "try_change"]
 
@@ -92,6 +94,10 @@ def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], 
     return plan_document(document, dict.fromkeys(plain, system))
 
 
+_keep_piece = FixedUpdate(Piece, ("version", "name", "head", "summary", "updated_at"), ("id", "version"))
+_keep_stage = FixedUpdate(Stage, ("inputs", "order", "process", "glass_kind"), ("id",))
+
+
 def _kept_of(stage: Stage) -> tuple[Any, ...]:
     """What of a stage an edit may change in its own row."""
     return stage.inputs, stage.order, stage.process, stage.glass_kind_id
@@ -145,7 +151,7 @@ def _keep_change(
         firing.inputs = elsewhere["firing"]
         moved |= save_firing(firing, piece, label=label, when=when)
         if _kept_of(stage) != read.standing[order]:
-            stage.save()
+            _keep_stage(stage.inputs, stage.order, stage.process, stage.glass_kind_id, stage.pk)
     if piece.head is None or not moved or piece.head.snapshot != snapshot_of(piece, stages):
         keep_revision(piece, stages, label, when)
     piece.summary = summary_of(found.document, found.plan)
@@ -155,9 +161,8 @@ def _keep_change(
 
 def _swap(piece: Piece, version: int, when: datetime) -> None:
     """Keep the piece as the next version of just this one. Raises Stale when it is another by now."""
-    rows = Piece.objects.filter(pk=piece.pk, version=version)
-    values = {"name": piece.name, "head": piece.head, "summary": piece.summary, "updated_at": when}
-    if not rows.update(version=version + 1, **values):
+    values = version + 1, piece.name, piece.head_id, piece.summary, when
+    if not _keep_piece(*values, piece.pk, version):
         raise Stale(Piece.objects.select_related("head").get(pk=piece.pk))
     piece.version, piece.updated_at = version + 1, when
 

@@ -16,7 +16,8 @@ from coldcradle.fire.states import next_state
 from studio.checking import listed_checks, standing_in_the_way
 from studio.keeping import keeping
 from studio.models import Check, Firing, FiringEvent, Piece, Stage
-from studio.planning import assemble, stages_of
+from studio.piece_rows import stages_of
+from studio.planning import assemble
 from studio.watching import fired_seconds, frozen_of, live_events
 
 __all__ = ["KINDS", "UNDO_S", "act_on", "begin", "load", "tick", "undo_act"]

@@ -12,12 +12,20 @@ from typing import Any
 
 from studio.actions.firings import must_not_be_fired, restore_firing
 from studio.actions.pieces import locked
+from studio.fixed_queries import FixedRead, among
 from studio.keeping import keeping
 from studio.models import Firing, FiringRevision, Piece, Revision, Stage
-from studio.planning import PlannedPiece, planned, shared_firings, stages_of, summary_of
+from studio.piece_rows import shared_firings, stages_of
+from studio.planning import PlannedPiece, planned, summary_of
 from studio.reservations import settle_reservations
 
 __all__ = ["labels", "redo_piece", "undo_piece"]
+
+
+_later = FixedRead(lambda head: Revision.objects.filter(parent=head).defer("snapshot").order_by("-pk")[:1], 1)
+_later_of_firings = FixedRead(
+    lambda heads: FiringRevision.objects.filter(parent__in=among(heads)).defer("snapshot").order_by("pk"), 1
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,12 +60,12 @@ def _back(piece: Piece, firings: Sequence[Firing]) -> list[_Move]:
 
 def _forth(piece: Piece, firings: Sequence[Firing]) -> list[_Move]:
     moves = []
-    after = Revision.objects.filter(parent=piece.head_id).defer("snapshot").last() if piece.head_id else None
+    after = _later.first(piece.head_id) if piece.head_id else None
     if after is not None:
         moves.append(_Move(piece, after, False))
     heads = {firing.head_id: firing for firing in firings if firing.head_id}
     latest: dict[int, FiringRevision] = {}
-    for later in FiringRevision.objects.filter(parent__in=heads).defer("snapshot").order_by("pk"):
+    for later in _later_of_firings(heads):
         latest[later.parent_id] = later  # type: ignore[index]  # as read from JSON
     moves += [_Move(heads[head], later, False) for head, later in latest.items()]
     first = min((m.at for m in moves), default=None)

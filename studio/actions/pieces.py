@@ -15,17 +15,11 @@ from studio.actions.firings import begin_firing
 from studio.actions.measures import keep_measured
 from studio.content_store import intern
 from studio.errors import Stale
+from studio.fixed_queries import FixedInsert
 from studio.keeping import keeping
 from studio.models import Cradle, GlassKind, Kiln, Piece, Revision, Stage
-from studio.planning import (
-    PlannedPiece,
-    assemble,
-    plan_document,
-    snapshot_of,
-    split_stage,
-    stages_of,
-    summary_of,
-)
+from studio.piece_rows import stages_of
+from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, split_stage, summary_of
 from studio.stock_levels import rack_of
 
 __all__ = [
@@ -40,11 +34,17 @@ __all__ = [
 ]
 
 
+_add_step = FixedInsert(Revision, ("piece", "parent", "label", "snapshot", "created_at"))
+
+
 def keep_revision(piece: Piece, stages: list[Stage], label: str, when: datetime) -> None:
     """Keep a whole snapshot of a piece as its newest step."""
-    piece.head = Revision.objects.create(
+    step = Revision(
         piece=piece, parent=piece.head, label=label[:120], snapshot=snapshot_of(piece, stages), created_at=when
     )
+    step.pk = _add_step(piece.pk, piece.head_id, step.label, step.snapshot, when)
+    step._state.adding, step._state.db = False, piece._state.db
+    piece.head = step
 
 
 def save_piece(piece: Piece, found: PlannedPiece) -> None:

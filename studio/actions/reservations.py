@@ -15,7 +15,8 @@ from coldcradle.quantity.format import show
 from studio.actions.pieces import locked, record
 from studio.keeping import keeping, memoized
 from studio.models import Piece, Reservation, Stage, StockItem
-from studio.planning import PlannedPiece, planned, stage_at
+from studio.piece_rows import stage_at
+from studio.planning import PlannedPiece, planned
 from studio.reservations import settle_reservations
 
 __all__ = ["give_back", "set_glass_aside", "use_glass"]

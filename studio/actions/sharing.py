@@ -9,7 +9,8 @@ from studio.actions.firings import begin_firing, must_not_be_fired, next_firing_
 from studio.actions.pieces import locked, record, save_piece
 from studio.keeping import keeping
 from studio.models import Firing, Piece
-from studio.planning import PlannedPiece, planned, stage_at
+from studio.piece_rows import stage_at
+from studio.planning import PlannedPiece, planned
 
 __all__ = ["join_firing", "step_firing"]
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from coldcradle.cradle.materials import materials
 from coldcradle.cradle.methods import Method
@@ -22,6 +22,7 @@ from coldcradle.layup.traits import Traits
 from coldcradle.piece.inputs import StageInput
 from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.stations import STATIONS
+from studio.api.replies import Schema
 
 router = Router(tags=["choices"])
 

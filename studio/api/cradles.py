@@ -7,7 +7,7 @@ from typing import Any, Literal
 
 from django.db.models import Q
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Query, Router, Schema, Status
+from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
 from coldcradle.cradle.inputs import CradleInput
@@ -19,10 +19,12 @@ from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.quantity.format import show
 from studio.actions import cradles as actions
 from studio.actions.photos import photograph
+from studio.api.replies import Schema
 from studio.api.schemas import CareIn, CradleIn, CradleListOut, CradleOut, ErrorOut, FillIn, Id
 from studio.api.shelf import STALE
 from studio.errors import Stale
 from studio.models import Cradle, Photo, Piece
+from studio.piece_rows import one_piece
 from studio.planning import outline_of
 
 router = Router(tags=["cradles"])
@@ -152,7 +154,7 @@ def photograph_cradle(request: HttpRequest, cradle_id: Id, file: File[UploadedFi
 
 @router.post("/pieces/{piece_id}/fitted", response={200: CradleOut, 404: ErrorOut})
 def remember_fill(request: HttpRequest, piece_id: Id, body: FillIn) -> Any:
-    piece = Piece.objects.one(request.user, piece_id, "piece")
+    piece = one_piece(request.user, piece_id)
     return _cradle(actions.remember_fill(piece, how=body.how, on=body.on, key=body.stage))
 
 

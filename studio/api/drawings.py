@@ -8,7 +8,7 @@ from types import SimpleNamespace
 from typing import Annotated, Any, Literal, Protocol
 
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
-from ninja import File, Router, Schema, Status
+from ninja import File, Router, Status
 from ninja.files import UploadedFile
 from pydantic import FailFast, Field
 
@@ -21,6 +21,7 @@ from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import parse_within
 from studio.actions import solids as actions
 from studio.actions.files import drawing_in
+from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.models import Solid
 

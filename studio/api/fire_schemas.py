@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from coldcradle.after.causes import RankedCause
@@ -22,6 +21,7 @@ from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Caution
 from studio.aftermath import Residue
+from studio.api.replies import Schema
 from studio.api.schemas import Id, ShortText
 
 __all__ = [

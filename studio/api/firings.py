@@ -5,15 +5,17 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 
 from coldcradle.heat.schedule.clock import when
 from coldcradle.quantity.format import DualQuantity
 from studio.actions import sharing as actions
 from studio.api.pieces import conflict, piece_response
+from studio.api.replies import Schema
 from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut, ShortText, VersionIn
 from studio.errors import Stale
 from studio.models import Firing, Piece
+from studio.piece_rows import one_piece
 from studio.planning import PlannedPiece, local_start, planned
 
 router = Router(tags=["firings"])
@@ -62,7 +64,7 @@ def list_firings(request: HttpRequest, offset: int = Query(0, ge=0, le=10**6)) -
 
 
 def _acted(request: HttpRequest, piece_id: int, stage: str, act: Any) -> Any:
-    piece = Piece.objects.select_related("head").one(request.user, piece_id, "piece")
+    piece = one_piece(request.user, piece_id)
     try:
         found: PlannedPiece | None = act(piece)
     except Stale as error:

@@ -8,7 +8,7 @@ import re
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Router
 
 from coldcradle.errors import DocumentError
 from coldcradle.heat.coasting import Coasting
@@ -27,9 +27,11 @@ from coldcradle.piece.stage import StageWithInputs
 from coldcradle.quantity.format import Message
 from studio.actions.edits import previous_stage, try_change
 from studio.api.pieces import full_paths, told_by_stage
+from studio.api.replies import Schema
 from studio.api.schemas import Change, ErrorOut, Id, ShortText
 from studio.calendar import firing_calendar
 from studio.models import Piece
+from studio.piece_rows import one_piece
 from studio.planning import planned
 
 router = Router(tags=["heat"])
@@ -51,7 +53,7 @@ class TryOut(Schema):
 
 
 def _piece(request: HttpRequest, piece_id: int) -> Piece:
-    return Piece.objects.select_related("head").one(request.user, piece_id, "piece")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
+    return one_piece(request.user, piece_id)
 
 
 def staged_at(request: HttpRequest, piece_id: int, stage: str) -> StageWithInputs:

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import File, Router, Schema, Status, UploadedFile
+from ninja import File, Router, Status, UploadedFile
 
 from coldcradle.document.reading import read
 from coldcradle.errors import ImpossibleInput
@@ -18,6 +18,7 @@ from coldcradle.quantity.format import show
 from coldcradle.quantity.parse import parse
 from studio.actions import shelf as actions
 from studio.actions.files import log_in
+from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, KilnIn, KilnOut
 from studio.errors import Stale
 from studio.models import Kiln, Piece

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from django.http import Http404, HttpRequest
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 
 from coldcradle.document.piece import read_cradle
 from coldcradle.errors import DocumentError
@@ -20,10 +20,12 @@ from coldcradle.quantity.format import Message
 from coldcradle.quantity.parse import System, parse_within
 from studio.actions.cutting import book_cuts, sheets_of
 from studio.api.heat import staged_at
+from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.errors import Stale
-from studio.models import Cradle, GlassKind, Piece, StockItem
-from studio.planning import planned, stages_of
+from studio.models import Cradle, GlassKind, StockItem
+from studio.piece_rows import one_piece, stages_of
+from studio.planning import planned
 
 router = Router(tags=["layup"])
 
@@ -61,7 +63,7 @@ class CutOut(Schema):
 
 
 def _plans(request: HttpRequest, piece_id: int, *, stage: str, margin: str, system: System) -> list[dict[str, Any]]:
-    piece = Piece.objects.select_related("head").one(request.user, piece_id, "piece")
+    piece = one_piece(request.user, piece_id)
     found = planned(piece)
     margin_m = parse_within(margin, "length", called="a margin", low=0.0, high=0.2, system=system)
     by_kind: dict[int, tuple[GlassKind, list[StageWithInputs]]] = {}

@@ -10,11 +10,12 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 
 from coldcradle.after.measures import Compared
 from coldcradle.quantity.format import DualQuantity, Message
 from studio.api.live import clock_of
+from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.csv_cells import plain_cell
 from studio.models import Firing, Stage

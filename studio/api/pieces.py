@@ -35,7 +35,8 @@ from studio.api.schemas import (
 from studio.errors import Stale
 from studio.logged import logged_words
 from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
-from studio.planning import PlannedPiece, planned, shared_firings, sharing_of, stages_of, summary_of, unplanned_summary
+from studio.piece_rows import one_piece, shared_firings, stage_keys, stages_of
+from studio.planning import PlannedPiece, planned, sharing_of, summary_of, unplanned_summary
 from studio.remembering import remember
 
 __all__ = ["answer_piece", "conflict", "full_paths", "piece_response", "router", "told_by_stage"]
@@ -51,7 +52,7 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
     plan, written = found.plan.stages[at], found.document["stages"][at]
     rows = found.rows or tuple(stages_of(piece))
     row = next(r for r in rows if r.key == plan.key)
-    reservations = list(row.reservations.select_related("item__kind")) if row.reservations.all() else []
+    reservations = list(row.reservations.select_related("item__kind")) if row.set_aside else []
     prefix = f"stages.{at}."
     shared = shared_firings(piece, rows)
     undoes, redoes = history.labels(piece, rows, shared)
@@ -134,11 +135,6 @@ def conflict(error: Stale, stage: str = "") -> HttpResponse:
     return reply(ConflictOut, {"message": message, "theirs": theirs}, 409)
 
 
-def _one(request: HttpRequest, piece_id: int) -> Piece:
-    rows = Piece.objects.select_related("head").defer("head__snapshot", "summary")
-    return rows.one(request.user, piece_id, "piece")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
-
-
 @router.get("", response=PieceListOut)
 def list_pieces(
     request: HttpRequest,
@@ -210,13 +206,13 @@ def import_piece(request: HttpRequest) -> Any:
 
 @router.get("/{piece_id}", response={200: PieceOut, 404: ErrorOut})
 def show_piece(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     return piece_response(piece, planned(piece), stage)
 
 
 def full_paths(piece: Piece, stage: str, changes: list[Change]) -> tuple[list[tuple[str, Any]], str]:
     """Changes by their path in the document, and what `stage.` stands for there."""
-    keys = list(piece.stages.values_list("key", flat=True))
+    keys = stage_keys(piece)
     at = keys.index(stage) if stage in keys else 0
     prefix = f"stages.{at}"
     return [(re.sub(r"^stage(?=\.)", prefix, change.path), change.value) for change in changes], prefix
@@ -230,7 +226,7 @@ def told_by_stage(error: DocumentError, prefix: str) -> DocumentError:
 
 @router.patch("/{piece_id}", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
 def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn) -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     changes, prefix = full_paths(piece, body.stage, body.changes)
     label = body.label or body.changes[0].path.rpartition(".")[2]
     try:
@@ -243,7 +239,7 @@ def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn) -> Any:
 
 
 def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     try:
         found = action(piece, version=body.version)
     except Stale as error:
@@ -254,7 +250,7 @@ def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> 
 @router.get("/{piece_id}/workings", response={200: WorkingsOut, 404: ErrorOut})
 def show_workings(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     """How each figure of a stage comes about; nothing is computed that was not computed for its plan."""
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     return reply(WorkingsOut, {"version": piece.version, "figures": planned(piece).stage(stage).figures})
 
 
@@ -270,13 +266,13 @@ def redo_piece(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
 
 @router.post("/{piece_id}/away", response={204: None, 404: ErrorOut})
 def put_piece_away(request: HttpRequest, piece_id: Id, away: bool = True) -> Any:
-    actions.put_away(_one(request, piece_id), away=away)
+    actions.put_away(one_piece(request.user, piece_id), away=away)
     return Status(204, None)
 
 
 @router.get("/{piece_id}/document", response={404: ErrorOut})
 def copy_piece(request: HttpRequest, piece_id: Id) -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     name = re.sub(r"[^a-z0-9]+", "-", piece.name.lower()).strip("-") or "piece"
     text = json.dumps(planned(piece).document, ensure_ascii=False, indent=2) + "\n"
     return HttpResponse(

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from ninja import Schema
-
 from coldcradle.cradle.result import OtherWay
 from coldcradle.cradle.section import Section
 from coldcradle.glass.appearance import Note
@@ -19,6 +17,7 @@ from coldcradle.quantity.units import Kind
 from coldcradle.report.figure import Figure, Share
 from coldcradle.report.finding import Caution, Finding
 from coldcradle.report.thread import SummaryItem
+from studio.api.replies import Schema
 
 __all__ = ["FigureOut", "PlanOut", "WorkingsOut"]
 

@@ -5,13 +5,21 @@ from __future__ import annotations
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Schema
 from ninja.renderers import BaseRenderer
+from pydantic import BaseModel, ConfigDict
 from pydantic_core import to_json
 
-__all__ = ["Renderer", "reply"]
+__all__ = ["Renderer", "Schema", "reply"]
 
 _JSON = "application/json; charset=utf-8"
+
+
+class Schema(BaseModel):
+    """What goes out or comes in. The framework's own base would put each part into a wrapper on its way out, for
+    resolvers that nothing here has.
+    """
+
+    model_config = ConfigDict(from_attributes=True)
 
 
 class Renderer(BaseRenderer):

@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from ninja import Schema
 from pydantic import Field
 
 from coldcradle.document.schema import DescribedAs
@@ -18,6 +17,7 @@ from coldcradle.report.finding import Finding
 from coldcradle.report.graph import Graph
 from coldcradle.report.thread import SummaryItem
 from studio.api.plan_schemas import PlanOut
+from studio.api.replies import Schema
 
 __all__ = [
     "CareIn",

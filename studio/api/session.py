@@ -12,12 +12,13 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_protect
-from ninja import Router, Schema, Status
+from ninja import Router, Status
 from ninja.decorators import decorate_view
 from pydantic import Field
 
 from coldcradle.errors import DocumentError, Fault
 from studio.actions.welcome import welcome
+from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut
 from studio.door import TooMany, password_work
 from studio.errors import say_trouble

@@ -12,19 +12,16 @@ from studio.actions import stages as actions
 from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, ErrorOut, Id, MoveStageIn, NewStageIn, PieceOut, VersionIn
 from studio.errors import Stale
-from studio.models import Cradle, Kiln, Piece
+from studio.models import Cradle, Kiln
+from studio.piece_rows import one_piece
 
 router = Router(tags=["stages"])
 _ANSWERS: dict[int, Any] = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
 
 
-def _one(request: HttpRequest, piece_id: int) -> Piece:
-    return Piece.objects.select_related("head").one(request.user, piece_id, "piece")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
-
-
 @router.post("/{piece_id}/stages", response={**_ANSWERS, 201: PieceOut})
 def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn) -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     shelved = Cradle.objects.one(request.user, body.cradle_id, "cradle") if body.cradle_id else None
     cradle = shelved.document if shelved else starting_cradle(body.process, body.shape)
     kiln = Kiln.objects.one(request.user, body.kiln_id, "kiln") if body.kiln_id else None
@@ -47,7 +44,7 @@ def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn) -> Any:
 
 @router.post("/{piece_id}/stages/{key}/double", response={**_ANSWERS, 201: PieceOut})
 def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn) -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     try:
         found, made = actions.duplicate_stage(piece, version=body.version, key=key)
     except Stale as error:
@@ -57,7 +54,7 @@ def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionI
 
 @router.post("/{piece_id}/stages/{key}/move", response=_ANSWERS)
 def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn) -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     try:
         found = actions.move_stage(piece, version=body.version, key=key, by=body.by)
     except Stale as error:
@@ -67,7 +64,7 @@ def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn) 
 
 @router.post("/{piece_id}/stages/{key}/out", response=_ANSWERS)
 def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn) -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     try:
         found = actions.remove_stage(piece, version=body.version, key=key)
     except Stale as error:
@@ -77,7 +74,7 @@ def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn) 
 
 @router.post("/{piece_id}/clock", response=_ANSWERS)
 def put_on_the_clock(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
-    piece = _one(request, piece_id)
+    piece = one_piece(request.user, piece_id)
     try:
         found = actions.put_on_the_clock(piece, version=body.version)
     except Stale as error:

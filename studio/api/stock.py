@@ -18,7 +18,8 @@ from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, CountOut, ErrorOut, Id, PieceOut, StockIn, StockListOut, StockOut, VersionIn
 from studio.api.shelf import STALE
 from studio.errors import Stale
-from studio.models import GlassKind, Piece, Reservation, StockItem
+from studio.models import GlassKind, Reservation, StockItem
+from studio.piece_rows import one_piece
 
 router = Router(tags=["stock"])
 _PAGE = 60
@@ -147,7 +148,7 @@ def import_stock(request: HttpRequest) -> Any:
 
 
 def _take(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> Any:
-    piece = Piece.objects.select_related("head").one(request.user, piece_id, "piece")
+    piece = one_piece(request.user, piece_id)
     try:
         found = action(piece, version=body.version, key=body.stage)
     except Stale as error:

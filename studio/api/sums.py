@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any, Literal
 
 from django.http import Http404, HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from coldcradle.document.reading import read
 from coldcradle.glass.kinds import GlassProperties, KindDocument, forms
@@ -17,9 +17,11 @@ from coldcradle.quantity.parse import System
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
 from coldcradle.sums import SUMS, evaluate
+from studio.api.replies import Schema
 from studio.api.schemas import EntryOut, ErrorOut, Id, ShortText
-from studio.models import GlassKind, Piece
-from studio.planning import planned, stage_at
+from studio.models import GlassKind
+from studio.piece_rows import one_piece, stage_at
+from studio.planning import planned
 
 router = Router(tags=["sums"])
 
@@ -135,7 +137,7 @@ def work_sum(request: HttpRequest, key: ShortText, body: TypedIn) -> Any:
 def fill_sum(request: HttpRequest, key: ShortText, piece_id: Id, stage: str = "") -> Any:
     """What a stage of a piece knows of a sum's fields."""
     one = _one(key)
-    piece = Piece.objects.one(request.user, piece_id, "piece")
+    piece = one_piece(request.user, piece_id)
     found = planned(piece)
     at = found.at(stage)
     staged = staged_of(found.piece, found.piece.stages[at].key)

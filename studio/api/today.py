@@ -7,13 +7,14 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Router, Schema
+from ninja import Router
 
 from coldcradle.errors import ColdCradleError
 from coldcradle.quantity.format import DualQuantity, Message
 from studio.actions import timers as actions
 from studio.api.fire_schemas import NewTimerIn, TimerOut
 from studio.api.live import live_answer
+from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id
 from studio.calendar import bench_calendar
 from studio.models import Firing, Kiln, Piece, Stage, Timer

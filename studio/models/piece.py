@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.db import models
+from django.utils.functional import cached_property
 
 from studio.models.firing import Firing
 from studio.models.owned import Owned
@@ -49,6 +52,16 @@ class Stage(models.Model):
 
     def __str__(self) -> str:
         return f"{self.piece}, stage {self.order + 1}"
+
+    @cached_property
+    def set_aside(self) -> list[Reservation]:
+        """The glass set aside for it, as it was read with it."""
+        return list(self.reservations.all())
+
+    @cached_property
+    def measured(self) -> list[Any]:
+        """Its measures, as they were read with it."""
+        return list(self.measures.all())
 
 
 class Reservation(models.Model):

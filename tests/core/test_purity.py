@@ -7,7 +7,7 @@ from unittest import TestCase
 import grimp
 import networkx
 
-from coldcradle.quantity.format import show
+from coldcradle.quantity.format import _written, show
 from coldcradle.quantity.parse import parse
 from tests.documents import planned
 
@@ -16,7 +16,7 @@ class Remembering(TestCase):
     def test_a_plan_is_the_same_with_an_empty_memory(self) -> None:
         first = planned()
         parse.cache_clear()
-        show.cache_clear()
+        _written.cache_clear()
         self.assertEqual(planned(), first)
 
     def test_kinds_and_systems_are_never_mixed_up(self) -> None:

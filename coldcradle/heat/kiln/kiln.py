@@ -6,9 +6,8 @@ together. At a power, and in its losses, it is one warm body: C dT/dt = P - UA·
 
 from __future__ import annotations
 
-import functools
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
@@ -236,6 +235,9 @@ class KilnModel:
         return LoadedKiln(self, conductance, heat, room_c, self.face_share, self.empty_time_constant_s() / FACE_TIMES)
 
 
+Path = tuple[np.ndarray, np.ndarray]
+
+
 @dataclass(frozen=True, slots=True)
 class LoadedKiln:
     """Kiln and load; rates in K/h, downward positive for falls. The load is taken to fall with the wall."""
@@ -246,6 +248,7 @@ class LoadedKiln:
     room_c: float
     face_share: float
     face_s: float
+    _paths: dict[tuple[float, float, float | None], Path] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def time_constant_s(self) -> float:
@@ -310,12 +313,15 @@ class LoadedKiln:
         temperatures[-1] = end_c
         return times, temperatures
 
-    def path(self, start_c: float, end_c: float, rate_k_per_h: float | None) -> tuple[np.ndarray, np.ndarray]:
+    def path(self, start_c: float, end_c: float, rate_k_per_h: float | None) -> Path:
         """Times (s from the start) and temperatures the kiln really goes through, at a rate or as fast as it can.
 
         Raises ImpossibleInput when full power, or the room, keeps it from ever arriving.
         """
-        return _path(self, start_c, end_c, rate_k_per_h)
+        key = start_c, end_c, rate_k_per_h  # a firing is tried several times with the same steps in it
+        if key not in self._paths:
+            self._paths[key] = _path(self, start_c, end_c, rate_k_per_h)
+        return self._paths[key]
 
     def energy_parts_j(self, times_s: np.ndarray, temperatures_c: np.ndarray) -> tuple[float, float]:
         """Losses and stored heat along a path, in those pieces of it that take power at all; together its energy."""
@@ -335,9 +341,8 @@ class LoadedKiln:
 _ALONG = np.linspace(0.0, 1.0, 33)
 
 
-@functools.lru_cache(maxsize=1024)
-def _path(kiln: LoadedKiln, start_c: float, end_c: float, rate_k_per_h: float | None) -> tuple[np.ndarray, np.ndarray]:
-    """`LoadedKiln.path`, remembered: a firing is tried several times with the same steps in it."""
+def _path(kiln: LoadedKiln, start_c: float, end_c: float, rate_k_per_h: float | None) -> Path:
+    """`LoadedKiln.path`, worked out."""
     rising = end_c >= start_c
     if not rising and end_c <= kiln.room_c:
         raise ImpossibleInput(f"expected a fall to above the room's {kiln.room_c:g} °C, got {end_c:g} °C")

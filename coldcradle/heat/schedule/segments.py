@@ -12,7 +12,7 @@ import numpy as np
 
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.steps import StepKey
-from coldcradle.quantity.format import DualQuantity, Message, say, show
+from coldcradle.quantity.format import DualQuantity, Formatted, Message, say, show
 
 __all__ = ["LimitedBy", "PlannedSegment", "Run", "SimulatedSegment", "cold_rate_k_per_h", "round_rate", "run_programme"]
 
@@ -113,13 +113,20 @@ def round_rate(rate_k_per_h: float) -> float:
 
 def _rate_words(wanted: PlannedSegment, *, rising: bool) -> DualQuantity:
     if wanted.rate_k_per_h is not None:
-        # a Fahrenheit controller too is told a rate that is never faster than the one meant
-        us = round_rate(wanted.rate_k_per_h * 1.8) / 1.8
-        return DualQuantity(show(wanted.rate_k_per_h, "rate").metric, show(us, "rate").us)
-    words = "full power" if rising else "off" if wanted.key == StepKey.COAST else "as it falls"
-    blank = show(math.nan, "rate").metric
-    plain = type(blank)(words, "", "", words)
-    return DualQuantity(plain, plain)
+        return DualQuantity.unwritten(_told_rate, wanted.rate_k_per_h)
+    return _UNTOLD["full power" if rising else "off" if wanted.key == StepKey.COAST else "as it falls"]
+
+
+def _told_rate(rate_k_per_h: float) -> tuple[Formatted, Formatted]:
+    """A Fahrenheit controller too is told a rate that is never faster than the one meant."""
+    us = round_rate(rate_k_per_h * 1.8) / 1.8
+    return show(rate_k_per_h, "rate").metric, show(us, "rate").us
+
+
+_UNTOLD = {
+    words: DualQuantity(Formatted(words, "", "", words), Formatted(words, "", "", words))
+    for words in ("full power", "off", "as it falls")
+}
 
 
 def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c: float | None = None) -> Run:
