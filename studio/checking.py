@@ -7,9 +7,8 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from coldcradle.before.check import CheckLine
-from coldcradle.piece.plan import remembered_stage, staged_of
-from coldcradle.piece.stage import StageWithInputs, compute_stage
-from coldcradle.piece.standing import checks_of
+from coldcradle.piece.plan import staged_of
+from coldcradle.piece.standing import remembered_checks
 from studio.keeping import memoized
 from studio.models import Check, Firing, Stage
 from studio.planning import planned
@@ -39,11 +38,6 @@ class Listed:
         return self.check.grave and not self.is_good and not self.reason.strip()
 
 
-def _checks(staged: StageWithInputs) -> list[CheckLine]:
-    plan = remembered_stage(staged.stage, staged.incoming)
-    return list(checks_of(compute_stage(staged.stage, staged.incoming), plan))
-
-
 def listed_checks(firing: Firing) -> list[Listed]:
     """Every check of every stage in a firing, as the pieces stand now."""
     found = []
@@ -52,7 +46,7 @@ def listed_checks(firing: Firing) -> list[Listed]:
     for stage in stages:
         piece = planned(stage.piece).piece
         staged = staged_of(piece, stage.key)
-        for check in memoized(("checks", staged), functools.partial(_checks, staged)):
+        for check in memoized(("checks", staged), functools.partial(remembered_checks, staged)):
             row = rows.get((stage.pk, check.rule))
             found.append(
                 Listed(stage, stage.piece.name, check, row.ticked_at if row else None, row.reason if row else "")

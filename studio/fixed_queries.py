@@ -95,12 +95,13 @@ class _FixedWrite:
     """A statement over columns of one table, each value put as its field would put it."""
 
     def __init__(self, model: type[Model], names: Sequence[str], sql: str) -> None:
-        self._fields = [model._meta.get_field(name) for name in names]
+        self._fields: list[Any] = [model._meta.get_field(name) for name in names]
         self._sql = sql
 
     @staticmethod
     def _columns(model: type[Model], names: Iterable[str]) -> list[str]:
-        return [f'"{model._meta.get_field(name).column}"' for name in names]
+        fields: list[Any] = [model._meta.get_field(name) for name in names]
+        return [f'"{field.column}"' for field in fields]
 
     def _run(self, values: Sequence[object]) -> Any:
         store = connections[DEFAULT_DB_ALIAS]

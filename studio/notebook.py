@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import Any
 
-from django.db.models import Count, Q, QuerySet
+from django.db.models import Count, Q, QuerySet, prefetch_related_objects
+from django.db.models.expressions import RawSQL
 
 from coldcradle.after.faults import faults
 from coldcradle.after.measures import Predicted
@@ -16,11 +17,12 @@ from coldcradle.heat.limits import RUN_BAND
 from coldcradle.piece.aftermath import measured_residual_stress_pa, predictions_of
 from coldcradle.quantity.format import show
 from studio.aftermath import compared_measures
-from studio.models import Firing, Stage
+from studio.fixed_queries import FixedRead, among
+from studio.models import Firing, Measure, Observation, Stage, StagePhoto
 from studio.remembering import remember
-from studio.watching import live_events, state_of
+from studio.watching import live_events, of_this_minute, state_of
 
-__all__ = ["Page", "best_of", "found_firings", "page_of", "statistics"]
+__all__ = ["Page", "best_of", "found_firings", "keep_told", "pages_of", "statistics"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,25 +91,82 @@ def _worked_out(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
 
 def _kept(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
     """The same, worked out once for a firing that is over."""
-    told = firing.told.get(str(stage.pk))
-    if told is None:
-        told = _worked_out(firing, stage, now)
-        if firing.state == "opened":
-            firing.told[str(stage.pk)] = told
-            remember(Firing.objects.filter(pk=firing.pk, version=firing.version), told=firing.told)
-    return dict(told)
+    if firing.state != "opened":
+        told = of_this_minute("page", firing, stage.pk, now, lambda: _worked_out(firing, stage, now))
+        return dict(told)
+    key = str(stage.pk)
+    if key not in firing.told:
+        firing.told[key] = _worked_out(firing, stage, now)
+        remember(Firing.objects.filter(pk=firing.pk, version=firing.version), told=firing.told)
+    return dict(firing.told[key])
 
 
-def page_of(firing: Firing, stage: Stage, now: datetime) -> Page:
-    """One stage of a firing with what was planned beside what happened."""
+def keep_told(firing: Firing, now: datetime) -> None:
+    """Work out what lists will show of a firing that is over, where it is not known yet."""
+    firing.refresh_from_db()
+    if firing.state == "opened":
+        pages_of([firing], now)
+
+
+_stage_numbers = FixedRead(
+    lambda firings: (
+        Firing.objects.filter(pk__in=among(firings), frozen__isnull=False)
+        .order_by()
+        .annotate(
+            numbers=RawSQL("(SELECT json_group_array(value ->> 'stage_id') FROM json_each(frozen, '$.stages'))", ())
+        )
+        .values_list("pk", "numbers")
+    ),
+    1,
+)
+_stages = FixedRead(
+    lambda stages: Stage.objects.filter(pk__in=among(stages)).select_related("piece").defer("piece__summary"), 1
+)
+_observations = FixedRead(lambda stages: Observation.objects.filter(stage__in=among(stages)), 1)
+_measures = FixedRead(lambda stages: Measure.objects.filter(stage__in=among(stages)), 1)
+_photos = FixedRead(lambda stages: StagePhoto.objects.filter(stage__in=among(stages)), 1)
+
+
+def pages_of(firings: Sequence[Firing], now: datetime, *, cradle_id: int | None = None) -> list[Page]:
+    """The pages of some firings in their order, with what was planned beside what happened; in six queries.
+
+    Of all their stages, or of those on one cradle. What was frozen is read only where something is to be worked out.
+    """
+    prefetch_related_objects(firings, "events")
+    numbers = {pk: json.loads(found) for pk, found in _stage_numbers([firing.pk for firing in firings])}
+    stages = {stage.pk: stage for stage in _stages({n for found in numbers.values() for n in found})}
+    beside = [_by_page(read(stages)) for read in (_observations, _measures, _photos)]
+    found = []
+    for firing in firings:
+        for stage in (stages[pk] for pk in numbers.get(firing.pk, []) if pk in stages):
+            if cradle_id in (None, stage.cradle_id):
+                rows = (kept.get((stage.pk, firing.pk), []) for kept in beside)
+                found.append(Page(firing, stage, _row(firing, stage, now, *rows)))
+    return found
+
+
+def _by_page(rows: Iterable[Any]) -> dict[tuple[int, int], list[Any]]:
+    """Rows by the stage and the firing they are about."""
+    found: dict[tuple[int, int], list[Any]] = {}
+    for row in rows:
+        found.setdefault((row.stage_id, row.firing_id), []).append(row)
+    return found
+
+
+def _row(
+    firing: Firing,
+    stage: Stage,
+    now: datetime,
+    observations: Sequence[Observation],
+    mine: Sequence[Measure],
+    photos: Sequence[StagePhoto],
+) -> dict[str, Any]:
+    """A stage of a firing with what was planned beside what happened."""
     told = _kept(firing, stage, now)
     predicted = {p["key"]: Predicted(**p) for p in told.pop("predicted")}
-    seen = [row.fault for row in stage.observations.all() if row.firing_id == firing.pk]
-    mine = [m for m in stage.measures.all() if m.firing_id == firing.pk]
-    compared = compared_measures(predicted, mine)
-    measures = [m for m in compared if m.word != "open"]
-    photos = [p for p in stage.photos.all() if p.firing_id == firing.pk]
-    row = told | {
+    measures = [m for m in compared_measures(predicted, mine) if m.word != "open"]
+    seen = [row.fault for row in observations]
+    return told | {
         "firing_id": firing.pk,
         "stage_id": stage.pk,
         "stage_key": stage.key,
@@ -125,7 +184,6 @@ def page_of(firing: Firing, stage: Stage, now: datetime) -> Page:
         "photo_after": next((p.photo_id for p in reversed(photos) if p.when == "after"), None),
         "score": _score(measures, seen),
     }
-    return Page(firing, stage, row)
 
 
 def _score(measures: Sequence[Any], seen: Sequence[str]) -> float:

@@ -12,9 +12,10 @@ import json
 import math
 import threading
 from collections import OrderedDict
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
+from typing import Any, TypeVar, cast
 
 from django.db.models import Q, QuerySet
 from django.http import Http404
@@ -38,10 +39,12 @@ __all__ = [
     "frozen_of",
     "live_events",
     "moment_of",
+    "of_this_minute",
     "samples_of",
     "state_of",
 ]
 
+R = TypeVar("R")
 _SOURCES: dict[str, ReadingSource] = {"typed": "typed", "second": "second"}
 _KEPT = 16
 _MOST_S = 40 * 86400.0
@@ -266,6 +269,21 @@ def state_of(firing: Firing, stage_id: int | None, now: datetime) -> tuple[Firin
             _take_rows(fold, firing, now_s)
         state = fold.watch.state(acts, now_s, off_since_s=_power_lost_s(events))
     return frozen, state, now_s
+
+
+_MOST_RECENT = 128
+_recent: dict[tuple[Any, ...], Any] = {}  # a short cut: all of it follows from the rows and the time
+
+
+def of_this_minute(what: str, firing: Firing, stage_id: int, now: datetime, work: Callable[[], R]) -> R:
+    """What lists tell of a firing that goes on: for as long as nothing happens in it, and a minute of it at most."""
+    minute = int(fired_seconds(firing, live_events(firing), now) // 60)
+    mark = what, firing.pk, stage_id, firing.version, firing.updated_at, minute
+    if mark not in _recent:
+        if len(_recent) >= _MOST_RECENT:
+            _recent.clear()
+        _recent[mark] = work()
+    return cast(R, _recent[mark])
 
 
 def _power_lost_s(events: Sequence[FiringEvent]) -> float | None:

@@ -131,7 +131,8 @@ class Part:
         # one height is asked for again and again: plain floats cost a tenth of arrays without a shape; twice a ufunc
         # costs an eighth of np.clip
         if isinstance(z, float):
-            return min(max(z, 0.0), self.height_m)  # type: ignore[return-value]  # counts as an array of one here
+            plain: Any = min(max(z, 0.0), self.height_m)
+            return plain  # one number stands for an array of one
         return np.asarray(np.minimum(np.maximum(z, 0.0), self.height_m))
 
     def with_values(self, values: Mapping[str, float]) -> Part:
@@ -147,9 +148,15 @@ def attribute(size: str) -> str:
     return f"{size}_{unit}" if unit else size
 
 
-@functools.lru_cache
 def sizes_of(part: type[Part]) -> tuple[str, ...]:
     """The sizes a shape is measured by, as named in a document."""
+    return _SIZES_OF.get(part) or _SIZES_OF.setdefault(part, _sizes_of(part))
+
+
+_SIZES_OF: dict[type[Part], tuple[str, ...]] = {}
+
+
+def _sizes_of(part: type[Part]) -> tuple[str, ...]:
     names = {attribute(size): size for size in SIZES}
     found = [names[f.name] for f in fields(part) if f.name in names]
     order = list(SIZES)

@@ -101,6 +101,18 @@ def _pull(run: SlabRun, stress: Array, from_i: int) -> tuple[float, float, bool]
     return max(0.0, float(stress[i].max())), float(run.times_s[i]), in_face
 
 
+def _soft_from(watched: FiringBaseline, run: SlabRun) -> int | None:
+    """The first step at which loose pieces have become one; None where they never do."""
+    liquid = Viscosity.of(watched.load.kind).annealing_c + SETTLED_K
+    soft = np.flatnonzero((run.temperatures_c[:, run.glass] >= liquid).all(axis=1))
+    return int(soft[0]) if len(soft) else None
+
+
+def _from(run: SlabRun, at: int) -> SlabRun:
+    """The later part of a run."""
+    return SlabRun(run.slab, run.times_s[at:], run.kiln_c[at:], run.temperatures_c[at:], run.depths_m, run.glass)
+
+
 def advance(
     watched: FiringBaseline, state: TrackerState, to: tuple[float, float]
 ) -> tuple[TrackerState, list[GlassState]]:
@@ -110,25 +122,13 @@ def advance(
         watched.section.slab, [a, b], start_c=state.slab_c, goes_on=True, from_slope_k_per_s=state.slope_k_per_s
     )
     inside = run.temperatures_c[:, run.glass]
-    liquid = Viscosity.of(watched.load.kind).annealing_c + SETTLED_K
-    begins = 0
-    is_one = state.is_one
-    if not is_one:
-        soft = np.flatnonzero((inside >= liquid).all(axis=1))
-        is_one, begins = bool(len(soft)), int(soft[0]) if len(soft) else len(run.times_s) - 1
+    begins = 0 if state.is_one else _soft_from(watched, run)
+    is_one = begins is not None
     stress = np.zeros_like(inside)
     strain = state.strain
-    if is_one and begins < len(run.times_s) - 1:
-        late = SlabRun(
-            run.slab,
-            run.times_s[begins:],
-            run.kiln_c[begins:],
-            run.temperatures_c[begins:],
-            run.depths_m,
-            run.glass,
-        )
+    if begins is not None and begins < len(run.times_s) - 1:
         # in one kind of glass the faces' slow creep at room heat is nothing, so all is run with structure
-        found = run_strain(late, is_held=watched.section.is_held, structure=True, state=strain)
+        found = run_strain(_from(run, begins), is_held=watched.section.is_held, structure=True, state=strain)
         stress[begins:], strain = found.stress_pa, found.state
     hottest = int(run.kiln_c.argmax())
     is_hotter = float(run.kiln_c[hottest]) > state.hottest_c
@@ -168,10 +168,19 @@ def advance(
 
 
 def left_after(watched: FiringBaseline, state: TrackerState, line: Sequence[tuple[float, float]]) -> float:
-    """The tension left (Pa) once the kiln has gone on along a line and all is even."""
-    for point in line:
-        if point[0] > state.at.at_s + _MOMENT_S:
-            state, _ = advance(watched, state, point)
-    end = state.at
-    state, _ = advance(watched, state, (end.at_s + evening_s(watched.section.slab), end.kiln_c))
-    return state.left_pa
+    """The tension left (Pa) once the kiln has gone on along a line and all is even.
+
+    In one run through all corners, which gives what `advance` gives from one to the next.
+    """
+    points = [(state.at.at_s, state.at.kiln_c)]
+    points += [p for p in line if p[0] > state.at.at_s + _MOMENT_S]
+    end_s, end_c = points[-1]
+    points.append((end_s + evening_s(watched.section.slab), end_c))
+    run = run_slab(
+        watched.section.slab, points, start_c=state.slab_c, goes_on=True, from_slope_k_per_s=state.slope_k_per_s
+    )
+    begins = 0 if state.is_one else _soft_from(watched, run)
+    if begins is None:
+        return state.left_pa
+    found = run_strain(_from(run, begins), is_held=watched.section.is_held, structure=True, state=state.strain)
+    return max(0.0, float(found.state.stress_pa.max()))

@@ -17,12 +17,12 @@ from coldcradle.piece.sharing import sharer_of
 from coldcradle.piece.stage import StageWithInputs, plan_stage
 from coldcradle.quantity.format import say, show
 
-__all__ = ["chain_of", "incoming_of", "plan", "remembered_stage", "staged_of"]
+__all__ = ["RememberedStage", "chain_of", "incoming_of", "plan", "remembered_stage", "staged_of"]
 
 _REMEMBERED = 96
 
 
-class _Key:
+class RememberedStage:
     """A stage with what goes into it, told apart by the digest of both."""
 
     def __init__(self, stage: StageInput, incoming: tuple[Incoming, ...]) -> None:
@@ -34,17 +34,17 @@ class _Key:
         return hash(self.digest)
 
     def __eq__(self, other: object) -> bool:
-        return isinstance(other, _Key) and self.digest == other.digest
+        return isinstance(other, RememberedStage) and self.digest == other.digest
 
 
 @functools.lru_cache(maxsize=_REMEMBERED)
-def _planned(key: _Key) -> StagePlan:
+def _planned(key: RememberedStage) -> StagePlan:
     return plan_stage(key.stage, key.incoming)
 
 
 def remembered_stage(stage: StageInput, incoming: tuple[Incoming, ...] = ()) -> StagePlan:
     """The plan of a stage, worked out once for each input."""
-    return _planned(_Key(stage, incoming))
+    return _planned(RememberedStage(stage, incoming))
 
 
 def incoming_of(stage: StageInput, outcomes: Mapping[str, tuple[str, Outcome]]) -> tuple[Incoming, ...]:

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import functools
+
 from coldcradle.before.check import CheckLine
 from coldcradle.before.checks import checks
 from coldcradle.before.inputs import CheckContext
 from coldcradle.piece.inputs import StageInput
+from coldcradle.piece.plan import RememberedStage, remembered_stage
 from coldcradle.piece.result import StagePlan
-from coldcradle.piece.stage import StageResult
+from coldcradle.piece.stage import StageResult, StageWithInputs, compute_stage
 
-__all__ = ["checks_of", "standing_of"]
+__all__ = ["checks_of", "remembered_checks", "standing_of"]
 
 
 def standing_of(result: StageResult, plan: StagePlan) -> CheckContext:
@@ -30,3 +33,14 @@ def standing_of(result: StageResult, plan: StagePlan) -> CheckContext:
 def checks_of(result: StageResult, plan: StagePlan) -> list[CheckLine]:
     """Every check that applies to a stage."""
     return checks(standing_of(result, plan))
+
+
+def remembered_checks(staged: StageWithInputs) -> list[CheckLine]:
+    """The same of a stage as it stands, worked out once for each input."""
+    return list(_checked(RememberedStage(staged.stage, staged.incoming)))
+
+
+@functools.lru_cache(maxsize=32)
+def _checked(key: RememberedStage) -> tuple[CheckLine, ...]:
+    plan = remembered_stage(key.stage, key.incoming)
+    return tuple(checks_of(compute_stage(key.stage, key.incoming), plan))

@@ -5,10 +5,12 @@ from __future__ import annotations
 import csv
 import io
 import json
+from collections.abc import Iterator
 from datetime import datetime
 from typing import Any
 
-from django.http import HttpRequest, HttpResponse
+from django.db.models import QuerySet
+from django.http import HttpRequest, StreamingHttpResponse
 from django.utils import timezone
 from ninja import Query, Router
 
@@ -18,12 +20,12 @@ from studio.api.live import clock_of
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.csv_cells import plain_cell
-from studio.models import Firing, Stage
-from studio.notebook import best_of, found_firings, page_of, statistics
+from studio.models import Firing
+from studio.notebook import Page, best_of, found_firings, pages_of, statistics
 from studio.watching import live_events
 
 router = Router(tags=["notebook"])
-_PAGE, _MOST_OUT, _MOST_OF_CRADLE = 20, 2000, 12
+_PAGE, _AT_ONCE, _MOST_OF_CRADLE = 20, 100, 12
 
 
 class PageStepOut(Schema):
@@ -85,23 +87,12 @@ class BestOut(Schema):
     count: int
 
 
-def _row(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
-    page = page_of(firing, stage, now)
-    return page.row | {"started": clock_of(firing)(0.0), "started_at": firing.started_at}
+def _out(page: Page) -> dict[str, Any]:
+    return page.row | {"started": clock_of(page.firing)(0.0), "started_at": page.firing.started_at}
 
 
-def _stages(ids: list[int]) -> Any:
-    rows = Stage.objects.filter(pk__in=ids).select_related("piece", "firing")
-    return rows.prefetch_related("observations", "measures", "photos")
-
-
-def _rows(firings: Any, now: datetime) -> list[dict[str, Any]]:
-    found = []
-    for firing in firings.select_related("kiln").prefetch_related("events"):
-        frozen_ids = [s["stage_id"] for s in (firing.frozen or {}).get("stages", [])]
-        for stage in _stages(frozen_ids):
-            found.append(_row(firing, stage, now))
-    return found
+def _rows(firings: QuerySet[Firing], now: datetime) -> list[dict[str, Any]]:
+    return [_out(page) for page in pages_of(list(firings.select_related("kiln").defer("frozen")), now)]
 
 
 @router.get("/notebook", response=NotebookOut)
@@ -128,15 +119,10 @@ def list_pages(
 @router.get("/notebook/best/{cradle_id}", response={200: BestOut, 404: ErrorOut})
 def best_on_cradle(request: HttpRequest, cradle_id: Id) -> Any:
     found = found_firings(request.user, search="", process="", fault="", cradle_id=cradle_id, kiln_id=None)
-    now = timezone.now()
-    pages = [
-        page_of(firing, stage, now)
-        for firing in found.select_related("kiln")[:_MOST_OF_CRADLE]
-        for stage in firing.stages.filter(cradle=cradle_id).select_related("piece", "firing")
-    ]
+    firings = list(found.select_related("kiln").defer("frozen")[:_MOST_OF_CRADLE])
+    pages = pages_of(firings, timezone.now(), cradle_id=cradle_id)
     best = best_of(pages)
-    row = best.row | {"started": clock_of(best.firing)(0.0), "started_at": best.firing.started_at} if best else None
-    return {"best": row, "count": len(pages)}
+    return {"best": _out(best) if best else None, "count": len(pages)}
 
 
 @router.get("/notebook/pages/{firing_id}", response={200: list[PageOut], 404: ErrorOut})
@@ -179,23 +165,42 @@ def _cell(value: Any) -> str:
 @router.get("/notebook.csv", response={404: ErrorOut})
 def notebook_csv(request: HttpRequest) -> Any:
     found = found_firings(request.user, search="", process="", fault="", cradle_id=None, kiln_id=None)
+    return _streamed(_lines(found, timezone.now()), "text/csv; charset=utf-8", "notebook.csv")
+
+
+def _batches(firings: QuerySet[Firing]) -> Iterator[list[int]]:
+    """The numbers of all, some at a time: however many there are, only those are in memory."""
+    numbers = list(firings.values_list("pk", flat=True))
+    return (numbers[i : i + _AT_ONCE] for i in range(0, len(numbers), _AT_ONCE))
+
+
+def _lines(found: QuerySet[Firing], now: datetime) -> Iterator[str]:
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(_COLUMNS)
-    for row in _rows(found[:_MOST_OUT], timezone.now()):
-        writer.writerow([plain_cell(_cell(row[name])) for name in _COLUMNS])
-    return _file(out.getvalue(), "text/csv; charset=utf-8", "notebook.csv")
+    for numbers in _batches(found):
+        for row in _rows(Firing.objects.filter(pk__in=numbers).order_by("-started_at", "-pk"), now):
+            writer.writerow([plain_cell(_cell(row[name])) for name in _COLUMNS])
+        yield out.getvalue()
+        out.seek(0)
+        out.truncate()
 
 
 @router.get("/notebook.json", response={404: ErrorOut})
 def notebook_json(request: HttpRequest) -> Any:
     """Every firing with its frozen plan, readings, events, measures and faults."""
     found = found_firings(request.user, search="", process="", fault="", cradle_id=None, kiln_id=None)
-    return _file(
-        json.dumps({"format": "cold-cradle-notebook", "version": 1, "firings": [_whole(f) for f in found[:_MOST_OUT]]}),
-        "application/json",
-        "notebook.json",
-    )
+    return _streamed(_parts(found), "application/json", "notebook.json")
+
+
+def _parts(found: QuerySet[Firing]) -> Iterator[str]:
+    yield '{"format": "cold-cradle-notebook", "version": 1, "firings": ['
+    before = ""
+    for numbers in _batches(found):
+        for firing in Firing.objects.filter(pk__in=numbers).select_related("kiln").order_by("-started_at", "-pk"):
+            yield before + json.dumps(_whole(firing))
+            before = ", "
+    yield "]}"
 
 
 def _whole(firing: Firing) -> dict[str, Any]:
@@ -220,5 +225,6 @@ def _whole(firing: Firing) -> dict[str, Any]:
     }
 
 
-def _file(text: str, kind: str, name: str) -> HttpResponse:
-    return HttpResponse(text, content_type=kind, headers={"Content-Disposition": f'attachment; filename="{name}"'})
+def _streamed(parts: Iterator[str], kind: str, name: str) -> StreamingHttpResponse:
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return StreamingHttpResponse(parts, content_type=kind, headers=headers)

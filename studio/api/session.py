@@ -22,6 +22,7 @@ from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut
 from studio.door import TooMany, password_work
 from studio.errors import say_trouble
+from studio.signing_in import BACKEND
 
 router = Router(tags=["session"])
 _REFUSED: dict[int, Any] = {403: ErrorOut, 422: ErrorOut, 429: ErrorOut}
@@ -103,7 +104,7 @@ def make_owner(request: HttpRequest, body: SignInIn) -> Any:
         if users.objects.exists():
             return Status(409, _OWNED)
         user = users.objects.create(username=name, password=hashed, is_staff=True, is_superuser=True)
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    login(request, user, backend=BACKEND)
     welcome(user)
     return Status(201, _session(request))
 

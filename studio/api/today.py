@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Any
 
+from django.db.models import prefetch_related_objects
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
@@ -17,9 +19,11 @@ from studio.api.live import live_answer
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id
 from studio.calendar import bench_calendar
+from studio.fixed_queries import FixedRead, among
 from studio.models import Firing, Kiln, Piece, Stage, Timer
 from studio.planning import planned, summary_of, unplanned_summary
 from studio.remembering import remember
+from studio.watching import of_this_minute
 
 router = Router(tags=["today"])
 _LID = ("open the lid", "see whether it may be opened")
@@ -119,31 +123,39 @@ def _todo(
     }
 
 
+def _as_it_stands(firing: Firing, now: datetime) -> dict[str, Any]:
+    """What Today shows of a firing that has begun."""
+    live = live_answer(firing, None, now)
+    points = [*live["line"]["measured"], *live["line"]["ahead"][1:]]
+    return {
+        "now": now,
+        "now_s": live["now_s"],
+        "dues": live["dues"],
+        "line": points[:: max(1, len(points) // 60)] + points[-1:],
+        "state": live["state"],
+        "peak": live["line"]["top_c"],
+        "doing": live["doing"],
+        "opens": live["opens"],
+        "may_open": live["may_open"].word == "yes",
+    }
+
+
 def _going(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any], list[dict[str, Any]]]:
     """A firing that has begun, as it stands."""
-    live = live_answer(firing, None, now)
-    start, now_s = firing.started_at or firing.starts_at, live["now_s"]
-    shift = now - timedelta(seconds=now_s) - start  # the stand-in's clock may run ahead of the wall's
+    live = of_this_minute("today", firing, stage.pk, now, lambda: _as_it_stands(firing, now))
+    start, now_s, points = firing.started_at or firing.starts_at, live["now_s"], live["line"]
+    shift = live["now"] - timedelta(seconds=now_s) - start  # the stand-in's clock may run ahead of the wall's
     begun = start + shift
-    line = live["line"]
-    points = [*line["measured"], *line["ahead"][1:]]
-    points = points[:: max(1, len(points) // 60)] + points[-1:]
-    about = f"{stage.piece.name}, {firing.kiln.name}"
-    may = live["may_open"].word == "yes"
     row = {
         "firing_id": firing.pk,
         "piece_id": stage.piece_id,
         "stage_key": stage.key,
         "name": stage.piece.name,
-        "state": live["state"],
         "starts_at": begun,
         "ends_at": begun + timedelta(seconds=points[-1][0] if points else 0.0),
-        "line": points,
-        "peak": line["top_c"],
-        "doing": live["doing"],
-        "opens": live["opens"],
-        "may_open": may,
+        **{name: live[name] for name in ("state", "line", "peak", "doing", "opens", "may_open")},
     }
+    about = f"{stage.piece.name}, {firing.kiln.name}"
     todos = []
     for due in live["dues"]:
         if due["at_s"] < now_s - 3600 and due["name"] not in _LID:
@@ -152,6 +164,25 @@ def _going(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any],
         at = begun + timedelta(seconds=due["at_s"])
         todos.append(_todo(f"{due['name']}-{firing.pk}", name, about, at, now, stage, "fire", is_awake=due["is_awake"]))
     return row, todos
+
+
+_first_stages = FixedRead(
+    lambda firings: (
+        Stage.objects.filter(firing__in=among(firings))
+        .select_related("piece")
+        .defer("inputs")
+        .order_by("firing", "piece", "order")
+    ),
+    1,
+)
+
+
+def _firsts(firings: Sequence[Firing]) -> dict[int, Stage]:
+    """The first stage of each firing, with its piece."""
+    found: dict[int, Stage] = {}
+    for stage in _first_stages([firing.pk for firing in firings]):
+        found.setdefault(stage.firing_id, stage)
+    return found
 
 
 def _planned(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any] | None, list[dict[str, Any]]]:
@@ -185,7 +216,7 @@ def _clash(row: dict[str, Any], standing: list[dict[str, Any]]) -> str:
 
 def _today(owner: Any, now: datetime) -> dict[str, Any]:
     mine = Firing.objects.of(owner).select_related("kiln")
-    going = mine.filter(state__in=("running", "cooling", "stopped"))
+    going = mine.filter(state__in=("running", "cooling", "stopped")).defer("frozen", "told")
     coming = mine.filter(
         state__in=("planned", "loaded"),
         starts_at__gte=now - _BACK,
@@ -194,8 +225,11 @@ def _today(owner: Any, now: datetime) -> dict[str, Any]:
     ).distinct()
     kilns = {k.pk: {"id": k.pk, "name": k.name, "firings": []} for k in Kiln.objects.of(owner)}
     todos: list[dict[str, Any]] = []
-    for firing in [*going[:_MOST], *coming.order_by("starts_at")[:_MOST]]:
-        stage = firing.stages.select_related("piece").order_by("piece", "order").first()
+    firings = [*going[:_MOST], *coming.defer("frozen", "told").order_by("starts_at")[:_MOST]]
+    prefetch_related_objects([f for f in firings if f.started_at], "events")
+    firsts = _firsts(firings)
+    for firing in firings:
+        stage = firsts.get(firing.pk)
         if stage is None:
             continue
         row, wants = _going(firing, stage, now) if firing.started_at else _planned(firing, stage, now)
@@ -222,10 +256,10 @@ def _today(owner: Any, now: datetime) -> dict[str, Any]:
                 "station": "",
             }
         )
-    first = next((f for f in mine.order_by("-pk")[:1]), None)
+    zones = Firing.objects.of(owner).order_by("-pk").values_list("time_zone", flat=True)
     return {
         "now": now,
-        "time_zone": first.time_zone if first else "UTC",
+        "time_zone": next(iter(zones[:1]), "UTC"),
         "kilns": list(kilns.values()),
         "todos": sorted(todos, key=lambda t: t["at"])[:_MOST],
         "timers": timers,

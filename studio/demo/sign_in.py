@@ -9,6 +9,7 @@ from django.contrib.auth import get_user_model, login
 from django.http import HttpRequest, HttpResponse
 
 from studio.demo.load import DEMO_USER
+from studio.signing_in import BACKEND
 
 __all__ = ["SignInDemoUser"]
 
@@ -26,7 +27,7 @@ class SignInDemoUser:
         if request.method == "GET" and not request.user.is_authenticated and self._is_here(request):
             user = get_user_model().objects.filter(username=DEMO_USER).first()
             if user is not None:
-                login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+                login(request, user, backend=BACKEND)
         return self.get_response(request)
 
     @staticmethod

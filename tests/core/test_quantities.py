@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from coldcradle.errors import ImpossibleInput, QuantityError
 from coldcradle.quantity.format import plus_minus, say, show
 from coldcradle.quantity.parse import parse, parse_within, with_unit
+from coldcradle.quantity.units import Kind
 
 READ = [
     ("1 1/2 in", "length", 0.0381),
@@ -241,7 +242,7 @@ def sizes(low: float, high: float) -> st.SearchStrategy[float]:
 class RoundTrip(TestCase):
     """What is shown can be typed back: within the last figure shown, and then without any further change."""
 
-    def assert_round_trip(self, value: float, kind: str, relative: float, absolute: float = 0.0) -> None:
+    def assert_round_trip(self, value: float, kind: Kind, relative: float, absolute: float = 0.0) -> None:
         shown = show(value, kind)
         for words, system in ((shown.metric, "metric"), (shown.us, "us")):
             back = parse(words.text, kind, system=system)

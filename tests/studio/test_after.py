@@ -150,10 +150,10 @@ class InTheNotebook(Opened):
 
     def test_csv_and_json_hold_it_and_no_cell_is_taken_for_a_formula(self) -> None:
         self.see("not-down", note="=1+1")
-        csv = self.ask("GET", "/notebook.csv").content.decode()
+        csv = self.ask("GET", "/notebook.csv").getvalue().decode()
         self.assertIn("Chart dish", csv)
         self.assertIn("'=1+1", csv)
-        whole = json.loads(self.ask("GET", "/notebook.json").content)
+        whole = json.loads(self.ask("GET", "/notebook.json").getvalue())
         (firing,) = whole["firings"]
         self.assertEqual(firing["faults"][0]["fault"], "not-down")
         self.assertEqual(firing["planned"]["stages"][0]["document"]["format"], "cold-cradle-piece")

@@ -212,7 +212,7 @@ class Notes(FiredTest):
         self.tick_all()
         self.start()
         Firing.objects.filter(pk=self.firing.pk).update(note="fine;=1+1\r=2")
-        out = self.ask("GET", "/notebook.csv").content.decode()
+        out = self.ask("GET", "/notebook.csv").getvalue().decode()
         self.assertIn("fine;'=1+1", out)
         self.assertNotIn("\r=", out)
 
