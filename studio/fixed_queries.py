@@ -30,21 +30,21 @@ def among(numbers: object) -> RawSQL:
 class FixedRead(Generic[T]):
     """A queryset whose SQL stays; called with its values by position, it answers its rows.
 
-    Values are whole numbers, or several of them where the queryset says `among`. Compiled once for each thread, as a
-    connection belongs to one.
+    Values are whole numbers or words, or several numbers where the queryset says `among`. Compiled once for
+    each thread, as a connection belongs to one.
     """
 
     def __init__(self, build: Callable[..., QuerySet[Any, T]], count: int) -> None:
         self._build, self._marks = build, tuple(_MARK + i for i in range(count))
         self._kept = threading.local()
 
-    def __call__(self, *values: int | Iterable[int]) -> list[T]:
+    def __call__(self, *values: int | str | Iterable[int]) -> list[T]:
         compiled: _Compiled | None = getattr(self._kept, "compiled", None)
         if compiled is None or compiled.connection is not connections[DEFAULT_DB_ALIAS]:
             compiled = self._kept.compiled = _Compiled(self._build(*self._marks), self._marks)
-        return compiled.rows([v if isinstance(v, int) else json.dumps(list(v)) for v in values])
+        return compiled.rows([v if isinstance(v, (int, str)) else json.dumps(list(v)) for v in values])
 
-    def first(self, *values: int | Iterable[int]) -> T | None:
+    def first(self, *values: int | str | Iterable[int]) -> T | None:
         """The first row, where there is one."""
         return next(iter(self(*values)), None)
 
@@ -56,8 +56,8 @@ class _Compiled:
         self.connection = connections[DEFAULT_DB_ALIAS]
         compiler = queryset.query.get_compiler(using=queryset.db)
         self._sql, params = compiler.as_sql()
-        at = {mark: i for i, mark in enumerate(marks)}
-        self._places = [at.get(p) if isinstance(p, int) else None for p in params]
+        at = {str(mark): i for i, mark in enumerate(marks)}  # a column of words has made words of it
+        self._places = [at.get(str(p)) for p in params]
         self._params = params
         if missing := set(range(len(marks))) - set(self._places):
             raise TypeError(f"expected every value of a fixed read in its SQL, missed {sorted(missing)}")

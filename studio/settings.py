@@ -106,7 +106,12 @@ DATABASES = {
         "TEST": {"NAME": str(VAR / "test.sqlite3")},
     }
 }
-SESSION_ENGINE = "django.contrib.sessions.backends.cached_db"  # one process serves: its memory is never behind
+SESSION_ENGINE = "studio.sessions"
+CACHES = {
+    "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"},
+    # what all workers must see and no row is about: how far a log is on its way in
+    "shared": {"BACKEND": "django.core.cache.backends.filebased.FileBasedCache", "LOCATION": str(VAR / "shared")},
+}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 if TESTING:
     AXES_ENABLED = False  # a test of its own switches it on

@@ -33,6 +33,7 @@ __all__ = [
 
 _KEPT_COPIES = 7
 _DAY_S = 86_400.0
+_GOES_S = 1.0
 _KEYS = {
     "django_session",
     "axes_accessattempt",
@@ -200,12 +201,21 @@ def sweep_orphans() -> int:
 
 @contextlib.contextmanager
 def only_one() -> Iterator[None]:
-    """Only one process serves or brings back a studio at a time. Raises StoreTrouble while another one does."""
+    """Only one process, with its workers, serves or brings back a studio at a time. Raises StoreTrouble while another
+    one does; one that was just killed has a moment to go.
+    """
     path = Path(f"{database_path()}.lock")
     path.parent.mkdir(parents=True, exist_ok=True)
     with path.open("w") as file:
-        try:
-            fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
-        except OSError:
-            raise StoreTrouble(f"{database_path()} is being served. Stop the application first (Ctrl-C).") from None
+        until = time.monotonic() + _GOES_S
+        while True:
+            try:
+                fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+                break
+            except OSError:
+                if time.monotonic() > until:
+                    raise StoreTrouble(
+                        f"{database_path()} is being served. Stop the application first (Ctrl-C)."
+                    ) from None
+                time.sleep(0.02)
         yield

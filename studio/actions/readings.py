@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
 
+from django.core.cache import caches
 from django.db import connection, connections, transaction
 from django.db.models import F
 from django.http import Http404
@@ -35,7 +36,7 @@ __all__ = [
 ]
 
 _BATCH = 20_000
-_MOST_JOBS = 50
+_KEPT_S = 86_400
 _MOST_S = 60 * 86400.0
 _TAKEN_BACK_S = 600.0
 _AHEAD_S = 120.0  # a phone's clock may be a little ahead
@@ -70,8 +71,11 @@ class LogJob:
     count: int = 0
     is_done: bool = False
 
+    number: str = ""
 
-_jobs: dict[str, LogJob] = {}
+    def tell(self) -> None:
+        """Let every worker see how far it is."""
+        caches["shared"].set(f"log-{self.number}", self, _KEPT_S)
 
 
 def _insert(rows: Sequence[ReadingRow]) -> int:
@@ -160,6 +164,7 @@ def keep_log(firing: Firing, log: KilnLog, placed: Placed, *, job: LogJob | None
             new += _insert(rows)
             if job is not None:
                 job.share = 0.5 + 0.5 * min(1.0, (at + len(rows)) / len(times))
+                job.tell()
         BroughtLog.objects.filter(pk=brought.pk).update(count=new)
     return new
 
@@ -201,10 +206,8 @@ def start_log(firing: Firing, raw: bytes, placed: Placed) -> str:
     """Bring a log in beside the requests; hands back the number of the work, to ask after it."""
     _may_be_read(firing)
     number = uuid.uuid4().hex
-    job = LogJob(owner_id=firing.owner_id)
-    while len(_jobs) >= _MOST_JOBS:
-        _jobs.pop(next(iter(_jobs)))
-    _jobs[number] = job
+    job = LogJob(owner_id=firing.owner_id, number=number)
+    job.tell()
     threading.Thread(target=_beside, args=(firing, raw, placed, job), daemon=True).start()
     return number
 
@@ -221,6 +224,7 @@ def bring_in(firing: Firing, raw: bytes, placed: Placed, job: LogJob) -> None:
     try:
         log = log_in(raw, keeps_spikes=True, unit=placed.unit)
         job.share, job.step = 0.5, "keeping"
+        job.tell()
         firing.refresh_from_db()
         job.asks = [] if placed.is_sure else questions(firing, log, placed.offset_s, placed.now, unit=placed.unit)
         if job.asks:
@@ -241,11 +245,12 @@ def bring_in(firing: Firing, raw: bytes, placed: Placed, job: LogJob) -> None:
         raise
     finally:
         job.share, job.is_done = 1.0, True
+        job.tell()
 
 
 def job_of(owner: Any, number: str) -> LogJob:
     """Work on a log that is under way, of this owner. Raises ImpossibleInput where it is not known."""
-    job = _jobs.get(number)
+    job: LogJob | None = caches["shared"].get(f"log-{number}") if number.isalnum() else None
     if job is None or job.owner_id != owner.pk:
         raise ImpossibleInput("that log is not known here; if the server was started anew, send it again")
     return job

@@ -1,28 +1,30 @@
-"""Give a job to the process beside the server: one at a time, with progress, and ended when it takes too much."""
+"""Give a job to the process for files: one at a time, with progress, and ended when it takes too much."""
 
 from __future__ import annotations
 
+import atexit
 import contextlib
 import json
 import os
-import socket
+import shutil
+import signal
 import subprocess
 import sys
+import tempfile
 import threading
 import time
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
-from multiprocessing.connection import Connection
+from multiprocessing.connection import Client, Connection
 from typing import Any
 
 from coldcradle.errors import ImpossibleInput
 from studio.keeping import Busy
 
-__all__ = ["JobLimit", "do", "last_of", "warm"]
+__all__ = ["JobLimit", "do", "keep_up", "last_of", "prepare"]
 
 _MOST_WAITING, _WAIT_S = 3, 90.0  # each waits in a thread of the server, which has eight
-_LOADS_S = 60.0
-_LARGEST_KEPT_MB = 250.0  # a process that has grown larger is ended after its job: its memory comes back so
+_SOON_S = 1.0  # a process that ends sooner is not begun again at once
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,81 +36,98 @@ class JobLimit:
 
 
 @dataclass(slots=True)
-class _Worker:
-    process: subprocess.Popen[bytes]
+class _Line:
+    """A line to the process that opens files. While it is open that process does what comes through it, and nothing
+    of anybody else.
+    """
+
     pipe: Connection
+    pid: int
 
     def end(self) -> None:
-        self.process.kill()
-        self.process.wait()
+        """End the process with what it does; another one begins."""
+        with contextlib.suppress(OSError):
+            os.kill(self.pid, signal.SIGKILL)
         self.pipe.close()
-
-    def grown_mb(self) -> float:
-        try:
-            with open(f"/proc/{self.process.pid}/statm") as file:
-                return int(file.read().split()[1]) * os.sysconf("SC_PAGESIZE") / 1e6
-        except OSError:
-            return 0.0
 
 
 @dataclass(slots=True)
-class _Bench:
-    """The one worker there is, and who waits for it."""
+class _Beside:
+    """Where the one process for files listens, however many processes serve; and how many wait for it in this one."""
 
-    turn: threading.Lock = field(default_factory=threading.Lock)
-    worker: _Worker | None = None
+    address: str = ""
     waiting: int = 0
+    count: threading.Lock = field(default_factory=threading.Lock)
 
 
-_bench = _Bench()
+_beside = _Beside()
 
 
-def _begun() -> _Worker:
-    ours, theirs = socket.socketpair()
-    fd = theirs.fileno()
+def prepare() -> None:
+    """Choose where the process for files will listen, before the processes that ask it part."""
+    with _beside.count:
+        if not _beside.address:
+            folder = tempfile.mkdtemp(prefix="cradle-files-")  # for its owner alone
+            atexit.register(shutil.rmtree, folder, ignore_errors=True)
+            _beside.address = os.path.join(folder, "line")
+
+
+def keep_up() -> None:
+    """Begin the process for files, and another whenever it has ended, for as long as this process lives."""
+    prepare()
+    threading.Thread(target=_kept_up, args=(_beside.address,), daemon=True).start()
+
+
+def _kept_up(address: str) -> None:
     environment = os.environ | {"OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1", "MALLOC_ARENA_MAX": "2"}
-    process = subprocess.Popen(
-        [sys.executable, "-m", "studio.sandbox.worker", str(fd)],
-        pass_fds=(fd,),
-        stdin=subprocess.DEVNULL,
-        env=environment,
-        cwd=os.path.dirname(os.path.dirname(os.path.dirname(os.path.abspath(__file__)))),
-    )
-    theirs.close()
-    worker = _Worker(process, Connection(ours.detach()))
-    try:
-        if worker.pipe.poll(_LOADS_S):
-            worker.pipe.recv_bytes()
-            return worker
-    except (EOFError, OSError):
-        pass
-    worker.end()
+    root = os.path.dirname(os.path.dirname(os.path.dirname(os.path.abspath(__file__))))
+    command = [sys.executable, "-m", "studio.sandbox.worker", address]
+    while os.path.isdir(os.path.dirname(address)):
+        began = time.monotonic()
+        # it reads from us, and hears so when we have gone
+        process = subprocess.Popen(command, stdin=subprocess.PIPE, env=environment, cwd=root)
+        process.wait()
+        with contextlib.suppress(OSError):
+            os.unlink(address)
+        if time.monotonic() - began < _SOON_S:
+            time.sleep(_SOON_S)
+
+
+def _connected(until: float) -> _Line:
+    """The line, once it is our turn. Raises Busy."""
+    is_up = False
+    while time.monotonic() < until:
+        try:
+            pipe = Client(_beside.address, "AF_UNIX")
+        except OSError:  # not up yet, or between two
+            time.sleep(0.02)
+            continue
+        is_up = True
+        with contextlib.suppress(EOFError, OSError):
+            if pipe.poll(max(0.0, until - time.monotonic())):
+                return _Line(pipe, int(json.loads(pipe.recv_bytes())["pid"]))
+        pipe.close()
+    if is_up:
+        raise Busy("Others have files opened just now. Send it again in a minute.")
     raise Busy("The process that opens files does not come up. Send it again in a minute.")
 
 
-def warm() -> None:
-    """Begin the process before anybody asks for it: what it loads takes seconds."""
-    with _bench.turn:
-        if _bench.worker is None:
-            _bench.worker = _begun()
-
-
 @contextlib.contextmanager
-def _my_turn() -> Iterator[_Worker]:
-    if _bench.waiting >= _MOST_WAITING:
-        raise Busy("Others have files opened just now. Send it again in a minute.")
-    _bench.waiting += 1
-    try:
-        if not _bench.turn.acquire(timeout=_WAIT_S):
+def _my_turn() -> Iterator[_Line]:
+    with _beside.count:
+        if _beside.waiting >= _MOST_WAITING:
             raise Busy("Others have files opened just now. Send it again in a minute.")
-    finally:
-        _bench.waiting -= 1
+        _beside.waiting += 1
     try:
-        if _bench.worker is None or _bench.worker.process.poll() is not None:
-            _bench.worker = _begun()
-        yield _bench.worker
+        if not _beside.address:
+            keep_up()
+        line = _connected(time.monotonic() + _WAIT_S)
     finally:
-        _bench.turn.release()
+        _beside.waiting -= 1
+    try:
+        yield line
+    finally:
+        line.pipe.close()
 
 
 def do(job: str, files: Sequence[str], *, limit: JobLimit, **how: Any) -> Iterator[dict[str, Any]]:
@@ -116,30 +135,30 @@ def do(job: str, files: Sequence[str], *, limit: JobLimit, **how: Any) -> Iterat
 
     Whoever stops listening ends the job.
     """
-    with _my_turn() as worker:
+    with _my_turn() as line:
         is_over = False
         try:
             told = {"name": job, "files": list(files), "how": how, "megabytes": limit.megabytes}
-            worker.pipe.send_bytes(json.dumps(told).encode())
+            line.pipe.send_bytes(json.dumps(told).encode())
             until = time.monotonic() + limit.seconds
             while not is_over:
-                step = _heard(worker, until, limit)
+                step = _heard(line, until, limit)
                 is_over = "result" in step or "error" in step
                 if "error" in step:
                     raise ImpossibleInput(step["error"])
                 yield step
         finally:
-            if not is_over or worker.grown_mb() > _LARGEST_KEPT_MB:
-                worker.end()
+            if not is_over:
+                line.end()
 
 
-def _heard(worker: _Worker, until: float, limit: JobLimit) -> dict[str, Any]:
+def _heard(line: _Line, until: float, limit: JobLimit) -> dict[str, Any]:
     try:
-        if not worker.pipe.poll(max(0.0, until - time.monotonic())):
+        if not line.pipe.poll(max(0.0, until - time.monotonic())):
             raise ImpossibleInput(
                 f"this file takes longer than the {limit.seconds:.0f} s that one file may; simplify it"
             )
-        found: dict[str, Any] = json.loads(worker.pipe.recv_bytes())
+        found: dict[str, Any] = json.loads(line.pipe.recv_bytes())
     except (EOFError, OSError):
         raise ImpossibleInput("this file takes more memory than one file may; make it simpler") from None
     return found

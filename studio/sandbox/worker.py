@@ -1,21 +1,25 @@
-"""The process beside the server: takes one job after another from a pipe, and says how far it has come.
+"""The process for files: does one job after another for whoever has its line, and says how far it has come.
 
-`python -m studio.sandbox.worker FD`. It ends when the server does.
+`python -m studio.sandbox.worker ADDRESS`. It ends when whoever began it does.
 """
 
 from __future__ import annotations
 
+import contextlib
 import json
 import os
 import resource
 import sys
-from multiprocessing.connection import Connection
-from typing import Any
+import threading
+from multiprocessing.connection import Connection, Listener
+from typing import Any, NoReturn
 
 from coldcradle.errors import ColdCradleError
 from studio.sandbox.jobs import JOBS
 
 __all__ = ["serve"]
+
+_BACKLOG, _LARGEST_KEPT_MB = 16, 250.0
 
 
 def _address_space() -> int:
@@ -62,6 +66,8 @@ def _do(pipe: Connection, job: dict[str, Any]) -> None:
         say({"error": str(error)})
     except (MemoryError, RecursionError):
         say({"error": "this file takes more memory than one file may; make it simpler"})
+    except ConnectionError:
+        raise
     except Exception as error:  # files are broken in as many ways as there are readers
         if "allocate" in str(error) or "memory" in str(error).lower():
             say({"error": "this file takes more memory than one file may; make it simpler"})
@@ -70,18 +76,32 @@ def _do(pipe: Connection, job: dict[str, Any]) -> None:
             print(f"{job['name']}: {type(error).__name__}: {error}", file=sys.stderr)
 
 
-def serve(pipe: Connection) -> None:
-    """Do what is asked until nobody asks any more."""
+def _grown_mb() -> float:
+    """Memory this process holds, MB."""
+    try:
+        with open("/proc/self/statm") as file:
+            return int(file.read().split()[1]) * resource.getpagesize() / 1e6
+    except OSError:
+        return 0.0
+
+
+def _until_alone() -> NoReturn:
+    """Nothing ever comes from whoever began this but its end."""
+    sys.stdin.buffer.read(1)
+    os._exit(0)
+
+
+def serve(address: str) -> None:
+    """Do what is asked, one line after another; a process that has grown large ends, and its memory comes back so."""
     os.nice(5)  # whoever edits a piece meanwhile comes first
+    threading.Thread(target=_until_alone, daemon=True).start()
     _warm()
-    pipe.send_bytes(b"{}")  # ready: the clock of a job does not count the loading
-    while True:
-        try:
-            job = json.loads(pipe.recv_bytes())
-        except (EOFError, OSError):
-            return
-        _do(pipe, job)
+    with Listener(address, "AF_UNIX", backlog=_BACKLOG) as door:  # the clock of a job does not count the loading
+        while _grown_mb() < _LARGEST_KEPT_MB:
+            with door.accept() as line, contextlib.suppress(EOFError, OSError):  # who asked may have gone meanwhile
+                line.send_bytes(json.dumps({"pid": os.getpid()}).encode())
+                _do(line, json.loads(line.recv_bytes()))
 
 
 if __name__ == "__main__":
-    serve(Connection(int(sys.argv[1])))
+    serve(sys.argv[1])

@@ -30,11 +30,6 @@ SQUARE = """<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm"><re
 class Hand(SimpleTestCase):
     """The process itself, with jobs that never end or want everything."""
 
-    def tearDown(self) -> None:
-        if jobs_queue._bench.worker is not None:
-            jobs_queue._bench.worker.end()
-            jobs_queue._bench.worker = None
-
     def drawing(self) -> str:
         path = os.path.join(self.enterContext(_folder()), "x.svg")
         with open(path, "w") as file:
@@ -54,7 +49,8 @@ class Hand(SimpleTestCase):
         self.assertEqual(len(last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))["outlines"]), 1)
 
     def test_what_the_process_loads_does_not_count_as_the_jobs(self) -> None:
-        jobs_queue._bench.worker = None
+        with jobs_queue._my_turn() as line:
+            line.end()
         self.assertEqual(len(last_of(do("read drawing", (self.drawing(),), limit=JobLimit(1.0, 500)))["outlines"]), 1)
 
     def test_a_job_that_wants_too_much_memory_is_refused_and_the_next_one_is_done(self) -> None:
@@ -69,38 +65,52 @@ class Hand(SimpleTestCase):
 
     def test_a_process_that_dies_is_said_and_begun_anew(self) -> None:
         path = self.drawing()
-        last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))
-        assert jobs_queue._bench.worker is not None
+        with jobs_queue._my_turn() as line:
+            first = line.pid
         os.mkfifo(path + ".pipe")
         steps = do("read drawing", (path + ".pipe",), limit=JobLimit(30, 500))
-        first = jobs_queue._bench.worker.process
         with (
-            mock.patch.object(jobs_queue, "_heard", side_effect=lambda w, *_: (w.process.kill(), _heard(w))[1]),
+            mock.patch.object(jobs_queue, "_heard", side_effect=_killed),
             self.assertRaisesRegex(ImpossibleInput, "more memory"),
         ):
             last_of(steps)
         self.assertEqual(len(last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))["outlines"]), 1)
-        self.assertIsNot(jobs_queue._bench.worker.process, first)
+        with jobs_queue._my_turn() as line:
+            self.assertNotEqual(line.pid, first)
 
     def test_whoever_stops_listening_ends_the_job(self) -> None:
         path = os.path.join(self.enterContext(_folder()), "ball.stl")
         trimesh.creation.icosphere(subdivisions=6, radius=40).export(path)
         steps = do("look at mesh", (path, path + ".npz"), limit=JobLimit(60, 900), ending=".stl")
         self.assertIn("doing", next(steps))
-        assert jobs_queue._bench.worker is not None
-        process = jobs_queue._bench.worker.process
         steps.close()  # type: ignore[attr-defined]  # it is there
-        self.assertIsNotNone(process.poll())
-        self.assertTrue(jobs_queue._bench.turn.acquire(timeout=1))
-        jobs_queue._bench.turn.release()
+        began = time.monotonic()
+        self.assertEqual(len(last_of(do("read drawing", (self.drawing(),), limit=JobLimit(60, 500)))["outlines"]), 1)
+        self.assertLess(time.monotonic() - began, 30)
+
+    def test_who_asks_from_another_process_waits_for_the_same_line(self) -> None:
+        path = self.drawing()
+        with jobs_queue._my_turn() as line:
+            ends, begins = os.pipe()
+            other = os.fork()
+            if not other:
+                line.pipe.close()  # its own copy
+                os.write(begins, b"%d" % len(last_of(do("read drawing", (path,), limit=JobLimit(60, 500)))["outlines"]))
+                os._exit(0)
+            time.sleep(0.5)
+            self.assertEqual(os.waitpid(other, os.WNOHANG)[0], 0, "it went before our line was closed")
+            self.assertGreater(line.pid, 0)
+        os.waitpid(other, 0)
+        self.assertEqual(os.read(ends, 9), b"1")
 
     def test_nobody_waits_in_a_line_without_end(self) -> None:
-        with mock.patch.object(jobs_queue._bench, "waiting", jobs_queue._MOST_WAITING), self.assertRaises(Busy):
+        with mock.patch.object(jobs_queue._beside, "waiting", jobs_queue._MOST_WAITING), self.assertRaises(Busy):
             last_of(do("read drawing", ("x",), limit=JobLimit(1, 500)))
 
 
-def _heard(worker: Any) -> Any:
-    return _REAL_HEARD(worker, time.monotonic() + 5, JobLimit(5, 500))
+def _killed(line: Any, *_: object) -> Any:
+    os.kill(line.pid, 9)
+    return _REAL_HEARD(line, time.monotonic() + 5, JobLimit(5, 500))
 
 
 _REAL_HEARD = jobs_queue._heard

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import gc
 import logging
+import socket
 import sys
 import threading
 import time
+from collections.abc import Callable
 from typing import Any
 
 import waitress
@@ -17,7 +19,7 @@ from django.db import connections
 from django.utils import timezone
 
 from studio.pruning import prune
-from studio.sandbox.jobs_queue import warm
+from studio.sandbox.jobs_queue import keep_up, prepare
 from studio.store import (
     StoreTrouble,
     bring_up_to_date,
@@ -27,9 +29,10 @@ from studio.store import (
     only_one,
     sweep_orphans,
 )
+from studio.workers import listening, usual_count, work_together
 
 _LARGEST_BYTES = 210_000_000  # the largest mesh, and its envelope
-_WARM_AFTER_S = 3.0  # the first page comes first
+_WARM_AFTER_S = 3.0
 _TIDY_AFTER_S, _TIDY_EVERY_S = 60.0, 3600.0
 
 
@@ -60,6 +63,7 @@ class Command(BaseCommand):
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--port", type=int, default=8460)
+        parser.add_argument("--workers", type=int, default=usual_count())
 
     def handle(self, *args: Any, **options: Any) -> None:
         try:
@@ -72,34 +76,59 @@ class Command(BaseCommand):
                     self.stdout.write(f"{found} mesh files were found where an older release had them.")
                 if missing:
                     self.stdout.write(f"Mesh files that lie nowhere: {', '.join(missing[:10])}")
-                self._serve(options["port"])
+                self._serve(options["port"], max(1, options["workers"]))
         except StoreTrouble as error:
             raise CommandError(str(error)) from None
 
-    def _serve(self, port: int) -> None:
+    def _serve(self, port: int, count: int) -> None:
         from studio.wsgi import application
 
         if settings.HTTPS:
             call_command("check", deploy=True, fail_level="WARNING")
         try:
-            server = waitress.create_server(
-                application, host="127.0.0.1", port=port, threads=8, max_request_body_size=_LARGEST_BYTES, **_proxy()
-            )
+            door = listening(port)
         except OSError:
             raise CommandError(f"Port {port} is taken. Give another with --port.") from None
-        # what is loaded now is never garbage; looking through it again and again made every twentieth edit wait
-        gc.collect()
-        gc.freeze()
-        gc.set_threshold(20_000, 20, 20)
-        sys.setswitchinterval(0.001)  # a thread that only reads a row does not wait 5 ms for one that computes
-        for seconds, work in ((0.1, _load_the_rest), (_WARM_AFTER_S, warm)):
-            later = threading.Timer(seconds, work)
-            later.daemon = True
-            later.start()
-        threading.Thread(target=_tidy, daemon=True).start()
+
+        def serve(number: int) -> None:
+            _answer(application, door, is_first=number == 0)
+
+        prepare()
+        _later(_WARM_AFTER_S, keep_up)  # what it loads takes seconds: the first page comes first
+
+        _settle_memory()
         self.stdout.write(f"Cold Cradle is at http://127.0.0.1:{port}/  (Ctrl-C ends it)")
-        server.run()
+        if count == 1:
+            serve(0)
+        else:
+            connections.close_all()  # a worker opens its own
+            work_together(count, serve)
         self.stdout.write("Ended. Everything is kept.")
+
+
+def _settle_memory() -> None:
+    """What is loaded now is never garbage; looking through it again and again made every twentieth edit wait."""
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(20_000, 20, 20)
+    sys.setswitchinterval(0.001)  # a thread that only reads a row does not wait 5 ms for one that computes
+
+
+def _later(seconds: float, work: Callable[[], None]) -> None:
+    timer = threading.Timer(seconds, work)
+    timer.daemon = True
+    timer.start()
+
+
+def _answer(application: Any, door: socket.socket, *, is_first: bool) -> None:
+    """Answer requests that come through the door; the first of several also keeps the studio tidy."""
+    server = waitress.create_server(
+        application, sockets=[door], threads=8, max_request_body_size=_LARGEST_BYTES, **_proxy()
+    )
+    _later(0.1, _load_the_rest)
+    if is_first:
+        threading.Thread(target=_tidy, daemon=True).start()
+    server.run()
 
 
 def _proxy() -> dict[str, Any]:
