@@ -66,8 +66,9 @@ def _checked_out(commit: str) -> Iterator[Path]:
             # pages are not what is measured, but the studio wants to know them
             if (ROOT / "web" / "dist").is_dir():
                 shutil.copytree(ROOT / "web" / "dist", root / "web" / "dist", dirs_exist_ok=True)
-            if (root / "coldcradle/heat/physics/kernel.py").exists():
-                subprocess.run([sys.executable, "-m", "coldcradle.heat.physics.kernel"], cwd=root, check=True)
+            for module in ("coldcradle.kernel", "coldcradle.heat.physics.kernel"):  # older states have it there
+                if (root / f"{module.replace('.', '/')}.py").exists():
+                    subprocess.run([sys.executable, "-m", module], cwd=root, check=True, stdout=subprocess.DEVNULL)
             yield root
         finally:
             subprocess.run([*git, "remove", "--force", str(root)], check=False)

@@ -7,19 +7,22 @@ meanwhile, another plan is needed and another round follows.
 
 from __future__ import annotations
 
+import fcntl
 import functools
 import threading
+import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
-from typing import Any, ParamSpec, TypeVar, cast
+from pathlib import Path
+from typing import IO, Any, ParamSpec, TypeVar, cast
 
 from django.db import connection, transaction
 
-__all__ = ["Busy", "data_version", "keeping", "memoized", "recording_reads", "write_retrying"]
+__all__ = ["Busy", "data_version", "keeping", "memoized", "recording_reads", "take_turns", "write_retrying"]
 
 _MOST_ROUNDS = 8
-_WAIT_S = 10.0
+_WAIT_S, _LOOKS_S = 10.0, 0.001
 # One process computes one thing at a time anyway; threads that queue here do not snatch the interpreter from the one
 # that is writing, and the write lock is handed on in turn instead of by SQLite's growing pauses.
 _computing = threading.RLock()
@@ -76,6 +79,38 @@ def _in_turn(lock: Any) -> Iterator[None]:
         lock.release()
 
 
+_turns: list[Path] = []  # the file by which the workers of one server write in turn; none where there is only one
+
+
+def take_turns(path: Path) -> None:
+    """From now on this process, and those that come of it, write in turn. The database alone would let them wait in
+    growing pauses, and the unlucky for seconds.
+    """
+    _turns[:] = [path]
+
+
+@contextmanager
+def _before_others() -> Iterator[None]:
+    if not _turns:
+        yield
+        return
+    with _turns[0].open("wb") as file:  # its lock goes with it, however this ends
+        until = time.monotonic() + _WAIT_S
+        while not _taken(file):
+            if time.monotonic() > until:
+                raise Busy
+            time.sleep(_LOOKS_S)
+        yield
+
+
+def _taken(file: IO[bytes]) -> bool:
+    try:
+        fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except OSError:
+        return False
+    return True
+
+
 def keeping(action: Callable[P, R]) -> Callable[P, R]:
     """Run an action in one transaction that holds the database only to read and write rows.
 
@@ -99,7 +134,7 @@ def write_retrying(known: Ledger, action: Callable[P, R], *args: P.args, **kwarg
     for _ in range(_MOST_ROUNDS):
         mark = _ledger.set(known)
         try:
-            with _in_turn(_writing), transaction.atomic():
+            with _in_turn(_writing), _before_others(), transaction.atomic():
                 known.is_held = True
                 return action(*args, **kwargs)
         except _Missing as missing:

@@ -24,6 +24,7 @@ __all__ = [
     "bring_up_to_date",
     "copy_database",
     "daily_copy",
+    "database_path",
     "find_meshes_again",
     "keep_to_owner",
     "looked_at",

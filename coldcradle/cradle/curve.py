@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import ctypes
 from collections.abc import Sequence
 
 import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.cradle.shapes import Array
+from coldcradle.kernel import KERNEL, pointer
 
 __all__ = ["levels_of", "room_curve"]
 
@@ -85,11 +87,22 @@ def room_curve(triangles_m: NDArray[np.floating], levels_m: Array) -> tuple[Arra
     a cubic between corners. Triangles (n, 3, 3) in m; levels ascending. Source: divergence theorem, field (0, 0, z).
     """
     points, levels = np.asarray(triangles_m, dtype=float).reshape(-1, 9), np.asarray(levels_m, dtype=float)
+    if KERNEL is not None:
+        return _curve_compiled(np.ascontiguousarray(points), np.ascontiguousarray(levels))
     total = np.zeros((3, len(levels)))
     for start in range(0, len(points), _AT_ONCE):
         total += _part_of_curve(points[start : start + _AT_ONCE], levels)
     volume, area, touched = total
     return volume, area, touched
+
+
+def _curve_compiled(points: Array, levels: Array) -> tuple[Array, Array, Array]:
+    """The same in `kernel.c`, triangle by triangle."""
+    assert KERNEL is not None
+    many = len(levels)
+    found, work = np.zeros((3, many)), np.zeros((3, many + 1))
+    KERNEL.room_levels(ctypes.c_long(len(points)), many, *(pointer(v) for v in (points, levels, work, found)))
+    return found[0], found[1], found[2]
 
 
 def _part_of_curve(points: Array, levels: Array) -> Array:

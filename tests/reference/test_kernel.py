@@ -2,20 +2,21 @@
 
 from __future__ import annotations
 
-from unittest import TestCase, skipIf
+from unittest import TestCase, mock, skipIf
 
 import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
+from coldcradle.cradle import curve
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.physics import slab as slabs
 from coldcradle.heat.physics import strain as strains
 from coldcradle.heat.physics import structure
-from coldcradle.heat.physics.kernel import KERNEL, build
 from coldcradle.heat.physics.simulate import glass_layer
 from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, SlabLayer
+from coldcradle.kernel import KERNEL, build
 
 WALL = SlabLayer(thickness_m=0.03, conductivity_w_m_k=0.5, heat_j_m3_k=9e5)
 LINE = [(0.0, 20.0), (9000.0, 850.0), (12_000.0, 850.0), (15_000.0, 520.0), (30_000.0, 510.0), (90_000.0, 40.0)]
@@ -68,6 +69,19 @@ class Twins(TestCase):
             structure.KERNEL = kept  # type: ignore[attr-defined]  # it is there
         for a, b in zip(quick, slow, strict=True):
             self.close(a, b, 1000.0)
+
+    @given(st.integers(0, 2**32 - 1), st.booleans())
+    def test_the_room_under_every_height(self, seed: int, is_stepped: bool) -> None:
+        rng = np.random.default_rng(seed)
+        triangles = rng.normal(size=(60, 3, 3))
+        if is_stepped:  # level faces, and corners that lie on a level
+            triangles[:, :, 2] = triangles[:, :, 2].round()
+        levels = np.linspace(triangles[:, :, 2].min(), triangles[:, :, 2].max(), 25)
+        quick = curve.room_curve(triangles, levels)
+        with mock.patch.object(curve, "KERNEL", None):
+            slow = curve.room_curve(triangles, levels)
+        for a, b in zip(quick, slow, strict=True):
+            self.close(a, b, 100.0)
 
     def test_what_is_compiled_already_is_not_compiled_again(self) -> None:
         self.assertTrue(build())

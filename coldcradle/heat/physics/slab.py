@@ -17,7 +17,7 @@ from scipy.linalg.lapack import dpttrf, dpttrs
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassProperties
-from coldcradle.heat.physics.kernel import KERNEL, pointer
+from coldcradle.kernel import KERNEL, pointer
 
 __all__ = ["INSULATED", "KILN", "Face", "Slab1D", "SlabLayer", "SlabRun", "film_w_m2_k", "run_slab"]
 

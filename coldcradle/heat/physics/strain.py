@@ -17,9 +17,9 @@ from numpy.typing import NDArray
 
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.physics.kernel import KERNEL, pointer
 from coldcradle.heat.physics.slab import Slab1D, SlabRun
 from coldcradle.heat.physics.structure import SETTLED_K, carry_fictive
+from coldcradle.kernel import KERNEL, pointer
 
 __all__ = ["StrainState", "StressRun", "run_strain", "strain_of"]
 

@@ -13,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.glass.viscosity import ANNEALING_LOG, ISO_SLOPE_PER_K, KELVIN, Viscosity
-from coldcradle.heat.physics.kernel import KERNEL, pointer
+from coldcradle.kernel import KERNEL, pointer
 
 __all__ = ["MEAN_TIME_S", "SETTLED_K", "carry_fictive", "fictive_temperatures"]
 

@@ -9,6 +9,7 @@ import sys
 import threading
 import time
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 import waitress
@@ -18,12 +19,14 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connections
 from django.utils import timezone
 
+from studio.keeping import take_turns
 from studio.pruning import prune
 from studio.sandbox.jobs_queue import keep_up, prepare
 from studio.store import (
     StoreTrouble,
     bring_up_to_date,
     daily_copy,
+    database_path,
     find_meshes_again,
     keep_to_owner,
     only_one,
@@ -102,6 +105,7 @@ class Command(BaseCommand):
             serve(0)
         else:
             connections.close_all()  # a worker opens its own
+            take_turns(Path(f"{database_path()}.turn"))
             work_together(count, serve)
         self.stdout.write("Ended. Everything is kept.")
 

@@ -1,6 +1,6 @@
 """The inner loops of `kernel.c`, where the set-up could compile them; None where it could not.
 
-`python -m coldcradle.heat.physics.kernel` compiles them with the C compiler of the machine. What was compiled from
+`python -m coldcradle.kernel` compiles them with the C compiler of the machine. What was compiled from
 another text than the one that stands here is never used.
 """
 

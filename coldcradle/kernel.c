@@ -1,6 +1,5 @@
-/* The three inner loops of a run through the glass: heat, stress and structure, step after step.
- *
- * And the times to step through. Each does what its twin in Python does, in the same order of operations; arrays are row by row. The twins run where
+/* The inner loops: heat, stress and structure step after step through the glass, the times to step through, and the room
+ * under every height of a mesh. Each does what its twin in Python does, in the same order of operations; arrays are row by row. The twins run where
  * this was not compiled, and a test compares the two.
  */
 #include <math.h>
@@ -166,4 +165,61 @@ int grid_times(int n, const double *at_s, const double *at_c, const double *law,
         times[count++] = t1;
     }
     return count;
+}
+
+/* The first of many ascending levels that is not below z. */
+static int level_from(const double *levels, int many, double z)
+{
+    int low = 0, high = many;
+    while (low < high) {
+        int middle = (low + high) / 2;
+        if (levels[middle] < z) low = middle + 1;
+        else high = middle;
+    }
+    return low;
+}
+
+/* Of n triangles, nine numbers each, added to found (3, many): volume below each level, area at it and area of all
+ * faces below it. work is (3, many + 1) of zeros: what counts whole from a level on. */
+void room_levels(long n, int many, const double *triangles, const double *levels, double *work, double *found)
+{
+    double *column = work, *moment = work + many + 1, *faces = work + 2 * (many + 1);
+    double *volume = found, *area = found + many, *touched = found + 2 * many;
+    for (long i = 0; i < n; i++) {
+        const double *p = triangles + 9 * i, *q = p + 3, *r = p + 6;
+        double ux = q[0] - p[0], uy = q[1] - p[1], uz = q[2] - p[2];
+        double vx = r[0] - p[0], vy = r[1] - p[1], vz = r[2] - p[2];
+        double across = uy * vz - uz * vy, along = uz * vx - ux * vz, turn = ux * vy - uy * vx;
+        double shadow = -turn / 2, face = sqrt(across * across + along * along + turn * turn) / 2;
+        double least = fmin(p[2], q[2]), most = fmax(p[2], q[2]);
+        double a = fmin(least, r[2]), c = fmax(most, r[2]), b = fmax(least, fmin(most, r[2]));
+        double middle = (p[2] + q[2] + r[2]) / 3;
+        int first = level_from(levels, many, a), above = level_from(levels, many, c);
+        for (int k = first; k < above; k++) {
+            double at = levels[k], part, summed;
+            if (at <= b) {
+                part = (b - a) * (c - a) > 0 ? (at - a) * (at - a) / ((b - a) * (c - a)) : 0.0;
+                summed = part * (at - a) / 3;
+            } else {
+                part = (c - b) * (c - a) > 0 ? (c - at) * (c - at) / ((c - b) * (c - a)) : 0.0;
+                summed = at - middle + part * (c - at) / 3;
+                part = 1.0 - part;
+            }
+            volume[k] += shadow * summed;
+            area[k] += shadow * part;
+            touched[k] += face * part;
+        }
+        column[above] += shadow;
+        moment[above] += shadow * middle;
+        faces[above] += face;
+    }
+    double below = 0, carried = 0, whole = 0;
+    for (int k = 0; k < many; k++) {
+        below += column[k];
+        carried += moment[k];
+        whole += faces[k];
+        volume[k] += below * levels[k] - carried;
+        area[k] += below;
+        touched[k] += whole;
+    }
 }
