@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.schedule.peak import peak_temperature
+from coldcradle.heat.model.peak import peak_temperature_c
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.quantity.format import Message, say, show
 
@@ -76,7 +76,7 @@ def _own_plan_c(watched: FiringBaseline) -> float:
     """The peak that is worked out for this stage where nobody sets one, °C."""
     free = replace(watched.heat, cast_c=None, cast_hold_s=None)
     rate = top_rate_k_per_h(watched.load, free)
-    return float(round(peak_temperature(watched.load, free, rate_k_per_h=rate).value))
+    return float(round(peak_temperature_c(watched.load, free, rate_k_per_h=rate)))
 
 
 def _heat_lever(watched: FiringBaseline, times: float, why: Message) -> Lever:

@@ -14,10 +14,10 @@ from coldcradle.fire.inside import TrackerState
 from coldcradle.fire.progress import Place, acted_steps
 from coldcradle.heat.kiln.kiln import LoadedKiln, left_alone
 from coldcradle.heat.physics.slab import run_slab
-from coldcradle.heat.schedule.segments import PlannedSegment, SimulatedSegment, run_programme
+from coldcradle.heat.reason import because
+from coldcradle.heat.schedule.segments import PlannedSegment, RunStep, run_programme
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.deform.work import heat_work_of
-from coldcradle.quantity.format import say
 
 __all__ = ["Ahead", "look_ahead"]
 
@@ -29,7 +29,7 @@ class Ahead:
     """
 
     line: list[tuple[float, float]]
-    steps: list[SimulatedSegment]
+    steps: list[RunStep]
     opens_s: float | None
     adds_per_pa: float
     trouble: str
@@ -48,7 +48,7 @@ def _coast(open_c: float) -> PlannedSegment:
         to_c=open_c,
         hold_s=0.0,
         limited_by="kiln",
-        why=say("Nothing more is programmed."),
+        why=because("no-more"),
         figures=(),
     )
 

@@ -9,7 +9,7 @@ from typing import Literal
 
 from coldcradle.fire.envelope import Envelope
 from coldcradle.fire.pace import ROOM_K
-from coldcradle.heat.schedule.opening import THERMOMETER_K
+from coldcradle.heat.model.opening import THERMOMETER_K
 
 __all__ = ["EARLY_S", "RISES_K", "Looked", "ReadingEvidence", "Unit"]
 

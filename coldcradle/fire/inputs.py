@@ -7,8 +7,8 @@ from typing import Literal
 
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.kiln import LoadedKiln
+from coldcradle.heat.model.opening import opening_limit_c
 from coldcradle.heat.physics.simulate import Section1D
-from coldcradle.heat.schedule.opening import opening_limit_c
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load

@@ -11,7 +11,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.fire.inputs import Act, FiringBaseline
 from coldcradle.fire.pace import ROOM_K
 from coldcradle.heat.kiln.kiln import LoadedKiln
-from coldcradle.heat.schedule.opening import THERMOMETER_K
+from coldcradle.heat.model.opening import THERMOMETER_K
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.heat.steps import StepKey
 

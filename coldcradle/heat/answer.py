@@ -24,8 +24,8 @@ def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Findin
             f"**Not like this.** {stop.says.metric} {stop.reason.metric}",
             f"**Not like this.** {stop.says.us} {stop.reason.us}",
         )
-    effective, thick = worked.effective, worked.load.thickness
-    is_slab = abs(effective.value - thick.value) >= 5e-4
+    effective_m, thick = worked.effective_m, worked.load.thickness
+    is_slab = abs(effective_m - thick.value) >= 5e-4
     if thick.key == "thickness_relief":
         because = say(
             "because the glass is {d} thick and counts as {c}: {why}"
@@ -33,7 +33,7 @@ def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Findin
             d=thick.inputs[0].shown,
             c=show(round(thick.value, 4), "length"),
             why=thick.inputs[1].name,
-            slab=show(round(effective.value, 3), "length"),
+            slab=show(round(effective_m, 3), "length"),
         )
     elif not is_slab:
         because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
@@ -41,7 +41,7 @@ def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Findin
         because = say(
             "because the glass is {d} thick and cools like a free slab of {c}.",
             d=show(thick.value, "length"),
-            c=show(round(effective.value, 3), "length"),
+            c=show(round(effective_m, 3), "length"),
         )
     shown = {"t": show(heat.total_s, "duration"), "off": heat.coast_from, "open": heat.opens}
     off = _off(worked)

@@ -7,13 +7,15 @@ from dataclasses import dataclass, replace
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.viscosity import Viscosity, softness
+from coldcradle.heat.explain.steps import said
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import PASSING_OVER, RUN_BAND, TARGETS_PA, is_over, strain_verdict
+from coldcradle.heat.model.peak import drying_hold_s
 from coldcradle.heat.movement_remarks import Remark, movement_remark
 from coldcradle.heat.physics.simulate import SimulatedRun, settles_at, simulate
 from coldcradle.heat.physics.zones import ZonedRun
+from coldcradle.heat.reason import because
 from coldcradle.heat.schedule.firing import FiringPlan, cooling_peak, left_pa, solid_from, zones_of
-from coldcradle.heat.schedule.peak import drying_hold
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, cold_rate_k_per_h, run_programme
 from coldcradle.heat.schedule.warming import Warming, warming
 from coldcradle.heat.steps import StepKey
@@ -45,7 +47,7 @@ class AssessedProgramme:
 
 def _ended(wanted: Sequence[PlannedSegment], firing: FiringPlan, heat: HeatInput) -> list[PlannedSegment]:
     """The steps with the fall to the open lid put after them; what asks for less than the room is "off"."""
-    open_c = max(firing.figures["opening_shown"].value // 1, heat.room_c + 1.5)
+    open_c = max(firing.first.opening_shown_c // 1, heat.room_c + 1.5)
     steps = [s for s in wanted if s.to_c > heat.room_c + 8 or (s.rate_k_per_h is None and s.to_c > heat.room_c + 3)]
     if not steps:
         raise ImpossibleInput("expected steps that leave the room's temperature")
@@ -58,7 +60,7 @@ def _ended(wanted: Sequence[PlannedSegment], firing: FiringPlan, heat: HeatInput
                 to_c=open_c,
                 hold_s=0.0,
                 limited_by="kiln",
-                why=say("Nothing more is programmed."),
+                why=because("no-more"),
                 figures=(),
             )
         )
@@ -122,7 +124,7 @@ def _mould_remarks(load: Load, heat: HeatInput, run: Run) -> list[Remark]:
     found = []
     material = load.material
     if material.holds_water and load.wet != "dry":
-        need = drying_hold(load.wall_m, load.wet).value
+        need = drying_hold_s(wall_m=load.wall_m, wet_share=load.wet.share)
         rests = sum(s.hold_s for s in run.steps if _DRYING_C[0] <= s.to_c <= _DRYING_C[1])
         if rests < 0.5 * need:
             found.append(
@@ -164,7 +166,7 @@ def _soak_remark(firing: FiringPlan, load: Load, run: Run, inside: SimulatedRun)
     if not near:
         return Remark(
             "soak",
-            "stop" if firing.figures["effective_thickness"].value > 0.008 else "think",
+            "stop" if firing.first.effective_m > 0.008 else "think",
             say("It does not rest near this glass's annealing point, {ap}.", ap=show(kind.annealing_c, "temperature")),
         )
     soak = max(near, key=lambda s: s.hold_s)
@@ -172,7 +174,8 @@ def _soak_remark(firing: FiringPlan, load: Load, run: Run, inside: SimulatedRun)
     chosen = (heat.times_s >= soak.arrives_s) & (heat.times_s <= soak.ends_s + 1e-6)
     settled = settles_at(heat.times_s[chosen], heat.lag_k[chosen], _SPREAD_K, soak.arrives_s) if chosen.any() else None
     relax = 6 * 10 ** float(Viscosity.of(kind).log10_pa_s(soak.to_c)) * (1 - kind.poisson) / kind.youngs_modulus_pa
-    shown = {"t": soak.to, "h": soak.hold, "k": show(_SPREAD_K, "difference")}
+    at, rests = show(soak.to_c, "temperature"), show(soak.hold_s, "duration")
+    shown = {"t": at, "h": rests, "k": show(_SPREAD_K, "difference")}
     if settled is None:
         lag = show(float(heat.lag_k[chosen][-1]) if chosen.any() else 0.0, "difference")
         return Remark(
@@ -263,20 +266,26 @@ def assess_segments(
     zones, warmed = zones_of(load, run), warming(load, heat, run.line, peak.ends_s)
     work = heat_work_of(load.kind, run.line).total_per_pa
     remarks = _heat_remarks(load, heat, peak.to_c, work, run)
-    remarks += _warm_remarks(load, warmed, run, firing.figures["chunk_rate"].value)
+    remarks += _warm_remarks(load, warmed, run, firing.first.chunk_k_per_h)
     remarks += [_soak_remark(firing, load, run, inside), *_left_remarks(inside, zones, run, heat)]
     remarks += _mould_remarks(load, heat, run)
     remarks += [
         Remark(
             "late",
             "think",
-            Message(f"Step {i}, {s.name.lower()}: {s.late.metric}", f"Step {i}, {s.name.lower()}: {s.late.us}"),
+            say("Step {i}, {name}: {late}", i=str(i), name=s.name.lower(), late=said(s.late)),
         )
         for i, s in enumerate(run.steps, 1)
         if s.late is not None
     ]
     if peak.to_c > heat.kiln.highest_c:
-        remarks.append(Remark("kiln", "stop", say("{t} is above what {k} is made for.", t=peak.to, k=heat.kiln.name)))
+        remarks.append(
+            Remark(
+                "kiln",
+                "stop",
+                say("{t} is above what {k} is made for.", t=show(peak.to_c, "temperature"), k=heat.kiln.name),
+            )
+        )
     if (most := load.most_work_per_pa * 1.1) < work:
         told = "It does {x} times the heat work that keeps its outline: all of it runs, not only its face."
         remarks.append(Remark("runs", "stop", say(told, x=f"{1.1 * work / most:.2g}")))

@@ -12,11 +12,11 @@ import numpy as np
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import BREAK_K, MEND_OVER, RUN_BAND, SURFACE_STRESS_PA, is_over, zone_stress_pa
+from coldcradle.heat.model.rates import SECOND_TIMES
 from coldcradle.heat.physics.simulate import evening_s
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.physics.zones import run_zones
-from coldcradle.heat.schedule.anneal import SECOND_TIMES
 from coldcradle.heat.schedule.firing import FiringPlan
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message, say, show

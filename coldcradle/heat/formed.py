@@ -10,8 +10,8 @@ from coldcradle.constants import GRAVITY
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.movement import Movement
-from coldcradle.layup.deform.spread import spread
 from coldcradle.layup.deform.work import heat_work_of
+from coldcradle.layup.explain.spread import spread
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import SHEET
 from coldcradle.layup.traits import Law

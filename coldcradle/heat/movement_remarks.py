@@ -7,9 +7,9 @@ from dataclasses import dataclass, replace
 
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.model.peak import needed_work
 from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
-from coldcradle.heat.schedule.peak import needed_work
 from coldcradle.heat.schedule.segments import Run
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.load import Load

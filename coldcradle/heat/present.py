@@ -6,6 +6,7 @@ import math
 
 import numpy as np
 
+from coldcradle.heat.explain.steps import shown_steps
 from coldcradle.heat.formed import moved
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.controller import tell_controller
@@ -187,7 +188,7 @@ def heat_plan(firing: FiringPlan, load: Load, heat: HeatInput) -> HeatPlan:
         process_name=heat.process.name,
         window_low_c=window[0],
         window_high_c=window[1],
-        steps=run.steps,
+        steps=shown_steps(run.steps),
         line=run.line,
         ends_at=[at(start, s.ends_s).isoformat(timespec="minutes") for s in run.steps],
         ends=[when(start, s.ends_s) for s in run.steps],
@@ -222,9 +223,9 @@ def heat_plan(firing: FiringPlan, load: Load, heat: HeatInput) -> HeatPlan:
     )
 
 
-def timing_figures(firing: FiringPlan, load: Load, heat: HeatInput) -> dict[str, Figure]:
-    """Soak, whole time, energy and, where it is known, what the glass will do."""
-    steps, both, soak_method = firing.run.steps, firing.figures, heat.soak_method
+def timing_figures(firing: FiringPlan, load: Load, heat: HeatInput, both: dict[str, Figure]) -> dict[str, Figure]:
+    """Soak, whole time, energy and, where it is known, what the glass will do; `both` holds those of the soak."""
+    steps, soak_method = firing.run.steps, heat.soak_method
     per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(
         soak_method, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
     )

@@ -5,15 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import NamedTuple
 
+from coldcradle.heat.explain.steps import SimulatedSegment
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.controller import ControllerProgram
 from coldcradle.heat.schedule.attendance import Visit
 from coldcradle.heat.schedule.clock import DayMark
 from coldcradle.heat.schedule.firing import FiringPlan
-from coldcradle.heat.schedule.segments import SimulatedSegment
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message
-from coldcradle.report.figure import Figure
 from coldcradle.report.graph import Graph
 
 __all__ = ["GlassPoint", "HeatPlan", "HeatResult", "HourRow", "TargetRow", "Tick"]
@@ -25,7 +24,7 @@ class HeatResult:
 
     heat: HeatInput
     load: Load
-    effective: Figure
+    effective_m: float
     firing: FiringPlan | None
     refusal: str
 

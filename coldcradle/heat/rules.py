@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from datetime import datetime
 
 from coldcradle.heat.limits import MEND_OVER, PASSING_OVER, STRAIN_OVER, TARGETS_PA, is_over
+from coldcradle.heat.model.peak import asked_temperature_c
 from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.schedule.clock import is_night
-from coldcradle.heat.schedule.peak import asked_temperature_c
 from coldcradle.heat.schedule.segments import cold_rate_k_per_h
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.heat.steps import StepKey
@@ -134,8 +134,8 @@ def _loose_findings(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
     firing, load = worked.firing, worked.load
     assert firing is not None
     stands, rate = (
-        firing.figures["chunk_rate"].value,
-        cold_rate_k_per_h(heat.steps, heat.line, load.kind.strain_c),
+        firing.first.chunk_k_per_h,
+        cold_rate_k_per_h(firing.run.steps, heat.line, load.kind.strain_c),
     )
     if any(b.is_loose for b in load.cold) and is_over(rate, stands, PASSING_OVER):
         yield finding(
@@ -255,7 +255,7 @@ def heat_findings(worked: HeatResult, heat: HeatPlan | None) -> Iterator[Finding
             "The slowest step asks for {rate}. Few controllers hold that.",
             "Glass that counts as {d} thick cools this slowly. Look at how heat leaves, or make it thinner.",
             rate=show(slowest, "rate"),
-            d=show(round(worked.effective.value, 3), "length"),
+            d=show(round(worked.effective_m, 3), "length"),
         )
     if heat.total_s > 30 * 86400:
         yield finding(

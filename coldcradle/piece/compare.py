@@ -9,13 +9,14 @@ from typing import Literal
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.assess import AssessedProgramme, Remark, assess_programme
 from coldcradle.heat.coasting import Coasting, coasting
+from coldcradle.heat.explain.steps import SimulatedSegment, shown_steps
 from coldcradle.heat.inputs import HeatInput, Target
 from coldcradle.heat.present import glass_points, hour_rows, profile_graph
 from coldcradle.heat.result import GlassPoint, HourRow
 from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
 from coldcradle.heat.schedule.firing import FiringPlan
-from coldcradle.heat.schedule.segments import PlannedSegment, SimulatedSegment
+from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.heat.schedule.text import Schedule, read_schedule
 from coldcradle.piece.stage import StageResult, StageWithInputs, compute_stage
 from coldcradle.quantity.format import DualQuantity, Message, say, show
@@ -95,7 +96,7 @@ def _programme(key: Side, judged: AssessedProgramme, heat: HeatInput, read_as: M
     return Programme(
         key,
         SIDES[key],
-        run.steps,
+        shown_steps(run.steps),
         run.line,
         glass_points(judged.inside, judged.warmed, judged.zones, run.total_s),
         profile_graph(judged.inside),

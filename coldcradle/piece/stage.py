@@ -14,12 +14,14 @@ from coldcradle.glass.appearance import appearance
 from coldcradle.glass.landmarks import landmarks
 from coldcradle.heat.answer import heat_answer
 from coldcradle.heat.bowing import bow_figure, settled_heat
+from coldcradle.heat.explain.firing import firing_figures
+from coldcradle.heat.explain.section import effective_thickness, section_as_told
 from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.model.section import effective_thickness_m
 from coldcradle.heat.present import heat_plan, timing_figures
 from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
-from coldcradle.heat.schedule.effective import effective_thickness
 from coldcradle.heat.schedule.firing import FiringPlan, plan_firing
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform.work import heat_work_of
@@ -104,13 +106,13 @@ def _worked(stage: StageInput, laying: LayupRequest) -> tuple[LayupResult, HeatR
     laid = FAMILIES[stage.heat.process.family].lay_up(laying)
     load = replace(laid.load, furniture_kg=laid.load.press_kg + stage.heat.furniture_kg)
     heat = settled_heat(stage.heat, load)
-    effective = effective_thickness(load, heat.restraint, load.support, by_weight=heat.is_held_by_weight)
+    effective_m = effective_thickness_m(section_as_told(load, heat))
     firing, refusal = None, ""
     try:
-        firing = plan_firing(load, heat, effective, stress_pa=heat.stress_pa)
+        firing = plan_firing(load, heat, effective_m=effective_m, stress_pa=heat.stress_pa)
     except ImpossibleInput as error:
         refusal = str(error)
-    return laid, HeatResult(heat, load, effective, firing, refusal)
+    return laid, HeatResult(heat, load, effective_m, firing, refusal)
 
 
 def _coldest_work_per_pa(firing: FiringPlan, load: Load) -> float:
@@ -173,10 +175,12 @@ def _states(laid: LayupResult, findings: Sequence[Finding]) -> dict[str, str]:
 
 def _figures(result: StageResult) -> dict[str, Figure]:
     laid, heated = result.laid, result.heated
-    mine = [bow_figure(heated.load), *laid.figures, heated.effective]
-    figures = {f.key: f for f in mine}
+    load, heat = heated.load, heated.heat
+    effective = effective_thickness(load, heat)
+    figures = {f.key: f for f in (bow_figure(load), *laid.figures, effective)}
     if heated.firing is not None:
-        figures |= heated.firing.figures | timing_figures(heated.firing, heated.load, heated.heat)
+        found = firing_figures(heated.firing, load, heat, effective)
+        figures |= found | timing_figures(heated.firing, load, heat, found)
     return figures | {laid.load.thickness.key: laid.load.thickness}
 
 

@@ -48,7 +48,7 @@ def watched_result(result: StageResult) -> FiringBaseline:
         shift_k=heat.kiln.sensor_k - heat.kiln.zone_offset_k(heat.kiln_zone),
         needed_per_pa=heat_work_of(load.kind, line).total_per_pa,
         planned_left_pa=firing.left_pa,
-        open_c=firing.figures["opening_temperature"].value,
+        open_c=firing.first.opening_c,
         opens_s=firing.run.total_s,
     )
 

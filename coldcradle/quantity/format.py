@@ -9,9 +9,10 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any, Self
 
+from coldcradle.quantity.language import sentence
 from coldcradle.quantity.units import Kind, factor_to_si, temperature_from_c
 
-__all__ = ["DualQuantity", "Formatted", "Message", "on_scale", "plural", "plus_minus", "say", "show"]
+__all__ = ["DualQuantity", "Formatted", "Message", "capitalized", "on_scale", "plural", "plus_minus", "say", "show"]
 
 _KILOGRAMS_FROM = 5.0
 _RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
@@ -85,16 +86,26 @@ def plural(count: float, one: str, many: str = "") -> str:
     return f"{count:g} {one if count == 1 else many or one + 's'}"
 
 
-def say(template: str, **shown: DualQuantity | str) -> Message:
-    """Fill `{name}` places of a sentence with quantities in each unit system, or with plain words."""
+def say(template: str, **shown: DualQuantity | Message | str) -> Message:
+    """Fill `{name}` places of a sentence with quantities or sentences in each unit system, or with plain words."""
     return Message.unwritten(_filled, template, shown)
 
 
-def _filled(template: str, shown: Mapping[str, DualQuantity | str]) -> tuple[str, str]:
+def _filled(template: str, shown: Mapping[str, DualQuantity | Message | str]) -> tuple[str, str]:
+    template = sentence(template)
     plain = {name: s for name, s in shown.items() if isinstance(s, str)}
     dual = {name: s for name, s in shown.items() if not isinstance(s, str)}
-    metric = template.format(**plain, **{name: s.metric.text for name, s in dual.items()})
-    return metric, template.format(**plain, **{name: s.us.text for name, s in dual.items()}) if dual else metric
+    metric = template.format(**plain, **{name: _text(s.metric) for name, s in dual.items()})
+    return metric, template.format(**plain, **{name: _text(s.us) for name, s in dual.items()}) if dual else metric
+
+
+def _text(words: Formatted | str) -> str:
+    return words if isinstance(words, str) else words.text
+
+
+def capitalized(words: Message) -> Message:
+    """A sentence that begins as one."""
+    return Message(*(text[:1].upper() + text[1:] for text in (words.metric, words.us)))
 
 
 def _grouped(number: float, decimals: int, *, trim: bool) -> str:

@@ -7,9 +7,9 @@ import math
 from coldcradle.constants import GRAVITY
 from coldcradle.cradle.section import Dimension
 from coldcradle.glass.viscosity import Viscosity
+from coldcradle.heat.explain.peak import curve_inputs
+from coldcradle.heat.explain.rates import passing_inputs
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
-from coldcradle.heat.schedule.cold_rates import passing_inputs
-from coldcradle.heat.schedule.peak import curve_inputs
 from coldcradle.heat.schedule.power_steps import power_ladder
 from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
 from coldcradle.layup.deform import laws

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+from coldcradle.heat.explain.rates import passing_inputs, solid_rate
 from coldcradle.heat.limits import RUN_BAND, STRENGTH_PA, SURFACE_STRESS_PA, TARGETS_PA
+from coldcradle.heat.model.opening import TOUCH_C, opening_limit_c
+from coldcradle.heat.model.rates import first_cooling_k_per_h
 from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
-from coldcradle.heat.schedule.anneal import closed_rate_k_per_h
 from coldcradle.heat.schedule.bare_anneal import BareAnneal, bare_anneal, by_handbook
-from coldcradle.heat.schedule.cold_rates import passing_inputs, solid_rate
-from coldcradle.heat.schedule.opening import TOUCH_C, opening_limit_c
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
@@ -64,7 +64,7 @@ def _anneal(values: Values) -> Result:
         assumptions=[
             say(
                 "the closed form begins at {r}",
-                r=show(closed_rate_k_per_h(kind=kind, thickness_m=effective, stress_pa=stress), "rate"),
+                r=show(first_cooling_k_per_h(kind=kind, thickness_m=effective, stress_pa=stress), "rate"),
             ),
             say("glass that counts as {d}", d=show(effective, "length")),
             "no kiln is as slow as its own fall here",

@@ -6,8 +6,9 @@ import math
 
 from coldcradle.cradle.section import Dimension
 from coldcradle.glass.charge import glass_mass
-from coldcradle.layup.deform.spread import dam_boards, dam_wall, push_on_wall, rest_thickness, spread
+from coldcradle.layup.deform.spread import dam_boards
 from coldcradle.layup.deform.work import heat_work_of
+from coldcradle.layup.explain.spread import dam_wall, push_on_wall, rest_thickness, spread
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import derive, given, published

@@ -10,7 +10,8 @@ from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Box
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.schedule.peak import coming_and_going_s, curve_inputs
+from coldcradle.heat.explain.peak import curve_inputs
+from coldcradle.heat.model.peak import coming_and_going_s
 from coldcradle.heat.schedule.processes import PROCESSES, Process
 from coldcradle.layup.deform.forms import former_course, ring_course, slump_courses
 from coldcradle.layup.deform.movement import Movement, move

@@ -12,7 +12,7 @@ from coldcradle.cradle.straight import Box
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
-from coldcradle.heat.schedule.peak import curve_inputs
+from coldcradle.heat.explain.peak import curve_inputs
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.deform.forms import former_course, ring_course, slump_courses
 from coldcradle.layup.deform.laws import parting_work, thread_work

@@ -22,7 +22,7 @@ from coldcradle.heat.schedule.processes import process
 from coldcradle.piece.chain import ChainPlan, Link, plan_chain
 from coldcradle.piece.plan import plan
 from coldcradle.piece.sharer import Sharer
-from coldcradle.piece.stage import plan_stage
+from coldcradle.piece.stage import compute_stage, plan_stage
 from coldcradle.quantity.format import say
 from tests.core.test_firing import fired, written
 from tests.core.test_heat import kiln
@@ -237,22 +237,24 @@ class ControllerWords(TestCase):
         self.assertIn("by hand", [s.rate for s in found.steps])
 
     def test_it_is_never_told_faster_than_was_meant(self) -> None:
-        heat = plan_stage(fired("cast", thick="60 mm", side="300 mm")).heat
-        assert heat is not None
+        firing = compute_stage(fired("cast", thick="60 mm", side="300 mm")).heated.firing
+        assert firing is not None
+        steps = firing.run.steps
         for unit, factor in (("degC", 1.0), ("degF", 1.8)):
             for finest in (0.1, 1.0, 5.0, 25.0):
                 known = kiln(controller=Controller(finest=finest, unit=unit))  # type: ignore[arg-type]
-                found = tell_controller(heat.steps, known, start_c=18.0)
-                for told_step, meant in zip(found.steps, heat.steps, strict=False):
+                found = tell_controller(steps, known, start_c=18.0)
+                for told_step, meant in zip(found.steps, steps, strict=False):
                     if told_step.rate not in ("full", "by hand"):
                         self.assertLessEqual(float(told_step.rate), (meant.rate_k_per_h or 0) * factor * (1 + 1e-6))
 
     def test_thermometer_and_place_shift_the_targets(self) -> None:
-        heat = plan_stage(fired("full")).heat
-        assert heat is not None
+        firing = compute_stage(fired("full")).heated.firing
+        assert firing is not None
+        steps = firing.run.steps
         known = kiln(sensor_k=4.0, zones=(KilnZone(name="front", offset_k=-9.0),))  # type: ignore[arg-type]
-        found = tell_controller(heat.steps, known, start_c=18.0, offset_k=known.zone_offset_k("front"))
-        self.assertEqual(int(found.steps[1].to) - round(heat.steps[1].to_c), 13)
+        found = tell_controller(steps, known, start_c=18.0, offset_k=known.zone_offset_k("front"))
+        self.assertEqual(int(found.steps[1].to) - round(steps[1].to_c), 13)
         self.assertIn("higher", found.notes[0].metric)
         self.assertEqual(known.zone_offset_k("nowhere"), 0.0)
 

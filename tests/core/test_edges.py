@@ -13,6 +13,7 @@ from coldcradle.heat.coasting import SUMMER_C, WINTER_C, coasting, verdict_of
 from coldcradle.heat.kiln.controller import tell_controller
 from coldcradle.heat.kiln.kiln import Controller
 from coldcradle.heat.limits import TARGETS_PA, is_over
+from coldcradle.heat.reason import NONE
 from coldcradle.heat.schedule.segments import PlannedSegment, run_programme
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.piece.chain import plan_chain
@@ -20,7 +21,6 @@ from coldcradle.piece.compare import assess_schedule
 from coldcradle.piece.plan import plan
 from coldcradle.piece.sharer import can_share
 from coldcradle.piece.stage import StageWithInputs, compute_stage, plan_stage
-from coldcradle.quantity.format import say
 from tests.core.test_chains import chained, link, links_of, said
 from tests.core.test_firing import fired, written
 from tests.core.test_heat import kiln
@@ -157,7 +157,7 @@ class Kilns(TestCase):
         """Of two steps that could go, the one whose merging costs less does; a hold counts four times."""
         steps = [
             PlannedSegment(
-                key=f"s{i}", name=f"s{i}", rate_k_per_h=r, to_c=c, hold_s=h, limited_by="glass", why=say(""), figures=()
+                key=f"s{i}", name=f"s{i}", rate_k_per_h=r, to_c=c, hold_s=h, limited_by="glass", why=NONE, figures=()
             )
             for i, (r, c, h) in enumerate(((100.0, 300.0, 600.0), (100.0, 500.0, 0.0), (50.0, 600.0, 0.0)))
         ]

@@ -19,8 +19,9 @@ from coldcradle.glass.balance import centre_height, hook_load, piece_cost, tippi
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.mix import Mix, MixPart, check_powder, portions, water_to_damp
 from coldcradle.glass.share import Cavity, share_batch, top_ups
-from coldcradle.layup.deform.spread import dam_boards, dam_wall, push_on_wall, rest_thickness, spread
+from coldcradle.layup.deform.spread import dam_boards
 from coldcradle.layup.deform.work import heat_work_of
+from coldcradle.layup.explain.spread import dam_wall, push_on_wall, rest_thickness, spread
 from tests.documents import planned
 
 FUSING = shipped_kinds()["fusing-90-clear"]

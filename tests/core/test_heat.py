@@ -13,10 +13,11 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.heat.explain.steps import said
 from coldcradle.heat.kiln.kiln import KilnModel
+from coldcradle.heat.reason import NONE
 from coldcradle.heat.schedule.clock import at, days, is_night, nights, when
 from coldcradle.heat.schedule.segments import PlannedSegment, round_rate, run_programme
-from coldcradle.quantity.format import say
 from coldcradle.quantity.parse import parse
 from tests.documents import BIG_KILN, planned, slab_of
 
@@ -41,7 +42,7 @@ def kiln(**changes: float) -> KilnModel:
 
 def step(to_c: float, rate: float | None, hold_s: float = 0.0) -> PlannedSegment:
     return PlannedSegment(
-        key="x", name="X", rate_k_per_h=rate, to_c=to_c, hold_s=hold_s, limited_by="glass", why=say(""), figures=()
+        key="x", name="X", rate_k_per_h=rate, to_c=to_c, hold_s=hold_s, limited_by="glass", why=NONE, figures=()
     )
 
 
@@ -71,7 +72,7 @@ class KilnAsOneBody(TestCase):
         run = run_programme([step(900.0, 600.0)], kiln().loaded(load_j_per_k=5000.0, room_c=18.0))
         self.assertGreater(run.total_s, 882 / 600 * 3600 * 1.5)
         assert run.steps[0].late is not None
-        self.assertIn("Tern needs", run.steps[0].late.metric)
+        self.assertIn("Tern needs", said(run.steps[0].late).metric)
 
     def test_what_it_can_never_reach_is_refused(self) -> None:
         loaded = kiln().loaded(load_j_per_k=0.0, room_c=18.0)

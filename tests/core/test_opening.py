@@ -17,8 +17,8 @@ from coldcradle.fire.opening import FALLS_STALE_S, HEATS_STALE_S, STALE_S, MayOp
 from coldcradle.fire.progress import Place
 from coldcradle.fire.readings import KilnReading
 from coldcradle.fire.watch import FireState, FiringTracker
+from coldcradle.heat.model.opening import THERMOMETER_K, opening_limit_c
 from coldcradle.heat.physics.slab import run_slab
-from coldcradle.heat.schedule.opening import THERMOMETER_K, opening_limit_c
 from tests.core.test_fire import HOUR, readings, watched
 
 W = watched("cast")

@@ -17,11 +17,11 @@ from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.coasting import coast_from
 from coldcradle.heat.formed import moved
+from coldcradle.heat.model.rates import SECOND_TIMES
 from coldcradle.heat.physics.simulate import evening_s, first_within, glass_layer, section_of, settles_at, simulate
 from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, SlabLayer, film_w_m2_k, run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.present import glass_points, profile_of, ticks
-from coldcradle.heat.schedule.anneal import SECOND_TIMES
 from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.piece.stage import compute_stage, plan_stage
 from tests.core.test_firing import fired, step

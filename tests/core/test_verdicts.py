@@ -128,7 +128,7 @@ class ByHand(TestCase):
 
     def test_loose_sheets_are_stopped_above_what_loose_pieces_stand(self) -> None:
         """One face on something cold, 24·(1 − ν)·κ·σ/(E·α·(2·d)²), whatever the kiln does once it is hot."""
-        stands = fired(stage("full", layup__layers=one("15 mm", 3))).figures["chunk_rate"].value
+        stands = fired(stage("full", layup__layers=one("15 mm", 3))).first.chunk_k_per_h
         self.assertAlmostEqual(edge(self.loose_stops, 60.0, 300.0) / (PASSING_OVER * stands), 1.0, delta=0.01)
 
     def test_a_cooling_by_hand_is_stopped_where_it_leaves_too_much(self) -> None:

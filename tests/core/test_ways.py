@@ -14,8 +14,9 @@ from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.deform.laws import drained_m, thread_work
 from coldcradle.layup.deform.movement import Movement
-from coldcradle.layup.deform.spread import spread, spread_work
+from coldcradle.layup.deform.spread import spread_work
 from coldcradle.layup.deform.work import heat_work_of
+from coldcradle.layup.explain.spread import spread
 from coldcradle.layup.families.slump_rules import FUSES_LOG
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import compute_stage

@@ -60,6 +60,8 @@ def _addresses(owner: Any) -> list[str]:
 
 def all_answers(client: Client, owner: Any) -> dict[str, Any]:
     """By address; for a sum, what it comes to with what stands in it; for a piece, what an edit of it answers."""
+    while json.loads(client.get("/api/pieces").content)["pending"]:  # as much as a moment allows, on a busy machine
+        pass
     answers = {at: told(client.get(at)) for at in _addresses(owner)}  # type: ignore[arg-type]  # as plain values
     for key in SUMS:
         sent = json.dumps({"system": "us", "typed": {}})

@@ -10,15 +10,15 @@ from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import ANNEALING_LOG
 from coldcradle.heat.assess import left_remark
 from coldcradle.heat.limits import HANDBOOK_LEAVES_PA, RUN_BAND, TARGETS_PA
+from coldcradle.heat.model.rates import HANDBOOK_THIRD, SECOND_TIMES, handbook_rate_k_per_h
+from coldcradle.heat.model.soak import thumb_soak_s
 from coldcradle.heat.physics.conduction import free_to_bow_m
 from coldcradle.heat.physics.shock import free_section
 from coldcradle.heat.physics.simulate import evening_s
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.physics.structure import MEAN_TIME_S
-from coldcradle.heat.schedule.anneal import HANDBOOK_THIRD, SECOND_TIMES, handbook_rate_k_per_h
 from coldcradle.heat.schedule.bare_anneal import bare_anneal, by_handbook
-from coldcradle.heat.schedule.soak import handbook_soak_s
 from coldcradle.piece.stage import plan_stage
 from tests.core.test_firing import fired
 from tests.documents import BIG_KILN
@@ -72,7 +72,7 @@ class Table(TestCase):
             self.assertAlmostEqual(rate / first, 1.0, delta=0.2, msg=str(mm))
             self.assertAlmostEqual(SECOND_TIMES * rate / second, 1.0, delta=0.2)
             self.assertAlmostEqual(HANDBOOK_THIRD * rate / third, 1.0, delta=0.2)
-            self.assertAlmostEqual(handbook_soak_s(mm / 1e3) / 3600, soak_h, delta=1.05)
+            self.assertAlmostEqual(thumb_soak_s(mm / 1e3) / 3600, soak_h, delta=1.05)
 
     def test_the_judge_calls_the_table_itself_good_at_every_thickness(self) -> None:
         for mm in TABLE:
@@ -103,7 +103,7 @@ class Plans(TestCase):
             slow = next(s for s in found.heat.steps if s.key == "anneal")
             self.assertAlmostEqual(slow.rate_k_per_h / handbook_rate_k_per_h(mm / 1e3), 1.0, delta=0.08)  # type: ignore[operator]
             self.assertAlmostEqual(slow.to_c, 516 - 55, delta=1)
-            self.assertAlmostEqual(found.figures["soak"].value, handbook_soak_s(mm / 1e3), delta=300)
+            self.assertAlmostEqual(found.figures["soak"].value, thumb_soak_s(mm / 1e3), delta=300)
 
     def test_five_days_for_a_panel_of_100_mm_lie_beyond_quick_and_that_is_said(self) -> None:
         """The five days that are told of such a panel (common practice, no source) leave 1.1 to 1.7 MPa; they end

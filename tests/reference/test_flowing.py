@@ -16,7 +16,8 @@ from scipy.integrate import solve_ivp
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.layup.deform.laws import drained_m, parting_work, thread_length, thread_work
-from coldcradle.layup.deform.spread import rest_thickness, spread, spread_work
+from coldcradle.layup.deform.spread import spread_work
+from coldcradle.layup.explain.spread import rest_thickness, spread
 
 RHO, G = 2500.0, 9.80665
 NINETY = shipped_kinds()["fusing-90-clear"]

@@ -8,9 +8,9 @@ from unittest import TestCase
 from coldcradle.fire.pace import FASTER, LIKELY, SLOWER
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.kiln.kiln import KilnModel
+from coldcradle.heat.model.opening import THERMOMETER_K, TOUCH_C, behind_k
 from coldcradle.heat.physics.shock import free_section
 from coldcradle.heat.physics.slab import film_w_m2_k
-from coldcradle.heat.schedule.opening import THERMOMETER_K, TOUCH_C, _behind_k
 
 HOUR = 3600.0
 NINETY = shipped_kinds()["fusing-90-clear"]
@@ -38,7 +38,7 @@ class Behind(TestCase):
             tau_s = layer.heat_j_m3_k * layer.thickness_m / film_w_m2_k(LIMIT_C - 1.0, LIMIT_C)
             share = tau_s / KILN.time_constant_s
             wanted = (LIMIT_C - KILN.room_c) * share
-            found = _behind_k(free_section(NINETY, mm / 1e3, both_faces=False), KILN, LIMIT_C)
+            found = behind_k(free_section(NINETY, mm / 1e3, both_faces=False), KILN, LIMIT_C)
             self.assertAlmostEqual(found / wanted, 1.0, delta=0.06, msg=f"{mm} mm")
 
     def test_a_thick_slab_by_its_first_mode(self) -> None:
@@ -54,7 +54,7 @@ class Behind(TestCase):
             for _ in range(20):  # the film follows the temperatures it lies between
                 film = film_w_m2_k(KILN.room_c + bath_k, KILN.room_c + face_k)
                 bath_k = face_k * (1 - mu * math.tan(mu) * k / (film * length))
-            found = _behind_k(free_section(NINETY, mm / 1e3, both_faces=False), KILN, LIMIT_C)
+            found = behind_k(free_section(NINETY, mm / 1e3, both_faces=False), KILN, LIMIT_C)
             self.assertAlmostEqual(found / (heart_k - bath_k), 1.0, delta=0.06, msg=f"{mm} mm")
 
     def test_what_is_taken_of_the_trade(self) -> None:

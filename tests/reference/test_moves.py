@@ -16,8 +16,8 @@ from coldcradle.cradle.straight import Box
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.viscosity import Viscosity
+from coldcradle.heat.model.peak import coming_and_going_s
 from coldcradle.heat.physics.shock import free_section, open_lid, steepest_step_k, warming_rate_by_run
-from coldcradle.heat.schedule.peak import coming_and_going_s
 from coldcradle.heat.schedule.processes import PROCESSES, trade_rows
 from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.forms import former_course, ring_course, slump_courses
@@ -231,7 +231,7 @@ class Warmed(TestCase):
                     piece(kind, **slab_of(f"{mm} mm", "300 mm", heat__on="shelf", heat__leaves="held"))
                 )
                 assert worked.heated.firing is not None
-                opens_c = worked.heated.firing.figures["opening_temperature"].value
+                opens_c = worked.heated.firing.first.opening_c
                 shock = open_lid(
                     worked.heated.load.kind, thickness_m=mm / 1e3, glass_c=opens_c, air_c=18.0, for_s=8 * 3600.0
                 )

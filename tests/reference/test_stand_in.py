@@ -12,14 +12,14 @@ import numpy as np
 from scipy.integrate import solve_ivp
 
 from coldcradle.fire.controller import PERIOD_S, StandIn
+from coldcradle.heat.reason import NONE
 from coldcradle.heat.schedule.segments import PlannedSegment
-from coldcradle.quantity.format import say
 from tests.core.test_fire import HOUR, stand_in, watched
 
 
 def step(to_c: float, rate: float | None, hold_s: float, key: str = "cast") -> PlannedSegment:
     return PlannedSegment(
-        key=key, name=key, rate_k_per_h=rate, to_c=to_c, hold_s=hold_s, limited_by="choice", why=say(""), figures=()
+        key=key, name=key, rate_k_per_h=rate, to_c=to_c, hold_s=hold_s, limited_by="choice", why=NONE, figures=()
     )
 
 

@@ -10,13 +10,13 @@ from scipy.integrate import solve_ivp
 
 from coldcradle.cradle.materials import materials
 from coldcradle.glass.kinds import shipped_kinds
+from coldcradle.heat.explain.opening import opening_temperature
+from coldcradle.heat.explain.rates import surface_rate
+from coldcradle.heat.explain.soak import soak_by_physics
 from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k, cooling_rate_k_per_h
 from coldcradle.heat.physics.shock import open_lid
 from coldcradle.heat.physics.slab import film_w_m2_k
-from coldcradle.heat.schedule.anneal import surface_rate
-from coldcradle.heat.schedule.opening import opening_temperature
-from coldcradle.heat.schedule.soak import soak_by_physics
 from coldcradle.report.figure import PRACTICE, Figure, derive, given
 from tests.documents import planned, slab_of
 

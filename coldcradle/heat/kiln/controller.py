@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from coldcradle.heat.kiln.kiln import Controller, KilnModel
-from coldcradle.heat.schedule.segments import SimulatedSegment
+from coldcradle.heat.schedule.segments import RunStep
 from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.quantity.units import temperature_from_c
@@ -46,7 +46,7 @@ class _Ramp:
     is_fixed: bool
 
 
-def _ramps(steps: Sequence[SimulatedSegment]) -> list[_Ramp]:
+def _ramps(steps: Sequence[RunStep]) -> list[_Ramp]:
     return [
         _Ramp(s.name, s.rate_k_per_h, s.to_c, s.hold_s, s.key in (StepKey.PEAK, StepKey.FALL, StepKey.DRY))
         for s in steps
@@ -117,7 +117,7 @@ def _rate(rate_k_per_h: float, controller: Controller) -> tuple[str, Message | N
 
 
 def tell_controller(
-    steps: Sequence[SimulatedSegment], kiln: KilnModel, *, start_c: float, offset_k: float = 0.0
+    steps: Sequence[RunStep], kiln: KilnModel, *, start_c: float, offset_k: float = 0.0
 ) -> ControllerProgram:
     """The programme in a controller's terms. `offset_k`: how much hotter the piece's place is than the middle.
 

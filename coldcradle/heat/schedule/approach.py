@@ -12,6 +12,9 @@ from numpy.typing import NDArray
 from coldcradle.glass.viscosity import softness
 from coldcradle.heat.inputs import HeatInput, SegmentOverride
 from coldcradle.heat.kiln.kiln import LoadedKiln
+from coldcradle.heat.model import peak as forming
+from coldcradle.heat.model.closed import ClosedForms
+from coldcradle.heat.model.soak import SPREAD_K, settled_soak_s, settling_s
 from coldcradle.heat.physics.simulate import (
     Section1D,
     first_within,
@@ -19,9 +22,8 @@ from coldcradle.heat.physics.simulate import (
     until,
 )
 from coldcradle.heat.physics.slab import SlabRun, run_slab
-from coldcradle.heat.schedule import peak as forming
+from coldcradle.heat.reason import NONE, because
 from coldcradle.heat.schedule.segments import PlannedSegment, round_rate, run_programme
-from coldcradle.heat.schedule.soak import soak_by_physics
 from coldcradle.heat.schedule.warming import (
     body_limit_k_per_h,
     body_section,
@@ -32,25 +34,39 @@ from coldcradle.heat.schedule.warmup import top_rate_k_per_h, warm_up
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.load import Load
-from coldcradle.quantity.format import say
-from coldcradle.report.figure import Figure
 
-__all__ = ["SoakPhase", "own_steps", "soaked_firing"]
+__all__ = ["SCHOOLS", "PeakPhase", "SoakPhase", "own_steps", "school_of", "soaked_firing"]
 
-_SPREAD_K = 2.0
 _TRIES, _OVER, _UNDER, _LEAST_SLOWER = 8, 1.01, 0.985, 0.3
 _ZONES_FIRST = 0.78  # of the closed form's rate: in a cold kiln the film is thinner than it takes it
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PeakPhase:
+    """What the peak was worked out from: `lag_s` is how long the heart was behind as the run found it, None where
+    nothing was run for it.
+    """
+
+    peak_c: float
+    rate_k_per_h: float
+    lag_s: float | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class SoakPhase:
-    """Everything up to the end of the soak: the steps, the kiln, and the run through the slab."""
+    """Everything up to the end of the soak: the steps, the kiln, and the run through the slab; and what the soak was
+    worked out from. `settled_s` is when heart and skin agreed as the run found it, None where they never did.
+    """
 
     steps: list[PlannedSegment]
     kiln: LoadedKiln
     section: Section1D
     heat: SlabRun
     soak_c: float
+    peak: PeakPhase
+    drop_k: float
+    fall_k_per_h: float
+    settled_s: float | None
 
     @property
     def total_s(self) -> float:
@@ -81,14 +97,14 @@ def own_steps(steps: Iterable[PlannedSegment], own: Iterable[SegmentOverride]) -
                 to_c=step.to_c if change.to_c is None else change.to_c,
                 hold_s=step.hold_s if change.hold_s is None else change.hold_s,
                 limited_by="choice",
-                why=say("You set this step by hand."),
+                why=because("by-hand"),
             )
         found.append(step)
     return found
 
 
 def _warmed(
-    load: Load, heat: HeatInput, kiln: LoadedKiln, figures: dict[str, Figure], peak_c: float
+    load: Load, heat: HeatInput, kiln: LoadedKiln, first: ClosedForms, peak_c: float
 ) -> tuple[list[PlannedSegment], float]:
     """The warm-up and the rate from there to the peak, run through every solid piece as it goes in, and slowed where
     one is pulled harder than is allowed.
@@ -96,7 +112,7 @@ def _warmed(
     body = decisive(load)
     slower, hurried = (_ZONES_FIRST if body is not None and _is_by_zones(body, load) else 1.0), 1.0
     top = top_rate_k_per_h(load, heat)
-    warm = warm_up(load, heat, figures, peak_c=peak_c, slower=slower)
+    warm = warm_up(load, heat, first, peak_c=peak_c, slower=slower)
     for _ in range(_TRIES if load.is_solid else 0):
         rising = _rise(peak_c, top * hurried, heat)
         run = run_programme([*warm, rising], kiln)
@@ -109,7 +125,7 @@ def _warmed(
             slower *= max(_LEAST_SLOWER, 0.995 / worst.share)
         else:
             hurried *= max(_LEAST_SLOWER, 0.995 / worst.share)
-        warm = warm_up(load, heat, figures, peak_c=peak_c, slower=slower)
+        warm = warm_up(load, heat, first, peak_c=peak_c, slower=slower)
     rate = top if hurried == 1.0 else round_rate(top * hurried)
     return own_steps(warm, heat.overrides), rate
 
@@ -129,7 +145,7 @@ def _rise(peak_c: float, rate_k_per_h: float, heat: HeatInput) -> PlannedSegment
         hold_s=0.0,
         limited_by="glass",
         figures=("cast_temperature", "cast_hold"),
-        why=say(""),
+        why=NONE,
     )
 
 
@@ -142,24 +158,25 @@ def _heart_section(load: Load, heat: HeatInput, section: Section1D) -> Section1D
 
 
 def _peak(
-    load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure]
-) -> tuple[list[PlannedSegment], PlannedSegment]:
+    load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, first: ClosedForms
+) -> tuple[list[PlannedSegment], PlannedSegment, PeakPhase]:
     """The warm-up and the peak, its hold as long as the slab takes to follow."""
     done = heat.process
-    asked_c = figures["cast_temperature"].value
+    asked_c = first.peak_c
     peak_c = float(round(asked_c)) if heat.cast_c is None else asked_c  # what was typed is fired as typed
-    warm, rate = _warmed(load, heat, kiln, figures, peak_c)
-    first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=None)
+    warm, rate = _warmed(load, heat, kiln, first, peak_c)
+    lag_s: float | None = None
+    hold_s = forming.peak_hold_s(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=None)
     why = (
-        say("The temperature you chose.")
+        because("peak-chosen")
         if heat.cast_c is not None
-        else say("From {form}, this glass closes up and runs here.", form=load.form.name)
+        else because("peak-by-grain", form=load.form.name)
         if done.traits.by_grain
-        else say("Here this glass {does}: what it takes to {what}.", does=softness(done.aim), what=done.name)
+        else because("peak", does=softness(done.aim), what=done.name)
     )
     peak = replace(
         _rise(peak_c, rate, heat),
-        hold_s=max(3600.0, _up_to(2 * first.value)),
+        hold_s=max(3600.0, _up_to(2 * hold_s)),
         limited_by="choice" if heat.cast_c is not None else "glass",
         why=why,
     )
@@ -172,23 +189,19 @@ def _peak(
         if load.is_core_shut:  # it is warmed from above as well as through its mould, whichever is sooner
             above = first_within(run_slab(open_above(load).slab, trial.line), forming.LAG_K, arrives, glass_only=True)
             lag_s = min(lag_s, (ends if above is None else above) - arrives)
-        first = forming.peak_hold(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=lag_s)
-    figures["cast_hold"] = first
-    return warm, replace(peak, hold_s=_up_to(first.value) if heat.cast_hold_s is None else first.value)
+        hold_s = forming.peak_hold_s(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=lag_s)
+    peak = replace(peak, hold_s=_up_to(hold_s) if heat.cast_hold_s is None else hold_s)
+    return warm, peak, PeakPhase(peak_c=peak_c, rate_k_per_h=rate, lag_s=lag_s)
 
 
-def soaked_firing(
-    load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, figures: dict[str, Figure]
-) -> SoakPhase:
+def soaked_firing(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Section1D, first: ClosedForms) -> SoakPhase:
     """Everything up to the end of the soak, which lasts by the school chosen."""
-    warm, peak = _peak(load, heat, kiln, section, figures)
+    warm, peak, phase = _peak(load, heat, kiln, section, first)
     (peak,) = own_steps([peak], heat.overrides)
     soak_c = float(round(load.kind.annealing_c))
-    thumb = figures["soak_thumb"]
-    closed = soak_by_physics(
-        load, drop_k=max(0.0, peak.to_c - soak_c), fall_k_per_h=kiln.coasting_rate_k_per_h(soak_c), settled_s=None
-    )
-    longest = _up_to(max(1.5 * closed.value, thumb.value) + 7200)
+    drop_k, fall_k_per_h = max(0.0, peak.to_c - soak_c), kiln.coasting_rate_k_per_h(soak_c)
+    closed_s = settling_s(load, drop_k=drop_k, fall_k_per_h=fall_k_per_h)
+    longest = _up_to(max(1.5 * settled_soak_s(load.kind, settled_s=closed_s), first.thumb_s) + 7200)
     fall = PlannedSegment(
         key=StepKey.FALL,
         name="Fall, then soak",
@@ -197,25 +210,41 @@ def soaked_firing(
         hold_s=longest,
         limited_by="glass",
         figures=("soak_thumb", "soak_physics"),
-        why=say(""),
+        why=NONE,
     )
     (fall,) = own_steps([fall], (replace(o, hold_s=None) for o in heat.overrides))
     trial = run_programme([*warm, peak, fall], kiln)
     inside = run_slab(section.slab, trial.line)
     arrives = trial.steps[-1].arrives_s
-    settled = first_within(inside, _SPREAD_K, arrives)
-    physics = soak_by_physics(
-        load,
-        drop_k=max(0.0, peak.to_c - soak_c),
-        fall_k_per_h=kiln.coasting_rate_k_per_h(soak_c),
-        settled_s=None if settled is None else settled - arrives,
-    )
-    figures["soak_physics"] = physics
-    chosen = {"thumb": thumb, "physics": physics}.get(
-        "thumb" if heat.is_by_table else heat.soak_method, max(thumb, physics, key=lambda f: f.value)
-    )
+    settled = first_within(inside, SPREAD_K, arrives)
+    settled_s = None if settled is None else settled - arrives
+    physics_s = settled_soak_s(load.kind, settled_s=closed_s if settled_s is None else settled_s)
+    school = school_of(heat, thumb_s=first.thumb_s, physics_s=physics_s)
     fall = replace(
-        fall, hold_s=_up_to(chosen.value), why=say("{how}, at this glass's annealing point.", how=chosen.name)
+        fall,
+        hold_s=_up_to(first.thumb_s if school == "thumb" else physics_s),
+        why=because("soak", how=SCHOOLS[school]),
     )
     (fall,) = own_steps([fall], heat.overrides)
-    return SoakPhase([*warm, peak, fall], kiln, section, until(inside, arrives + fall.hold_s), fall.to_c)
+    return SoakPhase(
+        steps=[*warm, peak, fall],
+        kiln=kiln,
+        section=section,
+        heat=until(inside, arrives + fall.hold_s),
+        soak_c=fall.to_c,
+        peak=phase,
+        drop_k=drop_k,
+        fall_k_per_h=fall_k_per_h,
+        settled_s=settled_s,
+    )
+
+
+def school_of(heat: HeatInput, *, thumb_s: float, physics_s: float) -> str:
+    """The school by which it rests: thumb or physics, the one chosen or the longer of the two."""
+    chosen = "thumb" if heat.is_by_table else heat.soak_method
+    if chosen in SCHOOLS:
+        return str(chosen)
+    return "thumb" if thumb_s >= physics_s else "physics"
+
+
+SCHOOLS = {"thumb": "Rule of thumb", "physics": "Until heart and skin agree"}

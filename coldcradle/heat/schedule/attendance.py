@@ -9,7 +9,7 @@ from datetime import datetime
 
 from coldcradle.heat.inputs import Attendance, HeatInput
 from coldcradle.heat.schedule.clock import at, when
-from coldcradle.heat.schedule.segments import SimulatedSegment
+from coldcradle.heat.schedule.segments import RunStep
 from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say
 
@@ -41,9 +41,7 @@ def start_of(heat: HeatInput, total_s: float) -> datetime:
     return at(heat.starts_at, -math.ceil(total_s / 60) * 60) if heat.is_ready_by else heat.starts_at
 
 
-def visits(
-    heat: HeatInput, steps: Sequence[SimulatedSegment], start: datetime, *, look_s: float | None = None
-) -> list[Visit]:
+def visits(heat: HeatInput, steps: Sequence[RunStep], start: datetime, *, look_s: float | None = None) -> list[Visit]:
     """A look where the process wants one, or what was asked for.
 
     At `look_s`, where it is known when glass can first be where it shall, else half-way through the hold at the peak;

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_over
+from coldcradle.heat.model.rates import HANDBOOK_THIRD, SECOND_TIMES, first_cooling_k_per_h, handbook_rate_k_per_h
+from coldcradle.heat.model.soak import thumb_soak_s
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
 from coldcradle.heat.physics.simulate import Section1D, evening_s
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.strain import run_strain
-from coldcradle.heat.schedule import anneal
-from coldcradle.heat.schedule.soak import handbook_soak_s
 
 __all__ = ["BareAnneal", "bare_anneal", "by_handbook"]
 
@@ -47,9 +47,9 @@ def _run(kind: GlassProperties, section: Section1D, soak_s: float, rates: tuple[
 
 def by_handbook(kind: GlassProperties, section: Section1D, *, thickness_m: float, effective_m: float) -> BareAnneal:
     """The handbook's table as it stands, and what it leaves."""
-    first = anneal.handbook_rate_k_per_h(effective_m)
-    rates = (first, anneal.SECOND_TIMES * first, anneal.HANDBOOK_THIRD * first)
-    return _run(kind, section, handbook_soak_s(thickness_m), rates)
+    first = handbook_rate_k_per_h(effective_m)
+    rates = (first, SECOND_TIMES * first, HANDBOOK_THIRD * first)
+    return _run(kind, section, thumb_soak_s(thickness_m), rates)
 
 
 def bare_anneal(
@@ -59,11 +59,11 @@ def bare_anneal(
 
     `counts_m` is the free slab that behaves alike; `stress_pa` what may stay, relaxation counted.
     """
-    first = anneal.closed_rate_k_per_h(kind=kind, thickness_m=effective_m, stress_pa=stress_pa)
+    first = first_cooling_k_per_h(kind=kind, thickness_m=effective_m, stress_pa=stress_pa)
     below = cooling_rate_k_per_h(kind=kind, thickness_m=effective_m, stress_pa=SURFACE_STRESS_PA, factor=12.0)
-    soak_s = max(1800.0, handbook_soak_s(thickness_m))
+    soak_s = max(1800.0, thumb_soak_s(thickness_m))
     for _ in range(_TRIES):
-        rates = (min(first, below), min(anneal.SECOND_TIMES * first, below), min(below, _FASTEST_K_PER_H))
+        rates = (min(first, below), min(SECOND_TIMES * first, below), min(below, _FASTEST_K_PER_H))
         found = _run(kind, section, soak_s, rates)
         if is_over(found.left_pa, stress_pa, MEND_OVER):
             first *= max(0.4, 0.985 * stress_pa / found.left_pa)

@@ -16,10 +16,10 @@ from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_ove
 from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, evening_s, strained
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.zones import ZonedRun, evened, lag_s, run_zones, zone_slab
+from coldcradle.heat.reason import because
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, round_rate, run_programme
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.bodies import Shade
-from coldcradle.quantity.format import say, show
 
 __all__ = ["Cooling", "CoolingTarget", "cool", "cooling_steps"]
 
@@ -81,7 +81,6 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
     open_c = max(float(math.floor(wish.open_c)), kiln.room_c + 1.5)
     slow, surface, soak_c = wish.slow_k_per_h, wish.surface_k_per_h, wish.soak_c
     first_c, second_c = wish.breaks_c
-    d = show(wish.effective_m, "length")
     stages = [
         (
             StepKey.ANNEAL,
@@ -89,7 +88,7 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
             min(slow, surface),
             first_c,
             "anneal_rate",
-            say("{d} of glass counts here; faster would freeze in more strain.", d=d),
+            because("anneal", d=(wish.effective_m, "length")),
         ),
         (
             StepKey.COOL_2,
@@ -97,10 +96,7 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
             min(wish.second_k_per_h, surface),
             second_c,
             "anneal_rate",
-            say(
-                "{x} times the first rate, while the glass still settles a little.",
-                x=f"{wish.second_k_per_h / slow:.2g}",
-            ),
+            because("second", x=f"{wish.second_k_per_h / slow:.2g}"),
         ),
         (
             StepKey.COOL_3,
@@ -108,7 +104,7 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
             surface,
             float("-inf"),
             "surface_rate",
-            say("Only the passing pull in the skin counts now."),
+            because("surface"),
         ),
     ]
     steps: list[PlannedSegment] = []
@@ -136,12 +132,11 @@ def cooling_steps(kiln: LoadedKiln, wish: CoolingTarget) -> list[PlannedSegment]
         if to_c > until_c:
             break
     if at_c > open_c:
-        why = say(
-            "{kiln} falls at {rate} here by itself, and slower from then on: slow enough. The lid waits until it is at "
-            "{open}: the heart of the glass is behind it.",
+        why = because(
+            "coast",
             kiln=kiln.kiln.name,
-            rate=show(kiln.coasting_rate_k_per_h(at_c), "rate"),
-            open=show(open_c, "temperature"),
+            rate=(kiln.coasting_rate_k_per_h(at_c), "rate"),
+            open=(open_c, "temperature"),
         )
         steps.append(
             PlannedSegment(

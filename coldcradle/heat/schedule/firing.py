@@ -7,8 +7,31 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from coldcradle.heat.inputs import HeatInput
+from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import SURFACE_STRESS_PA, zone_stress_pa
+from coldcradle.heat.model import peak as forming
+from coldcradle.heat.model.closed import ClosedForms
+from coldcradle.heat.model.opening import (
+    ENDS_ABOVE_K,
+    behind_k,
+    opening_c,
+    opening_limit_c,
+    opening_shown_c,
+    opening_trial,
+)
+from coldcradle.heat.model.rates import (
+    HANDBOOK_THIRD,
+    SECOND_TIMES,
+    first_cooling_k_per_h,
+    handbook_rate_k_per_h,
+    loose_piece,
+    surface_cooling_k_per_h,
+    warming_k_per_h,
+    zone_limit_k_per_h,
+)
+from coldcradle.heat.model.soak import thumb_soak_s
 from coldcradle.heat.physics.simulate import (
+    Section1D,
     SimulatedRun,
     evening_s,
     joined,
@@ -17,30 +40,21 @@ from coldcradle.heat.physics.simulate import (
     strained,
 )
 from coldcradle.heat.physics.zones import ZonedRun, run_zones, zone_slab
-from coldcradle.heat.schedule import anneal, cold_rates
-from coldcradle.heat.schedule import peak as forming
 from coldcradle.heat.schedule.approach import SoakPhase, own_steps, soaked_firing
 from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooling_steps
-from coldcradle.heat.schedule.opening import opening_shown, opening_temperature
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
-from coldcradle.heat.schedule.soak import soak_by_thumb
-from coldcradle.heat.schedule.uneven import zone_strain
-from coldcradle.heat.schedule.warming import (
-    Warming,
-    decisive,
-    warming,
-    zone_rate,
-)
+from coldcradle.heat.schedule.warming import Warming, decisive, warming
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load
-from coldcradle.report.figure import Figure
 
 __all__ = [
     "FiringPlan",
     "cooled_for",
     "cooling_peak",
+    "goes_sideways",
     "left_pa",
+    "opens_both_faces",
     "plan_firing",
     "solid_from",
     "zones_of",
@@ -49,13 +63,13 @@ __all__ = [
 
 @dataclass(frozen=True, slots=True)
 class FiringPlan:
-    """A run and every figure behind it. `coast_from_c` is where the kiln may be switched off.
+    """A run and the numbers it was made from. `coast_from_c` is where the kiln may be switched off.
 
     `warming` is what its way up does to the glass as it goes in, `inside` all of it to the glass as it comes out.
     """
 
     run: Run
-    figures: dict[str, Figure]
+    first: ClosedForms
     coast_from_c: float
     soak_c: float
     inside: SimulatedRun
@@ -102,20 +116,20 @@ def solid_from(run: Run, load: Load) -> float:
     return next((s.ends_s for s in run.steps if s.key == StepKey.PEAK), 0.0)
 
 
-def _wish(soaked: SoakPhase, load: Load, figures: dict[str, Figure], *, target: str, stress_pa: float) -> CoolingTarget:
-    effective_m = figures["effective_thickness"].value
+def _wish(soaked: SoakPhase, load: Load, first: ClosedForms, *, target: str, stress_pa: float) -> CoolingTarget:
+    effective_m = first.effective_m
     by_table = target == "table"
     slow = (
-        anneal.handbook_rate_k_per_h(effective_m)
+        handbook_rate_k_per_h(effective_m)
         if by_table
-        else anneal.closed_rate_k_per_h(kind=load.kind, thickness_m=effective_m, stress_pa=stress_pa)
+        else first_cooling_k_per_h(kind=load.kind, thickness_m=effective_m, stress_pa=stress_pa)
     )
     return CoolingTarget(
         slow_k_per_h=slow,
-        second_k_per_h=anneal.SECOND_TIMES * slow,
-        surface_k_per_h=anneal.HANDBOOK_THIRD * slow if by_table else figures["surface_rate"].value,
+        second_k_per_h=SECOND_TIMES * slow,
+        surface_k_per_h=HANDBOOK_THIRD * slow if by_table else first.surface_k_per_h,
         stress_pa=stress_pa,
-        open_c=figures["opening_shown"].value,
+        open_c=first.opening_shown_c,
         effective_m=effective_m,
         soak_c=soaked.soak_c,
         annealing_c=load.kind.annealing_c,
@@ -130,7 +144,7 @@ def cooled_for(firing: FiringPlan, load: Load, *, target: str, stress_pa: float)
     Mended as much as the run of this one was, instead of being run itself: right within some 15 %.
     """
     soaked = firing.soaked
-    wish = _wish(soaked, load, firing.figures, target=target, stress_pa=stress_pa)
+    wish = _wish(soaked, load, firing.first, target=target, stress_pa=stress_pa)
     lowered = 1.0 if wish.is_fixed else firing.cooling.lowered
     wish = replace(
         wish,
@@ -142,35 +156,44 @@ def cooled_for(firing: FiringPlan, load: Load, *, target: str, stress_pa: float)
     return wish.slow_k_per_h, soaked.total_s + run.total_s
 
 
-def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: float) -> FiringPlan:
+def opens_both_faces(load: Load, heat: HeatInput) -> bool:
+    """Whether both faces of the glass meet the air when the lid is opened."""
+    return load.support == "posts" or heat.restraint in ("free", "block")
+
+
+def _closed_forms(load: Load, heat: HeatInput, effective_m: float, section: Section1D, kiln: LoadedKiln) -> ClosedForms:
+    kind, body, piece = load.kind, decisive(load), loose_piece(load)
+    trial = opening_trial(
+        kind=kind, thickness_m=effective_m, room_c=heat.room_c, both_faces=opens_both_faces(load, heat)
+    )
+    open_c = opening_c(room_c=heat.room_c, trial_k=trial.trial_k, allowed_pa=SURFACE_STRESS_PA, pull_pa=trial.pull_pa)
+    limit_c = opening_limit_c(open_c, kiln.room_c)
+    return ClosedForms(
+        effective_m=effective_m,
+        chunk_k_per_h=warming_k_per_h(kind=kind, thickness_m=piece.thickness_m, both_faces=False),
+        zone_k_per_h=zone_limit_k_per_h(body.shade, kind) if body is not None and body.shade is not None else None,
+        bubble_c=forming.bubble_temperature_c(load),
+        drying_s=forming.drying_hold_s(wall_m=load.wall_m, wet_share=load.wet.share),
+        peak_c=forming.peak_temperature_c(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat)),
+        surface_k_per_h=surface_cooling_k_per_h(kind=kind, thickness_m=effective_m),
+        opening_c=open_c,
+        opening_shown_c=opening_shown_c(
+            limit_c=limit_c,
+            lags_k=max(0.0, behind_k(section, kiln, limit_c)),
+            nearest_c=kiln.room_c + ENDS_ABOVE_K,
+        ),
+        thumb_s=thumb_soak_s(effective_m if goes_sideways(load) else load.thickness.value),
+    )
+
+
+def plan_firing(load: Load, heat: HeatInput, *, effective_m: float, stress_pa: float) -> FiringPlan:
     """The programme of one firing; raises ImpossibleInput when the kiln cannot do it at all."""
     kiln = heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c)
     kind = load.kind
-    section = section_of(load, heat.restraint, load.support, effective.value)
-    found = [
-        effective,
-        cold_rates.chunk_rate(load),
-        cold_rates.slab_rate(load, both_faces=load.support == "posts" or heat.restraint == "free"),
-        forming.bubble_temperature(load),
-        forming.drying_hold(load.wall_m, load.wet),
-        forming.peak_temperature(load, heat, rate_k_per_h=top_rate_k_per_h(load, heat)),
-        anneal.handbook_figure(effective) if heat.is_by_table else anneal.anneal_rate(kind, effective, stress_pa),
-        anneal.surface_rate(kind, effective),
-        opening_temperature(
-            kind,
-            effective,
-            room_c=heat.room_c,
-            both_faces=load.support == "posts" or heat.restraint in ("free", "block"),
-        ),
-        soak_by_thumb(effective if _goes_sideways(load) else load.thickness),
-    ]
-    body = decisive(load)
-    if body is not None and body.shade is not None:
-        found.append(zone_rate(body.shade, kind))
-    figures = {figure.key: figure for figure in found}
-    figures["opening_shown"] = opening_shown(figures["opening_temperature"], section, kiln)
-    soaked = soaked_firing(load, heat, kiln, section, figures)
-    wish = _wish(soaked, load, figures, target=heat.target, stress_pa=stress_pa)
+    section = section_of(load, heat.restraint, load.support, effective_m)
+    first = _closed_forms(load, heat, effective_m, section, kiln)
+    soaked = soaked_firing(load, heat, kiln, section, first)
+    wish = _wish(soaked, load, first, target=heat.target, stress_pa=stress_pa)
     cooling = cool(kiln, wish, section, shade=load.shade, kind=kind)
     wanted = [*soaked.steps, *own_steps(cooling.steps, heat.overrides)]
     run = run_programme(wanted, kiln)
@@ -183,15 +206,11 @@ def plan_firing(load: Load, heat: HeatInput, effective: Figure, *, stress_pa: fl
         inside = joined(strained(soaked.heat, is_held=section.is_held, solid_from_s=solid_s), cooling.inside)
         zones = zones.later(soaked.total_s) if zones is not None else None
     warmed = warming(load, heat, run.line, _peak_ends_s(run))
-    between = zone_strain(load, cooling.slow_k_per_h, effective.value)
-    if between is not None:
-        figures[between.key] = between
     off = next((i for i, s in enumerate(wanted) if s.key == StepKey.COAST), len(wanted))
-    figures["residual_stress"] = anneal.residual_stress(kind, effective, left_pa(inside, zones), cooling)
-    return FiringPlan(run, figures, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted, warmed, zones)
+    return FiringPlan(run, first, wanted[off - 1].to_c, soaked.soak_c, inside, cooling, soaked, wanted, warmed, zones)
 
 
-def _goes_sideways(load: Load) -> bool:
+def goes_sideways(load: Load) -> bool:
     """Whether heat has a shorter way than through the thickness, or a longer one: closed round a core."""
     return load.is_core_shut or load.breadth_m < load.thickness.value
 

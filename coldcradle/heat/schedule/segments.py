@@ -11,10 +11,10 @@ from typing import Literal
 import numpy as np
 
 from coldcradle.heat.kiln.kiln import LoadedKiln
+from coldcradle.heat.reason import Reason, because
 from coldcradle.heat.steps import StepKey
-from coldcradle.quantity.format import DualQuantity, Formatted, Message, say, show
 
-__all__ = ["LimitedBy", "PlannedSegment", "Run", "SimulatedSegment", "cold_rate_k_per_h", "round_rate", "run_programme"]
+__all__ = ["LimitedBy", "PlannedSegment", "Run", "RunStep", "cold_rate_k_per_h", "round_rate", "run_programme"]
 
 LimitedBy = Literal["cradle", "glass", "kiln", "choice", "shelves"]
 
@@ -29,29 +29,27 @@ class PlannedSegment:
     to_c: float
     hold_s: float
     limited_by: LimitedBy
-    why: Message
+    why: Reason
     figures: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SimulatedSegment:
-    """A step as it will run; times in seconds from the start, `rate` in words ("as it falls" when not set)."""
+class RunStep:
+    """A step as it will run; times in seconds from the start. `late` says so where the kiln cannot follow."""
 
     key: str
     name: str
     rate_k_per_h: float | None
-    rate: DualQuantity
+    is_rising: bool
     to_c: float
-    to: DualQuantity
     hold_s: float
-    hold: DualQuantity
     limited_by: LimitedBy
-    why: Message
+    why: Reason
     figures: tuple[str, ...]
     starts_s: float
     arrives_s: float
     ends_s: float
-    late: Message | None
+    late: Reason | None
 
 
 @dataclass(frozen=True)
@@ -61,7 +59,7 @@ class Run:
     `paths` are those it takes power for; its energy is added up when somebody asks, as most runs are only trials.
     """
 
-    steps: list[SimulatedSegment]
+    steps: list[RunStep]
     line: list[tuple[float, float]]
     total_s: float
     kiln: LoadedKiln
@@ -85,7 +83,7 @@ class Run:
         return self.loss_j + self.stored_j
 
 
-def cold_rate_k_per_h(steps: Sequence[SimulatedSegment], line: Sequence[tuple[float, float]], below_c: float) -> float:
+def cold_rate_k_per_h(steps: Sequence[RunStep], line: Sequence[tuple[float, float]], below_c: float) -> float:
     """The fastest mean rate of any rising step below a temperature, as it is really run, K/h.
 
     Only what lies below it counts: where the kiln falls behind when it is hot does not make the cold part slower.
@@ -111,24 +109,6 @@ def round_rate(rate_k_per_h: float) -> float:
     return math.floor(rate_k_per_h * scale + 1e-9) / scale
 
 
-def _rate_words(wanted: PlannedSegment, *, rising: bool) -> DualQuantity:
-    if wanted.rate_k_per_h is not None:
-        return DualQuantity.unwritten(_told_rate, wanted.rate_k_per_h)
-    return _UNTOLD["full power" if rising else "off" if wanted.key == StepKey.COAST else "as it falls"]
-
-
-def _told_rate(rate_k_per_h: float) -> tuple[Formatted, Formatted]:
-    """A Fahrenheit controller too is told a rate that is never faster than the one meant."""
-    us = round_rate(rate_k_per_h * 1.8) / 1.8
-    return show(rate_k_per_h, "rate").metric, show(us, "rate").us
-
-
-_UNTOLD = {
-    words: DualQuantity(Formatted(words, "", "", words), Formatted(words, "", "", words))
-    for words in ("full power", "off", "as it falls")
-}
-
-
 def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c: float | None = None) -> Run:
     """Run the steps one after another, from the room's temperature unless told otherwise.
 
@@ -137,7 +117,7 @@ def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c:
     at_s, at_c = 0.0, kiln.room_c if from_c is None else from_c
     paths: list[tuple[np.ndarray, np.ndarray]] = []
     line: list[tuple[float, float]] = [(0.0, at_c)]
-    steps: list[SimulatedSegment] = []
+    steps: list[RunStep] = []
     for step in wanted:
         rising = step.to_c >= at_c
         times, temperatures = kiln.path(at_c, step.to_c, step.rate_k_per_h)
@@ -145,12 +125,7 @@ def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c:
         asked_s = ramp_s if not step.rate_k_per_h else abs(step.to_c - at_c) / step.rate_k_per_h * 3600
         late = None
         if ramp_s > asked_s * 1.02 + 300:
-            late = say(
-                "{kiln} needs {takes} for this, not {asked}.",
-                kiln=kiln.kiln.name,
-                takes=show(ramp_s, "duration"),
-                asked=show(asked_s, "duration"),
-            )
+            late = because("late", kiln=kiln.kiln.name, takes=(ramp_s, "duration"), asked=(asked_s, "duration"))
         if step.key != StepKey.COAST:
             paths.append((times, temperatures))
             if step.hold_s:
@@ -163,15 +138,13 @@ def run_programme(wanted: Sequence[PlannedSegment], kiln: LoadedKiln, *, from_c:
         if step.hold_s:
             line.append((ends, step.to_c))
         steps.append(
-            SimulatedSegment(
+            RunStep(
                 key=step.key,
                 name=step.name,
                 rate_k_per_h=step.rate_k_per_h,
-                rate=_rate_words(step, rising=rising),
+                is_rising=rising,
                 to_c=step.to_c,
-                to=show(step.to_c, "temperature"),
                 hold_s=step.hold_s,
-                hold=show(step.hold_s, "duration"),
                 limited_by=step.limited_by,
                 why=step.why,
                 figures=step.figures,

@@ -7,6 +7,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.heat.reason import because
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.heat.schedule.text_lines import Draft, LineReader
 from coldcradle.heat.schedule.text_tables import Header, header_of, parts_of, row_tokens, side_rows, upright
@@ -83,7 +84,7 @@ class Schedule:
                     to_c=to_c,
                     hold_s=step.hold_s,
                     limited_by="choice",
-                    why=say("Line {n} of what you pasted.", n=str(step.line)),
+                    why=because("pasted", n=str(step.line)),
                     figures=(),
                 )
             )

@@ -8,14 +8,13 @@ from dataclasses import dataclass
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import SURFACE_STRESS_PA, zone_stress_pa
+from coldcradle.heat.model.rates import zone_limit_k_per_h
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
 from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, glass_layer, strained
 from coldcradle.heat.physics.slab import INSULATED, KILN, Slab1D, SlabLayer, run_slab
-from coldcradle.heat.physics.zones import ZonedRun, evened, lag_s, run_zones
-from coldcradle.layup.bodies import ColdBody, Shade
+from coldcradle.heat.physics.zones import ZonedRun, run_zones
+from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.load import Load
-from coldcradle.quantity.format import say, show
-from coldcradle.report.figure import Figure, derive, given, published
 
 __all__ = [
     "BodyRun",
@@ -24,8 +23,6 @@ __all__ = [
     "body_section",
     "decisive",
     "warming",
-    "zone_limit_k_per_h",
-    "zone_rate",
 ]
 
 Line = Sequence[tuple[float, float]]
@@ -114,14 +111,6 @@ def warming(load: Load, heat: HeatInput, line: Line, until_s: float) -> Warming:
     return Warming(tuple(sorted(runs, key=lambda r: -r.share)))
 
 
-def zone_limit_k_per_h(shade: Shade, kind: GlassProperties) -> float:
-    """The steady rate at which two zones pull at one another by what is allowed, K/h."""
-    behind = (lag_s(shade.inner, kind) - lag_s(shade.outer, kind)) * evened(shade)
-    share = 1 - shade.inner_share if behind > 0 else 1 + shade.inner_share
-    per_k = kind.youngs_modulus_pa * kind.expansion_per_k / 2 * share
-    return zone_stress_pa(shade.is_step) / (per_k * max(abs(behind), 1e-6)) * 3600
-
-
 def body_limit_k_per_h(body: ColdBody, kind: GlassProperties) -> float:
     """The steady rate a piece stands by the closed forms, K/h, through its thickness and between its zones."""
     through = cooling_rate_k_per_h(kind=kind, thickness_m=body.counts_m, stress_pa=SURFACE_STRESS_PA)
@@ -131,33 +120,3 @@ def body_limit_k_per_h(body: ColdBody, kind: GlassProperties) -> float:
 def decisive(load: Load) -> ColdBody | None:
     """The piece that stands the slowest rate; None where nothing is told of what goes in."""
     return min(load.cold, key=lambda body: body_limit_k_per_h(body, load.kind), default=None)
-
-
-def zone_rate(shade: Shade, kind: GlassProperties) -> Figure:
-    """How fast a plate may be warmed whose middle and rim do not warm alike, K/h, as a first guess."""
-    inner, outer = lag_s(shade.inner, kind), lag_s(shade.outer, kind)
-    share = 1 - shade.inner_share if inner > outer else 1 + shade.inner_share
-    return derive(
-        "zone_rate",
-        "Warming of two zones",
-        "rate",
-        lambda s, e, a, t1, t0, f, k: 2 * s / (e * a * max(abs(t1 - t0), 1e-6) * f * k) * 3600,
-        [
-            given("pull allowed between zones", "σ", zone_stress_pa(shade.is_step), "stress"),
-            given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
-            given("expansion", "α", kind.expansion_per_k, "expansion"),
-            given("the middle is behind by", "t₁", inner, "count"),
-            given("the rim is behind by", "t₀", outer, "count"),
-            given("of what they pull", "f", share, "count"),
-            given("left after heat evens out sideways", "k", evened(shade), "count"),
-        ],
-        words="What warms later is pulled by what warms sooner.",
-        formula="R = 2·σ / (E·α·max(t₁ − t₀, t₀ − t₁)·f·k)",
-        source=published("disc with a colder middle, Timoshenko & Goodier; steady ramp, Carslaw & Jaeger"),
-        assumptions=[
-            shade.words,
-            say("the middle is {p} of the area", p=show(shade.inner_share, "ratio")),
-            "seconds of a steady ramp by which each is behind the kiln, with the film at 150 °C",
-            "what is allowed is what people's rates bear: common practice, no source",
-        ],
-    )

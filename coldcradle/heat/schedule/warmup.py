@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import LOOSE_K_PER_H, QUICK_LOOSE_K_PER_H
+from coldcradle.heat.model.closed import ClosedForms
+from coldcradle.heat.reason import Reason, because
 from coldcradle.heat.schedule.segments import LimitedBy, PlannedSegment, round_rate
 from coldcradle.heat.schedule.warming import body_limit_k_per_h, decisive
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load
-from coldcradle.quantity.format import Message, say, show
-from coldcradle.report.figure import Figure
 
 __all__ = ["PACK_RATE_K_PER_H", "top_rate_k_per_h", "warm_up"]
 
@@ -25,10 +25,10 @@ def top_rate_k_per_h(load: Load, heat: HeatInput) -> float:
     return min(rate, PACK_RATE_K_PER_H) if load.entering == "pack" else rate
 
 
-def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[float, LimitedBy, Message, str]:
+def _limit(load: Load, heat: HeatInput, first: ClosedForms) -> tuple[float, LimitedBy, Reason, str]:
     """The rate for cold glass, what limits it, why, and the figure behind it."""
     body = decisive(load)
-    glass_k_per_h = body_limit_k_per_h(body, load.kind) if body is not None else figures["chunk_rate"].value
+    glass_k_per_h = body_limit_k_per_h(body, load.kind) if body is not None else first.chunk_k_per_h
     free = QUICK_LOOSE_K_PER_H if heat.target == "quick" else LOOSE_K_PER_H
     mould = load.material.warm_up_k_per_h if load.support == "cradle" else free
     key = "chunk_rate" if body is None or body.is_loose else "slab_rate"
@@ -36,62 +36,49 @@ def _limit(load: Load, heat: HeatInput, figures: dict[str, Figure]) -> tuple[flo
         return (
             PACK_RATE_K_PER_H,
             "shelves",
-            say(
-                "The shelves that press it must keep up: {rate} is common practice.",
-                rate=show(PACK_RATE_K_PER_H, "rate"),
-            ),
+            because("shelves", rate=(PACK_RATE_K_PER_H, "rate")),
             "chunk_rate",
         )
     if body is not None and glass_k_per_h < mould:
-        if "zone_rate" in figures and figures["zone_rate"].value <= glass_k_per_h * 1.01 and body.shade is not None:
-            both = (body.shade.words.metric, body.shade.words.us)
-            told = ": warmed faster, one part pulls at the other."
-            why = Message(*(words[:1].upper() + words[1:] + told for words in both))
-            return glass_k_per_h, "glass", why, "zone_rate"
+        if first.zone_k_per_h is not None and first.zone_k_per_h <= glass_k_per_h * 1.01 and body.shade is not None:
+            return glass_k_per_h, "glass", because("zones", parts=body.shade.words), "zone_rate"
         why = (
-            say("Cold pieces of {form} snap if warmed faster.", form=body.name)
+            because("loose", form=body.name)
             if body.is_loose
-            else say("{d} of cold glass snaps if warmed faster: {w}.", d=show(body.thickness_m, "length"), w=body.name)
+            else because("solid", d=(body.thickness_m, "length"), w=body.name)
         )
         return glass_k_per_h, "glass", why, key
-    why = say(
-        "{mould} is not hurried: {rate} is common practice.",
-        mould=load.material.name.capitalize(),
-        rate=show(mould, "rate"),
-    )
+    why = because("mould", mould=load.material.name.capitalize(), rate=(mould, "rate"))
     if load.support != "cradle":
         return (
             mould,
             "choice",
-            say("No faster than {rate}: common practice for loose pieces and thin sheets.", rate=show(mould, "rate")),
+            because("practice", rate=(mould, "rate")),
             key,
         )
     return mould, "cradle", why, key
 
 
 def warm_up(
-    load: Load, heat: HeatInput, figures: dict[str, Figure], *, peak_c: float, slower: float = 1.0
+    load: Load, heat: HeatInput, first: ClosedForms, *, peak_c: float, slower: float = 1.0
 ) -> list[PlannedSegment]:
     """The steps up to where the process begins: dry, warm, let bubbles out; each only where it is of use.
 
     `slower` is what the run through the glass has taken off the rate.
     """
-    value, limit, why, figure = _limit(load, heat, figures)
+    value, limit, why, figure = _limit(load, heat, first)
     rate = round_rate(value * slower)
     if slower < 1:
         limit, why = (
             "glass",
-            say(
-                "Lowered after it was run through the cold glass: it pulled too hard on the way to {ap}.",
-                ap=show(load.kind.strain_c, "temperature"),
-            ),
+            because("lowered", ap=(load.kind.strain_c, "temperature")),
         )
-    settle_c = min(float(round(figures["bubble_temperature"].value)), peak_c)
+    settle_c = min(float(round(first.bubble_c)), peak_c)
     wet = load.material.holds_water and load.support == "cradle"
     solid = load.is_solid and not any(body.is_loose for body in load.cold)
     steps: list[PlannedSegment] = []
     if wet and load.wet.share > 0:
-        hold = max(300.0, -(-figures["drying_hold"].value // 300) * 300.0)
+        hold = max(300.0, -(-first.drying_s // 300) * 300.0)
         steps.append(
             PlannedSegment(
                 key=StepKey.DRY,
@@ -101,9 +88,7 @@ def warm_up(
                 hold_s=hold,
                 limited_by="cradle",
                 figures=("drying_hold",),
-                why=say(
-                    "Water must leave {wall} of wet wall before it can boil in it.", wall=show(load.wall_m, "length")
-                ),
+                why=because("dry", wall=(load.wall_m, "length")),
             )
         )
     if wet:
@@ -161,7 +146,7 @@ def warm_up(
                 hold_s=hold,
                 limited_by=limit,
                 figures=("bubble_temperature", figure),
-                why=say("Soft enough to settle, before the pieces close over their air.") if hold else why,
+                why=because("settle") if hold else why,
             )
         )
     return steps

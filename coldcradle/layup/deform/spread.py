@@ -1,4 +1,4 @@
-"""Sheet layers on an outline, how far free glass runs out, and what a dam must be like to hold it."""
+"""How far free glass runs out, and what a dam must be like to hold it."""
 
 from __future__ import annotations
 
@@ -9,35 +9,52 @@ from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.layup.deform.drop import ANGLE_RAD, TENSION_N_M
-from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
-__all__ = ["Board", "dam_boards", "dam_wall", "push_on_wall", "rest_thickness", "spread", "spread_work"]
+__all__ = [
+    "FREEBOARD_M",
+    "GRIP",
+    "Board",
+    "Pool",
+    "dam_boards",
+    "dam_wall_m",
+    "push_on_wall_kg",
+    "rest_thickness_m",
+    "spread_work",
+]
 
 _HUPPERT = 0.894
-_FREEBOARD_M = 0.010  # wall above the cold stack; common practice, no source
-_GRIP = 0.3  # of a brick or a board on a shelf; common practice, no source
+FREEBOARD_M = 0.010  # wall above the cold stack; common practice, no source
+GRIP = 0.3  # of a brick or a board on a shelf; common practice, no source
 _SAFE = 3.0
 
 
-def rest_thickness(kind: GlassProperties) -> Figure:
-    """The thickness free glass seeks: h = 2·√(γ/(ρg))·sin(θ/2), about a quarter of an inch."""
-    return derive(
-        "rest_thickness",
-        "Free glass rests at",
-        "length",
-        lambda tension, density, *_: 2 * math.sqrt(tension / (density * GRAVITY)) * math.sin(ANGLE_RAD / 2),
-        [
-            given("surface tension", "γ", TENSION_N_M, "count", 0.03),
-            given("density", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
-            given("gravity", "g", GRAVITY, "count"),
-            given("angle at a washed shelf", "θ", ANGLE_RAD, "angle"),
-        ],
-        words="Weight flattens a pool of glass and surface tension gathers it; here the two are even.",
-        formula="h = 2·√(γ/(ρ·g))·sin(θ/2)",
-        source=published("de Gennes, Brochard-Wyart and Quéré, Capillarity and Wetting Phenomena, chapter 2"),
-        assumptions=["γ in N/m, from memory; θ between 120° and 150° on a washed shelf"],
-        extra=[("angle at the shelf", 0.0003)],
-    )
+def rest_thickness_m(*, density_kg_m3: float, tension_n_m: float = TENSION_N_M) -> float:
+    """The thickness free glass seeks.
+
+    Parameters
+    ----------
+    density_kg_m3 : float
+        Above 0 kg/m³.
+    tension_n_m : float
+        Surface tension, N/m; 0.3 for soda-lime glass (from memory).
+
+    Returns
+    -------
+    float
+        In m; about a quarter of an inch.
+
+    Notes
+    -----
+    h = 2·√(γ/(ρ·g))·sin(θ/2): weight flattens a pool, surface tension gathers it (de Gennes, Brochard-Wyart and Quéré,
+    Capillarity and Wetting Phenomena, chapter 2). θ is between 120° and 150° on a washed shelf, which makes it good to
+    about 0.3 mm.
+
+    Examples
+    --------
+    >>> round(rest_thickness_m(density_kg_m3=2500.0) * 1e3, 1)
+    6.5
+    """
+    return 2 * math.sqrt(tension_n_m / (density_kg_m3 * GRAVITY)) * math.sin(ANGLE_RAD / 2)
 
 
 def _eased(radius_m: float, start_m: float, *, volume_m3: float, density_kg_m3: float) -> float:
@@ -54,118 +71,81 @@ def _eased(radius_m: float, start_m: float, *, volume_m3: float, density_kg_m3: 
 
 def spread_work(kind: GlassProperties, *, area_m2: float, thickness_m: float, times: float) -> float:
     """Heat work after which a free pool is so many times as wide, 1/Pa; infinite where it never is."""
-    rest_m = rest_thickness(kind).value
+    rest_m = rest_thickness_m(density_kg_m3=kind.density_kg_m3)
     if thickness_m <= rest_m * times * times:
         return math.inf
     start_m = math.sqrt(area_m2 / math.pi)
     return _eased(times * start_m, start_m, volume_m3=area_m2 * thickness_m, density_kg_m3=kind.density_kg_m3)
 
 
-def spread(kind: GlassProperties, *, area_m2: float, thickness_m: float, work_per_pa: float) -> tuple[Figure, Figure]:
-    """To what size (as the diameter of a disc of the same area) and thickness a free pool runs in a firing.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pool:
+    """Free glass of an area and a thickness, taken as a disc; it runs out until it is as thin as at rest.
 
-    Never thinner than at rest. Good to a factor of about three in time. Raises ImpossibleInput for no area or
-    thickness.
+    Raises ImpossibleInput for no area or thickness.
+
+    Examples
+    --------
+    A pool 20 mm deep and 10 cm across, after ten minutes at 10⁴ Pa·s.
+
+    >>> pool = Pool(density_kg_m3=2500.0, area_m2=math.pi * 0.05**2, thickness_m=0.020)
+    >>> across_mm = 2 * pool.radius_m(work_per_pa=600 / 1e4) * 1e3
+    >>> round(across_mm)
+    142
     """
-    if not (area_m2 > 0 and thickness_m > 0):
-        raise ImpossibleInput(
-            f"expected an area and a thickness above 0, got {area_m2:g} m² and {thickness_m * 1e3:g} mm"
-        )
-    rest_m = rest_thickness(kind).value
-    start_m = math.sqrt(area_m2 / math.pi)
-    volume = area_m2 * thickness_m
-    most_m = start_m * math.sqrt(max(1.0, thickness_m / rest_m))
 
-    def radius(work: float) -> float:
+    density_kg_m3: float
+    area_m2: float
+    thickness_m: float
+
+    def __post_init__(self) -> None:
+        if not (self.area_m2 > 0 and self.thickness_m > 0):
+            raise ImpossibleInput(
+                f"expected an area and a thickness above 0, got {self.area_m2:g} m² and {self.thickness_m * 1e3:g} mm"
+            )
+
+    @property
+    def rest_m(self) -> float:
+        """Its thickness at rest, m."""
+        return rest_thickness_m(density_kg_m3=self.density_kg_m3)
+
+    @property
+    def start_m(self) -> float:
+        """Its radius at first, m."""
+        return math.sqrt(self.area_m2 / math.pi)
+
+    @property
+    def most_m(self) -> float:
+        """Its radius at rest, m."""
+        return self.start_m * math.sqrt(max(1.0, self.thickness_m / self.rest_m))
+
+    def radius_m(self, *, work_per_pa: float) -> float:
+        """Its radius after so much heat work (1/Pa), m; good to a factor of about three in time.
+
+        Huppert 1982 and Trouton 1906, one after the other, until it rests.
+        """
+        start_m, most_m, volume_m3 = self.start_m, self.most_m, self.area_m2 * self.thickness_m
+
         def missing(at_m: float) -> float:
-            return _eased(at_m, start_m, volume_m3=volume, density_kg_m3=kind.density_kg_m3) - work
+            return _eased(at_m, start_m, volume_m3=volume_m3, density_kg_m3=self.density_kg_m3) - work_per_pa
 
-        if most_m <= start_m or work <= 0 or missing(most_m) <= 0:
-            return start_m if work <= 0 else most_m
+        if most_m <= start_m or work_per_pa <= 0 or missing(most_m) <= 0:
+            return start_m if work_per_pa <= 0 else most_m
         low, high = start_m, most_m
         for _ in range(50):
             middle = (low + high) / 2
             low, high = (middle, high) if missing(middle) < 0 else (low, middle)
         return (low + high) / 2
 
-    ends_m = radius(work_per_pa)
-    inputs = [
-        given("across at first, as a disc", "D₀", 2 * start_m, "length"),
-        given("thickness at first", "h₀", thickness_m, "length"),
-        given("heat work of the firing, ∫dt/η", "W", work_per_pa, "per_pa"),
-        given("density", "ρ", kind.density_kg_m3, "density"),
-        given("gravity", "g", GRAVITY, "count"),
-        given("thickness at rest", "h₁", rest_m, "length"),
-        given("volume", "V", volume, "volume"),
-    ]
-    runs = "the D at which W = 3·((D/2)⁸ − (D₀/2)⁸)/(0.894⁸·ρ·g·V³) + 6·π·((D/2)² − (D₀/2)²)/(ρ·g·V)"
-    if ends_m >= most_m * (1 - 1e-9):
-        runs = "D₀" if thickness_m <= rest_m else "D₀·√(h₀/h₁)"
-    source = published("Huppert, J. Fluid Mech. 121 (1982) 43, and Trouton 1906; rest by de Gennes et al.")
-    doubts = ["good to a factor of three in time", "the plan is taken as a disc of the same area; corners go round"]
-    band = abs(radius(work_per_pa * 3) - radius(work_per_pa / 3)) / 2
-    size = derive(
-        "spread_size",
-        "Runs out to",
-        "length",
-        lambda _d, _h, w, *_: 2 * radius(w),
-        inputs,
-        words="A pool deeper than it would rest spreads until it does, or until it stiffens.",
-        formula=runs,
-        source=source,
-        assumptions=doubts,
-        extra=[("the estimate itself", 2 * band)],
-    )
-    thin = derive(
-        "spread_thickness",
-        "and stands",
-        "length",
-        lambda d0, h0, d: h0 * (d0 / d) ** 2,
-        [*inputs[:2], given("across in the end", "D", 2 * ends_m, "length")],
-        words="The same glass over the larger area.",
-        formula="h₀·D₀²/D²",
-        source=published("volume is kept"),
-        assumptions=doubts,
-        extra=[("the estimate itself", 2 * band * thickness_m / start_m / 2)],
-    )
-    return size, thin
+
+def dam_wall_m(*, cold_m: float, glass_m: float) -> float:
+    """Height of a dam's wall, m: above the cold stack, or the melted glass, by a centimetre; common practice."""
+    return max(cold_m, glass_m) + FREEBOARD_M
 
 
-def dam_wall(*, cold_m: float, glass_m: float) -> Figure:
-    """Height of a dam's wall: above the cold stack, or the melted glass, by a centimetre."""
-    return derive(
-        "dam_wall",
-        "Wall height",
-        "length",
-        lambda cold, hot, over: max(cold, hot) + over,
-        [
-            given("cold stack", "c", cold_m, "length"),
-            given("melted glass", "h", glass_m, "length"),
-            given("to spare", "f", _FREEBOARD_M, "length"),
-        ],
-        words="Taller than what lies in it cold: pieces slide before they melt.",
-        formula="max(c, h) + f",
-        source=PRACTICE,
-    )
-
-
-def push_on_wall(kind: GlassProperties, *, length_m: float, glass_m: float) -> Figure:
-    """Weight to set against a wall so that the glass does not push it out: m = 3·(ρ·h²·l/2)/μ."""
-    return derive(
-        "wall_weight",
-        "Weight against the longest wall",
-        "mass",
-        lambda h, length, rho, mu: _SAFE * rho * h * h * length / 2 / mu,
-        [
-            given("depth of the glass", "h", glass_m, "length"),
-            given("wall", "l", length_m, "length"),
-            given("density", "ρ", kind.density_kg_m3, "density"),
-            given("friction", "μ", _GRIP, "count"),
-        ],
-        words="Soft glass pushes like water of its weight; three times what friction needs.",
-        formula="m = 3·ρ·h²·l/2/μ",
-        source=published("hydrostatics; friction and margin are practice"),
-    )
+def push_on_wall_kg(*, density_kg_m3: float, length_m: float, glass_m: float, grip: float = GRIP) -> float:
+    """Weight to set against a wall so that the glass does not push it out, kg: 3·(ρ·h²·l/2)/μ, by hydrostatics."""
+    return _SAFE * density_kg_m3 * glass_m * glass_m * length_m / 2 / grip
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ import math
 
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.drop import rounding_work
-from coldcradle.layup.deform.spread import rest_thickness, spread
+from coldcradle.layup.explain.spread import rest_thickness, spread
 from coldcradle.layup.families.face import (
     LayupRequest,
 )

@@ -7,7 +7,8 @@ from dataclasses import replace
 
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.drop import MOST_DROP_M3
-from coldcradle.layup.deform.spread import rest_thickness, spread, spread_work
+from coldcradle.layup.deform.spread import spread_work
+from coldcradle.layup.explain.spread import rest_thickness, spread
 from coldcradle.layup.families.face import (
     LayupRequest,
 )

@@ -1,0 +1,31 @@
+"""The sentences of the heat station that say why a step is as it is."""
+
+from __future__ import annotations
+
+__all__ = ["REASONS"]
+
+REASONS = {
+    "none": "",
+    "by-hand": "You set this step by hand.",
+    "pasted": "Line {n} of what you pasted.",
+    "no-more": "Nothing more is programmed.",
+    "shelves": "The shelves that press it must keep up: {rate} is common practice.",
+    "zones": "{parts}: warmed faster, one part pulls at the other.",
+    "loose": "Cold pieces of {form} snap if warmed faster.",
+    "solid": "{d} of cold glass snaps if warmed faster: {w}.",
+    "mould": "{mould} is not hurried: {rate} is common practice.",
+    "practice": "No faster than {rate}: common practice for loose pieces and thin sheets.",
+    "lowered": "Lowered after it was run through the cold glass: it pulled too hard on the way to {ap}.",
+    "dry": "Water must leave {wall} of wet wall before it can boil in it.",
+    "settle": "Soft enough to settle, before the pieces close over their air.",
+    "peak-chosen": "The temperature you chose.",
+    "peak-by-grain": "From {form}, this glass closes up and runs here.",
+    "peak": "Here this glass {does}: what it takes to {what}.",
+    "soak": "{how}, at this glass's annealing point.",
+    "anneal": "{d} of glass counts here; faster would freeze in more strain.",
+    "second": "{x} times the first rate, while the glass still settles a little.",
+    "surface": "Only the passing pull in the skin counts now.",
+    "coast": "{kiln} falls at {rate} here by itself, and slower from then on: slow enough. The lid waits until it "
+    "is at {open}: the heart of the glass is behind it.",
+    "late": "{kiln} needs {takes} for this, not {asked}.",
+}

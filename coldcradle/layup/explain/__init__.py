@@ -1,0 +1,1 @@
+"""Numbers of lay-up in words: figures with their working."""

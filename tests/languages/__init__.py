@@ -1,0 +1,1 @@
+"""Other languages, to try that one file is enough for one."""
