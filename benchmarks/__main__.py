@@ -154,6 +154,14 @@ def main() -> None:
     """All figures of this checkout, beside those that were committed."""
     _alone()
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
+    if "against" in sys.argv:
+        from benchmarks.against import bench_against
+
+        asked = sys.argv[sys.argv.index("against") + 1 :]
+        if not asked:
+            raise SystemExit("It is: ./run bench against COMMIT [words of what is to be measured]")
+        bench_against(asked[0], asked[1:])
+        return
     if "kills" in sys.argv:
         from benchmarks.kills import KILLS, bench_kills
 
@@ -189,7 +197,7 @@ def main() -> None:
     from benchmarks.fire import bench_log, bench_watch
     from benchmarks.heat import bench_looks, bench_slab
     from benchmarks.rivals import bench_curve, bench_firing
-    from benchmarks.rooms import bench_outline, bench_rack
+    from benchmarks.rooms import bench_mesh, bench_outline, bench_rack
     from benchmarks.sheet import bench_sheet
 
     found = {
@@ -197,6 +205,7 @@ def main() -> None:
         **bench_server(),
         **bench_outline(spread_ms),
         **bench_rack(spread_ms),
+        **bench_mesh(),
         **bench_slab(spread_ms),
         **bench_looks(spread_ms),
         **bench_sheet(spread_ms),

@@ -32,6 +32,72 @@ def bench_outline(spread_ms: Any) -> Figures:
     }
 
 
+_LOOP = """
+/* The plainest loop there is: the room under one height, triangle by triangle, again for every height. */
+void one_height(long n, const double *t, double z, double *volume) {
+    double sum = 0;
+    for (long i = 0; i < n; i++, t += 9) {
+        double ux = t[3] - t[0], uy = t[4] - t[1], vx = t[6] - t[0], vy = t[7] - t[1];
+        double shadow = -(ux * vy - uy * vx) / 2, a = t[2], b = t[5], c = t[8], s;
+        if (a > b) { s = a; a = b; b = s; }
+        if (b > c) { s = b; b = c; c = s; }
+        if (a > b) { s = a; a = b; b = s; }
+        if (z <= a) continue;
+        if (z >= c) { sum += shadow * (z - (a + b + c) / 3); continue; }
+        double low = (b - a) * (c - a), high = (c - b) * (c - a);
+        if (z <= b) sum += shadow * (low > 0 ? (z - a) * (z - a) * (z - a) / low / 3 : 0);
+        else sum += shadow * (z - (a + b + c) / 3 + (high > 0 ? (c - z) * (c - z) * (c - z) / high / 3 : 0));
+    }
+    *volume = sum;
+}
+"""
+
+
+def bench_mesh() -> Figures:
+    """The room of a large mesh at every height, beside the same asked of a plain compiled loop at as many heights as
+    that does in one pass over the triangles; CPU time, in turn.
+    """
+    import ctypes
+    import subprocess
+    import tempfile
+    import time
+    from pathlib import Path
+
+    import trimesh
+
+    from coldcradle.cradle.curve import levels_of, room_curve
+
+    triangles = np.ascontiguousarray(trimesh.creation.icosphere(subdivisions=8, radius=0.05).triangles)
+    levels = levels_of(triangles)
+    with tempfile.TemporaryDirectory() as folder:
+        source, target = Path(folder) / "loop.c", Path(folder) / "loop.so"
+        source.write_text(_LOOP)
+        subprocess.run(["cc", "-O3", "-shared", "-fPIC", "-o", str(target), str(source)], check=True)
+        loop = ctypes.CDLL(str(target)).one_height
+        volume = ctypes.c_double()
+        ours, theirs = [], []
+        for _ in range(7):
+            began = time.process_time()
+            curve = room_curve(triangles, levels)[0]
+            ours.append(time.process_time() - began)
+            began = time.process_time()
+            loop(
+                ctypes.c_long(len(triangles)),
+                ctypes.c_void_p(triangles.ctypes.data),
+                ctypes.c_double(float(levels[128])),
+                ctypes.byref(volume),
+            )
+            theirs.append(time.process_time() - began)
+        assert abs(volume.value - curve[128]) < 1e-12
+    one, pass_ = statistics.median(ours), statistics.median(theirs)
+    return {
+        "room of 1.3 M triangles at 257 heights, CPU ms": one * 1e3,
+        "a plain compiled loop, one height, CPU ms": pass_ * 1e3,
+        "a plain compiled loop at 257 heights / ours, times": pass_ * len(levels) / one,
+        "ours at 257 heights / the loop at one": one / pass_,
+    }
+
+
 def bench_rack(spread_ms: Any) -> Figures:
     """A rack of 5 000 entries searched over the whole server stack."""
     from django.contrib.auth import get_user_model

@@ -24,6 +24,7 @@ from coldcradle.piece.plan import plan
 from coldcradle.piece.sharer import Sharer
 from coldcradle.piece.stage import compute_stage, plan_stage
 from coldcradle.quantity.format import say
+from tests import examples
 from tests.core.test_firing import fired, written
 from tests.core.test_heat import kiln
 from tests.documents import KILN
@@ -166,7 +167,7 @@ class Chains(TestCase):
         late = plan_chain([links[0], replace(links[1], starts_at=START + timedelta(hours=16))])
         self.assertNotIn("is set to start", said(late))
 
-    @settings(max_examples=30)
+    @settings(max_examples=examples(30))
     @given(
         st.lists(
             st.tuples(st.sampled_from(["full", "tack", "slump", "polish"]), st.sampled_from(["", "a", "b"])),

@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.cutting import KEEPS_M, CuttingPlan, StockSheet, Wanted, plan_cuts
 from coldcradle.layup.guillotine import Cell, CutRectangle, Stock, pack
+from tests import examples
 
 
 def sheet(length: float = 800, width: float = 500, count: int = 1, thick: float = 3) -> StockSheet:
@@ -85,7 +86,7 @@ class AgainstEveryWay(TestCase):
 
 
 class Laws(TestCase):
-    @settings(max_examples=40)
+    @settings(max_examples=examples(40))
     @given(st.lists(st.tuples(st.integers(40, 400), st.integers(40, 300)), min_size=1, max_size=12), st.integers(1, 3))
     def test_pieces_neither_overlap_nor_leave_the_sheet_and_areas_add_up(
         self, sizes: list[tuple[int, int]], many: int

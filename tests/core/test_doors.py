@@ -17,12 +17,13 @@ from coldcradle.cradle.round import Cylinder, Frustum
 from coldcradle.cradle.stack import Core, Stack
 from coldcradle.cradle.straight import Box
 from coldcradle.cradle.water import water_density_kg_m3
+from tests import examples
 
 size = st.floats(0.02, 0.3)
 
 
 class EveryDoor(TestCase):
-    @settings(max_examples=25)
+    @settings(max_examples=examples(25))
     @given(size, size, st.floats(0.02, 0.15), st.floats(0.2, 1.0))
     def test_a_cone_by_formula_mesh_slices_and_water(
         self, low: float, high: float, height: float, share: float

@@ -16,6 +16,7 @@ from coldcradle.layup.families import FAMILIES
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import StagePlan
+from tests import examples
 from tests.core.test_rule_samples import begun, changed
 from tests.documents import BIG_KILN
 
@@ -74,7 +75,7 @@ class Blanks(TestCase):
     def test_what_was_weighed_counts(self) -> None:
         self.assertAlmostEqual(of("slump", glass__charge="1240 g").figures["piece_mass"].value, 1.24)
 
-    @settings(max_examples=25)
+    @settings(max_examples=examples(25))
     @given(st.floats(20, 900), st.floats(1, 40), st.integers(1, 30))
     def test_twice_as_many_weigh_twice_as_much_together_and_alike_each(self, mm: float, thick: float, n: int) -> None:
         one = of("full", layup__length=f"{mm} mm", layup__layers=[{"thick": f"{thick} mm"}])

@@ -35,6 +35,7 @@ from coldcradle.heat.physics.simulate import simulate
 from coldcradle.piece.stage import StageWithInputs
 from coldcradle.piece.watching import shown_segments, watched_of
 from coldcradle.quantity.format import show
+from tests import examples
 from tests.core.test_rule_samples import changed
 from tests.formulas import check_formula
 
@@ -105,7 +106,7 @@ class Cleaning(TestCase):
         good, cleaner = self.clean((0, 600), (30, 601), (30, 601), (60, 602))
         self.assertEqual((len(good), cleaner.doubled), (3, 1))
 
-    @settings(max_examples=60)
+    @settings(max_examples=examples(60))
     @given(st.lists(st.tuples(st.floats(0.1, 4000), st.floats(-300, 2000) | st.just(math.nan)), max_size=60))
     def test_whatever_comes_what_is_handed_on_goes_forward(self, rows: list[tuple[float, float]]) -> None:
         t, cleaner, good = 0.0, Cleaner(), []
@@ -118,7 +119,7 @@ class Cleaning(TestCase):
 
 
 class Thinning(TestCase):
-    @settings(max_examples=40)
+    @settings(max_examples=examples(40))
     @given(st.lists(st.tuples(st.floats(5, 900), st.floats(-20, 20)), min_size=2, max_size=80))
     def test_no_reading_is_further_from_the_line_than_the_tolerance(self, steps: list[tuple[float, float]]) -> None:
         thinner, t, c, rows = Thinner(), 0.0, 500.0, []

@@ -18,6 +18,7 @@ from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.piece.inputs import PieceInput, StageInput
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.stage import plan_stage
+from tests import examples
 from tests.core.test_families import of
 from tests.documents import BIG_KILN, KILN, document, planned, slab_of
 
@@ -188,7 +189,7 @@ class EveryProcess(TestCase):
 
 
 class RunThroughTheGlass(TestCase):
-    @settings(max_examples=12)
+    @settings(max_examples=examples(12))
     @given(st.floats(5, 90), st.sampled_from(["gentle", "usual", "quick"]), st.sampled_from(["bow", "held", "block"]))
     def test_no_plan_leaves_more_than_was_wished(self, mm: float, target: str, leaves: str) -> None:
         found = plan_stage(

@@ -16,6 +16,7 @@ from coldcradle.layup.together import WorkNeed, common_work
 from coldcradle.quantity.parse import parse
 from coldcradle.sums import SUMS, evaluate
 from coldcradle.sums.sum import Result
+from tests import examples
 
 KINDS = shipped_kinds()
 
@@ -84,7 +85,7 @@ class Drops(TestCase):
         height = 2 * math.sqrt(TENSION_N_M / (2500 * GRAVITY)) * math.sin(ANGLE_RAD / 2)
         self.assertAlmostEqual(round_drop(4e-5, 2500.0).height_m / height, 1.0, delta=0.04)
 
-    @settings(max_examples=8)
+    @settings(max_examples=examples(8))
     @given(st.floats(1e-9, 2e-5), st.floats(1.1, 2.0))
     def test_more_glass_is_wider_and_never_lower(self, volume: float, more: float) -> None:
         one, two = round_drop(volume, 2500.0), round_drop(min(5e-5, volume * more), 2500.0)

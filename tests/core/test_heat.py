@@ -19,6 +19,7 @@ from coldcradle.heat.reason import NONE
 from coldcradle.heat.schedule.clock import at, days, is_night, nights, when
 from coldcradle.heat.schedule.segments import PlannedSegment, round_rate, run_programme
 from coldcradle.quantity.parse import parse
+from tests import examples
 from tests.documents import BIG_KILN, planned, slab_of
 
 # a kiln that comes to rest at 800 °C
@@ -125,7 +126,7 @@ def total(plan: object) -> float:
 class Laws(TestCase):
     """Thicker never cools faster; gentler is never shorter; the closed form goes as 1/d²."""
 
-    @settings(max_examples=12)
+    @settings(max_examples=examples(12))
     @given(st.floats(6, 90), st.floats(1.02, 2.0))
     def test_thicker_never_cools_faster_nor_soaks_shorter(self, mm: float, more: float) -> None:
         assume(mm * more < 145)

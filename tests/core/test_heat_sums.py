@@ -12,6 +12,7 @@ from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.quantity.parse import parse
 from coldcradle.sums import SUMS, evaluate
 from coldcradle.sums.sum import Result
+from tests import examples
 from tests.core.test_firing import heat_of
 
 KINDS = shipped_kinds()
@@ -123,7 +124,7 @@ class PressAndSlump(TestCase):
         self.assertEqual(summed("slump").findings, [])
         self.assertIn("layup.out-of-reach", {f.rule for f in summed("slump", span="60 mm", depth="120 mm").findings})
 
-    @settings(max_examples=40)
+    @settings(max_examples=examples(40))
     @given(st.floats(100, 900), st.floats(5, 90), st.floats(1.05, 2))
     def test_deeper_is_never_cooler_and_longer_is_never_hotter(self, span: float, depth: float, more: float) -> None:
         base = figure("slump", span=f"{span} mm", depth=f"{depth} mm", hold="20 min")

@@ -15,6 +15,7 @@ from coldcradle.heat.kiln.fit import KilnFit, fit_kiln
 from coldcradle.heat.kiln.log import KilnLog, read_log
 from coldcradle.heat.kiln.log_text import MAX_BYTES
 from coldcradle.heat.schedule.segments import run_programme
+from tests import examples
 from tests.core.test_heat import kiln, step
 
 LOGS = Path(__file__).parents[1] / "logs"
@@ -139,7 +140,7 @@ class NastyFiles(TestCase):
         with self.assertRaisesRegex(ImpossibleInput, "at most 96 MB"):
             read_log(bytes(MAX_BYTES + 1))
 
-    @settings(max_examples=200)
+    @settings(max_examples=examples(200))
     @given(
         st.one_of(
             st.binary(max_size=400),

@@ -17,6 +17,7 @@ from coldcradle.layup.deform.movement import Movement, move
 from coldcradle.layup.families.slump_rules import ring_blank_m
 from coldcradle.layup.fit import fit_of
 from coldcradle.layup.sketch import sheet_ring
+from tests import examples
 from tests.core.test_families import of
 
 
@@ -68,7 +69,7 @@ class Fits(TestCase):
 
 
 class OddSizes(TestCase):
-    @settings(max_examples=12)
+    @settings(max_examples=examples(12))
     @given(
         st.sampled_from(["cap", "cylinder", "frustum", "box", "oval", "barrel", "wave"]),
         st.floats(0.02, 2.0),
@@ -85,7 +86,7 @@ class OddSizes(TestCase):
         )
         self.check(move(courses, thickness_m=thick, density_kg_m3=2500.0, stop="lies"))
 
-    @settings(max_examples=6)
+    @settings(max_examples=examples(6))
     @given(st.floats(0.03, 0.6), st.floats(0.02, 0.6), st.floats(0.001, 0.02), st.floats(1.05, 2.0))
     def test_any_blank_over_any_ring_or_former(self, across: float, deep: float, thick: float, times: float) -> None:
         ring = ring_course(room_of("cylinder", across, deep), foot_m=0.0, foot_width_m=0.0, half_m=across * times / 2)

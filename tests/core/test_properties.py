@@ -16,6 +16,7 @@ from coldcradle.document.piece import read_piece
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.piece.result import PiecePlan
 from coldcradle.piece.stage import plan_stage
+from tests import examples
 from tests.documents import document, planned
 
 
@@ -69,7 +70,7 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
 
 
 class AnyPiece(TestCase):
-    @settings(max_examples=80)
+    @settings(max_examples=examples(80))
     @given(documents())
     def test_is_planned_and_hangs_together(self, whole: dict[str, Any]) -> None:
         found = plan_stage(read_piece(whole).piece.stages[0])
@@ -97,7 +98,7 @@ class AnyPiece(TestCase):
         cooling = [s.rate_k_per_h for s in found.heat.steps if s.key in ("anneal", "middle", "last")]
         self.assertEqual(cooling, sorted(cooling))
 
-    @settings(max_examples=40)
+    @settings(max_examples=examples(40))
     @given(documents())
     def test_typed_in_inches_and_ounces_it_is_the_same_piece(self, whole: dict[str, Any]) -> None:
         metric = read_piece(whole)

@@ -24,6 +24,7 @@ from coldcradle.heat.physics.strain import run_strain
 from coldcradle.heat.present import glass_points, profile_of, ticks
 from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.piece.stage import compute_stage, plan_stage
+from tests import examples
 from tests.core.test_firing import fired, step
 from tests.core.test_heat import kiln
 from tests.documents import BIG_KILN, piece
@@ -181,7 +182,7 @@ class Drawn(TestCase):
 
 
 class Laws(TestCase):
-    @settings(max_examples=10)
+    @settings(max_examples=examples(10))
     @given(st.floats(6, 80), st.floats(1.1, 1.9), st.sampled_from(["bow", "held"]))
     def test_thicker_is_never_cooled_faster_even_after_mending(self, mm: float, more: float, leaves: str) -> None:
         """The first slow rate, and the whole time, for a slab on a shelf in a big kiln."""
@@ -201,7 +202,7 @@ class Laws(TestCase):
         self.assertLessEqual(rates[1], rates[0])
         self.assertGreaterEqual(thick.total_s, thin.total_s)
 
-    @settings(max_examples=8)
+    @settings(max_examples=examples(8))
     @given(st.floats(8, 60))
     def test_more_insulation_below_is_never_faster(self, mm: float) -> None:
         def slow(material: str, wall: str) -> float:
@@ -228,7 +229,7 @@ class Laws(TestCase):
         for quicker, slower in itertools.pairwise(rates):
             self.assertLessEqual(slower, quicker * 1.15)  # what the run allows over its target
 
-    @settings(max_examples=30)
+    @settings(max_examples=examples(30))
     @given(st.floats(1, 400), st.floats(1, 400), st.floats(-10, 40))
     def test_where_it_may_be_switched_off_the_kiln_falls_no_faster_than_is_allowed(
         self, slow: float, surface: float, room: float

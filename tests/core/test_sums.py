@@ -13,6 +13,7 @@ from coldcradle.glass.kinds import forms, shipped_kinds
 from coldcradle.quantity.units import KINDS as UNITS
 from coldcradle.sums import SUMS, evaluate
 from coldcradle.sums.sum import lines_of
+from tests import examples
 
 KINDS = shipped_kinds()
 
@@ -49,7 +50,7 @@ class EverySum(TestCase):
                 with self.subTest(key):
                     self.assertTrue(read_piece(whole).piece.name)
 
-    @settings(max_examples=150)
+    @settings(max_examples=examples(150))
     @given(st.sampled_from(sorted(SUMS)), st.data())
     def test_never_breaks_whatever_is_typed(self, key: str, data: st.DataObject) -> None:
         typed = {

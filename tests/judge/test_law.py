@@ -19,6 +19,7 @@ from coldcradle.heat.limits import PASSING_OVER, STRAIN_OVER, SURFACE_STRESS_PA
 from coldcradle.piece.plan import plan, staged_of
 from coldcradle.piece.result import PiecePlan
 from coldcradle.piece.stage import compute_stage
+from tests import examples
 from tests.judge.documents import random_document
 from tests.judge.ladders import LADDERS, climb, slower
 from tests.judge.verdict import judge_stage
@@ -68,7 +69,7 @@ class Law(TestCase):
     def test_no_plan_pulls_or_strains_more_than_it_allows_unless_it_says_stop(self, seed: int) -> None:
         self.assertEqual(broken(random_document(seed)), [], f"document {seed}")
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=examples(60), deadline=None)
     @given(st.integers(0, 10**9), st.sampled_from([30, 150, 400, 900]))
     def test_no_steps_by_hand_pass_without_one_either(self, seed: int, rate: int) -> None:
         document = random_document(seed)
@@ -84,7 +85,7 @@ class Law(TestCase):
 
 
 class Balance(TestCase):
-    @settings(max_examples=120, deadline=None)
+    @settings(max_examples=examples(120), deadline=None)
     @given(st.integers(0, 10**9))
     def test_what_was_taken_and_laid_is_what_comes_out(self, seed: int) -> None:
         """By weight over every stage; what is weighed out for a filling loses what stays in the jar."""
@@ -100,7 +101,7 @@ class Balance(TestCase):
             loss = 1.02 if told.family == "fill" else 1.0
             self.assertAlmostEqual(out * loss / max(taken + new, 1e-9), 1.0, delta=0.021, msg=f"{seed} {told.key}")
 
-    @settings(max_examples=120, deadline=None)
+    @settings(max_examples=examples(120), deadline=None)
     @given(st.integers(0, 10**9))
     def test_a_flat_outcome_weighs_its_area_times_its_thickness(self, seed: int) -> None:
         found = planned(random_document(seed))

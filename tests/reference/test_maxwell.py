@@ -16,6 +16,7 @@ from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
 from coldcradle.heat.physics.simulate import glass_layer
 from coldcradle.heat.physics.slab import Face, Slab1D, SlabRun, run_slab
 from coldcradle.heat.physics.strain import StressRun, run_strain
+from tests import examples
 
 NINETY = shipped_kinds()["fusing-90-clear"]
 H = 3600.0
@@ -46,7 +47,7 @@ def usual_rate(mm: float, stress_pa: float = 0.2e6) -> float:
 
 
 class Balance(TestCase):
-    @settings(max_examples=12)
+    @settings(max_examples=examples(12))
     @given(st.floats(4, 80), st.floats(0.1e6, 1e6), st.booleans())
     def test_forces_and_moments_are_even_at_every_step(self, mm: float, target: float, half: bool) -> None:
         run = cooled(mm, usual_rate(mm, target), half=half)
@@ -84,7 +85,7 @@ class ClosedForm(TestCase):
             self.assertGreater(at_55 / kept, 0.8 * early, mm)
             self.assertLess(at_110 / kept, late, mm)
 
-    @settings(max_examples=10)
+    @settings(max_examples=examples(10))
     @given(st.floats(6, 60), st.floats(1.2, 3.0))
     def test_faster_leaves_more_and_thicker_leaves_more(self, mm: float, more: float) -> None:
         base = cooled(mm, usual_rate(mm)).tension_pa

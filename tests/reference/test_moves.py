@@ -23,6 +23,7 @@ from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.forms import former_course, ring_course, slump_courses
 from coldcradle.layup.deform.movement import move
 from coldcradle.piece.stage import compute_stage
+from tests import examples
 from tests.documents import piece, slab_of
 
 NINETY = shipped_kinds()["fusing-90-clear"]
@@ -63,7 +64,7 @@ class Pressing(TestCase):
         self.assertTrue(0.0015 <= ends[1] <= 0.0029, ends)
         self.assertAlmostEqual(ends[2] / ends[0], 10**-0.25, delta=0.02)
 
-    @settings(max_examples=40)
+    @settings(max_examples=examples(40))
     @given(st.floats(1e-6, 1.0), st.floats(1.5, 50))
     def test_more_heat_work_is_never_thicker(self, work: float, more: float) -> None:
         def end(w: float) -> float:

@@ -18,6 +18,7 @@ from coldcradle.layup.deform.forms import former_course, ring_course, slump_cour
 from coldcradle.layup.deform.movement import move
 from coldcradle.layup.deform.profile import Profile, rounded
 from coldcradle.layup.deform.trajectory import Problem, Trajectory, follow
+from tests import examples
 
 RHO = 2500.0
 PULL = RHO * GRAVITY
@@ -141,7 +142,7 @@ class Limits(TestCase):
 
 
 class Laws(TestCase):
-    @settings(max_examples=7)
+    @settings(max_examples=examples(7))
     @given(st.floats(60, 200), st.floats(0.15, 0.5), st.floats(3, 9))
     def test_held_is_never_faster_and_no_glass_is_made(self, rim: float, deep: float, thick: float) -> None:
         free, fixed = (slumped(rim, deep * rim, thick, is_held=h) for h in (False, True))
@@ -153,7 +154,7 @@ class Laws(TestCase):
             self.assertTrue((np.diff(way.work_per_pa) > 0).all())
             self.assertGreater(float(cap(rim, deep * rim).gaps(way.at[-1])[0].min()), -5e-4)
 
-    @settings(max_examples=5)
+    @settings(max_examples=examples(5))
     @given(st.floats(80, 160), st.floats(0.15, 0.35), st.floats(1.1, 1.4))
     def test_deeper_takes_more_and_wider_less(self, rim: float, deep: float, more: float) -> None:
         plain = slumped(rim, deep * rim, 6, is_held=True).done_work

@@ -18,6 +18,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S
 from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, SlabLayer, _mesh, film_w_m2_k, run_slab
+from tests import examples
 
 NINETY = shipped_kinds()["fusing-90-clear"]
 K = 1.4
@@ -146,7 +147,7 @@ class Symmetry(TestCase):
         )
         self.assertLess(float(np.abs(heart).max()), 0.3)  # each with steps of its own
 
-    @settings(max_examples=15)
+    @settings(max_examples=examples(15))
     @given(st.floats(0.004, 0.12), st.floats(20, 500))
     def test_heat_that_went_in_is_heat_that_is_in(self, thickness: float, rate: float) -> None:
         """Between two equal ends all that was taken up is given back: the mean follows the kiln in the long run."""

@@ -18,6 +18,7 @@ from coldcradle.heat.schedule.processes import PROCESSES
 from studio.actions.bringing_in import import_piece
 from studio.models import Kiln, Piece, Revision
 from studio.planning import planned
+from tests import examples
 from tests.documents import document
 from tests.studio.base import AT, StudioTest
 
@@ -104,7 +105,7 @@ class AnyEdit(HypothesisTestCase):
         client.force_login(self.owner)
         return client
 
-    @settings(max_examples=80)
+    @settings(max_examples=examples(80))
     @given(st.lists(st.tuples(paths, values), min_size=1, max_size=3), st.sampled_from(["metric", "us"]))
     def test_is_planned_or_refused(self, edits: list[tuple[str, Any]], system: str) -> None:
         version = Piece.objects.get(pk=self.piece.pk).version
@@ -118,7 +119,7 @@ class AnyEdit(HypothesisTestCase):
             self.assertTrue(got["message"])
         planned(Piece.objects.get(pk=self.piece.pk))
 
-    @settings(max_examples=40)
+    @settings(max_examples=examples(40))
     @given(
         st.fixed_dictionaries(
             {"process": st.sampled_from(sorted(PROCESSES))},
@@ -165,7 +166,7 @@ class AnyEdit(HypothesisTestCase):
         if look != "calendar" and found.status_code == 200:
             json.loads(found.content, parse_constant=lambda name: self.fail(f"{name} in {look}"))
 
-    @settings(max_examples=40)
+    @settings(max_examples=examples(40))
     @given(
         st.dictionaries(
             st.sampled_from(["power", "rise", "fall", "room", "width", "name", "x", "sensor", "finest", "price"]),
@@ -182,14 +183,14 @@ class AnyEdit(HypothesisTestCase):
         self.assertEqual(self.signed_in().get("/api/kilns").status_code, 200)
         self.assertEqual(self.signed_in().get("/api/pieces").status_code, 200)
 
-    @settings(max_examples=40)
+    @settings(max_examples=examples(40))
     @given(st.binary(max_size=60))
     def test_any_bytes_as_a_file_are_refused(self, raw: bytes) -> None:
         answer = self.signed_in().post("/api/pieces/import", raw, content_type="application/json")
         self.assertEqual(answer.status_code, 422)
         self.assertEqual(Piece.objects.count(), 1)
 
-    @settings(max_examples=25)
+    @settings(max_examples=examples(25))
     @given(st.binary(max_size=60), st.sampled_from(["pieces", "kilns", "cradles", "session"]))
     def test_any_bytes_as_a_request_are_refused(self, raw: bytes, place: str) -> None:
         answer = self.signed_in().post(f"/api/{place}", raw, content_type="application/json")

@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from studio.models import FiringEvent
+from tests import examples
 from tests.studio.fired import FiredTest, key
 
 ODD = st.one_of(
@@ -41,7 +42,7 @@ class Hostile(FiredTest):
         return answer.status_code
 
     def test_any_act_is_done_or_refused_and_can_be_looked_at(self) -> None:
-        @settings(max_examples=40)
+        @settings(max_examples=examples(40))
         @given(KINDS, DATA)
         def acts(kind: str, data: dict[str, Any]) -> None:
             self.send("/acts", {"key": key(), "kind": kind, "data": data})
@@ -54,7 +55,7 @@ class Hostile(FiredTest):
     def test_any_body_is_answered_in_words(self) -> None:
         names = ["key", "of", "stage_id", "rule", "is_done", "reason", "rows", "faults", "note", "how", "version", "at"]
 
-        @settings(max_examples=60)
+        @settings(max_examples=examples(60))
         @given(st.sampled_from(PATHS), st.dictionaries(st.sampled_from(names), ODD, max_size=6))
         def bodies(path: str, body: dict[str, Any]) -> None:
             self.send(path, body)
@@ -62,7 +63,7 @@ class Hostile(FiredTest):
         bodies()
 
     def test_any_measure_is_kept_or_refused(self) -> None:
-        @settings(max_examples=30)
+        @settings(max_examples=examples(30))
         @given(st.sampled_from(["length", "thickness", "weight", "depth", "lean", "soul"]), ODD)
         def measures(what: str, typed: Any) -> None:
             self.send("/measures", {"stage_id": self.stage.pk, "rows": [{"key": what, "place": 0, "typed": typed}]})
