@@ -6,9 +6,14 @@ import io
 import json
 from datetime import timedelta
 from typing import Any
+from unittest import mock
 
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 from PIL import Image
 
+from studio.api import notebook
+from studio.api.live import live_answer
 from studio.models import Firing, Measure, Piece, Stage
 from tests.studio.fired import FiredTest
 
@@ -158,6 +163,34 @@ class InTheNotebook(Opened):
         self.assertEqual(firing["faults"][0]["fault"], "not-down")
         self.assertEqual(firing["planned"]["stages"][0]["document"]["format"], "cold-cradle-piece")
 
+    def copies(self, count: int) -> None:
+        """The same firing again and again, as far as lists can tell."""
+        self.ask("GET", "/notebook")  # what is told of it is worked out
+        for _ in range(count):
+            firing = Firing.objects.get(pk=self.firing.pk)
+            firing.pk, firing.head = None, None
+            firing.save()
+
+    def test_the_table_is_whole_however_many_there_are(self) -> None:
+        self.copies(7)
+        with mock.patch.object(notebook, "_AT_ONCE", 3):
+            csv = self.ask("GET", "/notebook.csv").getvalue().decode().splitlines()
+            whole = json.loads(self.ask("GET", "/notebook.json").getvalue())
+        self.assertEqual(len(csv), 1 + 8)
+        self.assertEqual(len(set(csv[1:])), 1)
+        self.assertEqual(len(whole["firings"]), 8)
+
+    def test_a_list_asks_as_often_for_many_as_for_one(self) -> None:
+        counts = []
+        for more in (0, 6):
+            self.copies(more)
+            with CaptureQueriesContext(connection) as asked:
+                rows = self.ask("GET", "/notebook").json()["rows"]
+            counts.append((len(rows), len(asked)))
+        self.assertEqual([rows for rows, _ in counts], [1, 7])
+        self.assertEqual(counts[0][1], counts[1][1], counts)
+        self.assertLess(counts[0][1], 16)
+
     def test_another_owner_has_a_notebook_of_their_own(self) -> None:
         self.client.force_login(self.new_owner("Petrel"))
         self.assertEqual(self.pages(), [])
@@ -165,17 +198,34 @@ class InTheNotebook(Opened):
 
 
 class Today(FiredTest):
+    def test_what_goes_on_is_worked_out_once_a_minute_and_at_once_when_something_happens(self) -> None:
+        self.tick_all()
+        self.start()
+        with mock.patch("studio.api.today.live_answer", wraps=live_answer) as worked, self.at(hours=1):
+            first, again = (self.ask("GET", "/today").json()["kilns"] for _ in range(2))
+            self.assertEqual(worked.call_count, 1)
+            self.assertEqual(first, again)
+            self.act("hold", {"minutes": 10}, hours=1)
+            self.ask("GET", "/today")
+            self.assertEqual(worked.call_count, 2)
+        with (
+            mock.patch("studio.api.today.live_answer", wraps=live_answer) as worked,
+            self.at(hours=1, minutes=3),
+        ):
+            self.ask("GET", "/today")
+            self.assertEqual(worked.call_count, 1)
+
     def test_what_is_planned_and_what_runs_stand_on_one_axis_with_what_wants_doing(self) -> None:
         Firing.objects.filter(pk=self.firing.pk).update(starts_at=self.now + timedelta(hours=5))
-        today = self.ask("GET", "/today").json()
-        self.assertIn("Start the kiln", {t["name"] for t in today["todos"] if "Chart dish" in t["about"]})
+        seen = self.ask("GET", "/today").json()
+        self.assertIn("Start the kiln", {t["name"] for t in seen["todos"] if "Chart dish" in t["about"]})
         self.tick_all()
         self.start()
         with self.at(hours=1):
-            today = self.ask("GET", "/today").json()
-        row = next(f for k in today["kilns"] for f in k["firings"] if f["name"] == "Chart dish")
+            seen = self.ask("GET", "/today").json()
+        row = next(f for k in seen["kilns"] for f in k["firings"] if f["name"] == "Chart dish")
         self.assertEqual(row["state"], "running")
-        self.assertIn("Open the lid", {t["name"] for t in today["todos"]})
+        self.assertIn("Open the lid", {t["name"] for t in seen["todos"]})
 
     def test_two_firings_in_one_kiln_are_told_so(self) -> None:
         soon = self.now + timedelta(hours=5)
