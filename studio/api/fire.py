@@ -45,6 +45,7 @@ from studio.api.live import clock_of, live_answer, stages_in
 from studio.api.schemas import ErrorOut, Id
 from studio.checking import listed_checks
 from studio.models import Firing, Stage, StagePhoto
+from studio.notebook import keep_told
 from studio.planning import local_start
 from studio.watching import moment_of, samples_of, state_of
 
@@ -171,6 +172,8 @@ def act_on_firing(request: HttpRequest, firing_id: Id, body: ActIn, stage_id: Id
         if isinstance(error, ImpossibleInput):
             raise
         raise ImpossibleInput("expected numbers where numbers belong") from None
+    if body.kind == "open":
+        keep_told(firing, now)  # lists do not wait for it
     return live_answer(firing, stage_id, now)
 
 

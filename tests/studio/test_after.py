@@ -153,6 +153,12 @@ class InTheNotebook(Opened):
         self.act("shut")
         self.assertEqual(Firing.objects.get(pk=self.firing.pk).told, {})
 
+    def test_what_lists_tell_of_it_is_kept_when_the_lid_is_opened(self) -> None:
+        self.assertIn(str(self.stage.pk), Firing.objects.get(pk=self.firing.pk).told)
+        with mock.patch("studio.notebook._worked_out") as worked:
+            self.assertEqual(self.pages(), ["Chart dish"])
+        worked.assert_not_called()
+
     def test_csv_and_json_hold_it_and_no_cell_is_taken_for_a_formula(self) -> None:
         self.see("not-down", note="=1+1")
         csv = self.ask("GET", "/notebook.csv").getvalue().decode()
