@@ -11,12 +11,12 @@ from coldcradle.cradle.level import run_off, sides
 from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.solid import SolidRoom
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.balance import centre_height, tipping_angle
-from coldcradle.glass.charge import chance_of_enough, sure_charge
+from coldcradle.glass.explain.balance import centre_height, tipping_angle
+from coldcradle.glass.explain.charge import chance_of_enough, sure_charge
 from coldcradle.glass.kinds import Form, forms
 from coldcradle.glass.mix import portions
+from coldcradle.glass.model.share import top_ups
 from coldcradle.glass.result import FillResult, Weighing
-from coldcradle.glass.share import top_ups
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import Figure, derive, given, published
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.measurement import measure
-from coldcradle.glass.charge import bulk_volume, charge_each, charge_mass, glass_mass, heap_room
+from coldcradle.glass.explain.charge import bulk_volume, charge_each, charge_mass, glass_mass, heap_room
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.glass.result import FillResult
 from coldcradle.report.figure import Figure, Given, derive, given, published

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.measurement import Measurement
-from coldcradle.glass.charge import Heap
+from coldcradle.glass.explain.charge import Heap
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.quantity.format import DualQuantity
 from coldcradle.report.figure import Figure

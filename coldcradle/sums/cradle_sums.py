@@ -5,7 +5,7 @@ from __future__ import annotations
 from coldcradle.cradle.displacement import Displacement, advise_vessel, by_displacement
 from coldcradle.cradle.level import Tilt, run_off, sides
 from coldcradle.cradle.methods import Model, by_model
-from coldcradle.glass.charge import glass_mass
+from coldcradle.glass.explain.charge import glass_mass
 from coldcradle.quantity.format import plus_minus, say, show
 from coldcradle.report.finding import finding
 from coldcradle.sums.sum import Field, Result, Send, Sum, Values

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from coldcradle.cradle.section import Dimension
-from coldcradle.glass.balance import hook_load, piece_cost, tipping_angle
+from coldcradle.glass.explain.balance import hook_load, piece_cost, tipping_angle
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import say, show
 from coldcradle.report.finding import finding

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from coldcradle.cradle.section import Dimension
-from coldcradle.glass.charge import glass_mass
+from coldcradle.glass.explain.charge import glass_mass
 from coldcradle.layup.deform.spread import dam_boards
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.explain.spread import dam_wall, push_on_wall, rest_thickness, spread

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from coldcradle.glass.charge import bulk_volume
 from coldcradle.glass.compatibility import check_pair, match
-from coldcradle.glass.share import Cavity, share_batch, top_ups
+from coldcradle.glass.explain.charge import bulk_volume
+from coldcradle.glass.explain.share import left_over
+from coldcradle.glass.model.share import Cavity, share_batch, top_ups
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import PRACTICE, derive, given
 from coldcradle.report.finding import finding
@@ -17,7 +18,8 @@ def _share(values: Values) -> Result:
     cavities = [Cavity(n, v, c) for n, v, c in lines_of(values.words["cavities"], "mass")]
     batch = values.get("batch")
     need = sum(c.fill_kg * c.count for c in cavities)
-    portioned, left = share_batch(cavities, batch_kg=need if batch is None else batch)
+    batch_kg = need if batch is None else batch
+    portioned, left = share_batch(cavities, batch_kg=batch_kg), left_over(cavities, batch_kg=batch_kg)
     share = portioned[0].share
     if batch is None:
         answer = say("All full takes **{n}**.", n=show(need, "mass"))

@@ -7,7 +7,7 @@ import math
 from coldcradle.cradle.arc import arc_radius_m
 from coldcradle.cradle.section import Dimension
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.balance import tipping_angle
+from coldcradle.glass.explain.balance import tipping_angle
 from coldcradle.layup.deform.profile import Profile
 from coldcradle.layup.deform.trajectory import Problem, follow
 from coldcradle.layup.motion import SHEET

@@ -15,10 +15,11 @@ from coldcradle.cradle.round import Frustum
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Box
 from coldcradle.errors import ImpossibleInput
-from coldcradle.glass.balance import centre_height, hook_load, piece_cost, tipping_angle
+from coldcradle.glass.explain.balance import centre_height, hook_load, piece_cost, tipping_angle
+from coldcradle.glass.explain.share import left_over
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.glass.mix import Mix, MixPart, check_powder, portions, water_to_damp
-from coldcradle.glass.share import Cavity, share_batch, top_ups
+from coldcradle.glass.model.share import Cavity, share_batch, top_ups
 from coldcradle.layup.deform.spread import dam_boards
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.explain.spread import dam_wall, push_on_wall, rest_thickness, spread
@@ -73,7 +74,8 @@ class Mixing(TestCase):
 class Sharing(TestCase):
     @given(st.lists(st.tuples(st.floats(0.001, 1), st.integers(1, 9)), min_size=1, max_size=6), st.floats(0, 5))
     def test_all_are_equally_full_and_nothing_is_lost(self, cavities: list[tuple[float, int]], batch: float) -> None:
-        found, left = share_batch([Cavity(str(i), f, n) for i, (f, n) in enumerate(cavities)], batch_kg=batch)
+        all_of_them = [Cavity(str(i), f, n) for i, (f, n) in enumerate(cavities)]
+        found, left = share_batch(all_of_them, batch_kg=batch), left_over(all_of_them, batch_kg=batch)
         used = sum(p.each_kg * p.cavity.count for p in found)
         need = sum(f * n for f, n in cavities)
         self.assertEqual(len({p.share for p in found}), 1)

@@ -9,7 +9,7 @@ from coldcradle.cradle.section import draw_section
 from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.walls import goes_round, local_wall_m
 from coldcradle.glass.batch import batch_figures, weigh_list
-from coldcradle.glass.charge import thermal_mass
+from coldcradle.glass.explain.charge import thermal_mass
 from coldcradle.glass.filling import fill_cradle
 from coldcradle.glass.result import FillResult
 from coldcradle.layup.bodies import ColdBody

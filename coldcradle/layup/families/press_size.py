@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 from coldcradle.constants import GRAVITY
-from coldcradle.glass.charge import charge_mass
+from coldcradle.glass.explain.charge import charge_mass
 from coldcradle.layup.deform.laws import press_thickness
 from coldcradle.layup.families.face import LayupRequest
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published

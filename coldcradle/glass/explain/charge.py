@@ -1,19 +1,29 @@
-"""From volume to the glass that is weighed out, and whether the cold heap has room."""
+"""From volume to charge and heap, in words."""
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass
-from statistics import NormalDist
 
 from coldcradle.cradle.materials import Material
 from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
 from coldcradle.glass.kinds import Form, GlassProperties
+from coldcradle.glass.model.charge import (
+    DENSITY_ERROR,
+    REPOSE_DEG,
+    bulk_volume_m3,
+    charge_kg,
+    cone_height_m,
+    glass_mass_kg,
+    heap_room_m3,
+    heap_shape,
+    mould_mass_kg,
+    sure_charge_kg,
+)
+from coldcradle.glass.model.charge import chance_of_enough as chance
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, memory, published
 
 __all__ = [
-    "REPOSE_DEG",
     "Heap",
     "bulk_volume",
     "chance_of_enough",
@@ -25,18 +35,12 @@ __all__ = [
     "thermal_mass",
 ]
 
-REPOSE_DEG = 35.0  # angle at which loose pieces stay heaped; common practice, no source
-_SUREST = 0.999
-_LEAST_TOP = 0.25  # sheet is stacked over at least this share of the widest place, whatever the opening
-_ONE_SIDED_95 = NormalDist().inv_cdf(0.95)
-_DENSITY_ERROR = 0.01  # a listed density is good to about 1 %
-
 
 def glass_mass(volume: Figure, kind: GlassProperties, *, count: int = 1, others_kg: float = 0.0) -> Figure:
     """M = ρV: the finished piece filled to the line; all cavities of it together where there are several."""
     inputs = [
         volume.given("V"),
-        given("density of the glass", "ρ", kind.density_kg_m3, "density", _DENSITY_ERROR * kind.density_kg_m3),
+        given("density of the glass", "ρ", kind.density_kg_m3, "density", DENSITY_ERROR * kind.density_kg_m3),
     ]
     formula = "m = ρ · V"
     if count > 1:
@@ -49,7 +53,7 @@ def glass_mass(volume: Figure, kind: GlassProperties, *, count: int = 1, others_
         "glass_mass",
         "Glass",
         "mass",
-        lambda v, rho, *_: v * rho * count + others_kg,
+        lambda v, rho, *_: glass_mass_kg(volume_m3=v, density_kg_m3=rho, count=count, others_kg=others_kg),
         inputs,
         words=f"What fills the cradle to the line, in {kind.name}."
         if count == 1 and not others_kg
@@ -82,7 +86,7 @@ def thermal_mass(outside_m3: float, inside_m3: float, material: Material) -> Fig
         "mould_mass",
         "The mould itself weighs",
         "mass",
-        lambda o, i, rho: rho * max(0.0, o - i),
+        lambda o, i, rho: mould_mass_kg(outside_m3=o, inside_m3=i, density_kg_m3=rho),
         [
             given("outside of the mould", "V₁", outside_m3, "volume"),
             given("its room", "V₀", inside_m3, "volume"),
@@ -114,7 +118,7 @@ def charge_mass(mass: Figure, *, loss: float, own_kg: float | None) -> Figure:
         "charge_mass",
         "Weigh out",
         "mass",
-        lambda m, x: m * (1 + x),
+        lambda m, x: charge_kg(mass_kg=m, loss=x),
         [mass.given("m", "glass to the line"), given("loss", "x", loss, "ratio")],
         words="The glass to the line, and a little for what stays in the jar and on the bench.",
         formula="charge = m · (1 + x)",
@@ -129,7 +133,7 @@ def chance_of_enough(mass: Figure, *, loss: float, rack_kg: float) -> Figure:
         "enough_chance",
         "Chance that it is enough",
         "ratio",
-        lambda have, need, u: min(_SUREST, max(1 - _SUREST, NormalDist().cdf((have - need) / max(u, 1e-9)))),
+        lambda have, need, u: chance(have_kg=have, need_kg=need, u_kg=u),
         [
             given("on the rack, less the loss", "g", usable, "mass"),
             given("glass to the line", "m", mass.value, "mass"),
@@ -148,7 +152,7 @@ def sure_charge(mass: Figure, *, loss: float) -> Figure:
         "charge_sure",
         "To be 95 % sure",
         "mass",
-        lambda m, u, x: (m + _ONE_SIDED_95 * u) * (1 + x),
+        lambda m, u, x: sure_charge_kg(mass_kg=m, u_kg=u, loss=x),
         [
             given("glass to the line", "m", mass.value, "mass"),
             given("error of that", "u", mass.u, "mass"),
@@ -166,7 +170,7 @@ def bulk_volume(charge: Figure, kind: GlassProperties, form: Form) -> Figure:
         "bulk_volume",
         "Cold heap",
         "volume",
-        lambda m, rho, f: m / (rho * f),
+        lambda m, rho, f: bulk_volume_m3(mass_kg=m, density_kg_m3=rho, packing=f),
         [
             charge.given("m", "charge"),
             given("density of the glass", "ρ", kind.density_kg_m3, "density"),
@@ -190,10 +194,6 @@ class Heap:
     fits_now_kg: float
 
 
-def _cone_height_m(room: Stack | SolidRoom) -> float:
-    return math.tan(math.radians(REPOSE_DEG)) * room.narrow_m(room.height_m) / 2
-
-
 def heap_room(stack: Stack | SolidRoom, bulk: Figure, charge: Figure, form: Form, *, cavity_scale: float) -> Heap:
     """Room for the heap: up to the brim, and for loose pieces a cone above it at the angle of repose.
 
@@ -201,7 +201,7 @@ def heap_room(stack: Stack | SolidRoom, bulk: Figure, charge: Figure, form: Form
     """
     brim = float(stack.volume_m3(stack.height_m)) * cavity_scale
     area = stack.area_m2(stack.height_m)
-    cone_height = _cone_height_m(stack) if form.heaps else 0.0
+    cone_height = cone_height_m(stack) if form.heaps else 0.0
     inputs = [
         given("cradle to the brim", "V", brim, "volume"),
         given("area at the brim", "A", area, "area"),
@@ -211,7 +211,7 @@ def heap_room(stack: Stack | SolidRoom, bulk: Figure, charge: Figure, form: Form
         "heap_room",
         "Room for the heap",
         "volume",
-        lambda v, a, h: v + a * h / 3,
+        lambda v, a, h: heap_room_m3(brim_m3=v, area_m2=a, cone_m=h),
         inputs,
         words="The cradle to its brim and the cone of pieces that stays heaped above it.",
         formula="room = V + A·h/3" if form.heaps else "room = V",
@@ -222,17 +222,8 @@ def heap_room(stack: Stack | SolidRoom, bulk: Figure, charge: Figure, form: Form
             else "stacked sheet does not heap"
         ],
     )
-    over = bulk.value - brim
-    if over <= 0:
-        top = stack.level_m(max(0.0, bulk.value / cavity_scale))
-    else:
-        # a cone of the same slope shrinks in all three sizes, so its height goes with the cube root of its volume
-        cone = room.value - brim
-        top = stack.height_m + (
-            cone_height * min(1.0, over / cone) ** (1 / 3)
-            if cone > 0
-            else over / max(area, _LEAST_TOP * stack.widest_m2)
-        )
-    fits = bulk.value <= room.value
-    fits_now = charge.value if fits else charge.value * room.value / bulk.value
-    return Heap(room, top, max(0.0, top - stack.height_m), fits, fits_now)
+    shape = heap_shape(
+        stack, bulk_m3=bulk.value, room_m3=room.value, brim_m3=brim, cone_m=cone_height, scale=cavity_scale
+    )
+    fits_now_kg = charge.value if shape.fits else charge.value * room.value / bulk.value
+    return Heap(room, shape.top_m, shape.above_brim_m, shape.fits, fits_now_kg)

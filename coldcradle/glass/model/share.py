@@ -1,6 +1,4 @@
-"""Several cavities at once: fill weights, sharing a batch between them, what is left over; and what does not fit
-at first.
-"""
+"""Several cavities at once: fill weights, sharing a batch between them; and what does not fit at first."""
 
 from __future__ import annotations
 
@@ -9,9 +7,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.report.figure import PRACTICE, Figure, derive, given
 
-__all__ = ["Cavity", "CavityShare", "share_batch", "top_ups"]
+__all__ = ["Cavity", "CavityShare", "needed_kg", "share_batch", "top_ups"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,10 +29,13 @@ class CavityShare:
     share: float
 
 
-def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> tuple[list[CavityShare], Figure]:
-    """Part a batch so that every cavity is as full as every other, none more than full; and what is left (below
-    0: missing).
-    """
+def needed_kg(cavities: Sequence[Cavity]) -> float:
+    """What fills all cavities, kg."""
+    return sum(c.fill_kg * c.count for c in cavities)
+
+
+def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> list[CavityShare]:
+    """Part a batch so that every cavity is as full as every other, none more than full."""
     if not cavities:
         raise ImpossibleInput("expected at least one cavity, got none")
     for cavity in cavities:
@@ -43,19 +43,8 @@ def share_batch(cavities: Sequence[Cavity], *, batch_kg: float) -> tuple[list[Ca
             raise ImpossibleInput(f"expected a fill weight above 0 g and a count of at least 1 for {cavity.name}")
     if not (math.isfinite(batch_kg) and batch_kg >= 0):
         raise ImpossibleInput(f"expected a batch of at least 0 g, got {batch_kg * 1e3:g} g")
-    need = sum(c.fill_kg * c.count for c in cavities)
-    share = min(1.0, batch_kg / need)
-    left = derive(
-        "left_over",
-        "Left over" if batch_kg >= need else "Missing",
-        "mass",
-        lambda b, n: abs(b - n),
-        [given("batch", "b", batch_kg, "mass"), given("all cavities full", "n", need, "mass")],
-        words="The batch against all fill weights together.",
-        formula="max(b − n, n − b)",
-        source=PRACTICE,
-    )
-    return [CavityShare(c, c.fill_kg * share, share) for c in cavities], left
+    share = min(1.0, batch_kg / needed_kg(cavities))
+    return [CavityShare(c, c.fill_kg * share, share) for c in cavities]
 
 
 def top_ups(*, charge_kg: float, room_m3: float, cavity_m3: float, density_kg_m3: float, packing: float) -> list[float]:

@@ -1,30 +1,19 @@
-"""The finished piece as a body: where its weight sits, when it topples, and what a hook must carry."""
+"""How a finished piece stands, hangs and what it cost, in words."""
 
 from __future__ import annotations
-
-import math
-
-import numpy as np
 
 from coldcradle.constants import GRAVITY
 from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
-from coldcradle.errors import ImpossibleInput
+from coldcradle.glass.model.balance import HOOK_MARGIN, centre_m, hook_load_kg, tipping_rad
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
-__all__ = ["HOOK_MARGIN", "centre_height", "hook_load", "piece_cost", "tipping_angle"]
-
-HOOK_MARGIN = 5.0  # what a fixing should carry above the weight; common practice, no source
+__all__ = ["centre_height", "hook_load", "piece_cost", "tipping_angle"]
 
 
 def centre_height(room: Stack | SolidRoom, *, level_m: float, turned: bool) -> Figure:
     """Height of the centre of gravity above the foot, as it lay in the cradle or turned over: Σz·A / ΣA."""
-    if not 0 < level_m <= room.height_m * (1 + 1e-9):
-        raise ImpossibleInput(f"expected a filling between 0 and {room.height_m * 1e3:g} mm, got {level_m * 1e3:g} mm")
-    z = np.linspace(0.0, level_m, 401)
-    volume = room.volume_m3(z)
-    middle = (z[1:] + z[:-1]) / 2
-    low = float((middle * np.diff(volume)).sum() / max(1e-15, float(volume[-1])))
+    low = centre_m(room, level_m=level_m)
     return derive(
         "centre_height",
         "Centre of gravity above the foot",
@@ -43,15 +32,11 @@ def centre_height(room: Stack | SolidRoom, *, level_m: float, turned: bool) -> F
 
 def tipping_angle(*, foot_m: float, centre_m: float, off_centre_m: float = 0.0) -> Figure:
     """How far it can be tilted before it goes over: atan((b/2 - e)/z)."""
-    if not (foot_m > 0 and centre_m > 0):
-        raise ImpossibleInput(
-            f"expected a foot and a height above 0 mm, got {foot_m * 1e3:g} and {centre_m * 1e3:g} mm"
-        )
     return derive(
         "tipping_angle",
         "Tips over at",
         "angle",
-        lambda b, z, e: math.atan2(b / 2 - e, z),
+        lambda b, z, e: tipping_rad(foot_m=b, centre_m=z, off_centre_m=e),
         [
             given("narrowest width of the foot", "b", foot_m, "length"),
             given("centre of gravity above it", "z", centre_m, "length"),
@@ -66,13 +51,11 @@ def tipping_angle(*, foot_m: float, centre_m: float, off_centre_m: float = 0.0) 
 
 def hook_load(*, mass_kg: float, hooks: int) -> Figure:
     """What each fixing should be rated for, as a mass: m·5/n."""
-    if hooks < 1:
-        raise ImpossibleInput(f"expected at least one hook, got {hooks}")
     return derive(
         "hook_load",
         "Each fixing should be rated for",
         "mass",
-        lambda m, f, n: m * f / n,
+        lambda m, f, n: hook_load_kg(mass_kg=m, margin=f, hooks=n),
         [
             given("weight of the piece", "m", mass_kg, "mass"),
             given("margin", "f", HOOK_MARGIN, "count"),

@@ -1,0 +1,1 @@
+"""The numbers of glass in words: figures with their working."""
