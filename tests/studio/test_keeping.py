@@ -183,7 +183,7 @@ class Store(StudioTest):
             answer = self.ask("POST", "/session", body)
         self.assertEqual((answer.status_code, "disk" in answer.json()["message"]), (507, True))
         with mock.patch(
-            "django.contrib.sessions.backends.cached_db.SessionStore.load",
+            "studio.sessions.SessionStore.load",
             side_effect=OperationalError("database disk image is malformed"),
         ):
             self.client.cookies["sessionid"] = "x" * 32

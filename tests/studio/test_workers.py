@@ -78,7 +78,7 @@ class Workers(TestCase):
         return client
 
     def piece(self) -> Any:
-        status, body = self.first.send("POST", "/api/pieces/import", json.dumps(document()).encode())
+        status, body = self.again().send("POST", "/api/pieces/import", json.dumps(document()).encode())
         self.assertEqual(status, 201, body[:300])
         return json.loads(body)
 
