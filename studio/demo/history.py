@@ -23,6 +23,7 @@ from studio.actions.pieces import put_away
 from studio.checking import listed_checks
 from studio.demo.pictures import drawn_photo
 from studio.models import Check, Firing, FiringEvent, Piece, Reading, Stage
+from studio.notebook import keep_told
 from studio.planning import planned
 from studio.watching import FiringSnapshot, frozen_of
 
@@ -167,6 +168,7 @@ def _past(user: Any, entry: dict[str, Any], document: dict[str, Any], today: dat
     if rows:
         keep_measures(firing, stage, rows, system="metric")
     keep_observations(firing, stage, entry["faults"], entry["note"])
+    keep_told(firing, today)
     _photos(user, firing, stage, frozen, entry, both=True)
     put_away(piece, away=True)
 

@@ -25,7 +25,7 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
-    # the browser's own pages, begun ahead for nobody, took more of the processor than ours; the rest is Playwright's list
+    # the browser begins pages of its own ahead, for nobody: more work than ours; the rest is what Playwright leaves out
     "--disable-features=PreloadTopChromeWebUI,ImprovedCookieControls,LazyFrameLoading,GlobalMediaControls,"
     "DestroyProfileOnBrowserClose,MediaRouter,DialMediaRouteProvider,AcceptCHFrame,AutoExpandDetailsElement,"
     "CertificateTransparencyComponentUpdater,AvoidUnnecessaryBeforeUnloadCheckSync,Translate,HttpsUpgrades,"
