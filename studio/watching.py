@@ -279,11 +279,13 @@ def of_this_minute(what: str, firing: Firing, stage_id: int, now: datetime, work
     """What lists tell of a firing that goes on: for as long as nothing happens in it, and a minute of it at most."""
     minute = int(fired_seconds(firing, live_events(firing), now) // 60)
     mark = what, firing.pk, stage_id, firing.version, firing.updated_at, minute
-    if mark not in _recent:
+    found = _recent.get(mark)  # once: another thread may empty it meanwhile
+    if found is None:
+        found = work()
         if len(_recent) >= _MOST_RECENT:
             _recent.clear()
-        _recent[mark] = work()
-    return cast(R, _recent[mark])
+        _recent[mark] = found
+    return cast(R, found)
 
 
 def _power_lost_s(events: Sequence[FiringEvent]) -> float | None:

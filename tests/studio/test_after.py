@@ -221,6 +221,18 @@ class Today(FiredTest):
             self.ask("GET", "/today")
             self.assertEqual(worked.call_count, 1)
 
+    def test_a_yes_to_the_lid_never_comes_out_of_memory(self) -> None:
+        self.tick_all()
+        self.start()
+        end = self.live(hours=1)["line"]["total_s"] / 3600
+        counts = []
+        for hours in (1.0, end + 2):
+            with mock.patch("studio.api.today.live_answer", wraps=live_answer) as worked, self.at(hours=hours):
+                for _ in range(2):
+                    (row,) = (f for k in self.ask("GET", "/today").json()["kilns"] for f in k["firings"] if f["doing"])
+            counts.append((row["may_open"], worked.call_count))
+        self.assertEqual(counts, [(False, 1), (True, 3)])
+
     def test_what_is_planned_and_what_runs_stand_on_one_axis_with_what_wants_doing(self) -> None:
         Firing.objects.filter(pk=self.firing.pk).update(starts_at=self.now + timedelta(hours=5))
         seen = self.ask("GET", "/today").json()

@@ -106,7 +106,10 @@ class Command(BaseCommand):
         else:
             connections.close_all()  # a worker opens its own
             take_turns(Path(f"{database_path()}.turn"))
-            work_together(count, serve)
+            try:
+                work_together(count, serve)
+            except RuntimeError as error:
+                raise CommandError(f"{error}; what it said stands above.") from None
         self.stdout.write("Ended. Everything is kept.")
 
 
