@@ -1,6 +1,6 @@
-/* The inner loops: heat, stress and structure step after step through the glass, the times to step through, and the room
- * under every height of a mesh. Each does what its twin in Python does, in the same order of operations; arrays are row by row. The twins run where
- * this was not compiled, and a test compares the two.
+/* The inner loops: heat, stress and structure step after step through the glass, the times to step through, and the
+ * room under every height of a mesh. Each does what its twin in Python does, in the same order of operations; arrays are
+ * row by row. The twins run where this was not compiled, and a test compares the two.
  */
 #include <math.h>
 
@@ -66,23 +66,42 @@ void slab_steps(int n, int steps, int gentle, const double *heats, const double 
     }
 }
 
-/* stress is (steps + 1, n) with its first row filled in, bend (steps + 1); kept, pushed and lent are (steps, n). */
-void strain_steps(int n, int steps, int is_flat, const double *kept, const double *pushed, const double *lent,
-                  const double *weights, const double *z, double *stress, double *bend)
+/* stress is (steps + 1, n) with its first row filled in, bend (steps + 1); temperatures is (steps + 1, n), and so is
+ * fictive from its step `begins` on, which is `steps` where no structure is followed. nodes is (7, n): a, b, t0 of each
+ * node's glass, its annealing point, what settled glass stiffens by below that, modulus, expansion. law: slope of frozen
+ * glass, its decades at the annealing point, how much more of a liquid's expansion there is, 0 degrees in K. */
+void strain_steps(int n, int steps, int is_flat, int begins, const double *dt, const double *temperatures,
+                  const double *fictive, const double *nodes, const double *law, const double *weights,
+                  const double *z, double *stress, double *bend, double *work)
 {
+    const double *a = nodes, *b = nodes + n, *t0 = nodes + 2 * n, *anneal = nodes + 3 * n;
+    const double *stiffens = nodes + 4 * n, *modulus = nodes + 5 * n, *alpha = nodes + 6 * n;
+    double *l = work;
     for (int s = 0; s < steps; s++) {
-        const double *k = kept + (long)s * n, *p = pushed + (long)s * n, *l = lent + (long)s * n;
-        const double *from = stress + (long)s * n;
+        const double *was = temperatures + (long)s * n, *now = was + n, *from = stress + (long)s * n;
         double *to = stress + (long)(s + 1) * n;
         double force = 0, moment = 0, m0 = 0, m1 = 0, m2 = 0;
         for (int i = 0; i < n; i++) {
-            double share = weights[i], arm = share * z[i], lends = l[i];
-            to[i] = k[i] * from[i] + p[i];
+            double t = (now[i] + was[i]) / 2, drive = -alpha[i] * (now[i] - was[i]), log;
+            if (s >= begins) {
+                const double *before = fictive + (long)(s - begins) * n, *after = before + n;
+                double f = (after[i] + before[i]) / 2, kelvin = fmax(f, -100.0) + law[3];
+                log = f >= anneal[i] ? a[i] + b[i] / fmax(f - t0[i], 1.0)
+                                     : law[1] + stiffens[i] * (1 / kelvin - 1 / (anneal[i] + law[3]));
+                log += law[0] * (f - t);
+                drive -= law[2] * alpha[i] * (after[i] - before[i]);
+            } else {
+                log = t >= anneal[i] ? a[i] + b[i] / fmax(t - t0[i], 1.0) : law[1] + law[0] * (anneal[i] - t);
+            }
+            double spent = dt[s] / (6 * pow(10.0, fmin(fmax(log, 0.0), 40.0)) / modulus[i]);
+            double kept = exp(-spent), share = weights[i], arm = share * z[i];
+            l[i] = (spent > 1e-6 ? -expm1(-spent) / spent : 1.0) * modulus[i];
+            to[i] = kept * from[i] + l[i] * drive;
             force += share * to[i];
             moment += arm * to[i];
-            m0 += lends * share;
-            m1 += lends * arm;
-            m2 += lends * arm * z[i];
+            m0 += l[i] * share;
+            m1 += l[i] * arm;
+            m2 += l[i] * arm * z[i];
         }
         double determinant = m0 * m2 - m1 * m1;
         bend[s + 1] = bend[s];

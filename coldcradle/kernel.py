@@ -1,4 +1,4 @@
-"""The inner loops of `kernel.c`, where the set-up could compile them; None where it could not.
+"""The inner loops of `kernel.c` and `kernel_sheet.c`, where the set-up could compile them; None where it could not.
 
 `python -m coldcradle.kernel` compiles them with the C compiler of the machine. What was compiled from
 another text than the one that stands here is never used.
@@ -20,13 +20,13 @@ from numpy.typing import NDArray
 
 __all__ = ["KERNEL", "build", "load", "pointer"]
 
-_SOURCE = Path(__file__).with_suffix(".c")
+_SOURCES = tuple(Path(__file__).with_name(name) for name in ("kernel.c", "kernel_sheet.c"))
 
 
 def _target() -> Path:
     """Where what is compiled from the present text lies."""
-    digest = hashlib.sha256(_SOURCE.read_bytes()).hexdigest()[:16]
-    return _SOURCE.with_name(f"_kernel-{digest}.so")
+    digest = hashlib.sha256(b"".join(source.read_bytes() for source in _SOURCES)).hexdigest()[:16]
+    return Path(__file__).with_name(f"_kernel-{digest}.so")
 
 
 def build() -> bool:
@@ -38,7 +38,8 @@ def build() -> bool:
         return False
     part = target.with_suffix(f".{os.getpid()}")
     # no -ffast-math and no fused operations: the same numbers on every machine
-    command = [compiler, "-O3", "-ffp-contract=off", "-shared", "-fPIC", "-o", str(part), str(_SOURCE), "-lm"]
+    flags = ["-O3", "-ffp-contract=off", "-shared", "-fPIC"]
+    command = [compiler, *flags, "-o", str(part), *(str(source) for source in _SOURCES), "-lm"]
     made = subprocess.run(command, capture_output=True, check=False)
     if made.returncode == 0:
         for old in target.parent.glob("_kernel-*.so"):

@@ -14,6 +14,7 @@ from django.db.models.expressions import RawSQL
 from coldcradle.after.faults import faults
 from coldcradle.after.measures import Predicted
 from coldcradle.heat.limits import RUN_BAND
+from coldcradle.layup.explain.relief import thickest_place
 from coldcradle.piece.aftermath import measured_residual_stress_pa, predictions_of
 from coldcradle.quantity.format import show
 from studio.aftermath import compared_measures
@@ -73,7 +74,7 @@ def _worked_out(firing: Firing, stage: Stage, now: datetime) -> dict[str, Any]:
         "process_key": plan.process,
         "cradle": frozen.result.stage.cradle.name,
         "glass": frozen.result.stage.glass.kind.name,
-        "thickness": watched.load.thickness.shown,
+        "thickness": thickest_place(watched.load).shown,
         "peak_planned": show(peak.to_c, "temperature"),
         "peak": show(round(state.inside.hottest_c), "temperature") if state.inside else None,
         "hold_planned": show(peak.hold_s, "duration"),

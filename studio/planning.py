@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import copy
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass, replace
 from datetime import UTC, datetime
@@ -68,6 +67,13 @@ class PlannedPiece:
         return self.plan.stages[self.at(key)]
 
 
+def own_copy(value: Any) -> Any:
+    """A part of a document to be changed: objects and lists anew, what is in them as it is. It has no circles."""
+    if isinstance(value, dict):
+        return {name: own_copy(inner) for name, inner in value.items()}
+    return [own_copy(inner) for inner in value] if isinstance(value, list) else value
+
+
 def assemble(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
     """The piece document of a row and its stages, with what is kept elsewhere put back in."""
     kept = drawings_in(piece.owner_id, [s.inputs for s in stages])
@@ -85,7 +91,7 @@ def local_start(firing: Firing) -> datetime:
 
 
 def _stage_document(row: Stage, kept: dict[str, Any], rack: dict[str, str]) -> dict[str, Any]:
-    stage: dict[str, Any] = expand(copy.deepcopy(row.inputs), kept)
+    stage: dict[str, Any] = expand(own_copy(row.inputs), kept)
     stage["key"] = row.key
     stage["glass"] |= {"kind": row.glass_kind.document, "rack": rack}
     with_ids = [entry["kind_id"] for entry in stage["glass"].get("with", [])]
@@ -95,7 +101,7 @@ def _stage_document(row: Stage, kept: dict[str, Any], rack: dict[str, str]) -> d
             e | {"kind": kinds[e["kind_id"]]} for e in stage["glass"]["with"] if e["kind_id"] in kinds
         ]
     firing = row.firing
-    stage["heat"] |= copy.deepcopy(firing.inputs)
+    stage["heat"] |= own_copy(firing.inputs)
     stage["heat"] |= {
         "kiln": firing.kiln.document,
         "starts_at": local_start(firing).strftime("%Y-%m-%dT%H:%M"),
@@ -129,7 +135,7 @@ def _moment(typed: str, time_zone: str) -> datetime:
 
 def split_stage(stage: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
     """A stage document, read before, parted into what the stage keeps and what rows of their own hold."""
-    kept = copy.deepcopy(stage)
+    kept = own_copy(stage)
     heat = kept["heat"]
     time_zone = heat.pop("time_zone", "UTC")
     elsewhere = {
@@ -169,7 +175,7 @@ def plan_document(document: dict[str, Any], systems: Mapping[str, System] | None
 def _plan_document(document: dict[str, Any], systems: Mapping[str, System]) -> PlannedPiece:
     read = read_piece(document, systems=systems)
     if systems:
-        document = copy.deepcopy(document)
+        document = own_copy(document)
         _settle(document, read, systems)
     return PlannedPiece(document, read.entries, plan(read.piece), read.piece)
 

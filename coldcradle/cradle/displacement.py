@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import math
+import operator
 import statistics
 from typing import Any
 
+from coldcradle.cradle.model.measured import vessel_volume_m3
 from coldcradle.cradle.water import water_density_kg_m3
 from coldcradle.entry import density, inputs, length, many, mass, temperature
 from coldcradle.quantity.format import Message, say, show
@@ -106,7 +108,7 @@ def by_displacement(reading: Displacement, *, soaked: bool, tilt_m3: float = 0.0
         "cradle_volume",
         "Cradle holds",
         "volume",
-        lambda b, dh: math.pi / 4 * b * b * dh,
+        lambda b, dh: vessel_volume_m3(bore_m=b, fall_m=dh),
         [
             given("vessel bore", "b", reading.bore_m, "length", _BORE_ERROR_M),
             given("fall of the level", "Δh", fall, "length", u_fall),
@@ -134,7 +136,7 @@ def by_drained(reading: Drained, *, soaked: bool, tilt_m3: float = 0.0) -> Figur
         "cradle_volume",
         "Cradle holds",
         "volume",
-        lambda m, rho: m / rho,
+        operator.truediv,
         [
             given("water drained", "m", mass, "mass", u_mass),
             given("density of the water", "ρ", density, "density", 0.5),
@@ -162,7 +164,7 @@ def by_trial(reading: Trial, *, soaked: bool, tilt_m3: float = 0.0) -> Figure:
         "cradle_volume",
         "Cradle holds",
         "volume",
-        lambda m, rho: m / rho,
+        operator.truediv,
         [
             given("trial glass", "m", reading.mass_kg, "mass", reading.scale_kg),
             given("density of the trial glass", "ρ", reading.density_kg_m3, "density", 0.01 * reading.density_kg_m3),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from coldcradle.cradle.model.tilt import run_off_m, thick_side_m, thin_side_m
 from coldcradle.entry import inputs, length
 from coldcradle.errors import ImpossibleInput
 from coldcradle.quantity.format import show
@@ -43,7 +44,7 @@ def run_off(tilt: Tilt, *, across_m: float) -> Figure:
         "run_off",
         "Runs off by",
         "length",
-        lambda rise, over, width: width * rise / over,
+        lambda rise, over, width: run_off_m(rise_m=rise, over_m=over, across_m=width),
         [
             given("rise", "a", tilt.rise_m, "length", tilt.read_m),
             given("over", "b", tilt.over_m, "length", tilt.read_m),
@@ -67,7 +68,7 @@ def sides(tilt: Tilt, *, across_m: float, depth_m: float, brim_m: float) -> tupl
         "thin_side",
         "Thin side",
         "length",
-        lambda d, o: max(0.0, d - o / 2),
+        lambda d, o: thin_side_m(depth_m=d, run_off_m=o),
         inputs,
         words=words,
         formula="d − Δ/2",
@@ -78,7 +79,7 @@ def sides(tilt: Tilt, *, across_m: float, depth_m: float, brim_m: float) -> tupl
         "thick_side",
         "Thick side",
         "length",
-        lambda d, o: d + o / 2,
+        lambda d, o: thick_side_m(depth_m=d, run_off_m=o),
         inputs,
         words=words,
         formula="d + Δ/2",

@@ -5,8 +5,10 @@ all together.
 from __future__ import annotations
 
 import math
+import operator
 from collections.abc import Sequence
 
+from coldcradle.cradle.model.measured import weighted_mean
 from coldcradle.cradle.shapes import SIZES
 from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
@@ -77,7 +79,7 @@ def combine(figures: Sequence[Figure]) -> Figure:
         "combined_volume",
         "Both together" if many == 2 else f"All {many} together",
         "volume",
-        lambda *values: sum(w * v for w, v in zip(weights, values[:many], strict=True)) / sum(weights),
+        lambda *values: weighted_mean(values[:many], weights),
         [*measured, *errors],
         words=f"{'Two' if many == 2 else 'Several'} ways of measuring one room, each counted for as much as its "
         f"error allows.",
@@ -200,7 +202,7 @@ def by_model(model: Model, *, water_c: float = 18.0) -> Figure:
             "cradle_volume",
             "Cradle holds",
             "volume",
-            lambda m, rho: m / rho,
+            operator.truediv,
             [
                 given("the scale shows more by", "Δm", model.dipped_kg, "mass", math.sqrt(2) * model.scale_kg),
                 given("density of the water", "ρ", water, "density", 0.8),
@@ -218,7 +220,7 @@ def by_model(model: Model, *, water_c: float = 18.0) -> Figure:
         "cradle_volume",
         "Cradle holds",
         "volume",
-        lambda m, rho: m / rho,
+        operator.truediv,
         [
             given("weight of the model", "m", model.mass_kg, "mass", model.scale_kg),
             given("density of the model", "ρ", model.density_kg_m3, "density", 0.02 * model.density_kg_m3),
@@ -239,7 +241,7 @@ def by_last(fill: LastFill) -> Figure:
         "cradle_volume",
         "Cradle holds",
         "volume",
-        lambda m, rho: m / rho,
+        operator.truediv,
         [
             given("charge that fitted", "m", fill.mass_kg, "mass", fill.scale_kg),
             given("density of that glass", "ρ", fill.density_kg_m3, "density", 0.01 * fill.density_kg_m3),

@@ -14,10 +14,10 @@ from coldcradle.fire.inside import TrackerState
 from coldcradle.fire.progress import Place, acted_steps
 from coldcradle.heat.kiln.kiln import LoadedKiln, left_alone
 from coldcradle.heat.physics.slab import run_slab
-from coldcradle.heat.reason import because
 from coldcradle.heat.schedule.segments import PlannedSegment, RunStep, run_programme
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.deform.work import heat_work_of
+from coldcradle.quantity.reason import because
 
 __all__ = ["Ahead", "look_ahead"]
 

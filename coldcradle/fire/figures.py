@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import operator
+
 from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.fire.watch import FireState
 from coldcradle.heat.limits import RUN_BAND
+from coldcradle.layup.explain.relief import thickest_place
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
 
@@ -33,7 +36,7 @@ def left_figure(watched: FiringBaseline, left_pa: float) -> Figure:
         formula="σ",
         source=_RUN,
         assumptions=[
-            say("glass of {d}, {x}", d=watched.load.thickness.shown, x=watched.section.words),
+            say("glass of {d}, {x}", d=thickest_place(watched.load).shown, x=watched.section.words),
             "readings thinned to straight lines, none further than 1 K from any of them",
         ],
         extra=[("ours and an independent run of the same firing", RUN_BAND * left_pa)],
@@ -68,7 +71,7 @@ def fire_figures(watched: FiringBaseline, state: FireState, left_pa: float | Non
             "fire_work",
             "Heat work so far",
             "ratio",
-            lambda w, n: w / n,
+            operator.truediv,
             [
                 given("∫dt/η over the readings", "W", state.inside.work_per_pa, "per_pa"),
                 given("the same as planned", "W₀", watched.needed_per_pa, "per_pa"),
@@ -89,7 +92,7 @@ def fire_figures(watched: FiringBaseline, state: FireState, left_pa: float | Non
                 "fire_opens",
                 "Lid, after the start",
                 "duration",
-                lambda t, d: t + d,
+                operator.add,
                 [
                     given("the last reading came at", "t", at.at_s, "duration"),
                     given("the rest of the programme, and the fall to where it may stay open", "Δt", rest, "duration"),

@@ -12,6 +12,7 @@ from coldcradle.fire.inputs import FiringBaseline
 from coldcradle.fire.inside import TrackerState
 from coldcradle.fire.progress import Place
 from coldcradle.heat.schedule.segments import PlannedSegment
+from coldcradle.layup.explain.relief import thickest_place
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 
 __all__ = ["CAUTIONS", "FALLS_STALE_S", "HEATS_STALE_S", "STALE_S", "MayOpen", "may_open", "nothing_heard"]
@@ -144,7 +145,7 @@ def may_open(
     shown = {
         "t": _fine(hottest) if abs(hottest - limit_c) < 2 else show(round(hottest), "temperature"),
         "lim": _fine(limit_c) if abs(hottest - limit_c) < 2 else show(round(limit_c), "temperature"),
-        "d": watched.load.thickness.shown,
+        "d": thickest_place(watched.load).shown,
     }
     to_c = heats_to_c(steps, place, at.kiln_c, limit_c)
     if to_c is not None:

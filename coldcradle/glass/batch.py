@@ -4,6 +4,7 @@ weighs.
 
 from __future__ import annotations
 
+import operator
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -82,7 +83,7 @@ def _reserve(charged: FillResult) -> Figure:
         "reserve",
         "Reserve above the line",
         "volume",
-        lambda whole, below: whole - below,
+        operator.sub,
         [
             given("cradle to the brim", "V", float(room.volume_m3(room.height_m)) * scale, "volume"),
             given("cradle to the line", "V₀", float(room.volume_m3(line)) * scale, "volume"),

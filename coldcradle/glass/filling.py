@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import operator
+
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.measurement import measure
 from coldcradle.glass.explain.charge import bulk_volume, charge_each, charge_mass, glass_mass, heap_room
 from coldcradle.glass.inputs import GlassInput
+from coldcradle.glass.model.charge import still_needed_kg
 from coldcradle.glass.result import FillResult
 from coldcradle.report.figure import Figure, Given, derive, given, published
 
@@ -66,7 +69,7 @@ def _all_in(fresh: Figure, taken_kg: float) -> Figure:
         "charge_all",
         "All glass in it",
         "mass",
-        lambda m, t: m + t,
+        operator.add,
         [
             fresh.given("m", "weighed out"),
             given("taken from the stages before", "t", taken_kg, "mass", 0.02 * taken_kg),
@@ -85,7 +88,7 @@ def _fresh(whole: Figure, taken_kg: float, own_kg: float | None) -> Figure:
         "charge_mass",
         "Weigh out",
         "mass",
-        lambda m, t: max(0.0, m - t),
+        lambda m, t: still_needed_kg(charge_kg=m, taken_kg=t),
         [
             whole.given("m", "to the line"),
             given("taken from the stages before", "t", taken_kg, "mass", 0.02 * taken_kg),

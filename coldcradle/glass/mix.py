@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import math
+import operator
 from dataclasses import dataclass
 
 from coldcradle.entry import count, inputs, many, mass, pick, ratio
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import forms
+from coldcradle.glass.model.recipe import frit_kg, powder_kg
 from coldcradle.quantity.format import show
 from coldcradle.report.figure import PRACTICE, Figure, derive, given
 from coldcradle.report.finding import Finding, finding
@@ -78,7 +80,7 @@ def portions(mix: Mix, *, charge_kg: float) -> list[Portion]:
                 f"mix_{part.form}",
                 forms()[part.form].name,
                 "mass",
-                lambda m, p, share=part.parts / whole: m / (1 + p) * share,
+                lambda m, p, share=part.parts / whole: operator.mul(frit_kg(charge_kg=m, powder=p), share),
                 [frit, powder],
                 words=f"{part.parts:g} of {whole:g} parts of the frit.",
                 formula=f"m/(1 + p) · {part.parts:g}/{whole:g}",
@@ -97,7 +99,7 @@ def portions(mix: Mix, *, charge_kg: float) -> list[Portion]:
                     "mix_powder",
                     "powder",
                     "mass",
-                    lambda m, p: m / (1 + p) * p,
+                    lambda m, p: powder_kg(charge_kg=m, powder=p),
                     [frit, powder],
                     words=f"{mix.powder * 100:g} % of the frit's weight.",
                     formula="m/(1 + p) · p",
@@ -114,7 +116,7 @@ def water_to_damp(*, frit_kg: float) -> Figure:
         "water",
         "Water to damp it",
         "mass",
-        lambda m, w: m * w,
+        operator.mul,
         [given("frit", "m", frit_kg, "mass"), given("water, of its weight", "w", _DAMP, "ratio", 0.01)],
         words="Just enough that the powder sticks; a spray and a shake, then look.",
         formula="m · w",

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from coldcradle.heat.coasting import verdict_of
 from coldcradle.heat.result import HeatPlan, HeatResult
+from coldcradle.layup.explain.relief import relief_words
+from coldcradle.layup.inputs import Relief
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.finding import Finding
 
@@ -24,23 +26,23 @@ def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Findin
             f"**Not like this.** {stop.says.metric} {stop.reason.metric}",
             f"**Not like this.** {stop.says.us} {stop.reason.us}",
         )
-    effective_m, thick = worked.effective_m, worked.load.thickness
-    is_slab = abs(effective_m - thick.value) >= 5e-4
-    if thick.key == "thickness_relief":
+    effective_m, thick = worked.effective_m, worked.load.thick
+    is_slab = abs(effective_m - thick.counted_m) >= 5e-4
+    if thick.relief is not Relief.NONE:
         because = say(
             "because the glass is {d} thick and counts as {c}: {why}"
             + (", which cools like a free slab of {slab}." if is_slab else "."),
-            d=thick.inputs[0].shown,
-            c=show(round(thick.value, 4), "length"),
-            why=thick.inputs[1].name,
+            d=show(thick.thickest_m, "length", thick.counted_u_m / thick.relief.times),
+            c=show(round(thick.counted_m, 4), "length"),
+            why=relief_words(thick.relief, is_stepped=thick.is_stepped),
             slab=show(round(effective_m, 3), "length"),
         )
     elif not is_slab:
-        because = say("because the glass is {d} thick.", d=show(thick.value, "length"))
+        because = say("because the glass is {d} thick.", d=show(thick.counted_m, "length"))
     else:
         because = say(
             "because the glass is {d} thick and cools like a free slab of {c}.",
-            d=show(thick.value, "length"),
+            d=show(thick.counted_m, "length"),
             c=show(round(effective_m, 3), "length"),
         )
     shown = {"t": show(heat.total_s, "duration"), "off": heat.coast_from, "open": heat.opens}

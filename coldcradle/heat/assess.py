@@ -14,7 +14,6 @@ from coldcradle.heat.model.peak import drying_hold_s
 from coldcradle.heat.movement_remarks import Remark, movement_remark
 from coldcradle.heat.physics.simulate import SimulatedRun, settles_at, simulate
 from coldcradle.heat.physics.zones import ZonedRun
-from coldcradle.heat.reason import because
 from coldcradle.heat.schedule.firing import FiringPlan, cooling_peak, left_pa, solid_from, zones_of
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, cold_rate_k_per_h, run_programme
 from coldcradle.heat.schedule.warming import Warming, warming
@@ -22,6 +21,7 @@ from coldcradle.heat.steps import StepKey
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import DualQuantity, Message, say, show
+from coldcradle.quantity.reason import because
 
 __all__ = ["AssessedProgramme", "Remark", "assess_programme", "assess_segments", "left_remark"]
 

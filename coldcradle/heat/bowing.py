@@ -8,6 +8,7 @@ from coldcradle.constants import GRAVITY
 from coldcradle.heat.inputs import HeatInput, Restraint
 from coldcradle.heat.limits import BREAK_K
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, USUAL_K_M2_PER_S, free_to_bow_m
+from coldcradle.layup.explain.relief import thickest_place
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -17,14 +18,14 @@ __all__ = ["bow_figure", "lifts_its_edges", "settled_heat"]
 
 def bow_figure(load: Load) -> Figure:
     """The widest glass of this thickness that lifts its own edges and so is free to bow, m."""
-    kind, thick = load.kind, load.thickness
+    kind = load.kind
     return derive(
         "bows_within",
         "Free to bow up to",
         "length",
         lambda d, *_: free_to_bow_m(kind=kind, thickness_m=d),
         [
-            thick.given("d", "thickest place"),
+            thickest_place(load),
             given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
             given("Poisson's ratio", "ν", kind.poisson, "count"),
             given("expansion", "α", kind.expansion_per_k, "expansion"),
@@ -46,7 +47,7 @@ def bow_figure(load: Load) -> Figure:
 
 def lifts_its_edges(load: Load) -> bool:
     """Whether the piece is small enough to bow."""
-    return load.widest_m <= free_to_bow_m(kind=load.kind, thickness_m=load.thickness.value)
+    return load.widest_m <= free_to_bow_m(kind=load.kind, thickness_m=load.thickness_m)
 
 
 def settled_heat(heat: HeatInput, load: Load) -> HeatInput:

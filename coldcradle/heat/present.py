@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import operator
 
 import numpy as np
 
@@ -14,6 +15,7 @@ from coldcradle.heat.limits import SURFACE_STRESS_PA, TARGETS_PA, zone_stress_pa
 from coldcradle.heat.physics.simulate import SimulatedRun
 from coldcradle.heat.physics.zones import ZonedRun
 from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, TargetRow, Tick
+from coldcradle.heat.schedule.approach import rounded_up_s
 from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import FiringPlan, cooled_for
@@ -235,7 +237,7 @@ def timing_figures(firing: FiringPlan, load: Load, heat: HeatInput, both: dict[s
         "soak",
         "Anneal soak",
         "duration",
-        lambda t: t if by_hand else math.ceil(t / 300 - 1e-9) * 300.0,
+        float if by_hand else rounded_up_s,
         [given("time you chose" if by_hand else per_m.name, "t", held_s if by_hand else per_m.value, "duration")],
         words="You set it by hand."
         if by_hand
@@ -264,7 +266,7 @@ def timing_figures(firing: FiringPlan, load: Load, heat: HeatInput, both: dict[s
         "energy",
         "Energy",
         "energy",
-        lambda q, s: q + s,
+        operator.add,
         [
             given("lost to the room while it is powered", "Q", loss_j, "energy", 0.2 * loss_j),
             given(

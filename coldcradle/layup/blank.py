@@ -3,19 +3,27 @@
 from __future__ import annotations
 
 import math
+import operator
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from coldcradle.cradle.outline import Outline
-from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.inputs import GlassInput
+from coldcradle.layup.explain.outcome import SIZE_WORDS
 from coldcradle.layup.inputs import BlankOutline, Layer, LayupInput
-from coldcradle.layup.outcome import SIZE_WORDS, Incoming, Raised
+from coldcradle.layup.model.blank import (
+    blank_area_m2,
+    layers_thickness_m,
+    piece_mass_kg,
+    sheet_mass_kg,
+    weighed_thickness_m,
+)
+from coldcradle.layup.outcome import Incoming, Raised
 from coldcradle.layup.stacking import Stacked, outcome_area_m2, stacked
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
-__all__ = ["Blank", "blank_across", "blank_area_m2", "blank_rings", "blank_words", "lay_blank", "piece_mass"]
+__all__ = ["Blank", "blank_across", "blank_rings", "blank_words", "lay_blank", "piece_mass"]
 
 _USUAL = (Layer(thickness_m=0.006, count=1),)
 _SHEET_ERROR = 0.03  # rolled sheet is as thick as it is called within some 3 %; common practice, no source
@@ -61,21 +69,6 @@ class Blank:
         return self.thickest.value - self.thickness.value
 
 
-def blank_area_m2(outline: BlankOutline, *, length_m: float, width_m: float, sides: int = 6) -> float:
-    """Area of an outline: a disc by its diameter, a square by its side, oblong and oval by both, even sides corner to
-    corner.
-
-    A drawn one has an area of its own; here it counts as the oblong round it.
-    """
-    if not (length_m > 0 and width_m > 0):
-        raise ImpossibleInput(f"expected a blank above 0 mm, got {length_m * 1e3:g} by {width_m * 1e3:g} mm")
-    if outline == "polygon":
-        return sides / 8 * length_m**2 * math.sin(2 * math.pi / sides)
-    if outline == "oval":
-        return math.pi / 4 * length_m * width_m
-    return {"round": math.pi / 4 * length_m**2, "square": length_m**2}.get(outline, length_m * width_m)
-
-
 def blank_rings(blank: Blank, *, times: float = 1.0, off_m: float = 0.0) -> list[list[tuple[float, float]]]:
     """A blank from above, rings of (x, y) in m, `times` as large and `off_m` to the right."""
     half, deep = blank.length_m * times / 2, blank.width_m * times / 2
@@ -105,7 +98,7 @@ def _weighed_thickness(glass: GlassInput, area_m2: float, pieces: int) -> Figure
         "blank_thickness",
         "Blank, thick",
         "length",
-        lambda m, a, rho, n: m / (a * rho * n),
+        lambda m, a, rho, n: weighed_thickness_m(mass_kg=m, area_m2=a, density_kg_m3=rho, pieces=n),
         [
             given("weighed", "m", glass.own_charge_kg or 0.0, "mass", 0.0005),
             given("area of the blank", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
@@ -146,7 +139,7 @@ def _thickness(layers: Sequence[Layer], base: Incoming | None) -> Figure:
         "blank_thickness",
         "Blank, thick",
         "length",
-        lambda *v: sum(d * n for d, n in zip(v[::2], v[1::2], strict=True)),
+        layers_thickness_m,
         inputs,
         words="All sheets on one another.",
         formula=" + ".join(f"n{i}·d{i}" for i in range(1, len(layers) + 1)),
@@ -176,7 +169,7 @@ def _new_glass(
             "charge_mass",
             "New glass",
             "mass",
-            lambda a, d, rho, n, p: a * d * rho * n * p,
+            lambda a, d, rho, n, p: sheet_mass_kg(area_m2=a, thickness_m=d, density_kg_m3=rho, pieces=n, packing=p),
             [
                 given("area of the mould", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
                 thickness.given("d", "its depth"),
@@ -192,7 +185,7 @@ def _new_glass(
         "charge_mass",
         "New glass",
         "mass",
-        lambda a, d, rho, n: a * d * rho * n,
+        lambda a, d, rho, n: sheet_mass_kg(area_m2=a, thickness_m=d, density_kg_m3=rho, pieces=n),
         [
             given("area of the blank", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
             thickness.given("d") if is_new else given("nothing new is laid", "d", 0.0, "length"),
@@ -214,7 +207,7 @@ def _thickest(thickness: Figure, on_it: Stacked) -> Figure:
         "stack_thickness",
         "Thickest stack",
         "length",
-        lambda d, h: d + h,
+        operator.add,
         [thickness.given("d", "blank"), given("what lies on it, or is raised on it", "h", on_it.height_m, "length")],
         words="Where most lies on one another; heat has the longest way there.",
         formula="d + h",
@@ -248,7 +241,7 @@ def piece_mass(new: Figure, pieces: int, taken_kg: float) -> Figure:
         "piece_mass",
         "Weighs",
         "mass",
-        lambda m, n, taken: (m + taken) / n,
+        lambda m, n, taken: piece_mass_kg(new_kg=m, pieces=n, taken_kg=taken),
         [
             new.given("m"),
             given("pieces alike", "n", float(pieces), "count"),
@@ -285,7 +278,11 @@ def lay_blank(
     is_weighed = glass.own_charge_kg is not None and base is None
     thickness = _weighed_thickness(glass, area, pieces) if is_weighed else _thickness(layers, base)
     new = _new_glass(glass, area, thickness, pieces, is_new=base is None, packing=packing)
-    added_m = new.value / (area * glass.kind.density_kg_m3 * pieces) if base is not None else 0.0
+    added_m = (
+        weighed_thickness_m(mass_kg=new.value, area_m2=area, density_kg_m3=glass.kind.density_kg_m3, pieces=pieces)
+        if base is not None
+        else 0.0
+    )
     on_it = stacked(base, parts, pieces=pieces, area_m2=area, thickness_m=thickness.value, added_m=added_m)
     taken_kg = sum(i.weight_kg for i in incoming)
     return Blank(

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from coldcradle.cradle.materials import Material
 from coldcradle.layup.inputs import Support
-from coldcradle.quantity.format import Message
+from coldcradle.quantity.reason import Reason
 
 __all__ = ["ColdBody", "SectionZone", "Shade"]
 
@@ -30,14 +30,15 @@ class Shade:
     """A body whose middle and rim do not warm alike: shaded by a former, thicker by a part, resting on a ring.
 
     `inner_share` is the middle's share of the area, above 0 and below 1; `half_m` half the width of the zone that lags,
-    across which heat evens out sideways; `is_step`: it is one piece whose thickness steps there.
+    across which heat evens out sideways; `is_step`: it is one piece whose thickness steps there; `why` says
+    what makes them differ.
     """
 
     inner: SectionZone
     outer: SectionZone
     inner_share: float
     half_m: float
-    words: Message
+    why: Reason
     is_step: bool = False
 
 

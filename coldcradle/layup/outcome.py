@@ -6,23 +6,11 @@ from dataclasses import dataclass
 from typing import Literal
 
 from coldcradle.layup.inputs import BlankOutline, Relief
-from coldcradle.quantity.format import Message, say, show
 
-__all__ = ["FINISHES", "SIZE_WORDS", "Finish", "Incoming", "Outcome", "Raised", "Shaped", "outcome_words"]
+__all__ = ["Finish", "Incoming", "Outcome", "Raised", "Shaped"]
 
 Finish = Literal["gloss", "matt", "texture"]
 Shaped = Literal["flat", "cast", "slumped", "draped", "pressed", "stretched"]
-
-
-FINISHES: dict[Finish, str] = {"gloss": "glossy", "matt": "matt on both faces", "texture": "textured"}
-SIZE_WORDS: dict[BlankOutline, str] = {
-    BlankOutline.ROUND: "{l} round",
-    BlankOutline.SQUARE: "{l} square",
-    BlankOutline.OBLONG: "{l} by {w}",
-    BlankOutline.OVAL: "an oval of {l} by {w}",
-    BlankOutline.POLYGON: "{l} across its corners",
-    BlankOutline.DRAWN: "a drawn outline of {l} by {w}",
-}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -83,20 +71,3 @@ class Incoming:
     @property
     def weight_kg(self) -> float:
         return self.outcome.weight_kg * self.count
-
-
-def outcome_words(outcome: Outcome) -> Message:
-    """What came out, in a few words."""
-    size = SIZE_WORDS[outcome.outline]
-    faces = "" if outcome.finish == "gloss" else f", {FINISHES[outcome.finish]}"
-    many = f"{outcome.pieces} of them, each " if outcome.pieces > 1 else ""
-    thick = "{d} thick" if outcome.wall_m is None else "{d} high with a wall of {w1}"
-    return say(
-        f"{many}{size}, {thick}, {{m}}{faces}",
-        w1=show(round(outcome.solid_m, 4), "length"),
-        l=show(round(outcome.length_m, 3), "length"),
-        w=show(round(outcome.width_m, 3), "length"),
-        o=outcome.outline,
-        d=show(round(outcome.thickness_m, 4), "length"),
-        m=show(outcome.weight_kg, "mass"),
-    )

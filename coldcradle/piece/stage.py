@@ -25,11 +25,12 @@ from coldcradle.heat.schedule.clock import when
 from coldcradle.heat.schedule.firing import FiringPlan, plan_firing
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform.work import heat_work_of
+from coldcradle.layup.explain.outcome import outcome_words
 from coldcradle.layup.families import FAMILIES, LayupRequest, LayupResult
 from coldcradle.layup.followed import Motion, frames_of
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import FiringTimeline
-from coldcradle.layup.outcome import Incoming, outcome_words
+from coldcradle.layup.outcome import Incoming
 from coldcradle.piece.cautions import cautions
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.result import StagePlan
@@ -181,7 +182,7 @@ def _figures(result: StageResult) -> dict[str, Figure]:
     if heated.firing is not None:
         found = firing_figures(heated.firing, load, heat, effective)
         figures |= found | timing_figures(heated.firing, load, heat, found)
-    return figures | {laid.load.thickness.key: laid.load.thickness}
+    return figures | {laid.counts.key: laid.counts}
 
 
 def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePlan:
@@ -213,7 +214,7 @@ def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePla
         landmarks=landmarks(glass.kind),
         appearance=appearance(
             glass.form,
-            thickness_m=laid.load.thickness.value,
+            thickness_m=laid.load.thickness_m,
             mix=glass.mix,
             touches_walls=cradle.wall_m > 0,
             has_colour=bool(glass.extras),

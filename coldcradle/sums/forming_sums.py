@@ -94,7 +94,7 @@ def _ladder(values: Values) -> Result:
         "slab_rate",
         "It may be warmed at",
         "rate",
-        lambda d, s, *_: cooling_rate_k_per_h(kind=values.kind(), thickness_m=d, stress_pa=s) / 2,
+        lambda d, s, *_: cooling_rate_k_per_h(kind=values.kind(), thickness_m=d, stress_pa=s, factor=12.0),
         [given("thickness", "d", values["thick"], "length"), *passing_inputs(values.kind())],
         words="A small piece is warmed from both faces; its skin pulls at its heart.",
         formula="R = 24·(1 − ν)·κ·σ / (E·α·d²) / 2",

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+import math
+
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.mix import SANDY_SHARE, Mix, MixPart, check_powder, portions, question_powder, water_to_damp
+from coldcradle.layup.model.blank import weighed_thickness_m
 from coldcradle.quantity.format import on_scale, say, show
 from coldcradle.report.figure import derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
+from coldcradle.sums.formulas import swapped_kg
 from coldcradle.sums.sum import SHAPE, Field, Result, Send, Sum, Values, area_m2
 
 FORM = Field(key="form", label="Form", kind="form", default="medium", fills="glass.form")
@@ -24,7 +28,7 @@ def _thickness(values: Values) -> Result:
             "thickness",
             "Thickness",
             "length",
-            lambda m, a, r: m / (a * r),
+            lambda m, a, r: weighed_thickness_m(mass_kg=m, area_m2=a, density_kg_m3=r),
             [given("weight", "m", mass, "mass"), plan, rho],
             words="The glass spread evenly inside its outline.",
             formula="h = m/(A·ρ)",
@@ -35,7 +39,7 @@ def _thickness(values: Values) -> Result:
         "charge_mass",
         "Weight",
         "mass",
-        lambda h, a, r: h * a * r,
+        lambda *sides: math.prod(sides),
         [given("thickness", "h", thick or 0.0, "length"), plan, rho],
         words="An even layer inside its outline.",
         formula="m = h·A·ρ",
@@ -54,7 +58,7 @@ def _swap(values: Values) -> Result:
         "swapped",
         f"In {other.name}",
         "mass",
-        lambda m, r1, r2: m * r2 / r1,
+        lambda m, r1, r2: swapped_kg(mass_kg=m, density_kg_m3=r1, other_kg_m3=r2),
         [
             given("weight", "m", values["mass"], "mass", 0.0005),
             given(f"density of {one.name}", "ρ₁", one.density_kg_m3, "density", 0.01 * one.density_kg_m3),

@@ -90,7 +90,7 @@ def _dam(values: Values) -> Result:
         "cradle_volume",
         "Dam holds",
         "volume",
-        lambda a, b, h: a * b * h,
+        lambda *sides: math.prod(sides),
         [
             given("length", "l", length, "length", 0.0005),
             given("width", "w", width, "length", 0.0005),

@@ -5,7 +5,8 @@ from __future__ import annotations
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.deform.drop import Drop
-from coldcradle.layup.parts import dot_diameter, freezing, glue_drying, least_section, rounding_hold
+from coldcradle.layup.explain.parts import dot_diameter, glue_drying, least_section, rounding_hold
+from coldcradle.layup.model.parts import freezing
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import say, show
 from coldcradle.report.finding import finding

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from datetime import date
 
 from coldcradle.cradle.release import Coat, check_release, releases
@@ -21,7 +22,7 @@ def _release(values: Values) -> Result:
         "wash_volume",
         "To mix",
         "volume",
-        lambda a, n, d: a * n * d,
+        lambda *sides: math.prod(sides),
         [
             given("area", "A", area_m2(values), "area"),
             given("coats", "n", float(coats), "count"),

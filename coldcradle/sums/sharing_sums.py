@@ -5,6 +5,7 @@ from __future__ import annotations
 from coldcradle.glass.compatibility import check_pair, match
 from coldcradle.glass.explain.charge import bulk_volume
 from coldcradle.glass.explain.share import left_over
+from coldcradle.glass.model.charge import still_needed_kg
 from coldcradle.glass.model.share import Cavity, share_batch, top_ups
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import PRACTICE, derive, given
@@ -83,7 +84,7 @@ def _top_up(values: Values) -> Result:
         "reserve",
         "Reserve that takes it all at once",
         "volume",
-        lambda b, c: max(0.0, b - c),
+        lambda b, c: still_needed_kg(charge_kg=b, taken_kg=c),
         [bulk.given("b", "cold heap"), given("cradle to the line", "c", values["cavity"], "volume")],
         words="Room above the line for what the loose pieces take more than melted glass.",
         formula="max(0, b − c)",

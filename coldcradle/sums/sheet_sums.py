@@ -15,12 +15,14 @@ from coldcradle.heat.model.peak import coming_and_going_s
 from coldcradle.heat.schedule.processes import PROCESSES, Process
 from coldcradle.layup.deform.forms import former_course, ring_course, slump_courses
 from coldcradle.layup.deform.movement import Movement, move
+from coldcradle.layup.model.former import clearance_m
 from coldcradle.layup.motion import SHEET
 from coldcradle.layup.sketch import Body, Sketch, block, draw, sheet_ring
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given
 from coldcradle.report.finding import Finding, finding
 from coldcradle.sums.cradle_sums import GLASS
+from coldcradle.sums.formulas import needed_log10_pa_s
 from coldcradle.sums.sum import Field, Result, Sum, Values
 
 _WALL_M, _UP_K_PER_H = 0.008, 150.0
@@ -33,7 +35,9 @@ def _temperature(kind: GlassProperties, done: Process, movement: Movement, hold_
         "forming_temperature",
         f"{done.step} at",
         "temperature",
-        lambda w, m, t, c, *_: curve.temperature_c(min(max(math.log10((t + c) / (w * m)), done.runny), done.aim)),
+        lambda w, m, t, c, *_: curve.temperature_c(
+            needed_log10_pa_s(seconds=t + c, work_per_pa=w * m, runny=done.runny, stiff=done.aim)
+        ),
         [
             given("heat work it takes with its rim held", "W", work, "per_pa"),
             given("times what people give", "m", done.margin, "count"),
@@ -182,7 +186,7 @@ def _drape(values: Values) -> Result:
         "clearance",
         "Clears the shelf by",
         "length",
-        lambda h, p, a: h + p - a,
+        lambda h, p, o: clearance_m(former_m=h, posts_m=p, lining_m=0.0, overhang_m=o),
         [
             given("former, high", "H", high, "length", 0.0005),
             given("posts under it", "p", posts, "length", 0.0005),

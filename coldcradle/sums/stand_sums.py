@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import statistics
 
 from coldcradle.cradle.arc import arc_radius_m
 from coldcradle.cradle.section import Dimension
@@ -16,6 +17,7 @@ from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import PRACTICE, derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
+from coldcradle.sums.formulas import contact_circle_m, stand_centre_m, strip_carries_kg, washer_m
 from coldcradle.sums.sum import Field, Result, Sum, Values
 
 _STANDS_M = 0.0001  # a gap nobody sees or feels; common practice, no source
@@ -33,7 +35,7 @@ def _wobble(values: Values) -> Result:
         "contact_circle",
         "It stands on a circle of",
         "length",
-        lambda r, g: 2 * math.sqrt(2 * r * g - g * g),
+        lambda r, g: contact_circle_m(radius_m=r, gap_m=g),
         [
             given("radius of its bottom", "R", radius, "length", 0.02 * radius),
             given("a gap nobody feels", "g", _STANDS_M, "length"),
@@ -108,7 +110,7 @@ def _hole(values: Values) -> Result:
         "hole_after",
         "Hole after",
         "length",
-        lambda a, b: math.sqrt(a * b),
+        lambda *both: statistics.geometric_mean(both),
         [
             given("if the disc grips where it lies", "d₀", hole, "length", 0.001),
             given("if it slides down the cone", "d₁", slid, "length"),
@@ -123,7 +125,7 @@ def _hole(values: Values) -> Result:
         "washer",
         "Washer at least",
         "length",
-        lambda d, c: d + 2 * c,
+        lambda d, c: washer_m(hole_m=d, covers_m=c),
         [after.given("d"), given("covers the edge by", "c", _COVERS_M, "length")],
         words="So that it covers the edge of the hole all round.",
         formula="d + 2·c",
@@ -160,7 +162,7 @@ def _base(values: Values) -> Result:
         "stand_centre",
         "Centre of gravity above the table",
         "length",
-        lambda m, h, p, g: (m * h / 2 + p * (h + g / 2)) / (m + p),
+        lambda m, h, p, g: stand_centre_m(base_kg=m, base_m=h, panel_kg=p, panel_m=g),
         [
             given("base", "m", mass, "mass", 0.03 * mass),
             given("thickness of the base", "h", thick, "length"),
@@ -181,7 +183,9 @@ def _base(values: Values) -> Result:
             "carries",
             "Carries in its middle",
             "mass",
-            lambda s, b, h, span, g: 2 * s * b * h**2 / (3 * span * g),
+            lambda s, b, h, span, g: strip_carries_kg(
+                stress_pa=s, width_m=b, thickness_m=h, span_m=span, gravity_m_s2=g
+            ),
             [
                 given("tension it may bear for years", "σ", _SAFE_PA, "stress"),
                 given("width", "b", width, "length"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import operator
 import re
 from collections.abc import Callable
 
@@ -24,6 +25,7 @@ from coldcradle.quantity.format import DualQuantity, Formatted, plural, say, sho
 from coldcradle.report.figure import PRACTICE, derive, given, published
 from coldcradle.report.finding import Finding, finding
 from coldcradle.sums.cradle_sums import GLASS
+from coldcradle.sums.formulas import needed_log10_pa_s
 from coldcradle.sums.sum import Field, Result, Send, Sum, SumRow, Values, lines_of
 
 _LARGE_M, _THIN_M = 0.25, 0.008  # a large thin disc of frit cracks when it is heated again; common practice, no source
@@ -99,7 +101,7 @@ def _together(values: Values) -> Result:
         "common_temperature",
         "Together at",
         "temperature",
-        lambda t, w, *_: curve.temperature_c(min(max(math.log10(t / w), 4.0), 12.0)),
+        lambda t, w, *_: curve.temperature_c(needed_log10_pa_s(seconds=t, work_per_pa=w, runny=4.0, stiff=12.0)),
         [
             given("hold", "t", hold, "duration"),
             given("heat work between them", "W", work, "per_pa"),
@@ -168,7 +170,7 @@ def _frit_ring(values: Values) -> Result:
         "bed_depth",
         "Laid so deep",
         "length",
-        lambda t, p: t / p,
+        operator.truediv,
         [given("melted", "t", thick, "length"), given("how densely it lies", "p", values.form().packing, "ratio")],
         words="Grains leave air between them.",
         formula="t/p",

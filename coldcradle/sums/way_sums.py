@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import operator
 
 from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.section import Dimension
@@ -14,6 +15,8 @@ from coldcradle.layup.deform.forms import slump_courses
 from coldcradle.layup.deform.laws import parting_work, thread_work
 from coldcradle.layup.deform.movement import move
 from coldcradle.layup.families.hang_drawing import thread_ring
+from coldcradle.layup.inputs import BlankOutline
+from coldcradle.layup.model.blank import blank_area_m2, sheet_mass_kg
 from coldcradle.layup.sketch import Body, block, draw
 from coldcradle.quantity.format import DualQuantity, say, show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -32,7 +35,7 @@ def _after(kind: GlassProperties, key: str, name: str, work: float, top_c: float
         key,
         name,
         "duration",
-        lambda w, eta: w * eta,
+        operator.mul,
         [given("heat work it takes", "W", work, "per_pa"), given("viscosity there", "η", 10.0**log, "count")],
         words=words,
         formula="W·η",
@@ -120,7 +123,9 @@ def _fits(values: Values) -> Result:
         "blank_mass",
         "Blank weighs",
         "mass",
-        lambda d, t, rho: math.pi / 4 * d**2 * t * rho,
+        lambda d, t, rho: sheet_mass_kg(
+            area_m2=blank_area_m2(BlankOutline.ROUND, length_m=d, width_m=d), thickness_m=t, density_kg_m3=rho
+        ),
         [
             given("blank across", "D", rim, "length", 0.001),
             given("thick", "t", thick, "length", 0.03 * thick),

@@ -9,12 +9,13 @@ from urllib.parse import urlsplit
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
-from playwright.sync_api import Browser, Page, Route, expect, sync_playwright
+from playwright.sync_api import Page, Route, expect
 
 from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_kiln, save_rack
 from studio.actions.welcome import welcome
 from studio.models import GlassKind, Piece
+from tests.browser.windows import EMPTY, Windows, windows
 from tests.documents import BIG_KILN, KILN, document
 
 FLAGS = [
@@ -32,26 +33,31 @@ FLAGS = [
     "PaintHolding,ThirdPartyStoragePartitioning,LensOverlay,PlzDedicatedWorker",
 ]
 WAIT_MS = 10_000
+SERVERS: dict[int, Any] = {}
 
 
 class BrowserTest(StaticLiveServerTestCase):
     """One signed-in owner with a rack, two kilns and one piece; every request and console error is kept."""
 
-    browser: Browser
+    windows: Windows
     # the application serves its own files as it does in earnest, packed and out of memory
     static_handler = staticmethod(lambda application: application)
 
     @classmethod
     def setUpClass(cls) -> None:
+        cls.windows = windows(FLAGS)
         super().setUpClass()
-        # Playwright's synchronous API runs an event loop, which Django takes for asynchronous code
-        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
-        cls.addClassCleanup(os.environ.pop, "DJANGO_ALLOW_ASYNC_UNSAFE", None)
-        runner = sync_playwright().start()
-        cls.addClassCleanup(runner.stop)
-        cls.browser = runner.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
-        cls.addClassCleanup(cls.browser.close)
         expect.set_options(timeout=WAIT_MS)
+
+    @classmethod
+    def _start_server_thread(cls) -> None:
+        """One server for all classes of a process: at the same address, so that the browser keeps what it has read."""
+        if not SERVERS.get(os.getpid()):
+            super()._start_server_thread()  # type: ignore[misc]  # the stubs leave it out
+            # it goes on for the next class, and ends with the process
+            cls._class_cleanups.pop()  # type: ignore[attr-defined]  # the stubs leave it out
+            SERVERS[os.getpid()] = cls.server_thread
+        cls.server_thread = SERVERS[os.getpid()]
 
     def setUp(self) -> None:
         from django.contrib.auth import get_user_model
@@ -69,22 +75,16 @@ class BrowserTest(StaticLiveServerTestCase):
 
     def open(self, path: str, *, width: int = 1280, height: int = 800, storage: dict[str, str] | None = None) -> Page:
         """A new window, signed in, at a path."""
-        context = self.browser.new_context(
-            viewport={"width": width, "height": height},
-            reduced_motion="reduce",
-            timezone_id="Europe/London",
-            locale="en-GB",
-            accept_downloads=True,
-            has_touch=width < 500,
-        )
-        self.addCleanup(context.close)
+        context = self.windows.lend(touch=width < 500, at_the_end=self.addCleanup)
         client = Client()
         client.force_login(self.owner)
         name = settings.SESSION_COOKIE_NAME
         context.add_cookies([{"name": name, "value": client.cookies[name].value, "url": self.live_server_url}])
-        for key, value in (storage or {}).items():
-            context.add_init_script(f"localStorage.setItem({key!r}, {value!r})")
         page = context.new_page()
+        page.set_viewport_size({"width": width, "height": height})
+        page.add_init_script(EMPTY)
+        for key, value in (storage or {}).items():
+            page.add_init_script(f"localStorage.setItem({key!r}, {value!r})")
         page.set_default_timeout(WAIT_MS)
         page.on("request", lambda request: self.requests.append(request.url))
         page.on("pageerror", lambda error: self.errors.append(str(error)))

@@ -6,6 +6,7 @@ from django.contrib.auth import get_user_model
 from playwright.sync_api import Page, expect
 
 from tests.browser.base import BrowserTest
+from tests.browser.windows import EMPTY
 
 GOOD = "a long enough one"
 
@@ -16,9 +17,8 @@ class ComingIn(BrowserTest):
         self.errors: list[str] = []
 
     def stranger(self, path: str) -> Page:
-        context = self.browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
-        self.addCleanup(context.close)
-        page = context.new_page()
+        page = self.windows.lend(touch=False, at_the_end=self.addCleanup).new_page()
+        page.add_init_script(EMPTY)
         page.on("request", lambda request: self.requests.append(request.url))
         page.on("pageerror", lambda error: self.errors.append(str(error)))
         page.goto(self.live_server_url + path)

@@ -64,7 +64,7 @@ class FiringLife(BrowserTest):
         phone.locator('[data-act="hold"]').click()
         expect(phone.locator(".side").get_by_text("Held longer")).to_be_visible()
         self.assertLessEqual(phone.evaluate("document.documentElement.scrollWidth"), 391)
-        phone.context.close()
+        phone.close()
 
         desk = self.at("fire")
         expect(desk.locator(".side").get_by_text("Looked in: not yet")).to_be_visible()

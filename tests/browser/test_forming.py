@@ -178,4 +178,4 @@ class ByKeyboard(FamiliesTest):
                 expect(page.locator(".answer")).to_contain_text(told)
                 page.keyboard.press("4")
                 expect(page.locator(".answer")).to_contain_text("Open the lid")
-                page.context.close()
+                page.close()

@@ -52,7 +52,7 @@ class Views(BrowserTest):
                 self.assertEqual(self.violations(page), [])
                 wide = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
                 self.assertLessEqual(wide, 0, "scrolls sideways")
-                page.context.close()
+                page.close()
 
     def test_light(self) -> None:
         self.look({"chosen-theme": "light"})
@@ -89,7 +89,7 @@ class Views(BrowserTest):
             expect(page.get_by_text("What I saw")).to_be_visible()
             pdf = page.pdf(format="A4", print_background=True, prefer_css_page_size=True)
             self.assertEqual(len(re.findall(rb"/Type\s*/Page[^s]", pdf)), 1)
-            page.context.close()
+            page.close()
 
     def test_on_a_phone_the_order_is_thread_answer_drawing_station(self) -> None:
         page = self.at_piece(width=390, height=844)

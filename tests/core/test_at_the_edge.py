@@ -15,10 +15,9 @@ from coldcradle.glass.compatibility import TOLERANCE_PER_K, match
 from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.inputs import Relief
-from coldcradle.layup.load import with_relief
+from coldcradle.layup.model.relief import counted_thickness_m
 from coldcradle.piece.cautions import cautions
 from coldcradle.piece.stage import compute_stage
-from coldcradle.report.figure import CHOICE, derive, given
 from tests.core.test_rule_samples import changed
 from tests.documents import document
 
@@ -85,18 +84,8 @@ class Verdicts(TestCase):
 
     def test_relief_counts_as_so_much_more_glass(self) -> None:
         """Common practice, no source: 1.5 for soft relief, 2 for sharp."""
-        plain = derive(
-            "thickness",
-            "Thickest",
-            "length",
-            lambda d: d,
-            [given("d", "d", 0.006, "length")],
-            words="",
-            formula="d",
-            source=CHOICE,
-        )
         for relief, times in ((Relief.NONE, 1.0), (Relief.SOFT, 1.5), (Relief.SHARP, 2.0)):
-            self.assertAlmostEqual(with_relief(plain, relief).value, 0.006 * times)
+            self.assertAlmostEqual(counted_thickness_m(0.006, relief), 0.006 * times)
 
     def test_whoever_hangs_glass_or_drops_it_is_warned_and_nobody_else(self) -> None:
         told = "can let go"

@@ -73,7 +73,7 @@ class WarmedBodies(TestCase):
     def test_grains_are_never_the_piece_they_become(self) -> None:
         made = stage("stick", glass__form="coarse", layup__layers=one("5 mm"), layup__enters="frit")
         found = compute_stage(read_piece({**begun("full"), "stages": [made]}).piece.stages[0])
-        self.assertAlmostEqual(found.laid.load.cold[0].thickness_m, found.laid.load.thickness.value)
+        self.assertAlmostEqual(found.laid.load.cold[0].thickness_m, found.laid.load.thickness_m)
         self.assertFalse(found.laid.load.is_one_body)
 
     def test_a_foot_counts_cold_and_hot(self) -> None:

@@ -13,7 +13,6 @@ from coldcradle.heat.coasting import SUMMER_C, WINTER_C, coasting, verdict_of
 from coldcradle.heat.kiln.controller import tell_controller
 from coldcradle.heat.kiln.kiln import Controller
 from coldcradle.heat.limits import TARGETS_PA, is_over
-from coldcradle.heat.reason import NONE
 from coldcradle.heat.schedule.segments import PlannedSegment, run_programme
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.piece.chain import plan_chain
@@ -21,6 +20,7 @@ from coldcradle.piece.compare import assess_schedule
 from coldcradle.piece.plan import plan
 from coldcradle.piece.sharer import can_share
 from coldcradle.piece.stage import StageWithInputs, compute_stage, plan_stage
+from coldcradle.quantity.reason import NONE
 from tests.core.test_chains import chained, link, links_of, said
 from tests.core.test_firing import fired, written
 from tests.core.test_heat import kiln

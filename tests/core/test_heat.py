@@ -15,10 +15,10 @@ from hypothesis import strategies as st
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.explain.steps import said
 from coldcradle.heat.kiln.kiln import KilnModel
-from coldcradle.heat.reason import NONE
 from coldcradle.heat.schedule.clock import at, days, is_night, nights, when
 from coldcradle.heat.schedule.segments import PlannedSegment, round_rate, run_programme
 from coldcradle.quantity.parse import parse
+from coldcradle.quantity.reason import NONE
 from tests import examples
 from tests.documents import BIG_KILN, planned, slab_of
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import doctest
 import importlib
 import pkgutil
@@ -26,6 +27,22 @@ def _with_examples() -> Iterator[ModuleType]:
             yield importlib.import_module(found.name)
 
 
+def _computes(function: ast.expr) -> bool:
+    """Whether a function is a formula written down where it is used."""
+    if not isinstance(function, ast.Lambda):
+        return False
+    body = function.body
+    if isinstance(body, ast.Call) and ast.unparse(body.func).partition(".")[0] not in (
+        "math",
+        "max",
+        "min",
+        "abs",
+        "sum",
+    ):
+        return False  # it asks a formula, whatever it hands over
+    return any(isinstance(part, ast.BinOp) for part in ast.walk(body))
+
+
 class Examples(TestCase):
     def test_the_page_of_uses_says_what_comes(self) -> None:
         found = doctest.testfile(str(_PAGE), module_relative=False)
@@ -39,7 +56,19 @@ class Examples(TestCase):
                 found = doctest.testmod(module)
                 self.assertEqual(found.failed, 0)
                 seen += found.attempted
-        self.assertGreater(seen, 15)
+        self.assertGreater(seen, 35)
+
+    def test_every_formula_can_be_called_by_its_name(self) -> None:
+        """What a figure shows is computed by a function that stands among the numbers, not in the midst of words."""
+        found, hidden = 0, []
+        for path in sorted((_ROOT / "coldcradle").rglob("*.py")):
+            for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+                if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "derive":
+                    found += 1
+                    if _computes(node.args[3]):
+                        hidden.append(f"{path.name}:{node.lineno}")
+        self.assertGreater(found, 100)
+        self.assertEqual(hidden, [])
 
     def test_neither_django_nor_pydantic_is_needed(self) -> None:
         """In a process of its own: this one may have loaded them for others."""

@@ -13,7 +13,7 @@ from coldcradle.glass.kinds import shipped_kinds
 from coldcradle.heat.physics.zones import evened, lag_s, run_zones
 from coldcradle.heat.schedule.warming import body_limit_k_per_h
 from coldcradle.layup.bodies import ColdBody, SectionZone, Shade
-from coldcradle.quantity.format import say
+from coldcradle.quantity.reason import because
 
 NINETY = shipped_kinds()["fusing-90-clear"]
 
@@ -28,7 +28,7 @@ class Zones(TestCase):
             outer=SectionZone(glass_m=mm / 1e3, faces=2),
             inner_share=share,
             half_m=0.2,
-            words=say("over steel"),
+            why=because("on-the-ring"),
         )
 
     def test_six_millimetres_over_thin_steel_at_400_crack(self) -> None:
@@ -77,7 +77,7 @@ class Zones(TestCase):
             outer=SectionZone(glass_m=0.006),
             inner_share=0.3,
             half_m=0.1,
-            words=say(""),
+            why=because("on-the-ring"),
         )
         run = run_zones(same, NINETY, [(0.0, 20.0), (3600.0, 320.0)])
         self.assertLess(float(np.abs(run.between_pa).max()), 1.0)
@@ -91,6 +91,6 @@ class Zones(TestCase):
                 outer=SectionZone(glass_m=0.006),
                 inner_share=0.1,
                 half_m=x * reach,
-                words=say(""),
+                why=because("on-the-ring"),
             )
             self.assertAlmostEqual(evened(shade), left, delta=0.01)

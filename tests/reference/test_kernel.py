@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Any
 from unittest import TestCase, mock, skipIf
 
 import numpy as np
@@ -17,6 +18,9 @@ from coldcradle.heat.physics import structure
 from coldcradle.heat.physics.simulate import glass_layer
 from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, SlabLayer
 from coldcradle.kernel import KERNEL, build
+from coldcradle.layup.deform import moving, trajectory
+from coldcradle.layup.deform.profile import Profile, rounded
+from coldcradle.layup.deform.trajectory import Problem
 
 WALL = SlabLayer(thickness_m=0.03, conductivity_w_m_k=0.5, heat_j_m3_k=9e5)
 LINE = [(0.0, 20.0), (9000.0, 850.0), (12_000.0, 850.0), (15_000.0, 520.0), (30_000.0, 510.0), (90_000.0, 40.0)]
@@ -69,6 +73,40 @@ class Twins(TestCase):
             structure.KERNEL = kept  # type: ignore[attr-defined]  # it is there
         for a, b in zip(quick, slow, strict=True):
             self.close(a, b, 1000.0)
+
+    def test_a_sheet_on_its_way(self) -> None:
+        """Alike on both sides or not, held or sliding, over an edge, with a hole, and where it cannot be followed."""
+        bowl = Profile(rounded(((0.0, 0.0), (0.06, 0.0), (0.15, 0.06), (0.17, 0.06), (0.17, -0.2)), 0.004))
+        shelf = Profile(rounded(((0.0, 0.1), (0.06, 0.1), (0.062, 0.0), (0.3, 0.0)), 0.004))
+        skew = Profile(((-0.2, 0.1), (-0.1, 0.02), (0.0, 0.0), (0.15, 0.05), (0.2, 0.1)))
+        blank: dict[str, Any] = {"half_m": 0.165, "thickness_m": 0.006}
+        over: dict[str, Any] = {"half_m": 0.1, "thickness_m": 0.006, "stop": "edge", "stop_m": 0.01}
+        for problem, within_m in (
+            (Problem(profile=bowl, **blank), 1e-9),
+            (Problem(profile=bowl, held_m=0.155, **blank), 1e-9),
+            (Problem(profile=bowl, geometry="narrow", **blank), 1e-9),
+            (Problem(profile=bowl, inner_m=0.02, **blank), 1e-9),
+            (Problem(profile=shelf, **over), 1e-9),
+            (Problem(profile=shelf, geometry="wide", **over), 1e-9),
+            # next to nothing keeps it from drifting sideways, so that the last figure of a solution is seen
+            (Problem(profile=skew, geometry="wide", is_whole=True, half_m=0.15, thickness_m=0.006), 2e-5),
+        ):
+            with self.subTest(problem=problem):
+                trajectory.follow.cache_clear()
+                quick = trajectory.follow(problem)
+                moving.KERNEL, kept = None, moving.KERNEL  # type: ignore[attr-defined]  # it is there
+                try:
+                    trajectory.follow.cache_clear()
+                    slow = trajectory.follow(problem)
+                finally:
+                    moving.KERNEL = kept  # type: ignore[attr-defined]  # it is there
+                    trajectory.follow.cache_clear()
+                self.assertEqual((quick.ending, quick.at.shape), (slow.ending, slow.at.shape))
+                self.assertLess(float(np.abs(quick.at - slow.at).max()), within_m)
+                self.assertLess(float(np.abs(quick.thickness - slow.thickness).max()), within_m)
+                done = quick.done_work, quick.touches_work, quick.bottom_work
+                for found, wanted in zip(done, (slow.done_work, slow.touches_work, slow.bottom_work), strict=True):
+                    np.testing.assert_allclose(found, wanted, rtol=1e-4, equal_nan=True)
 
     @given(st.integers(0, 2**32 - 1), st.booleans())
     def test_the_room_under_every_height(self, seed: int, is_stepped: bool) -> None:

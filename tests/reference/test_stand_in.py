@@ -12,8 +12,8 @@ import numpy as np
 from scipy.integrate import solve_ivp
 
 from coldcradle.fire.controller import PERIOD_S, StandIn
-from coldcradle.heat.reason import NONE
 from coldcradle.heat.schedule.segments import PlannedSegment
+from coldcradle.quantity.reason import NONE
 from tests.core.test_fire import HOUR, stand_in, watched
 
 

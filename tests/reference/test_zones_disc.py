@@ -22,7 +22,7 @@ from coldcradle.glass.kinds import GlassProperties, shipped_kinds
 from coldcradle.heat.limits import SHADED_STRESS_PA
 from coldcradle.heat.physics.zones import evened, lag_s, run_zones
 from coldcradle.layup.bodies import SectionZone, Shade
-from coldcradle.quantity.format import say
+from coldcradle.quantity.reason import because
 
 Array = NDArray[np.float64]
 
@@ -111,7 +111,7 @@ def shade_of(disc: Disc) -> Shade:
         outer=SectionZone(glass_m=disc.glass_mm / 1e3, faces=2),
         inner_share=disc.share,
         half_m=float(np.sqrt(disc.share)) * disc.across_mm / 2e3,
-        words=say("over a former"),
+        why=because("on-the-ring"),
     )
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from coldcradle.constants import GRAVITY
 from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
-from coldcradle.glass.model.balance import HOOK_MARGIN, centre_m, hook_load_kg, tipping_rad
+from coldcradle.glass.model.balance import HOOK_MARGIN, centre_m, glass_and_power, hook_load_kg, tipping_rad
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
 __all__ = ["centre_height", "hook_load", "piece_cost", "tipping_angle"]
@@ -74,7 +74,7 @@ def piece_cost(*, charge_kg: float, price_per_kg: float, energy_kwh: float, pric
         "cost",
         "Glass and power",
         "count",
-        lambda m, p, e, k: m * p + e * k,
+        lambda m, p, e, k: glass_and_power(charge_kg=m, price_per_kg=p, energy_kwh=e, price_per_kwh=k),
         [
             given("glass weighed out", "m", charge_kg, "mass"),
             given("price of a kilogram", "p", price_per_kg, "count"),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import operator
 from dataclasses import dataclass
 
 from coldcradle.cradle.materials import Material
@@ -71,7 +72,7 @@ def charge_each(charge: Figure, volume: Figure, kind: GlassProperties, mass: Fig
         "charge_each",
         "Into each cavity",
         "mass",
-        lambda m, s: m * s,
+        operator.mul,
         [charge.given("m", "charge"), given("one cavity's share of the room", "s", share, "ratio")],
         words="The charge shared by room, so that all cavities stand equally full.",
         formula="m · s",

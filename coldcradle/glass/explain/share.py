@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from coldcradle.glass.model.share import Cavity, needed_kg
+from coldcradle.glass.model.share import Cavity, left_kg, needed_kg
 from coldcradle.report.figure import PRACTICE, Figure, derive, given
 
 __all__ = ["left_over"]
@@ -17,7 +17,7 @@ def left_over(cavities: Sequence[Cavity], *, batch_kg: float) -> Figure:
         "left_over",
         "Left over" if batch_kg >= need else "Missing",
         "mass",
-        lambda b, n: abs(b - n),
+        lambda b, n: left_kg(batch_kg=b, need_kg=n),
         [given("batch", "b", batch_kg, "mass"), given("all cavities full", "n", need, "mass")],
         words="The batch against all fill weights together.",
         formula="max(b − n, n − b)",

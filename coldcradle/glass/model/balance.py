@@ -10,7 +10,7 @@ from coldcradle.cradle.solid import SolidRoom
 from coldcradle.cradle.stack import Stack
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["HOOK_MARGIN", "centre_m", "hook_load_kg", "tipping_rad"]
+__all__ = ["HOOK_MARGIN", "centre_m", "glass_and_power", "hook_load_kg", "tipping_rad"]
 
 HOOK_MARGIN = 5.0  # what a fixing should carry above the weight; common practice, no source
 
@@ -48,3 +48,14 @@ def hook_load_kg(*, mass_kg: float, hooks: float, margin: float = HOOK_MARGIN) -
     if hooks < 1:
         raise ImpossibleInput(f"expected at least one hook, got {hooks:g}")
     return mass_kg * margin / hooks
+
+
+def glass_and_power(*, charge_kg: float, price_per_kg: float, energy_kwh: float, price_per_kwh: float) -> float:
+    """What glass and power of a firing cost, in the money of the prices.
+
+    Examples
+    --------
+    >>> glass_and_power(charge_kg=2.0, price_per_kg=30.0, energy_kwh=40.0, price_per_kwh=0.25)
+    70.0
+    """
+    return charge_kg * price_per_kg + energy_kwh * price_per_kwh

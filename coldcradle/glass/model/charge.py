@@ -21,6 +21,7 @@ __all__ = [
     "heap_room_m3",
     "heap_shape",
     "mould_mass_kg",
+    "still_needed_kg",
     "sure_charge_kg",
 ]
 
@@ -45,6 +46,17 @@ def glass_mass_kg(*, volume_m3: float, density_kg_m3: float, count: int = 1, oth
 def charge_kg(*, mass_kg: float, loss: float) -> float:
     """What to weigh out: the glass, and a little for what stays in the jar and on the bench; common practice."""
     return mass_kg * (1 + loss)
+
+
+def still_needed_kg(*, charge_kg: float, taken_kg: float) -> float:
+    """What is left to weigh out of a charge beside what is there already, kg.
+
+    Examples
+    --------
+    >>> still_needed_kg(charge_kg=1.0, taken_kg=0.25), still_needed_kg(charge_kg=1.0, taken_kg=2.0)
+    (0.75, 0.0)
+    """
+    return max(0.0, charge_kg - taken_kg)
 
 
 def sure_charge_kg(*, mass_kg: float, u_kg: float, loss: float) -> float:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Cavity", "CavityShare", "needed_kg", "share_batch", "top_ups"]
+__all__ = ["Cavity", "CavityShare", "left_kg", "needed_kg", "share_batch", "top_ups"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,3 +67,8 @@ def top_ups(*, charge_kg: float, room_m3: float, cavity_m3: float, density_kg_m3
         left -= now
         melted_m3 += now / density_kg_m3
     return portions
+
+
+def left_kg(*, batch_kg: float, need_kg: float) -> float:
+    """How much a batch is over, or short of, what is needed, kg."""
+    return abs(batch_kg - need_kg)

@@ -23,6 +23,7 @@ from coldcradle.heat.schedule.cooling import Cooling
 from coldcradle.heat.schedule.firing import FiringPlan, goes_sideways, opens_both_faces
 from coldcradle.heat.schedule.warming import decisive
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
+from coldcradle.layup.explain.relief import thickest_place
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure, derive, given, memory
@@ -45,7 +46,7 @@ def firing_figures(firing: FiringPlan, load: Load, heat: HeatInput, effective: F
         handbook_figure(effective) if heat.is_by_table else anneal_rate(kind, effective, stress_pa),
         surface_rate(kind, effective),
         opening,
-        soak_by_thumb(effective if goes_sideways(load) else load.thickness),
+        soak_by_thumb(effective.given("d", "thickest place") if goes_sideways(load) else thickest_place(load)),
     ]
     body = decisive(load)
     if body is not None and body.shade is not None:

@@ -172,7 +172,6 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
         )
     usual = moving_hold_s(load, heat, peak_c=peak_c, rate_k_per_h=rate_k_per_h)
 
-    thickness = load.thickness
     waits_s = closed_wait_s(load, rate_k_per_h=rate_k_per_h) if lag_s is None else lag_s
     if heat.process.bears is not None:
         return _face_hold(key, name, usual, rate_k_per_h)
@@ -192,7 +191,7 @@ def peak_hold(load: Load, heat: HeatInput, *, peak_c: float, rate_k_per_h: float
             "the usual time is common practice, no source",
             say("the kiln rises into the hold at {r}", r=show(rate_k_per_h, "rate")),
         ],
-        extra=[("thickness", 2 * waits_s * thickness.u / thickness.value if waits_s > usual else 0.0)],
+        extra=[("thickness", 2 * waits_s * load.thick.counted_u_m / load.thickness_m if waits_s > usual else 0.0)],
     )
 
 

@@ -12,10 +12,13 @@ from coldcradle.heat.model.rates import (
     surface_cooling_k_per_h,
     warming_k_per_h,
     zone_strain_pa,
+    zones_k_per_h,
 )
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, USUAL_K_M2_PER_S
 from coldcradle.heat.physics.zones import evened, lag_s
 from coldcradle.layup.bodies import SectionZone, Shade
+from coldcradle.layup.explain.relief import thickest_place
+from coldcradle.layup.explain.words import zones_words
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, Given, derive, given, memory, published
@@ -79,7 +82,7 @@ def slab_rate(load: Load, *, both_faces: bool) -> Figure:
     """
     piece = cold_piece(load, both_faces=both_faces)
     if piece is None:
-        return solid_rate(load.kind, load.thickness.given("d", "thickest place"), both_faces=both_faces)
+        return solid_rate(load.kind, thickest_place(load), both_faces=both_faces)
     thickness = given(piece.name, "d", piece.thickness_m, "length")
     return solid_rate(load.kind, thickness, both_faces=piece.both_faces)
 
@@ -112,7 +115,9 @@ def zone_rate(shade: Shade, kind: GlassProperties) -> Figure:
         "zone_rate",
         "Warming of two zones",
         "rate",
-        lambda s, e, a, t1, t0, f, k: 2 * s / (e * a * max(abs(t1 - t0), 1e-6) * f * k) * 3600,
+        lambda s, e, a, t1, t0, f, k: zones_k_per_h(
+            stress_pa=s, modulus_pa=e, alpha_per_k=a, behind_s=t1 - t0, pulled=f, evened=k
+        ),
         [
             given("pull allowed between zones", "σ", zone_stress_pa(shade.is_step), "stress"),
             given("stiffness", "E", kind.youngs_modulus_pa, "stress"),
@@ -126,7 +131,7 @@ def zone_rate(shade: Shade, kind: GlassProperties) -> Figure:
         formula="R = 2·σ / (E·α·max(t₁ − t₀, t₀ − t₁)·f·k)",
         source=published("disc with a colder middle, Timoshenko & Goodier; steady ramp, Carslaw & Jaeger"),
         assumptions=[
-            shade.words,
+            zones_words(shade.why),
             say("the middle is {p} of the area", p=show(shade.inner_share, "ratio")),
             "seconds of a steady ramp by which each is behind the kiln, with the film at 150 °C",
             "what is allowed is what people's rates bear: common practice, no source",
@@ -139,11 +144,12 @@ def zone_strain(load: Load, rate_k_per_h: float, effective_m: float) -> Figure |
     is even. It stands beside the rule of 1.5 to 2 times the thickest, by which the piece is planned.
     """
     raised, kind = load.raised, load.kind
-    if raised is None or raised.base_m >= load.thickest_m:
+    if raised is None or raised.base_m >= load.thick.thickest_m:
         return None
     faces = 2 if load.support == "posts" else 1
     thick, thin = (
-        lag_s(SectionZone(glass_m=d, faces=faces), kind, kind.annealing_c) for d in (load.thickest_m, raised.base_m)
+        lag_s(SectionZone(glass_m=d, faces=faces), kind, kind.annealing_c)
+        for d in (load.thick.thickest_m, raised.base_m)
     )
     return derive(
         "zone_strain",

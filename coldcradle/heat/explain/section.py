@@ -7,6 +7,7 @@ from dataclasses import replace
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.model.section import Section, effective_thickness_m, hottest_plane_m, upwards_m
 from coldcradle.heat.physics.conduction import free_to_bow_m
+from coldcradle.layup.explain.relief import thickest_place
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import PRACTICE, Figure, Given, Source, derive, given, published
@@ -20,7 +21,7 @@ def section_as_told(load: Load, heat: HeatInput) -> Section:
     """The section of a load that cools as was chosen."""
     return Section(
         kind=load.kind,
-        thickness_m=load.thickness.value,
+        thickness_m=load.thickness_m,
         breadth_m=load.breadth_m,
         support=load.support,
         restraint=heat.restraint,
@@ -35,7 +36,7 @@ def effective_thickness(load: Load, heat: HeatInput) -> Figure:
     """What counts as thick on cooling, why, and its working."""
     section = section_as_told(load, heat)
     words, formula, source, said = _told(load, section, by_weight=heat.is_held_by_weight)
-    inputs = [load.thickness.given("d", "thickest place"), given("breadth of the glass", "b", load.breadth_m, "length")]
+    inputs = [thickest_place(load), given("breadth of the glass", "b", load.breadth_m, "length")]
     if section.support == "cradle" and (section.is_closed or section.restraint == "held"):
         inputs.append(_hottest(section))
     return derive(
@@ -81,7 +82,7 @@ def _flat(load: Load) -> Message:
     return say(
         "{w} wide, its own weight holds it flat: glass this thick lifts its edges up to {most} across",
         w=show(load.widest_m, "length"),
-        most=show(round(free_to_bow_m(kind=load.kind, thickness_m=load.thickness.value), 2), "length"),
+        most=show(round(free_to_bow_m(kind=load.kind, thickness_m=load.thickness_m), 2), "length"),
     )
 
 

@@ -6,19 +6,19 @@ from coldcradle.glass.viscosity import ANNEALING_LOG
 from coldcradle.heat.model.soak import THUMB_S_PER_M, relaxation_s, settled_soak_s, settling_s, thumb_soak_s
 from coldcradle.layup.load import Load
 from coldcradle.quantity.format import say, show
-from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
+from coldcradle.report.figure import PRACTICE, Figure, Given, derive, given, published
 
 __all__ = ["soak_by_physics", "soak_by_thumb"]
 
 
-def soak_by_thumb(thickness: Figure) -> Figure:
+def soak_by_thumb(thickness: Given) -> Figure:
     """Two hours for each 12 mm of glass."""
     return derive(
         "soak_thumb",
         "Rule of thumb",
         "duration",
         lambda d, _s: thumb_soak_s(d),
-        [thickness.given("d", "thickest place"), given("soak", "s", THUMB_S_PER_M, "time_per_length")],
+        [thickness, given("soak", "s", THUMB_S_PER_M, "time_per_length")],
         words="Two hours at the annealing point for each 12 mm of thickness; longer does no harm.",
         formula="soak = d·s",
         source=PRACTICE,
@@ -30,7 +30,7 @@ def soak_by_physics(load: Load, *, drop_k: float, fall_k_per_h: float, settled_s
 
     `settled_s` is when they agree as the run through the slab found it. None: the closed form.
     """
-    kind, thickness = load.kind, load.thickness
+    kind = load.kind
     words = (
         "The heart lags behind the kiln after the fall. The soak lasts until the lag is under 2 K, and then five "
         "relaxation times of the glass."
@@ -59,5 +59,5 @@ def soak_by_physics(load: Load, *, drop_k: float, fall_k_per_h: float, settled_s
         formula="soak = t + 5·6·η·(1 − ν)/E",
         source=source,
         assumptions=[fall, relax, how],
-        extra=[("thickness", 2 * settled_s * thickness.u / thickness.value)],
+        extra=[("thickness", 2 * settled_s * load.thick.counted_u_m / load.thickness_m)],
     )

@@ -6,10 +6,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from coldcradle.heat.explain.words import REASONS
-from coldcradle.heat.reason import Reason
 from coldcradle.heat.schedule.segments import LimitedBy, RunStep, round_rate
 from coldcradle.heat.steps import StepKey
+from coldcradle.layup.explain.words import zones_words
 from coldcradle.quantity.format import DualQuantity, Formatted, Message, capitalized, say, show
+from coldcradle.quantity.reason import Reason
 
 __all__ = ["SimulatedSegment", "said", "shown_steps"]
 
@@ -38,10 +39,13 @@ class SimulatedSegment:
 def said(reason: Reason) -> Message:
     """A reason in words."""
     shown: dict[str, DualQuantity | Message | str] = {
-        name: show(*value) if isinstance(value, tuple) else value for name, value in reason.given
+        name: capitalized(zones_words(value))
+        if isinstance(value, Reason)
+        else show(*value)
+        if isinstance(value, tuple)
+        else value
+        for name, value in reason.given
     }
-    if isinstance(parts := shown.get("parts"), Message):
-        shown["parts"] = capitalized(parts)
     return say(REASONS[reason.key], **shown)
 
 

@@ -10,8 +10,8 @@ from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.physics.conduction import time_constant_s
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform import laws
-from coldcradle.layup.families.press import PRESSED_M
 from coldcradle.layup.load import Load
+from coldcradle.layup.model.pressed import PRESSED_M
 from coldcradle.layup.traits import Law
 
 __all__ = [
@@ -155,7 +155,7 @@ def asked_temperature_c(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> 
 def closed_wait_s(load: Load, *, rate_k_per_h: float) -> float:
     """Until the heart has come within 10 K of the kiln, s, by the closed form: on the safe side."""
     tau_s = time_constant_s(
-        thickness_m=load.thickness.value, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material
+        thickness_m=load.thickness_m, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material
     )
     return tau_s * math.log(max(1.0, rate_k_per_h / 3600 * tau_s / LAG_K))
 

@@ -23,6 +23,7 @@ __all__ = [
     "warming_k_per_h",
     "zone_limit_k_per_h",
     "zone_strain_pa",
+    "zones_k_per_h",
 ]
 
 SECOND_TIMES, HANDBOOK_THIRD = 1.8, 6.0
@@ -96,18 +97,39 @@ def cold_piece(load: Load, *, both_faces: bool) -> ColdPiece | None:
     return ColdPiece(f"{body.name}, across", body.breadth_m, True)
 
 
-def zone_limit_k_per_h(shade: Shade, kind: GlassProperties) -> float:
-    """The steady rate at which two zones pull at one another by what is allowed, K/h.
+def zones_k_per_h(
+    *, stress_pa: float, modulus_pa: float, alpha_per_k: float, behind_s: float, pulled: float, evened: float = 1.0
+) -> float:
+    """The steady rate at which two zones, one `behind_s` behind the other, pull at one another by a stress, K/h.
 
     Notes
     -----
     R = 2·σ/(E·α·|t₁ − t₀|·f·k): a disc with a colder middle (Timoshenko & Goodier), zones behind the kiln by t as on a
-    steady ramp (Carslaw & Jaeger). What is allowed is what people's rates bear: common practice, no source.
+    steady ramp (Carslaw & Jaeger); `pulled` is the share f of what they pull that falls on the one that is torn,
+    `evened` what is left of it after heat evens out sideways.
+
+    Examples
+    --------
+    >>> round(zones_k_per_h(stress_pa=7e6, modulus_pa=7e10, alpha_per_k=9e-6, behind_s=100.0, pulled=0.5))
+    1600
     """
-    behind = (lag_s(shade.inner, kind) - lag_s(shade.outer, kind)) * evened(shade)
-    share = 1 - shade.inner_share if behind > 0 else 1 + shade.inner_share
-    per_k = kind.youngs_modulus_pa * kind.expansion_per_k / 2 * share
-    return zone_stress_pa(shade.is_step) / (per_k * max(abs(behind), 1e-6)) * 3600
+    return 2 * stress_pa / (modulus_pa * alpha_per_k * max(abs(behind_s), 1e-6) * pulled * evened) * 3600
+
+
+def zone_limit_k_per_h(shade: Shade, kind: GlassProperties) -> float:
+    """The steady rate at which two zones pull at one another by what is allowed, K/h.
+
+    What is allowed is what people's rates bear: common practice, no source.
+    """
+    behind_s = lag_s(shade.inner, kind) - lag_s(shade.outer, kind)
+    return zones_k_per_h(
+        stress_pa=zone_stress_pa(shade.is_step),
+        modulus_pa=kind.youngs_modulus_pa,
+        alpha_per_k=kind.expansion_per_k,
+        behind_s=behind_s,
+        pulled=1 - shade.inner_share if behind_s > 0 else 1 + shade.inner_share,
+        evened=evened(shade),
+    )
 
 
 def zone_strain_pa(

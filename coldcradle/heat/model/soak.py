@@ -39,7 +39,7 @@ def settling_s(load: Load, *, drop_k: float, fall_k_per_h: float) -> float:
     the open face or by the walls, whichever is quicker, not by both: on the safe side.
     """
     tau_s = time_constant_s(
-        thickness_m=load.thickness.value, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material
+        thickness_m=load.thickness_m, breadth_m=load.breadth_m, wall_m=load.wall_m, material=load.material
     )
     lag_k = min(drop_k, fall_k_per_h / 3600 * tau_s)
     return tau_s * math.log(max(1.0, lag_k / SPREAD_K))

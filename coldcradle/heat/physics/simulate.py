@@ -96,7 +96,7 @@ def glass_layer(kind: GlassProperties, thickness_m: float) -> SlabLayer:
 
 def section_of(load: Load, restraint: Restraint, support: Support, effective_m: float) -> Section1D:
     """The one-dimensional slab that stands for a piece on its cradle; where heat leaves sideways sooner, that way."""
-    thick, material, wall = load.thickness.value, load.material, _wall_layer(load)
+    thick, material, wall = load.thickness_m, load.material, _wall_layer(load)
     if load.is_core_shut:
         return _round_a_core(load, wall, effective_m)
     if restraint == "block":
@@ -135,7 +135,7 @@ def _wall_layer(load: Load) -> SlabLayer | None:
 
 def open_above(load: Load) -> Section1D:
     """What is closed in itself, by the way up through its thickness."""
-    glass, wall = glass_layer(load.kind, load.thickness.value), _wall_layer(load)
+    glass, wall = glass_layer(load.kind, load.thickness_m), _wall_layer(load)
     slab = Slab1D(layers=(glass,)) if wall is None else Slab1D(layers=(glass, wall), bottom=KILN)
     return Section1D(slab, True, "open above; closed in itself, it cannot bow")
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import functools
 import itertools
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -185,7 +186,7 @@ def _settled(line: Line) -> list[tuple[float, float]]:
     """
     merged: list[tuple[float, float]] = []
     for t, c in line:
-        if not (np.isfinite(t) and np.isfinite(c)):
+        if not (math.isfinite(t) and math.isfinite(c)):
             raise ImpossibleInput(f"expected times and temperatures that are numbers, got {t:g} s, {c:g} °C")
         if merged and t < merged[-1][0]:
             raise ImpossibleInput(f"expected times in order, got {t:g} s after {merged[-1][0]:g} s")

@@ -11,12 +11,13 @@ import functools
 import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.glass.kinds import GlassProperties
-from coldcradle.glass.viscosity import Viscosity
+from coldcradle.glass.viscosity import ANNEALING_LOG, ISO_SLOPE_PER_K, KELVIN, Viscosity
 from coldcradle.heat.physics.slab import Slab1D, SlabRun
 from coldcradle.heat.physics.structure import SETTLED_K, carry_fictive
 from coldcradle.kernel import KERNEL, pointer
@@ -28,6 +29,7 @@ Array = NDArray[np.float64]
 # Expansion of the settled liquid over that of the glass: 2.76 (Carré & Daudeville 1999) to 3.5 (Nielsen and others
 # 2010), both from memory and for soda-lime glass; the middle of the two.
 _LIQUID_RATIO = 3.1
+_LAW = np.array([ISO_SLOPE_PER_K, ANNEALING_LOG, _LIQUID_RATIO - 1, KELVIN])  # as the compiled steps take it
 
 
 @dataclass(frozen=True, slots=True)
@@ -161,51 +163,77 @@ def strain_of(
     """The same for any columns of glass (T, N) that share their forces by `weights` (N): layers of a thickness, or
     zones of a plate. `begun` is what they carry at first; `goes_on`: with the structure of an earlier run.
     """
-    modulus = _per_node(kinds, "youngs_modulus_pa") / (1 - _per_node(kinds, "poisson"))
-    alpha = _per_node(kinds, "expansion_per_k")
-    dt = np.diff(times_s)[:, None]
-    middle = (temperatures[1:] + temperatures[:-1]) / 2
-    unique = {kind.key: kind for kind in kinds}
-    drive = -alpha * np.diff(temperatures, axis=0)
     curves = [Viscosity.of(kind) for kind in kinds]
-    if len(unique) == 1:
-        log_eta = curves[0].log10_pa_s(middle)
-    else:
-        log_eta = np.column_stack([curve.log10_pa_s(middle[:, i]) for i, curve in enumerate(curves)])
-    parts = None
+    begins, fictive, parts = len(times_s) - 1, None, None
     if structure:
         begins = 0 if goes_on else _sets_from(temperatures, curves)
         fictive, parts = carry_fictive(times_s[begins:], temperatures[begins:], curves, begun.parts_c)
+    column = _Column(
+        dt_s=np.diff(times_s),
+        temperatures_c=temperatures,
+        begins=begins,
+        fictive_c=fictive,
+        curves=curves,
+        modulus_pa=_per_node(kinds, "youngs_modulus_pa") / (1 - _per_node(kinds, "poisson")),
+        alpha_per_k=_per_node(kinds, "expansion_per_k"),
+        weights=weights,
+        z_m=depths_m - float(weights @ depths_m),
+        is_flat=is_flat,
+    )
+    stress = np.empty_like(temperatures)
+    stress[0] = begun.stress_pa
+    bend = np.zeros(len(times_s))
+    carry = _carry_compiled if KERNEL is not None else _carry_plain
+    carry(column, stress, bend)
+    return StressRun(times_s, depths_m - depths_m[0], stress, weights, bend, parts)
+
+
+class _Column(NamedTuple):
+    """Nodes of glass that share their forces: steps (T), temperatures (T + 1, N), from step `begins` on the fictive
+    temperatures too (T + 1 - begins, N); of each node its curve, modulus in a plane, expansion, weight and arm (N).
+    """
+
+    dt_s: Array
+    temperatures_c: Array
+    begins: int
+    fictive_c: Array | None
+    curves: Sequence[Viscosity]
+    modulus_pa: Array
+    alpha_per_k: Array
+    weights: Array
+    z_m: Array
+    is_flat: bool
+
+
+def _moves(column: _Column) -> tuple[Array, Array, Array]:
+    """What each step keeps of the stress, what it pushes, and what it lends to a stretch, each (T, N)."""
+    curves, temperatures, begins, alpha = column.curves, column.temperatures_c, column.begins, column.alpha_per_k
+    middle = (temperatures[1:] + temperatures[:-1]) / 2
+    drive = -alpha * np.diff(temperatures, axis=0)
+    is_one = len(set(curves)) == 1
+    if is_one:
+        log_eta = curves[0].log10_pa_s(middle)
+    else:
+        log_eta = np.column_stack([curve.log10_pa_s(middle[:, i]) for i, curve in enumerate(curves)])
+    if column.fictive_c is not None:
+        fictive = column.fictive_c
         between = (fictive[1:] + fictive[:-1]) / 2
-        if len(unique) == 1:
+        if is_one:
             log_eta[begins:] = curves[0].log10_off_balance(middle[begins:], between)
         else:
             for i, curve in enumerate(curves):
                 log_eta[begins:, i] = curve.log10_off_balance(middle[begins:, i], between[:, i])
         drive[begins:] -= (_LIQUID_RATIO - 1) * alpha * np.diff(fictive, axis=0)
-    tau = 6 * 10.0 ** np.clip(log_eta, 0.0, 40.0) / modulus
-    spent = dt / tau
-    kept = np.exp(-spent)
-    lent = np.where(spent > 1e-6, -np.expm1(-spent) / np.maximum(spent, 1e-300), 1.0) * modulus
-    pushed = lent * drive
-
-    z = depths_m - float(weights @ depths_m)
-    stress = np.empty_like(temperatures)
-    stress[0] = begun.stress_pa
-    bend = np.zeros(len(times_s))
-    carry = _carry_compiled if KERNEL is not None else _carry_plain
-    carry((kept, pushed, np.ascontiguousarray(lent)), weights, z, is_flat, stress, bend)
-    return StressRun(times_s, depths_m - depths_m[0], stress, weights, bend, parts)
+    tau = 6 * 10.0 ** np.clip(log_eta, 0.0, 40.0) / column.modulus_pa
+    spent = column.dt_s[:, None] / tau
+    lent = np.where(spent > 1e-6, -np.expm1(-spent) / np.maximum(spent, 1e-300), 1.0) * column.modulus_pa
+    return np.exp(-spent), lent * drive, lent
 
 
-Moves = tuple[Array, Array, Array]
-
-
-def _carry_plain(moves: Moves, weights: Array, z: Array, is_flat: bool, stress: Array, bend: Array) -> None:
-    """Fill `stress` (T + 1, N) and `bend` (T + 1) after their first. `moves`: what a step keeps of the stress, what it
-    pushes and what it lends to a stretch, each (T, N).
-    """
-    kept, pushed, lent = moves
+def _carry_plain(column: _Column, stress: Array, bend: Array) -> None:
+    """Fill `stress` (T + 1, N) and `bend` (T + 1) after their first."""
+    weights, z, is_flat = column.weights, column.z_m, column.is_flat
+    kept, pushed, lent = _moves(column)
     m0, m1, m2 = lent @ weights, lent @ (weights * z), lent @ (weights * z * z)
     sums = np.vstack([weights, weights * z])
     sigma = stress[0]
@@ -224,8 +252,21 @@ def _carry_plain(moves: Moves, weights: Array, z: Array, is_flat: bool, stress: 
         stress[i + 1] = sigma
 
 
-def _carry_compiled(moves: Moves, weights: Array, z: Array, is_flat: bool, stress: Array, bend: Array) -> None:
+def _carry_compiled(column: _Column, stress: Array, bend: Array) -> None:
     """The same in `kernel.c`."""
     assert KERNEL is not None
-    arrays = (*moves, weights, z, stress, bend)
-    KERNEL.strain_steps(stress.shape[1], len(stress) - 1, int(is_flat), *(pointer(values) for values in arrays))
+    curves = np.array([(c.a, c.b_k, c.t0_c, c.annealing_c, c.activation_k) for c in column.curves]).T
+    arrays = (
+        np.ascontiguousarray(column.dt_s),
+        np.ascontiguousarray(column.temperatures_c),
+        stress if column.fictive_c is None else np.ascontiguousarray(column.fictive_c),
+        np.array([*curves, column.modulus_pa, column.alpha_per_k]),
+        _LAW,
+        column.weights,
+        column.z_m,
+        stress,
+        bend,
+        np.empty(len(column.curves)),
+    )
+    many, steps = stress.shape[1], len(stress) - 1
+    KERNEL.strain_steps(many, steps, int(column.is_flat), column.begins, *(pointer(values) for values in arrays))

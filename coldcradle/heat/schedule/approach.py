@@ -22,7 +22,6 @@ from coldcradle.heat.physics.simulate import (
     until,
 )
 from coldcradle.heat.physics.slab import SlabRun, run_slab
-from coldcradle.heat.reason import NONE, because
 from coldcradle.heat.schedule.segments import PlannedSegment, round_rate, run_programme
 from coldcradle.heat.schedule.warming import (
     body_limit_k_per_h,
@@ -34,8 +33,9 @@ from coldcradle.heat.schedule.warmup import top_rate_k_per_h, warm_up
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.load import Load
+from coldcradle.quantity.reason import NONE, because
 
-__all__ = ["SCHOOLS", "PeakPhase", "SoakPhase", "own_steps", "school_of", "soaked_firing"]
+__all__ = ["SCHOOLS", "PeakPhase", "SoakPhase", "own_steps", "rounded_up_s", "school_of", "soaked_firing"]
 
 _TRIES, _OVER, _UNDER, _LEAST_SLOWER = 8, 1.01, 0.985, 0.3
 _ZONES_FIRST = 0.78  # of the closed form's rate: in a cold kiln the film is thinner than it takes it
@@ -78,7 +78,7 @@ class SoakPhase:
         return np.asarray(self.heat.temperatures_c[-1])
 
 
-def _up_to(seconds: float) -> float:
+def rounded_up_s(seconds: float) -> float:
     """Whole five minutes, never shorter."""
     return math.ceil(seconds / 300 - 1e-9) * 300.0
 
@@ -176,7 +176,7 @@ def _peak(
     )
     peak = replace(
         _rise(peak_c, rate, heat),
-        hold_s=max(3600.0, _up_to(2 * hold_s)),
+        hold_s=max(3600.0, rounded_up_s(2 * hold_s)),
         limited_by="choice" if heat.cast_c is not None else "glass",
         why=why,
     )
@@ -190,7 +190,7 @@ def _peak(
             above = first_within(run_slab(open_above(load).slab, trial.line), forming.LAG_K, arrives, glass_only=True)
             lag_s = min(lag_s, (ends if above is None else above) - arrives)
         hold_s = forming.peak_hold_s(load, heat, peak_c=peak_c, rate_k_per_h=rate, lag_s=lag_s)
-    peak = replace(peak, hold_s=_up_to(hold_s) if heat.cast_hold_s is None else hold_s)
+    peak = replace(peak, hold_s=rounded_up_s(hold_s) if heat.cast_hold_s is None else hold_s)
     return warm, peak, PeakPhase(peak_c=peak_c, rate_k_per_h=rate, lag_s=lag_s)
 
 
@@ -201,7 +201,7 @@ def soaked_firing(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Sectio
     soak_c = float(round(load.kind.annealing_c))
     drop_k, fall_k_per_h = max(0.0, peak.to_c - soak_c), kiln.coasting_rate_k_per_h(soak_c)
     closed_s = settling_s(load, drop_k=drop_k, fall_k_per_h=fall_k_per_h)
-    longest = _up_to(max(1.5 * settled_soak_s(load.kind, settled_s=closed_s), first.thumb_s) + 7200)
+    longest = rounded_up_s(max(1.5 * settled_soak_s(load.kind, settled_s=closed_s), first.thumb_s) + 7200)
     fall = PlannedSegment(
         key=StepKey.FALL,
         name="Fall, then soak",
@@ -222,7 +222,7 @@ def soaked_firing(load: Load, heat: HeatInput, kiln: LoadedKiln, section: Sectio
     school = school_of(heat, thumb_s=first.thumb_s, physics_s=physics_s)
     fall = replace(
         fall,
-        hold_s=_up_to(first.thumb_s if school == "thumb" else physics_s),
+        hold_s=rounded_up_s(first.thumb_s if school == "thumb" else physics_s),
         why=because("soak", how=SCHOOLS[school]),
     )
     (fall,) = own_steps([fall], heat.overrides)

@@ -16,10 +16,10 @@ from coldcradle.heat.limits import BREAK_K, MEND_OVER, SURFACE_STRESS_PA, is_ove
 from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, evening_s, strained
 from coldcradle.heat.physics.slab import run_slab
 from coldcradle.heat.physics.zones import ZonedRun, evened, lag_s, run_zones, zone_slab
-from coldcradle.heat.reason import because
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, round_rate, run_programme
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.bodies import Shade
+from coldcradle.quantity.reason import because
 
 __all__ = ["Cooling", "CoolingTarget", "cool", "cooling_steps"]
 

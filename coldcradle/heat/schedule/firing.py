@@ -182,7 +182,7 @@ def _closed_forms(load: Load, heat: HeatInput, effective_m: float, section: Sect
             lags_k=max(0.0, behind_k(section, kiln, limit_c)),
             nearest_c=kiln.room_c + ENDS_ABOVE_K,
         ),
-        thumb_s=thumb_soak_s(effective_m if goes_sideways(load) else load.thickness.value),
+        thumb_s=thumb_soak_s(effective_m if goes_sideways(load) else load.thickness_m),
     )
 
 
@@ -212,7 +212,7 @@ def plan_firing(load: Load, heat: HeatInput, *, effective_m: float, stress_pa: f
 
 def goes_sideways(load: Load) -> bool:
     """Whether heat has a shorter way than through the thickness, or a longer one: closed round a core."""
-    return load.is_core_shut or load.breadth_m < load.thickness.value
+    return load.is_core_shut or load.breadth_m < load.thickness_m
 
 
 def _peak_ends_s(run: Run) -> float:

@@ -11,8 +11,8 @@ from typing import Literal
 import numpy as np
 
 from coldcradle.heat.kiln.kiln import LoadedKiln
-from coldcradle.heat.reason import Reason, because
 from coldcradle.heat.steps import StepKey
+from coldcradle.quantity.reason import Reason, because
 
 __all__ = ["LimitedBy", "PlannedSegment", "Run", "RunStep", "cold_rate_k_per_h", "round_rate", "run_programme"]
 

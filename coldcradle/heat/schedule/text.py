@@ -7,13 +7,13 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from coldcradle.errors import ImpossibleInput
-from coldcradle.heat.reason import because
 from coldcradle.heat.schedule.segments import PlannedSegment
 from coldcradle.heat.schedule.text_lines import Draft, LineReader
 from coldcradle.heat.schedule.text_tables import Header, header_of, parts_of, row_tokens, side_rows, upright
 from coldcradle.heat.schedule.text_tokens import PLACES, tokens_of
 from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say, show
+from coldcradle.quantity.reason import because
 from coldcradle.quantity.units import temperature_to_c
 
 __all__ = ["ReadLine", "Schedule", "ScheduleStep", "read_schedule"]

@@ -5,11 +5,11 @@ from __future__ import annotations
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.limits import LOOSE_K_PER_H, QUICK_LOOSE_K_PER_H
 from coldcradle.heat.model.closed import ClosedForms
-from coldcradle.heat.reason import Reason, because
 from coldcradle.heat.schedule.segments import LimitedBy, PlannedSegment, round_rate
 from coldcradle.heat.schedule.warming import body_limit_k_per_h, decisive
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.load import Load
+from coldcradle.quantity.reason import Reason, because
 
 __all__ = ["PACK_RATE_K_PER_H", "top_rate_k_per_h", "warm_up"]
 
@@ -41,7 +41,7 @@ def _limit(load: Load, heat: HeatInput, first: ClosedForms) -> tuple[float, Limi
         )
     if body is not None and glass_k_per_h < mould:
         if first.zone_k_per_h is not None and first.zone_k_per_h <= glass_k_per_h * 1.01 and body.shade is not None:
-            return glass_k_per_h, "glass", because("zones", parts=body.shade.words), "zone_rate"
+            return glass_k_per_h, "glass", because("zones", parts=body.shade.why), "zone_rate"
         why = (
             because("loose", form=body.name)
             if body.is_loose

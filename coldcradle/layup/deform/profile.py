@@ -7,13 +7,14 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Array", "Points", "Profile", "rounded"]
+__all__ = ["Array", "Pieces", "Points", "Profile", "rounded"]
 
 Array = NDArray[np.float64]
 Points = tuple[tuple[float, float], ...]
@@ -21,6 +22,18 @@ Points = tuple[tuple[float, float], ...]
 _SAME_M = 1e-9
 _ROUNDS = math.radians(20)
 _TURNS = 0.02  # a corner turning by less than a degree is part of a curve
+
+
+class Pieces(NamedTuple):
+    """Straight pieces of a line (k): where each starts and steps to (k, 2), its length squared, its normal (k, 2), and
+    the normals at their ends (k+1, 2).
+    """
+
+    start: Array
+    steps: Array
+    squared: Array
+    normals: Array
+    between: Array
 
 
 @dataclass(frozen=True)
@@ -44,29 +57,28 @@ class Profile:
         return np.asarray(points[np.concatenate([[True], apart])])
 
     @cached_property
-    def _steps(self) -> tuple[Array, Array, Array, Array]:
-        """Steps along the line, their squared lengths, their normals, and those at the points between them."""
+    def line(self) -> Pieces:
+        """The pieces of the line."""
         line = self._line
         steps = np.diff(line, axis=0)
         squared = (steps * steps).sum(axis=1)
         normals = np.stack([-steps[:, 1], steps[:, 0]], axis=1) / np.sqrt(squared)[:, None]
         between = np.vstack([normals[:1], normals[:-1] + normals[1:], normals[-1:]])
         size = np.hypot(between[:, 0], between[:, 1])
-        return steps, squared, normals, between / np.maximum(size, 1e-12)[:, None]
+        return Pieces(line[:-1], steps, squared, normals, between / np.maximum(size, 1e-12)[:, None])
 
     @cached_property
     def corners(self) -> Array:
         """Points (k, 2) at which the body sticks out, over which a sheet is bent."""
-        normals = self._steps[2]
+        normals = self.line.normals
         turn = normals[:-1, 0] * normals[1:, 1] - normals[:-1, 1] * normals[1:, 0]
         return np.asarray(self._line[1:-1][turn < -_TURNS])
 
     def gaps(self, points: Array) -> tuple[Array, Array]:
         """How far each point (n, 2) lies off the line, m, below 0 inside the body, and the way out of it (n, 2)."""
-        steps, squared, normals, between = self._steps
-        line = self._line
-        away_r = points[:, 0, None] - line[None, :-1, 0]
-        away_z = points[:, 1, None] - line[None, :-1, 1]
+        start, steps, squared, normals, between = self.line
+        away_r = points[:, 0, None] - start[None, :, 0]
+        away_z = points[:, 1, None] - start[None, :, 1]
         share = (away_r * steps[:, 0] + away_z * steps[:, 1]) / squared
         np.clip(share, 0.0, 1.0, out=share)
         away_r -= share * steps[:, 0]

@@ -21,7 +21,7 @@ from coldcradle.constants import GRAVITY
 from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.deform.profile import Array, Profile
 
-__all__ = ["Geometry", "LostSheet", "Moving", "Sheet"]
+__all__ = ["CONTACTS", "Geometry", "LostSheet", "Moving", "Sheet", "stiffness_of"]
 
 Flags = NDArray[np.bool_]
 _BLOCKS, _BAND = 6, 6
@@ -37,6 +37,22 @@ _TRIES, _MOST_SOLVES = 14, 400  # an ordinary blank takes 60 to 200
 # Trouton's factor halved, and bending: a wide sheet cannot draw in at its sides, a narrow one can.
 _MEMBRANE: dict[str, float] = {"round": 2.0, "wide": 2.0, "narrow": 1.5}
 _BENDING: dict[str, float] = {"round": 1 / 6, "wide": 1 / 6, "narrow": 1 / 8}
+
+
+# What the compiled loops are told of how contacts are found; the same as above.
+CONTACTS = {
+    "stiff": _STIFF,
+    "drag": _DRAG,
+    "drift": _DRIFT,
+    "pulls_off": _PULLS,
+    "tries": _TRIES,
+    "most_solves": _MOST_SOLVES,
+}
+
+
+def stiffness_of(geometry: Geometry) -> tuple[float, float]:
+    """Factors of membrane and of bending of a sheet."""
+    return _MEMBRANE[geometry], _BENDING[geometry]
 
 
 @functools.cache

@@ -20,6 +20,7 @@ __all__ = [
     "push_on_wall_kg",
     "rest_thickness_m",
     "spread_work",
+    "thinned_m",
 ]
 
 _HUPPERT = 0.894
@@ -136,6 +137,21 @@ class Pool:
             middle = (low + high) / 2
             low, high = (middle, high) if missing(middle) < 0 else (low, middle)
         return (low + high) / 2
+
+    def across_m(self, *, work_per_pa: float) -> float:
+        """Its diameter after so much heat work (1/Pa), m."""
+        return 2 * self.radius_m(work_per_pa=work_per_pa)
+
+
+def thinned_m(*, thickness_m: float, from_m: float, to_m: float) -> float:
+    """How thick the same glass stands once a disc of `from_m` across is `to_m`, m: volume is kept.
+
+    Examples
+    --------
+    >>> round(thinned_m(thickness_m=0.012, from_m=0.1, to_m=0.2), 4)
+    0.003
+    """
+    return thickness_m * (from_m / to_m) ** 2
 
 
 def dam_wall_m(*, cold_m: float, glass_m: float) -> float:

@@ -15,8 +15,9 @@ from typing import Literal
 import numpy as np
 
 from coldcradle.errors import ImpossibleInput
+from coldcradle.layup.deform.moving import Mover, moving
 from coldcradle.layup.deform.profile import Array, Profile
-from coldcradle.layup.deform.sheet import Geometry, LostSheet, Moving, Sheet
+from coldcradle.layup.deform.sheet import Geometry, LostSheet, Sheet
 
 __all__ = ["Arrival", "Ending", "Problem", "Trajectory", "follow"]
 
@@ -165,7 +166,7 @@ def _span_m(problem: Problem) -> float:
 class _Watch:
     """Notes when what happens to a sheet, between two steps by their gaps."""
 
-    def __init__(self, problem: Problem, moving: Moving) -> None:
+    def __init__(self, problem: Problem, moving: Mover) -> None:
         self.problem, self.moving = problem, moving
         self.first = moving.gap < _SETTLED_M
         self.rest = problem.profile.rest_m(problem.half_m)
@@ -201,7 +202,7 @@ class _Watch:
         return not (math.isnan(self.done) and math.isnan(self.slipped)) or work > _MOST_WORK
 
 
-def _steps(moving: Moving, reach_m: float) -> Iterator[tuple[float, float]]:
+def _steps(moving: Mover, reach_m: float) -> Iterator[tuple[float, float]]:
     """Move a sheet step by step; the heat work done and that of the last step, 1/Pa."""
     work = 0.0
     speed = moving.speeds(0.0)
@@ -229,12 +230,12 @@ def follow(problem: Problem) -> Trajectory:
     """
     sheet = _begin(problem)
     reach = _STEP * _span_m(problem)
-    moving = Moving(sheet, problem.profile, reach)
-    watch = _Watch(problem, moving)
+    mover = moving(sheet, problem.profile, reach)
+    watch = _Watch(problem, mover)
     works, places, thick = [0.0], [sheet.at.copy()], [sheet.thickness()]
     is_over = False
     try:
-        for work, step in _steps(moving, reach):
+        for work, step in _steps(mover, reach):
             if not (np.isfinite(sheet.at).all() and np.abs(sheet.at).max() < _FAR * problem.half_m + 10):
                 break
             thickness = sheet.thickness()
@@ -243,7 +244,7 @@ def follow(problem: Problem) -> Trajectory:
             works.append(work)
             places.append(sheet.at.copy())
             thick.append(thickness)
-            if watch.note(moving.gap, work, step):
+            if watch.note(mover.gap, work, step):
                 is_over = True
                 break
     except LostSheet:

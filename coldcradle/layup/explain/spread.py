@@ -12,6 +12,7 @@ from coldcradle.layup.deform.spread import (
     dam_wall_m,
     push_on_wall_kg,
     rest_thickness_m,
+    thinned_m,
 )
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
@@ -71,7 +72,7 @@ def spread(kind: GlassProperties, *, area_m2: float, thickness_m: float, work_pe
         "spread_size",
         "Runs out to",
         "length",
-        lambda _d, _h, w, *_: 2 * radius(w),
+        lambda _d, _h, w, *_: pool.across_m(work_per_pa=w),
         inputs,
         words="A pool deeper than it would rest spreads until it does, or until it stiffens.",
         formula=runs,
@@ -83,7 +84,7 @@ def spread(kind: GlassProperties, *, area_m2: float, thickness_m: float, work_pe
         "spread_thickness",
         "and stands",
         "length",
-        lambda d0, h0, d: h0 * (d0 / d) ** 2,
+        lambda d0, h0, d: thinned_m(thickness_m=h0, from_m=d0, to_m=d),
         [*inputs[:2], given("across in the end", "D", 2 * ends_m, "length")],
         words="The same glass over the larger area.",
         formula="h₀·D₀²/D²",

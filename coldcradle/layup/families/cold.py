@@ -10,7 +10,7 @@ from coldcradle.layup.blank import Blank
 from coldcradle.layup.bodies import ColdBody, SectionZone, Shade
 from coldcradle.layup.inputs import Entering, LayupInput, Support
 from coldcradle.layup.outcome import Incoming
-from coldcradle.quantity.format import say, show
+from coldcradle.quantity.reason import because
 
 __all__ = ["Shading", "cold_bodies", "loose_body", "resting_zone", "taken_body"]
 
@@ -53,11 +53,7 @@ def taken_body(taken: Incoming, *, support: Support, name: str = "") -> ColdBody
             inner_share=what.raised.share,
             half_m=what.raised.half_m,
             is_step=True,
-            words=say(
-                "{a} of glass beside {b}",
-                a=show(round(what.solid_m, 4), "length"),
-                b=show(round(what.raised.base_m, 4), "length"),
-            ),
+            why=because("beside", a=(round(what.solid_m, 4), "length"), b=(round(what.raised.base_m, 4), "length")),
         )
     return ColdBody(
         name=name or f"“{taken.name}”",
@@ -87,10 +83,10 @@ def _uneven(cradle: CradleInput, blank: Blank, support: Support, own_m: float, o
         inner_share=raised.share,
         half_m=raised.half_m,
         is_step=True,
-        words=say(
-            "{a} of glass beside {b}",
-            a=show(round(inner_m + over_m + loose_m, 4), "length"),
-            b=show(round(own_m + over_m, 4), "length"),
+        why=because(
+            "beside",
+            a=(round(inner_m + over_m + loose_m, 4), "length"),
+            b=(round(own_m + over_m, 4), "length"),
         ),
     )
 

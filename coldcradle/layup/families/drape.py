@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import operator
 from dataclasses import replace
 
 import numpy as np
@@ -32,6 +33,7 @@ from coldcradle.layup.families.face import (
 )
 from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
+from coldcradle.layup.model.former import clearance_m, overhang_m
 from coldcradle.layup.motion import SHEET, Moment, after_figure, sheet_marks
 from coldcradle.layup.sketch import Body, sheet_ring
 from coldcradle.quantity.format import Message, say, show
@@ -54,7 +56,7 @@ def _overhang(laying: LayupRequest, blank: Blank) -> Figure:
         "overhang",
         "Overhang",
         "length",
-        lambda length, top, off: (length - top) / 2 + off,
+        lambda length, top, off: overhang_m(blank_m=length, top_m=top, off_m=off),
         [
             given("blank across", "L", blank.length_m, "length", 0.001),
             given("former across its top", "w", _top_m(laying), "length", laying.cradle.reading_m),
@@ -72,7 +74,7 @@ def _clearance(laying: LayupRequest, overhang: Figure) -> Figure:
         "clearance",
         "Clears the shelf by",
         "length",
-        lambda high, posts, lining, over: high + posts + lining - over,
+        lambda h, p, f, o: clearance_m(former_m=h, posts_m=p, lining_m=f, overhang_m=o),
         [
             given("former, high", "H", cradle.room.height_m, "length", cradle.reading_m),
             given("posts under it", "p", layup.posts_m, "length", 0.0005),
@@ -90,7 +92,7 @@ def _bend_line(overhang: Figure) -> Figure:
         "bend_line",
         "Bend line from the end",
         "length",
-        lambda o, s: o + s,
+        operator.add,
         [overhang.given("o", "overhang"), given("to spare", "s", _BEND_M, "length")],
         words="Draw it on the glass: whatever is raised stays on the far side of it, clear of the bend.",
         formula="o + s",
@@ -143,7 +145,7 @@ def _lean(laying: LayupRequest, movement: Movement | None, work_per_pa: float) -
         "lean",
         "Leans from upright",
         "angle",
-        lambda a, b: max(a, b),
+        max,
         [
             given("the former's own side", "a", side, "angle", 0.01),
             given("as far as the arm has come", "b", reached, "angle", 0.05),
@@ -223,7 +225,7 @@ class Drape(Family):
         high = room.height_m + laying.layup.posts_m + laying.layup.lining_m + blank.thickest.value
         hot, raised = folded(laying, blank, top)
         shell_m2 = 2 * (room.span_m[0] + into) * room.height_m + room.span_m[0] * into
-        load = flat_load(
+        load, counts = flat_load(
             laying,
             blank,
             hot,
@@ -242,14 +244,15 @@ class Drape(Family):
         lean = _lean(laying, movement, math.inf if movement is None else movement.law_work_per_pa)
         return LayupResult(
             load=load,
+            counts=counts,
             beads=(
                 bead("blank", "Blank", "layup", across),
                 bead("piece_mass", "Weighs", "glass", blank.mass),
                 bead("overhang", "Overhang", "layup", overhang),
                 bead("clearance", "Clears by", "layup", clear),
-                thick_bead("layup", load.thickness),
+                thick_bead("layup", counts),
             ),
-            figures=(across, blank.mass, blank.new, blank.thickness, overhang, clear, line, lean, load.thickness),
+            figures=(across, blank.mass, blank.new, blank.thickness, overhang, clear, line, lean, counts),
             answers={
                 "cradle": say(
                     "A former of **{w}** across its top, **{h}** high.",

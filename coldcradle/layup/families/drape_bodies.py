@@ -11,7 +11,7 @@ from coldcradle.layup.families.cold import Shading
 from coldcradle.layup.families.drape_rules import has_folds
 from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.outcome import Raised
-from coldcradle.quantity.format import say, show
+from coldcradle.quantity.reason import because
 from coldcradle.report.figure import Figure
 
 __all__ = ["draped_shade", "folded", "former_shading"]
@@ -48,11 +48,7 @@ def former_shading(laying: LayupRequest, blank: Blank, top_m: float) -> Shading:
             outer=SectionZone(glass_m=glass_m, faces=2),
             inner_share=min(0.95, max(0.05, share)),
             half_m=(along if blank.width_m <= room.span_m[1] else min(along, into)) / 2,
-            words=say(
-                "its middle lies on {d} of {mould} and is shaded by it",
-                d=show(cradle.wall_m, "length"),
-                mould=made.name,
-            ),
+            why=because("shaded", d=(cradle.wall_m, "length"), mould=made.name),
         )
 
     return shading

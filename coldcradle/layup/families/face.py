@@ -16,12 +16,14 @@ from coldcradle.glass.result import FillResult, Weighing
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.bodies import Shade
 from coldcradle.layup.deform.movement import Movement
+from coldcradle.layup.explain.outcome import outcome_words
+from coldcradle.layup.explain.relief import counted_thickness, thickness_said
 from coldcradle.layup.families.cold import Shading, cold_bodies
 from coldcradle.layup.followed import DeformationPath
 from coldcradle.layup.inputs import Entering, LayupInput, Relief, Support
-from coldcradle.layup.load import Load, thickness_said, with_relief
+from coldcradle.layup.load import Load
 from coldcradle.layup.motion import FiringTimeline, Moment
-from coldcradle.layup.outcome import Incoming, Outcome, Raised, outcome_words
+from coldcradle.layup.outcome import Incoming, Outcome, Raised
 from coldcradle.layup.sketch import Sketch
 from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import DualQuantity, Message, say, show
@@ -79,11 +81,13 @@ class LayupRequest:
 class LayupResult:
     """What a family found before the heat; `section` is drawn where a room is filled, `sketch` elsewhere.
 
-    `answers` and `states` stand by station; a state of "" is settled by the findings. `charged` is what only filling
-    has; `marks` are what happens to the glass on the programme's clock; `blank` is what is cut.
+    `counts` is the thickness that heat counts. `answers` and `states` stand by station; a state of "" is settled by the
+    findings. `charged` is what only filling has; `marks` are what happens to the glass on the programme's clock;
+    `blank` is what is cut.
     """
 
     load: Load
+    counts: Figure
     beads: tuple[SummaryItem, ...]
     figures: tuple[Figure, ...]
     answers: Mapping[str, Message]
@@ -156,8 +160,9 @@ def flat_load(
     is_shell: bool = False,
     is_hollow: bool | None = None,
     most_work_per_pa: float = math.inf,
-) -> Load:
-    """The load of a flat blank: `top_m` how high all of it stands, `outer_m` how wide (m), `mould_kg` what shapes it.
+) -> tuple[Load, Figure]:
+    """The load of a flat blank, and the thickness that heat counts: `top_m` how high all of it stands, `outer_m` how
+    wide (m), `mould_kg` what shapes it.
 
     `thickness` is the thickest of what comes out, `raised` what is beside it, `sheet_m` the sheet that moves; `shading`
     is what its cradle shades of it cold, `shade` what once it is formed. Thickness, breadth, span and way down give way
@@ -165,7 +170,7 @@ def flat_load(
     """
     layup, cradle = laying.layup, laying.cradle
     said = thickness if layup.thickness_m is None else thickness_said(layup.thickness_m)
-    counted = with_relief(said, layup.relief, raised)
+    counts, thick = counted_thickness(said, layup.relief, raised)
     breadth = layup.breadth_m or min(blank.length_m, blank.width_m)
     hollow = blank.is_hollow if is_hollow is None else is_hollow
     if hollow:
@@ -186,20 +191,19 @@ def flat_load(
     if layup.thickness_m is not None and not cold[0].is_loose:  # what somebody says of a sheet goes in as well
         cold = (replace(cold[0], thickness_m=max(cold[0].thickness_m, layup.thickness_m)), *cold[1:])
     formed_m = sheet_m or blank.thickness.value if layup.thickness_m is None else layup.thickness_m
-    return Load(
+    load = Load(
         kind=laying.glass.kind,
         form=forms()["sheet"],
         material=cradle.material,
         rated_c=cradle.rated_c,
         wall_m=cradle.wall_m if support == "cradle" else 0.0,
-        thickness=counted,
+        thick=thick,
         sheet_m=formed_m,
         breadth_m=max(1e-4, breadth),
         widest_m=max(blank.length_m, blank.width_m, breadth),
         cold=cold,
         shade=shade,
         raised=raised,
-        thickest_m=said.value,
         is_closed=hollow or is_shell,
         is_core_shut=hollow,
         most_work_per_pa=most_work_per_pa,
@@ -219,6 +223,7 @@ def flat_load(
         press_to_m=press_to_m,
         movement=movement,
     )
+    return load, counts
 
 
 def _on_rack(glass: GlassInput) -> float:

@@ -13,21 +13,23 @@ from coldcradle.glass.explain.charge import thermal_mass
 from coldcradle.glass.filling import fill_cradle
 from coldcradle.glass.result import FillResult
 from coldcradle.layup.bodies import ColdBody
+from coldcradle.layup.explain.relief import counted_thickness, thickness_said
 from coldcradle.layup.families.cold import loose_body, taken_body
 from coldcradle.layup.families.face import Family, LayupRequest, LayupResult, bead, thick_bead
 from coldcradle.layup.families.fill_answer import cradle_answer, glass_answer, layup_answer
 from coldcradle.layup.families.fill_rules import fill_findings
 from coldcradle.layup.inputs import BlankOutline, Support
-from coldcradle.layup.load import Load, thickness_said, with_relief
+from coldcradle.layup.load import Load
 from coldcradle.layup.outcome import Outcome
+from coldcradle.report.figure import Figure
 
 __all__ = ["FILL"]
 
 
-def _load(laying: LayupRequest, charged: FillResult) -> Load:
+def _load(laying: LayupRequest, charged: FillResult) -> tuple[Load, Figure]:
     cradle, room, layup = laying.cradle, laying.cradle.room, laying.layup
     said = charged.thickness if layup.thickness_m is None else thickness_said(layup.thickness_m)
-    counted = with_relief(said, layup.relief)
+    counts, thick = counted_thickness(said, layup.relief)
     support = laying.support(Support.CRADLE)
     outer_height = room.height_m + cradle.wall_m
     # the outside keeps the plan of the inside: a wall all round grows the area by its perimeter's share
@@ -37,13 +39,13 @@ def _load(laying: LayupRequest, charged: FillResult) -> Load:
     depth = min(charged.thickness.value, room.height_m)
     closed = goes_round(room)
     breadth = layup.breadth_m or max(1e-4, local_wall_m(room, depth))
-    return Load(
+    load = Load(
         kind=laying.glass.kind,
         form=laying.glass.form,
         material=cradle.material,
         rated_c=cradle.rated_c,
         wall_m=cradle.wall_m,
-        thickness=counted,
+        thick=thick,
         sheet_m=said.value,
         breadth_m=breadth,
         widest_m=max(breadth, layup.breadth_m or max(room.span_m)),
@@ -60,6 +62,7 @@ def _load(laying: LayupRequest, charged: FillResult) -> Load:
         is_closed=closed,
         is_core_shut=closed,
     )
+    return load, counts
 
 
 def _cold(laying: LayupRequest, charged: FillResult, breadth_m: float) -> tuple[ColdBody, ...]:
@@ -130,7 +133,7 @@ class Fill(Family):
     def lay_up(self, laying: LayupRequest) -> LayupResult:
         cradle = laying.cradle
         charged = fill_cradle(cradle, laying.glass, taken_kg=sum(i.weight_kg for i in laying.incoming))
-        load = _load(laying, charged)
+        load, counts = _load(laying, charged)
         figures = [
             charged.volume,
             charged.mass,
@@ -139,7 +142,7 @@ class Fill(Family):
             charged.heap.room,
             charged.thickness,
             *batch_figures(charged),
-            load.thickness,
+            counts,
         ]
         if load.mould_kg > 0:
             figures.append(thermal_mass(*load.mould_m3, cradle.material))
@@ -147,11 +150,12 @@ class Fill(Family):
         rules, stops = {f.rule for f in findings}, {f.station for f in findings if f.severity == "stop"}
         return LayupResult(
             load=load,
+            counts=counts,
             beads=(
                 bead("cradle_volume", "Cradle holds", "cradle", charged.volume),
                 bead("glass_mass", "Glass", "glass", charged.mass),
                 bead("charge_mass", "Weigh out", "glass", charged.fresh),
-                thick_bead("glass", load.thickness),
+                thick_bead("glass", counts),
             ),
             figures=tuple(figures),
             answers={

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import operator
 from dataclasses import replace
 
 from coldcradle.glass.kinds import GlassProperties
@@ -58,7 +59,7 @@ def _drop(laying: LayupRequest, blank: Blank) -> Figure:
         "drop",
         "Free below",
         "length",
-        lambda floor, length: floor - length,
+        operator.sub,
         [
             given("hook above the floor", "H", laying.cradle.room.height_m, "length", laying.cradle.reading_m),
             given("hung length", "L₀", blank.length_m, "length", 0.001),
@@ -191,7 +192,7 @@ class Hang(Family):
             is_weighed = laying.glass.own_charge_kg is not None
             blank = as_tube(blank, laying.glass.kind, laying.layup.wall_m, is_weighed=is_weighed)
         drop = _drop(laying, blank)
-        load = flat_load(
+        load, counts = flat_load(
             laying,
             blank,
             blank.thickest,
@@ -206,13 +207,14 @@ class Hang(Family):
         hung = _hung(blank)
         return LayupResult(
             load=load,
+            counts=counts,
             beads=(
                 bead("hung", "Hangs", "layup", hung),
                 bead("piece_mass", "Weighs", "glass", blank.mass),
                 bead("drop", "Free below", "layup", drop),
-                thick_bead("layup", load.thickness),
+                thick_bead("layup", counts),
             ),
-            figures=(hung, blank.mass, blank.new, blank.thickness, drop, load.thickness),
+            figures=(hung, blank.mass, blank.new, blank.thickness, drop, counts),
             answers={
                 "cradle": say("A hook **{h}** above the floor.", h=show(room.height_m, "length")),
                 "glass": flat_answer(laying, blank),

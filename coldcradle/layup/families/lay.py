@@ -125,7 +125,7 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     deep = cold if blank.parts_m > 0 or blank.is_hollow else blank.thickest
     surely = grown_pool(laying, blank, deep, laying.sure_work_per_pa)
     stands = lump(laying, blank, surely[1] if surely else deep)
-    load = flat_load(
+    load, counts = flat_load(
         laying,
         blank,
         stands,
@@ -139,7 +139,7 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
         most_work_per_pa=most_work_per_pa(laying, blank),
     )
     after_m, after_thick = size.value, dot[1] if dot else final.value
-    figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, size, final, load.thickness]
+    figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, size, final, counts]
     words = blank_words(blank)
     told = (
         say("It draws round, **{d}** across.", d=size.shown)
@@ -166,7 +166,8 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     end = outcome_sentence(outcome)
     return LayupResult(
         load=load,
-        beads=_beads(laying, blank, size, load.thickness),
+        counts=counts,
+        beads=_beads(laying, blank, size, counts),
         figures=tuple(figures),
         answers={
             "cradle": say(
@@ -218,7 +219,7 @@ class Lay(Family):
             done = fired.work(laying.glass.kind).total_per_pa
             return replace(result, findings=(*result.findings, *runs_too_far(laying, _blank(laying), done)))
         after = _laid(laying, fired.work(laying.glass.kind).total_per_pa)
-        return replace(after, load=result.load)
+        return replace(after, load=result.load, counts=result.counts)
 
     def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """A pool that runs out until it rests; None where it keeps its outline."""

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 import math
+import operator
 from dataclasses import replace
 
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.drop import MOST_DROP_M3
 from coldcradle.layup.deform.spread import spread_work
+from coldcradle.layup.explain.parts import dot_diameter
 from coldcradle.layup.explain.spread import rest_thickness, spread
 from coldcradle.layup.families.face import (
     LayupRequest,
 )
-from coldcradle.layup.parts import dot_diameter
+from coldcradle.layup.model.blank import weighed_thickness_m
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 
 __all__ = [
@@ -48,7 +50,7 @@ def melted(laying: LayupRequest, blank: Blank) -> Figure:
         "blank_thickness",
         "Blank, thick",
         "length",
-        lambda m, a, density: m / a / density,
+        lambda m, a, rho: weighed_thickness_m(mass_kg=m, area_m2=a, density_kg_m3=rho),
         [
             blank.mass.given("m"),
             given("area of the blank", "A", blank.area_m2, "area"),
@@ -105,7 +107,7 @@ def lump(laying: LayupRequest, blank: Blank, pool: Figure) -> Figure:
         "lump_thickness",
         "Thickest, where a part stood",
         "length",
-        lambda d, h: d + h,
+        operator.add,
         [
             given("the sheet under it", "d", raised.base_m, "length"),
             stands.given("h", "what surely still stands of the part"),
@@ -128,7 +130,7 @@ def size_after(blank: Blank, times: float, of: Figure | None) -> Figure:
         "grows_to",
         "Grows to",
         "length",
-        lambda d, k: d * k,
+        operator.mul,
         [given("blank across", "D", blank.length_m, "length", 0.001), given("grows by", "k", times, "ratio")],
         words="A pool deeper than it would rest runs out; corners go round."
         if of

@@ -10,6 +10,7 @@ from coldcradle.cradle.section import Dimension
 from coldcradle.glass.result import Weighing
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.deform.laws import press_thickness, press_work
+from coldcradle.layup.explain.relief import counted_thickness
 from coldcradle.layup.families.cold import loose_body, taken_body
 from coldcradle.layup.families.face import (
     Family,
@@ -22,7 +23,6 @@ from coldcradle.layup.families.face import (
 )
 from coldcradle.layup.families.plans import room_ring
 from coldcradle.layup.families.press_size import (
-    PRESSED_M,
     many_piles,
     pile_figures,
     pile_high_m,
@@ -31,14 +31,15 @@ from coldcradle.layup.families.press_size import (
 )
 from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
-from coldcradle.layup.load import Load, with_relief
+from coldcradle.layup.load import Load
+from coldcradle.layup.model.pressed import PRESSED_M
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
 from coldcradle.quantity.format import Message, plural, say, show
 from coldcradle.report.figure import CHOICE, Figure, derive, given
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["PRESS", "PRESSED_M"]
+__all__ = ["PRESS"]
 
 _SAME = 1.15  # thicker by less than that is the same, as near as the law can tell
 _SHELF_M = 0.015
@@ -142,18 +143,18 @@ def _cold(laying: LayupRequest) -> tuple[ColdBody, ...]:
     return (*taken, loose_body(laying.glass.form.name, laying.glass.form.chunk_m))
 
 
-def _load(laying: LayupRequest, pile: Figure, pressed: Figure, size: Figure) -> Load:
+def _load(laying: LayupRequest, pile: Figure, pressed: Figure, size: Figure) -> tuple[Load, Figure]:
     layup, room = laying.layup, laying.cradle.room
-    counted = with_relief(pressed, layup.relief)
+    counts, thick = counted_thickness(pressed, layup.relief)
     high = pile_high_m(laying)
     shelf_kg = room.span_m[0] * room.span_m[1] * _SHELF_M * laying.cradle.material.density_kg_m3
-    return Load(
+    load = Load(
         kind=laying.glass.kind,
         form=laying.glass.form,
         material=laying.cradle.material,
         rated_c=laying.cradle.rated_c,
         wall_m=laying.cradle.wall_m,
-        thickness=counted,
+        thick=thick,
         sheet_m=pressed.value,
         breadth_m=layup.breadth_m or size.value,
         widest_m=size.value,
@@ -172,6 +173,7 @@ def _load(laying: LayupRequest, pile: Figure, pressed: Figure, size: Figure) -> 
         cold=_cold(laying),
         pile_m=high,
     )
+    return load, counts
 
 
 def _weight(laying: LayupRequest) -> Figure:
@@ -194,7 +196,7 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     pressed = pressed_to(laying, pile, work_per_pa)
     size = pressed_size(laying, pile, pressed)
     surely = pressed_to(laying, pile, laying.sure_work_per_pa)
-    load = _load(laying, pile, surely if surely.value > pressed.value else pressed, size)
+    load, counts = _load(laying, pile, surely if surely.value > pressed.value else pressed, size)
     weight = _weight(laying)
     outcome = Outcome(
         outline=BlankOutline.ROUND,
@@ -213,13 +215,14 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     us = say("**{n}** under **{w}** between two washed shelves.", n=_piles(pile, pieces).us, w=weight.shown)
     return LayupResult(
         load=load,
+        counts=counts,
         beads=(
             bead("pile", "Each pile", "glass", pile),
             bead("press_weight", "Weight on it", "layup", weight),
-            bead("thickness", "Pressed to", "layup", load.thickness),
+            bead("thickness", "Pressed to", "layup", counts),
             bead("pressed_size", "Size", "layup", size),
         ),
-        figures=(pile, total, pressed, size, weight, load.thickness),
+        figures=(pile, total, pressed, size, weight, counts),
         answers={
             "cradle": say(
                 "Two shelves of **{l}** by **{w}**, washed thickly on both faces, no fibre paper, and **{n}** "
@@ -269,7 +272,7 @@ class Press(Family):
         if fired is None:
             return result
         after = _laid(laying, fired.work(load.kind).total_per_pa)
-        after = replace(after, load=load)
+        after = replace(after, load=load, counts=result.counts)
         thick, wide = after.outcome.thickness_m, after.outcome.length_m
         if load.press_kg <= 0 or load.glass_kg <= 0 or to_m >= load.pile_m or thick <= to_m * _SAME:
             return after

@@ -2,19 +2,19 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import replace
 
 from coldcradle.constants import GRAVITY
 from coldcradle.glass.explain.charge import charge_mass
 from coldcradle.layup.deform.laws import press_thickness
 from coldcradle.layup.families.face import LayupRequest
+from coldcradle.layup.model.blank import piece_mass_kg
+from coldcradle.layup.model.pressed import PRESSED_M, disc_across_m
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
-__all__ = ["PILE_M", "PRESSED_M", "many_piles", "pile_figures", "pile_high_m", "pressed_size", "pressed_to"]
+__all__ = ["PILE_M", "many_piles", "pile_figures", "pile_high_m", "pressed_size", "pressed_to"]
 
 PILE_M = 0.012  # how high a loose pile stands before it is pressed; what comes out hardly depends on it
-PRESSED_M = 0.002  # where pressed work usually ends; common practice, no source
 _USUAL_PILE_KG = 0.1
 
 
@@ -44,7 +44,7 @@ def pile_figures(laying: LayupRequest) -> tuple[Figure, Figure]:
         "pile",
         "Each pile",
         "mass",
-        lambda m, t, n: (m + t) / n,
+        lambda m, t, n: piece_mass_kg(new_kg=m, pieces=n, taken_kg=t),
         [
             total.given("m"),
             given("taken from the stages before", "t", taken, "mass", 0.02 * taken),
@@ -125,15 +125,21 @@ def pressed_to(laying: LayupRequest, pile: Figure, work_per_pa: float) -> Figure
 def pressed_size(laying: LayupRequest, pile: Figure, pressed: Figure) -> Figure:
     """How wide a pile is pressed, m."""
     rho = laying.glass.kind.density_kg_m3
+    across_m = disc_across_m(mass_kg=pile.value, thickness_m=pressed.value, density_kg_m3=rho)
     return derive(
         "pressed_size",
         "Size",
         "length",
-        lambda m, d, density: 2 * math.sqrt(m / density / d / math.pi),
+        lambda m, d, density: disc_across_m(mass_kg=m, thickness_m=d, density_kg_m3=density),
         [pile.given("m"), pressed.given("d"), given("density of the glass", "ρ", rho, "density", 0.01 * rho)],
         words="The glass of a pile as a disc of that thickness; its edges come out round.",
         formula="2·√(m/(ρ·d·π))",
         source=published("volume is kept"),
         assumptions=["one round pile; gaps in it close", "good to about a tenth"],
-        extra=[("piles are not round", 0.05 * 2 * math.sqrt(pile.value / rho / pressed.value / math.pi))],
+        extra=[
+            (
+                "piles are not round",
+                0.05 * across_m,
+            )
+        ],
     )

@@ -165,7 +165,7 @@ class Slump(Family):
         blank, room = _blank(laying), laying.cradle.room
         movement = _movement(laying, blank)
         hot, raised = hot_thickness(laying, blank, movement)
-        load = flat_load(
+        load, counts = flat_load(
             laying,
             blank,
             hot,
@@ -187,7 +187,7 @@ class Slump(Family):
         is_ring = laying.traits.drops_through
         after = bead("reaches", "Drops" if is_ring else "Reaches", "layup", depth)
         beads = [after] if is_ring else [bead("rim_after", "Rim after", "layup", rim), after]
-        figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, load.thickness]
+        figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, counts]
         if movement is not None:
             figures.append(thinnest(movement))
         strip = cut_length(laying, movement)
@@ -196,11 +196,12 @@ class Slump(Family):
             beads.append(bead("cut_so_long", "Cut so long", "layup", strip))
         return LayupResult(
             load=load,
+            counts=counts,
             beads=(
                 bead("blank", "Blank", "layup", blank_across(blank)),
                 bead("piece_mass", "Weighs", "glass", blank.mass),
                 *beads,
-                thick_bead("layup", load.thickness),
+                thick_bead("layup", counts),
             ),
             figures=tuple(figures),
             answers={

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import operator
 from dataclasses import replace
 
 from coldcradle.cradle.shapes import Plan
@@ -16,7 +17,7 @@ from coldcradle.layup.families.slump_figures import formed_room
 from coldcradle.layup.inputs import Support
 from coldcradle.layup.load import Load
 from coldcradle.layup.outcome import Raised
-from coldcradle.quantity.format import say
+from coldcradle.quantity.reason import because
 from coldcradle.report.figure import Figure, derive, given, published
 
 __all__ = ["cannot_bow", "hot_thickness", "pool_depth_m", "ring_shading", "with_foot"]
@@ -62,7 +63,7 @@ def _gathered(blank: Blank, movement: Movement | None) -> Figure:
         "gathered_thickness",
         "Thickest once formed",
         "length",
-        lambda d, k: d * k,
+        operator.mul,
         [blank.thickest.given("d", "thickest stack"), given("drawn together by", "k", times, "count")],
         words="Where the rim slides in, the sheet is drawn together and becomes thicker.",
         formula="d·k",
@@ -83,7 +84,7 @@ def hot_thickness(laying: LayupRequest, blank: Blank, movement: Movement | None)
         "footed_thickness",
         "Thickest, on its foot",
         "length",
-        lambda d, f: d + f,
+        operator.add,
         [blank.thickest.given("d", "thickest stack"), given("foot below", "f", layup.foot_m, "length", 0.0005)],
         words="The drop fuses to its foot: there heat has to get through both.",
         formula="d + f",
@@ -119,7 +120,7 @@ def ring_shading(laying: LayupRequest, blank: Blank) -> Shading:
             outer=SectionZone(glass_m=felt_m, under=cradle.material, under_m=cradle.wall_m, faces=2),
             inner_share=min(0.95, max(0.05, (hole / blank.length_m) ** 2)),
             half_m=(blank.length_m - hole) / 2,
-            words=say("its rim lies on the ring"),
+            why=because("on-the-ring"),
         )
 
     return shading

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import itertools
 import math
+import operator
 
 from coldcradle.cradle.round import Cap, Cylinder
 from coldcradle.cradle.stack import Room, Stack
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import LayupRequest
+from coldcradle.layup.model.form import between, rim_after_m
 from coldcradle.layup.motion import SHEET
 from coldcradle.report.figure import Figure, derive, given, published
 
@@ -78,7 +80,7 @@ def rim_after(blank: Blank, movement: Movement | None) -> Figure:
         "rim_after",
         "Rim after",
         "length",
-        lambda d, x, g: 2 * x + g * (d - 2 * x),
+        lambda d, x, g: rim_after_m(across_m=d, slid_half_m=x, grip=g),
         [
             given("blank across, the way it bends", "D", across, "length", 0.001),
             given("half its width when it has slid in", "x", slid, "length"),
@@ -100,7 +102,7 @@ def form_depth(laying: LayupRequest) -> Figure:
         "form_depth",
         "Drops" if is_ring else "Reaches",
         "length",
-        lambda h, f: h - f,
+        operator.sub,
         [
             given("depth", "H", height, "length", laying.cradle.reading_m),
             given("foot below", "f", foot if is_ring else 0.0, "length", 0.0005 if foot else 0.0),
@@ -118,7 +120,7 @@ def thinnest(movement: Movement) -> Figure:
         "thinnest",
         "Thinnest",
         "length",
-        lambda a, b, g: a + g * (b - a),
+        lambda a, b, g: between(slid=a, held=b, grip=g),
         [
             given("with a rim that slides", "a", slid, "length"),
             given("with a rim that is held", "b", held, "length"),

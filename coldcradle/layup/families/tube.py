@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import replace
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.layup.blank import Blank, piece_mass
+from coldcradle.layup.model.blank import tube_mass_kg
 from coldcradle.report.figure import Figure, derive, given, published
 
 __all__ = ["as_tube"]
@@ -51,7 +51,7 @@ def _glass(blank: Blank, kind: GlassProperties, thickness: Figure) -> Figure:
         "charge_mass",
         "New glass",
         "mass",
-        lambda d, t, length, rho, n: (math.pi * (d - t) * t * length + math.pi / 4 * (d - 2 * t) ** 2 * t) * rho * n,
+        lambda d, t, length, rho, n: tube_mass_kg(across_m=d, wall_m=t, length_m=length, density_kg_m3=rho, pieces=n),
         [
             given("wide", "D", blank.width_m, "length", 0.001),
             thickness.given("t", "wall"),
