@@ -32,7 +32,7 @@ FLAGS = [
     "CertificateTransparencyComponentUpdater,AvoidUnnecessaryBeforeUnloadCheckSync,Translate,HttpsUpgrades,"
     "PaintHolding,ThirdPartyStoragePartitioning,LensOverlay,PlzDedicatedWorker",
 ]
-WAIT_MS = 10_000
+WAIT_MS = 20_000
 SERVERS: dict[int, Any] = {}
 
 

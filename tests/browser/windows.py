@@ -7,6 +7,7 @@ before has them at hand, as a person's own browser has on the second day.
 from __future__ import annotations
 
 import os
+import shutil
 from collections.abc import Callable, Sequence
 from typing import Any
 
@@ -20,6 +21,13 @@ EMPTY = "if (!sessionStorage.getItem('lent')) { localStorage.clear(); sessionSto
 _OF_PROCESS: dict[int, Windows] = {}  # a worker of the tests is forked, and must not share its parent's browser
 
 
+def _browser() -> str:
+    """Debian's browser, without its own windows where that is to be had."""
+    found = shutil.which("chromium-headless-shell") or shutil.which("chromium")
+    assert found is not None, "no browser is installed; run ./run test"
+    return found
+
+
 class Windows:
     """Browser windows that are kept between tests; nothing a test leaves in one is there for the next."""
 
@@ -27,7 +35,7 @@ class Windows:
         # Playwright's synchronous API runs an event loop, which Django takes for asynchronous code
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
         self._runner = sync_playwright().start()
-        self.browser: Browser = self._runner.chromium.launch(executable_path="/usr/bin/chromium", args=list(flags))
+        self.browser: Browser = self._runner.chromium.launch(executable_path=_browser(), args=list(flags))
         self._kept: dict[bool, list[BrowserContext]] = {True: [], False: []}
 
     def lend(self, *, touch: bool, at_the_end: Callable[..., Any]) -> BrowserContext:
