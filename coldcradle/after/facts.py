@@ -53,7 +53,7 @@ def _strain(e: Evidence) -> dict[str, Message | None]:
     limit = show(SURFACE_STRESS_PA, "stress")
     strained = is_over(e.left_pa, max(e.target_pa, e.planned_left_pa), 1.3)
     fell = say(
-        "It keeps {left} instead of {planned}: it fell at {r} through its annealing range.",
+        "Strain left is {left} instead of {planned}: it fell at {r} through its annealing range.",
         left=left,
         planned=planned,
         r=show(e.fall_k_per_h, "rate"),

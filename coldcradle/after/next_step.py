@@ -37,7 +37,7 @@ def next_steps(seen: Sequence[str], *, does: Traits, process: str, strained: boo
         steps.append(NextStep("set-aside", "Set it aside", "A crack runs on; do not cut or fire it as it is.", ""))
     if strained and not found & _CRACKS:
         steps.append(
-            NextStep("anneal", "Anneal it again", "It keeps more strain than planned: before any cutting.", "polish")
+            NextStep("anneal", "Anneal it again", "More strain is left than planned: before any cutting.", "polish")
         )
     if "not-down" in found:
         steps.append(NextStep("again", "Fire it again", "It goes on from where it is.", process))

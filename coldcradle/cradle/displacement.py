@@ -169,7 +169,7 @@ def by_trial(reading: Trial, *, soaked: bool, tilt_m3: float = 0.0) -> Figure:
             given("trial glass", "m", reading.mass_kg, "mass", reading.scale_kg),
             given("density of the trial glass", "ρ", reading.density_kg_m3, "density", 0.01 * reading.density_kg_m3),
         ],
-        words="The trial glass that brought the water back to the mark takes the room of the cradle's filling.",
+        words="The trial glass that brought the water back to the mark takes the place of the cradle's filling.",
         formula="V = m / ρ",
         source=PRACTICE,
         assumptions=["the density of a glass is known to 1 %", *assumption],

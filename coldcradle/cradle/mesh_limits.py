@@ -10,8 +10,8 @@ FORMATS = ("stl", "obj", "ply", "3mf", "glb")
 MOST_BYTES = 200_000_000
 MESH_UNITS = {"mm": 1e-3, "cm": 1e-2, "in": 0.0254, "m": 1.0}
 ROLES = {
-    "cavity": "the room itself, filled or open at the top",
-    "block": "a mould block with the room in it",
+    "cavity": "the hollow itself, filled or open at the top",
+    "block": "a mould block with the hollow in it",
     "model": "the piece that is to be cast",
 }
 UPS = ("z", "y", "x", "-z", "-y", "-x")

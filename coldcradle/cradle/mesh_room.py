@@ -187,7 +187,7 @@ def room_of(
         whole = _inside_of_block(whole)
     _check_tight(whole, role, mended, is_open or role == "block")
     whole.apply_translation([*(-whole.bounds[:, :2].mean(axis=0)), -whole.bounds[0, 2]])
-    yield 0.6, "adding up the room below every height", None, None, mended
+    yield 0.6, "adding up the volume below every height", None, None, mended
     triangles = corners(whole)
     levels = levels_of(triangles)
     volume, area, touched = room_curve(triangles, levels)

@@ -115,7 +115,7 @@ def _of_solid(solid: SolidRoom, line_m: float, reading_m: float) -> Figure:
         [
             given("casting line above the deepest point", "h", line_m, "length", reading_m),
             given(
-                "mean area of the room below it, over all triangles",
+                "mean area of the hollow below it, over all triangles",
                 "A",
                 float(solid.volume_m3(line_m)) / line_m,
                 "area",
@@ -225,7 +225,7 @@ def by_model(model: Model, *, water_c: float = 18.0) -> Figure:
             given("weight of the model", "m", model.mass_kg, "mass", model.scale_kg),
             given("density of the model", "ρ", model.density_kg_m3, "density", 0.02 * model.density_kg_m3),
         ],
-        words="The weight of the model over its density is the room it leaves in the mould.",
+        words="The weight of the model over its density is the hollow it leaves in the mould.",
         formula="V = m / ρ",
         source=PRACTICE,
         assumptions=[

@@ -151,7 +151,7 @@ class Oval(Part):
 class Ring(Part):
     """A flat-floored channel between two round walls. V = π/4 · (D² - d²) · z."""
 
-    shape, name, formula = "ring", "Ring", "π/4·(D² − d²)·h"
+    shape, name, formula = "ring", "Ring mould", "π/4·(D² − d²)·h"
     plan = Plan.RING
     outer_m: float
     inner_m: float
@@ -191,7 +191,7 @@ class Gutter(Part):
     V = π · D · (area of the gutter's segment), by Pappus.
     """
 
-    shape, name, formula = "gutter", "Ring with a round bottom", "π·D·" + SEGMENT_FORMULA
+    shape, name, formula = "gutter", "Ring mould with a round bottom", "π·D·" + SEGMENT_FORMULA
     plan = Plan.RING
     only_lowest = True
     middle_m: float

@@ -54,15 +54,15 @@ class SolidRoom:
         if self.z_m[0] != 0 or (np.diff(z) <= 0).any() or z[-1] > 3 or min(self.area_rows_m2) < 0:
             raise ImpossibleInput("expected a curve that begins at the deepest point and rises to at most 3 m")
         if (np.diff(v) < -1e-12).any() or v[0] < -1e-12 or v[-1] <= 0:
-            raise ImpossibleInput("expected a room that grows with its height; this curve does not")
+            raise ImpossibleInput("expected a hollow that grows with its height; this curve does not")
         if v[-1] > 75 or max(self.area_rows_m2) > 25 or max(self.wetted_rows_m2) > 1000 or max(self.narrow_rows_m) > 5:
-            raise ImpossibleInput("expected a room of at most 5 m across; this curve holds more")
+            raise ImpossibleInput("expected a hollow of at most 5 m across; this curve holds more")
         if any(abs(c) > 10 for ring in (*self.rings, *self.plan_rings) for point in ring for c in point):
             raise ImpossibleInput("expected a section within 10 m of its middle; this one reaches farther")
         if not 0 <= self.wall_m <= 5:
             raise ImpossibleInput(f"expected a wall of at most 5 m, got {self.wall_m:g} m")
         if not (0 < self.across_m <= 5 and 0 < self.into_m <= 5 and min(self.narrow_rows_m) >= 0 and self.rings):
-            raise ImpossibleInput("expected a room of at most 5 m across, with a section")
+            raise ImpossibleInput("expected a hollow of at most 5 m across, with a section")
 
     @functools.cached_property
     def _curve(self) -> CubicHermiteSpline:

@@ -57,7 +57,7 @@ def _shape(kind: type[Part]) -> ObjectSpec:
         except ImpossibleInput as error:
             raise ImpossibleInput(str(error), entry="height") from None
 
-    return ObjectSpec(kind.__name__, specs, make, f"A part of a room: {kind.name.lower()}.")
+    return ObjectSpec(kind.__name__, specs, make, f"A part of a mould: {kind.name.lower()}.")
 
 
 @functools.cache

@@ -24,7 +24,7 @@ def left_figure(watched: FiringBaseline, left_pa: float) -> Figure:
     """The tension that stays, by the firing as it really went, Pa."""
     return derive(
         "fire_left",
-        "Will keep",
+        "Strain left",
         "stress",
         lambda s, _: s,
         [

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from coldcradle.heat.coasting import verdict_of
+from coldcradle.heat.explain.words import CAUSES
+from coldcradle.heat.model.cause import decides, time_by_cause_s
 from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.layup.explain.relief import relief_words
 from coldcradle.layup.inputs import Relief
@@ -10,6 +12,8 @@ from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.finding import Finding
 
 __all__ = ["heat_answer"]
+
+_HOUR_S, _LONG_S = 3600.0, 5 * 3600.0
 
 
 def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Finding]) -> Message:
@@ -26,30 +30,42 @@ def heat_answer(worked: HeatResult, heat: HeatPlan | None, findings: list[Findin
             f"**Not like this.** {stop.says.metric} {stop.reason.metric}",
             f"**Not like this.** {stop.says.us} {stop.reason.us}",
         )
-    effective_m, thick = worked.effective_m, worked.load.thick
-    is_slab = abs(effective_m - thick.counted_m) >= 5e-4
-    if thick.relief is not Relief.NONE:
-        because = say(
-            "because the glass is {d} thick and counts as {c}: {why}"
-            + (", which cools like a free slab of {slab}." if is_slab else "."),
-            d=show(thick.thickest_m, "length", thick.counted_u_m / thick.relief.times),
-            c=show(round(thick.counted_m, 4), "length"),
-            why=relief_words(thick.relief, is_stepped=thick.is_stepped),
-            slab=show(round(effective_m, 3), "length"),
-        )
-    elif not is_slab:
-        because = say("because the glass is {d} thick.", d=show(thick.counted_m, "length"))
-    else:
-        because = say(
-            "because the glass is {d} thick and cools like a free slab of {c}.",
-            d=show(thick.counted_m, "length"),
-            c=show(round(effective_m, 3), "length"),
-        )
     shown = {"t": show(heat.total_s, "duration"), "off": heat.coast_from, "open": heat.opens}
-    off = _off(worked)
-    metric = say("**{t},** " + because.metric + off + " Open the lid **{open}**.", **shown)
-    us = say("**{t},** " + because.us + off + " Open the lid **{open}**.", **shown)
-    return Message(metric.metric, us.us)
+    return say("**{t},** because {why}." + _off(worked) + " Open the lid **{open}**.", why=_because(worked), **shown)
+
+
+def _because(worked: HeatResult) -> Message:
+    """What the time goes into, by what would shorten it most."""
+    firing = worked.firing
+    assert firing is not None
+    spent, causes = time_by_cause_s(firing.run.steps), decides(firing.run)
+    told = [
+        say(
+            CAUSES[cause],
+            kiln=worked.heat.kiln.name,
+            glass=_thick(worked, in_full=cause is causes[0]),
+            x=show(round(spent[cause] / _HOUR_S) * _HOUR_S if spent[cause] > _LONG_S else spent[cause], "duration"),
+        )
+        for cause in causes
+    ]
+    return told[0] if len(told) == 1 else say("{one} and {other}", one=told[0], other=told[1])
+
+
+def _thick(worked: HeatResult, *, in_full: bool) -> Message:
+    """How thick the glass is, as heat counts it; `in_full` with what it cools like."""
+    effective_m, thick = worked.effective_m, worked.load.thick
+    differs = abs(effective_m - thick.counted_m) >= 5e-4
+    cools = " and cools like a free slab of {slab}" if in_full and differs else ""
+    slab = show(round(effective_m, 3), "length")
+    if thick.relief is Relief.NONE:
+        return say("the glass is {d} thick" + cools, d=show(thick.counted_m, "length"), slab=slab)
+    return say(
+        "the glass is {d} thick and counts as {c} for {why}" + cools,
+        d=show(thick.thickest_m, "length", thick.counted_u_m / thick.relief.times),
+        c=show(round(thick.counted_m, 4), "length"),
+        why=relief_words(thick.relief, is_stepped=thick.is_stepped),
+        slab=slab,
+    )
 
 
 def _off(worked: HeatResult) -> str:

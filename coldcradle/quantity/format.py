@@ -15,6 +15,7 @@ from coldcradle.quantity.units import Kind, factor_to_si, temperature_from_c
 __all__ = ["DualQuantity", "Formatted", "Message", "capitalized", "on_scale", "plural", "plus_minus", "say", "show"]
 
 _KILOGRAMS_FROM = 5.0
+_NO_STRESS_PA = 50.0  # less than any way of measuring stress in glass can see
 _RAISED = str.maketrans("-0123456789", "⁻⁰¹²³⁴⁵⁶⁷⁸⁹")
 _NARROW = "\u202f"  # thousands are parted by a narrow space that does not break
 
@@ -275,6 +276,8 @@ def _density(value: float, u: float) -> DualQuantity:
 def _stress(value: float, u: float) -> DualQuantity:
     if abs(value) >= 1e9:
         return _same(_words(value / 1e9, u / 1e9, "GPa"))
+    if abs(value) < _NO_STRESS_PA:
+        value = 0.0
     metric = _words(value / 1e6, u / 1e6, "MPa", u_figures=2)
     return DualQuantity(metric, _words(value / 6894.757, u / 6894.757, "psi", at_most=1))
 

@@ -160,7 +160,7 @@ def _act_on(firing: Firing, *, key: str, kind: str, given: dict[str, Any], now: 
     if firing.started_at is None:
         raise ImpossibleInput("expected a firing that has been started")
     if kind in _SIMULATED_ONLY and not firing.is_simulated:
-        raise ImpossibleInput("expected the stand-in: a real kiln keeps its own pace and has its own faults")
+        raise ImpossibleInput("expected the practice kiln: a real kiln keeps its own pace and has its own faults")
     if firing.state == "opened" and kind not in ("shut", "note"):
         raise ImpossibleInput("expected a firing that is not over; this one has been opened")
     if firing.state == "stopped" and kind in ("hold", "skip"):

@@ -96,7 +96,7 @@ def _may_be_read(firing: Firing) -> None:
     if firing.started_at is None:
         raise ImpossibleInput("expected a firing that has been started; start it, with the hour at which it began")
     if firing.is_simulated:
-        raise ImpossibleInput("expected a firing of a real kiln; this one is run by the stand-in")
+        raise ImpossibleInput("expected a firing of a real kiln; this one is the practice kiln")
 
 
 def _now_s(firing: Firing, now: datetime) -> float:

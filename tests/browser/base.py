@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 from typing import Any
 from urllib.parse import urlsplit
@@ -34,6 +35,24 @@ FLAGS = [
 ]
 WAIT_MS = 20_000
 SERVERS: dict[int, Any] = {}
+FOLDS = [
+    "cradle-cavities",
+    "cradle-more",
+    "cradle-parts",
+    "glass-allowances",
+    "glass-figures",
+    "glass-marks",
+    "heat-by-hand",
+    "heat-figures",
+    "heat-looks",
+    "heat-more",
+    "heat-presence",
+    "heat-target",
+    "kiln-controller",
+    "log-more",
+    "practice-faults",
+    "sums",
+]
 
 
 class BrowserTest(StaticLiveServerTestCase):
@@ -73,8 +92,16 @@ class BrowserTest(StaticLiveServerTestCase):
         self.requests: list[str] = []
         self.errors: list[str] = []
 
-    def open(self, path: str, *, width: int = 1280, height: int = 800, storage: dict[str, str] | None = None) -> Page:
-        """A new window, signed in, at a path."""
+    def open(
+        self,
+        path: str,
+        *,
+        width: int = 1280,
+        height: int = 800,
+        storage: dict[str, str] | None = None,
+        is_folded: bool = False,
+    ) -> Page:
+        """A new window, signed in, at a path, with its folds opened as somebody has left them unless it `is_folded`."""
         context = self.windows.lend(touch=width < 500, at_the_end=self.addCleanup)
         client = Client()
         client.force_login(self.owner)
@@ -83,6 +110,8 @@ class BrowserTest(StaticLiveServerTestCase):
         page = context.new_page()
         page.set_viewport_size({"width": width, "height": height})
         page.add_init_script(EMPTY)
+        if not is_folded:
+            page.add_init_script(f"localStorage.folds ??= {json.dumps(json.dumps(FOLDS))}")
         for key, value in (storage or {}).items():
             page.add_init_script(f"localStorage.setItem({key!r}, {value!r})")
         page.set_default_timeout(WAIT_MS)

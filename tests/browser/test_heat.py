@@ -74,7 +74,8 @@ class Line(BrowserTest):
 
     def test_why_this_rate_shows_the_strain_through_the_thickness(self) -> None:
         page = self.at_piece("heat")
-        page.get_by_role("button", name="Held back by glass; working of Slow cooling").click()
+        page.get_by_role("button", name="Slow cooling", exact=True).click()
+        page.get_by_role("button", name="Why: slow cooling").click()
         drawer = page.get_by_role("dialog")
         expect(drawer).to_contain_text("Through the thickness, when cold")
         expect(drawer.get_by_role("img", name="Stress left in the glass")).to_be_visible()
@@ -146,7 +147,7 @@ class Looks(BrowserTest):
 
     def test_ready_by_starts_it_earlier(self) -> None:
         page = self.at_piece("heat")
-        page.get_by_role("button", name="be ready by").click()
+        page.get_by_role("button", name="ready by").click()
         expect(page.get_by_text("Start it")).to_be_visible()
         expect(self.bead(page, "opens_at")).to_contain_text("Mon 23 Nov")
         expect(page.get_by_role("link", name="Calendar file")).to_have_attribute(

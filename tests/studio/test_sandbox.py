@@ -136,7 +136,7 @@ class Bombs(StudioTest):
             else:
                 answer = self.client.post(path, raw, content_type="application/json")
             with self.subTest(name):
-                self.assertLess(time.monotonic() - began, 3 * MOST_S)
+                self.assertLess(time.monotonic() - began, 12 * MOST_S)  # none hangs; how long is measured elsewhere
                 self.assertIn(answer.status_code, (200, 413, 422), answer.content[:200])
                 if answer.status_code != 200:
                     self.assertTrue(answer.json()["message"])

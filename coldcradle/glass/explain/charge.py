@@ -73,7 +73,7 @@ def charge_each(charge: Figure, volume: Figure, kind: GlassProperties, mass: Fig
         "Into each cavity",
         "mass",
         operator.mul,
-        [charge.given("m", "charge"), given("one cavity's share of the room", "s", share, "ratio")],
+        [charge.given("m", "charge"), given("one cavity's share of the volume", "s", share, "ratio")],
         words="The charge shared by room, so that all cavities stand equally full.",
         formula="m · s",
         source=PRACTICE,
@@ -220,7 +220,7 @@ def heap_room(stack: Stack | SolidRoom, bulk: Figure, charge: Figure, form: Form
         assumptions=[
             f"loose pieces stay heaped at about {REPOSE_DEG:.0f}°: the cone is tan 35° times half the narrow width high"
             if form.heaps
-            else "stacked sheet does not heap"
+            else "sheet does not heap"
         ],
     )
     shape = heap_shape(

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-__all__ = ["REASONS"]
+from coldcradle.heat.model.cause import Cause
+
+__all__ = ["CAUSES", "REASONS"]
 
 REASONS = {
     "none": "",
@@ -28,4 +30,13 @@ REASONS = {
     "coast": "{kiln} falls at {rate} here by itself, and slower from then on: slow enough. The lid waits until it "
     "is at {open}: the heart of the glass is behind it.",
     "late": "{kiln} needs {takes} for this, not {asked}.",
+}
+
+# Why a firing takes as long as it does, by what decides it; {x} is how much of it that is.
+CAUSES = {
+    Cause.KILN: "{kiln} falls slowly ({x} of it)",
+    Cause.GLASS: "{glass} ({x} of it)",
+    Cause.MOULD: "the mould is dried and warmed slowly ({x} of it)",
+    Cause.HOLD: "it is held at the peak ({x} of it)",
+    Cause.HAND: "steps are set by hand ({x} of it)",
 }

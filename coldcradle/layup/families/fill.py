@@ -112,7 +112,7 @@ class Fill(Family):
     """Filling a room: cast into a mould, frit in a reusable one, glass inside a dam."""
 
     key = "fill"
-    name = "Fill a room"
+    name = "Fill a mould or dam"
     says = "Glass melts down into a mould or a dam and takes its shape."
     cradle = "mould or dam"
     shapes = (

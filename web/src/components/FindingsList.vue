@@ -15,8 +15,8 @@ const here = computed(() => props.findings.filter((f) => f.station === props.sta
     <li v-for="finding in here" :key="finding.rule" :class="finding.severity">
       <span class="word">{{ MARKS[finding.severity] }} {{ WORDS[finding.severity] }}</span>
       <span
-        ><strong><MessageText :said="finding.says" /></strong>
-        <MessageText class="reason" :said="finding.reason"
+        ><strong><MessageText :said="finding.says" /></strong>{{ ' '
+        }}<MessageText class="reason" :said="finding.reason"
       /></span>
     </li>
   </ul>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
+import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request } from '../api/client'
@@ -13,6 +14,12 @@ const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
 const queries = useQueryClient()
+// on a phone one line: places, units and light wait behind a word
+const isOpen = ref(false)
+watch(
+  () => route.fullPath,
+  () => (isOpen.value = false),
+)
 
 const isAt = (name: string) =>
   route.name === name ||
@@ -32,7 +39,7 @@ async function signOut() {
 </script>
 
 <template>
-  <header class="spine">
+  <header class="spine" :class="{ open: isOpen }">
     <RouterLink class="mark" to="/pieces">
       <svg viewBox="0 0 46 24" width="46" height="24" aria-hidden="true">
         <path d="M7 8c6-4 26-4 32 0-2 7-8 11-16 11S9 15 7 8z" fill="var(--glass)" />
@@ -40,6 +47,9 @@ async function signOut() {
       </svg>
       <span>Cold Cradle</span>
     </RouterLink>
+    <button type="button" class="plain-button menu" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+      {{ isOpen ? 'Close' : 'Menu' }}
+    </button>
     <nav aria-label="Places">
       <RouterLink
         v-for="place in PLACES"
@@ -164,14 +174,30 @@ kbd {
   font-family: var(--mono);
 }
 
+.menu {
+  display: none;
+}
+
 @media (max-width: 720px) {
+  .menu {
+    display: block;
+    margin-left: auto;
+    min-height: 40px;
+    padding-left: 20px;
+  }
+
+  .spine:not(.open) nav,
+  .spine:not(.open) .foot {
+    display: none;
+  }
+
   .spine {
     position: static;
     height: auto;
     flex-flow: row wrap;
     align-items: center;
-    gap: 4px 14px;
-    padding: 8px 14px;
+    gap: 0 14px;
+    padding: 0 14px;
     border-right: 0;
     border-bottom: 1px solid var(--rule);
   }
@@ -192,6 +218,7 @@ kbd {
     order: 3;
     width: 100%;
     display: flex;
+    flex-wrap: wrap;
     justify-content: space-between;
   }
 
@@ -212,7 +239,9 @@ kbd {
   }
 
   .foot {
-    margin: 0 0 0 auto;
+    margin: 0;
+    order: 4;
+    width: 100%;
     display: flex;
     gap: 16px;
     align-items: center;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import Fold from '../../components/Fold.vue'
 import { api, request } from '../../api/client'
 import type { Kiln } from '../../api/types'
 import ChoiceField from '../../components/ChoiceField.vue'
@@ -99,8 +100,7 @@ const READS = [
     />
     <KilnCurves :kiln="kiln" />
     <KilnZones :kiln="kiln" :fault="drafts.zones?.fault" @change="(zones) => change('zones', zones)" />
-    <details>
-      <summary>Its controller and its thermometer</summary>
+    <Fold name="kiln-controller" label="Its controller and its thermometer">
       <ChoiceField
         label="It reads"
         :value="kiln.reads"
@@ -136,7 +136,7 @@ const READS = [
         :path="`${kiln.name}.notes`"
         @commit="(typed: string) => change('notes', typed)"
       />
-    </details>
+    </Fold>
     <KilnLog :kiln="kiln" />
   </article>
 </template>
@@ -147,13 +147,6 @@ article {
   grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   align-content: start;
-}
-
-summary {
-  min-height: 40px;
-  padding-top: 9px;
-  cursor: pointer;
-  font-weight: 650;
 }
 
 h2 {

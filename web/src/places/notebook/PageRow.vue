@@ -29,7 +29,7 @@ const WORDS: Record<string, string> = {
       <span class="quiet">&ensp;{{ row.stage }}, {{ row.kiln }}</span>
       <p class="small">{{ row.glass }} on {{ row.cradle }}, {{ preferences.pick(row.thickness).text }}</p>
       <p class="small quiet">
-        {{ preferences.pick(row.started).text }}{{ row.is_simulated ? ', stand-in' : '' }}
+        {{ preferences.pick(row.started).text }}{{ row.is_simulated ? ', practice kiln' : '' }}
         {{ WORDS[row.state] }}
       </p>
     </div>
@@ -39,7 +39,7 @@ const WORDS: Record<string, string> = {
         <span class="quiet"> of {{ preferences.pick(row.peak_planned).text }}</span>
       </p>
       <p>
-        keeps <b class="figures">{{ row.left ? preferences.pick(row.left).text : '—' }}</b>
+        strain left <b class="figures">{{ row.left ? preferences.pick(row.left).text : '—' }}</b>
         <span class="quiet"> of {{ preferences.pick(row.left_planned).text }}</span>
       </p>
     </div>

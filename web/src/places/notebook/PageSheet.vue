@@ -19,7 +19,7 @@ const differs = (mine: string, theirs?: string) =>
       <h1>{{ row.piece }}</h1>
       <p>
         {{ row.stage }} · {{ row.glass }} · {{ row.cradle }} · {{ row.kiln }}
-        <template v-if="row.is_simulated"> · stand-in</template>
+        <template v-if="row.is_simulated"> · practice kiln</template>
       </p>
       <p class="quiet">{{ preferences.pick(row.started).text }}, {{ text(row.lasted) }}</p>
     </header>
@@ -35,7 +35,7 @@ const differs = (mine: string, theirs?: string) =>
         <dd>{{ text(row.peak) }}</dd>
       </div>
       <div>
-        <dt>Keeps, by its readings</dt>
+        <dt>Strain left, by its readings</dt>
         <dd>
           {{ text(row.left) }} <span class="quiet">planned {{ text(row.left_planned) }}</span>
         </dd>

@@ -13,6 +13,7 @@ const context = usePiece()
 const router = useRouter()
 const queries = useQueryClient()
 const isNaming = ref(false)
+const showsActs = ref(false) // on a phone they wait behind a word
 const name = ref('')
 let began = ''
 const field = ref<InstanceType<typeof InputText> | null>(null)
@@ -69,7 +70,10 @@ async function putAway() {
     <span v-if="context.drafts.name && !isNaming" class="fault" role="alert"
       >✕ {{ context.drafts.name.message }}</span
     >
-    <div class="actions">
+    <button type="button" class="text-button more" :aria-expanded="showsActs" @click="showsActs = !showsActs">
+      {{ showsActs ? 'Less' : 'More' }}
+    </button>
+    <div class="actions" :class="{ open: showsActs }">
       <button
         type="button"
         class="text-button"
@@ -144,10 +148,32 @@ a.text-button {
   font-size: 0.85rem;
 }
 
+.more {
+  display: none;
+}
+
 @media (max-width: 720px) {
+  header {
+    padding-bottom: 0;
+  }
+
+  h1 {
+    font-size: 1.2rem;
+  }
+
+  .more {
+    display: block;
+    margin-left: auto;
+  }
+
   .actions {
     margin-left: 0;
+    width: 100%;
     gap: 4px 14px;
+  }
+
+  .actions:not(.open) {
+    display: none;
   }
 }
 </style>

@@ -86,7 +86,7 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
     :error="query.error.value ?? choices.error.value"
     @again="(query.refetch(), choices.refetch())"
   />
-  <article v-else class="piece">
+  <article v-else class="piece" :class="{ hot: isLogged }">
     <PieceHeader :piece="piece" />
     <ChainStrip :piece="piece" :station="station" />
     <div v-if="trouble || unsaved" class="trouble" role="alert">
@@ -127,6 +127,14 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
 </template>
 
 <style scoped>
+/* at the kiln a phone shows the firing at once; chain and thread are one station away */
+@media (max-width: 720px) {
+  .hot :deep(.chain),
+  .hot :deep(.thread) {
+    display: none;
+  }
+}
+
 .trouble {
   display: flex;
   gap: 16px;

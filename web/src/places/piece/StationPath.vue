@@ -1,36 +1,47 @@
 <script setup lang="ts">
-import { nextTick, onMounted, ref, watch } from 'vue'
+import Select from 'primevue/select'
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 
+/** The stations of a piece in working order; on a phone one chooser. */
 const props = defineProps<{
   id: number
   station: string
   states: { [key: string]: string }
   stations: { key: string; name: string }[]
 }>()
-const path = ref<HTMLElement | null>(null)
-/** On a phone the row is longer than the screen: the station one is at is brought into view. */
-async function bringIn() {
-  await nextTick()
-  const here = path.value?.querySelector<HTMLElement>('.here')
-  if (path.value && here)
-    path.value.scrollLeft = here.offsetLeft - path.value.clientWidth / 2 + here.offsetWidth / 2
-}
-onMounted(bringIn)
-watch(() => props.station, bringIn)
+const route = useRoute()
+const router = useRouter()
+const to = (station: string) => ({ name: 'piece', params: { id: props.id, station } })
+const options = computed(() =>
+  props.stations.map((s) => ({
+    key: s.key,
+    name: props.states[s.key] ? `${s.name}: ${props.states[s.key]}` : s.name,
+  })),
+)
 </script>
 
 <template>
-  <nav ref="path" class="path" aria-label="Stations">
+  <nav class="path" aria-label="Stations">
     <RouterLink
       v-for="place in stations"
       :key="place.key"
-      :to="{ name: 'piece', params: { id, station: place.key } }"
+      :to="to(place.key)"
       :class="{ here: station === place.key }"
       :aria-current="station === place.key ? 'step' : undefined"
     >
       <span class="name">{{ place.name }}</span>
       <span class="state">{{ states[place.key] }}</span>
     </RouterLink>
+    <Select
+      class="chooser"
+      :model-value="station"
+      :options="options"
+      option-label="name"
+      option-value="key"
+      aria-label="Station"
+      @update:model-value="(key: string) => router.push({ ...to(key), query: route.query })"
+    />
   </nav>
 </template>
 
@@ -66,17 +77,21 @@ a:hover {
   font-size: 0.78rem;
 }
 
+.chooser {
+  display: none;
+}
+
 @media (max-width: 720px) {
-  .path {
-    gap: 14px;
-    overflow-x: auto;
-    scrollbar-width: none;
+  a {
+    display: none;
   }
 
-  a {
-    flex: 0 0 auto;
-    white-space: nowrap;
-    margin-bottom: 0;
+  .chooser {
+    display: flex;
+    flex: 1;
+    min-height: 44px;
+    align-items: center;
+    border: 0;
   }
 }
 </style>

@@ -2,11 +2,10 @@
 import { computed, ref } from 'vue'
 
 import type { Choices, Piece } from '../../api/types'
+import Fold from '../../components/Fold.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
-import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
-import CavityFields from './CavityFields.vue'
 import type { CradleDocument } from './methods'
 import MeshPanel from './MeshPanel.vue'
 import PartFields from './PartFields.vue'
@@ -44,20 +43,22 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
         :choices="choices"
         :piece="piece"
       />
-      <p class="parts">
-        <button v-if="cradle.parts.length < 12" type="button" class="text-button" @click="add">
-          Set a part on top
-        </button>
-        <button v-if="cradle.parts.length < 12" type="button" class="text-button" @click="core">
-          Stand a core in it
-        </button>
-        <button v-if="cradle.parts.length > 1" type="button" class="text-button" @click="drop">
-          {{ cores ? 'Take the last core out' : 'Take the top part off' }}
-        </button>
-        <button v-if="!wantsMesh" type="button" class="text-button" @click="wantsMesh = true">
-          From a scan or a model (STL, OBJ …)
-        </button>
-      </p>
+      <Fold name="cradle-parts" label="Another part, a core, a scan">
+        <p class="parts">
+          <button v-if="cradle.parts.length < 12" type="button" class="text-button" @click="add">
+            Set a part on top
+          </button>
+          <button v-if="cradle.parts.length < 12" type="button" class="text-button" @click="core">
+            Stand a core in it
+          </button>
+          <button v-if="cradle.parts.length > 1" type="button" class="text-button" @click="drop">
+            {{ cores ? 'Take the last core out' : 'Take the top part off' }}
+          </button>
+          <button v-if="!wantsMesh" type="button" class="text-button" @click="wantsMesh = true">
+            From a scan or a model (STL, OBJ …)
+          </button>
+        </p>
+      </Fold>
     </template>
     <PieceField
       path="cradle.line"
@@ -66,11 +67,6 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
       figure="thickness"
       :alongside="measured"
     />
-    <PieceField
-      path="cradle.reading"
-      :label="hasMesh ? 'Surface is true to' : 'Sizes are read to'"
-      figure="cradle_volume"
-    />
     <PieceField path="cradle.wall" label="Wall" hint="thickness of the mould" figure="effective_thickness" />
     <ChoiceField
       label="Made of"
@@ -78,8 +74,6 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
       :options="choices.materials"
       @choose="(value: string) => context.change([{ path: `${STAGE}.cradle.material`, value }], 'material')"
     />
-    <PieceText path="cradle.name" label="Name of the cradle" />
-    <CavityFields :cradle="cradle" />
   </section>
 </template>
 

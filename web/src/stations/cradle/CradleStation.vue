@@ -7,12 +7,16 @@ import { computed } from 'vue'
 import { api, request } from '../../api/client'
 import type { Choices, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
+import PieceField from '../../components/PieceField.vue'
+import PieceText from '../../components/PieceText.vue'
 import CautionList from '../../components/CautionList.vue'
+import Fold from '../../components/Fold.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import SumLinks from '../../components/SumLinks.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { useStage } from '../../composables/useStage'
 import FormedCradle from './FormedCradle.vue'
+import CavityFields from './CavityFields.vue'
 import CradleShelf from './CradleShelf.vue'
 import CradleSizes from './CradleSizes.vue'
 import ErrorBudget from './ErrorBudget.vue'
@@ -86,17 +90,24 @@ async function choose(method: string | null) {
         <Button variant="outlined" @click="openWorking('cradle_volume')"
           >Show the working&nbsp;<kbd>w</kbd></Button
         >
-        <Button
-          v-if="isBench"
-          variant="outlined"
-          as="router-link"
-          :to="{ name: 'bench', params: { id: piece.id } }"
-          label="Measure at the bench"
-        />
       </div>
       <CradleSizes :cradle="cradle" :choices="choices" :piece="piece" />
-      <LeanFields :cradle="cradle" :piece="piece" />
-      <CradleShelf :piece="piece" :shelved="shelved" />
+      <Fold name="cradle-more" label="More of this mould" hint="at the bench, cavities, shelf, leaning">
+        <p v-if="isBench" class="small">
+          <RouterLink :to="{ name: 'bench', params: { id: piece.id } }"
+            >Measure at the bench, step by step</RouterLink
+          >
+        </p>
+        <PieceText path="cradle.name" label="Name of the cradle" />
+        <PieceField
+          path="cradle.reading"
+          :label="cradle.solid ? 'Surface is true to' : 'Sizes are read to'"
+          figure="cradle_volume"
+        />
+        <CavityFields :cradle="cradle" />
+        <LeanFields :cradle="cradle" :piece="piece" />
+        <CradleShelf :piece="piece" :shelved="shelved" />
+      </Fold>
       <SumLinks :piece-id="piece.id" :keys="['vessel', 'model', 'level']" />
       <CautionList :cautions="piece.plan.cautions" station="cradle" />
     </div>

@@ -64,7 +64,7 @@ function reshape(shape: string) {
   <div>
     <ChoiceField
       :label="label"
-      :hint="index === 0 && parts.length > 1 ? 'lowest' : isCore ? 'stands in the room' : ''"
+      :hint="index === 0 && parts.length > 1 ? 'lowest' : isCore ? 'stands in the mould' : ''"
       :value="part.shape"
       :options="options"
       @choose="reshape"

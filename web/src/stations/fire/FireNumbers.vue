@@ -34,7 +34,7 @@ const numbers = computed(() => [
     figure: 'fire_opens',
   },
   {
-    name: 'Will keep',
+    name: 'Strain left',
     value: props.ahead?.left ? pick(props.ahead.left).text : '—',
     notes: props.ahead ? [`planned ${pick(props.ahead.planned_left).text}`] : [],
     figure: 'fire_left',

@@ -130,5 +130,33 @@ const since = computed(() =>
   .below {
     grid-template-columns: minmax(0, 1fr);
   }
+
+  /* one hand at the kiln: what it does, what may be done, what was seen; then figures and the line */
+  .words,
+  .hands {
+    display: contents;
+  }
+
+  .top > :deep(*) > *,
+  .top :deep(.numbers),
+  .top :deep(.line),
+  .notes {
+    order: 3;
+  }
+
+  .doing,
+  .formed,
+  .margin-note {
+    order: 1;
+  }
+
+  .top :deep(.acts),
+  .top :deep(.look) {
+    order: 2;
+  }
+
+  .doing {
+    font-size: 1.35rem;
+  }
 }
 </style>

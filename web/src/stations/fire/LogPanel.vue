@@ -4,6 +4,7 @@ import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
 import { computed, onBeforeUnmount, ref } from 'vue'
 
+import Fold from '../../components/Fold.vue'
 import { api, request, Refused } from '../../api/client'
 import { picked, sendFile } from '../../api/files'
 import type { Live, LogJob } from '../../api/types'
@@ -110,8 +111,7 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
       <Button label="Bring its log in" variant="outlined" @click="input?.click()" />
       <span class="small quiet">or drop it here, at any time, also while it runs</span>
     </p>
-    <details>
-      <summary>Paste a log, or say its unit</summary>
+    <Fold name="log-more" label="Paste a log, or say its unit">
       <label class="small"
         >Its degrees
         <Select
@@ -124,7 +124,7 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
       </label>
       <textarea v-model="pasted" rows="4" aria-label="A log as text"></textarea>
       <Button label="Bring it in" variant="outlined" size="small" :disabled="!pasted.trim()" @click="paste" />
-    </details>
+    </Fold>
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
     <div v-if="asks.length" class="asks" role="alert">
       <p><strong>Does this log belong to this firing?</strong> Nothing of it was kept yet.</p>

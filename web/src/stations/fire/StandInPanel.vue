@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 
+import Fold from '../../components/Fold.vue'
 import type { Live } from '../../api/types'
 
 /** The stand-in's own knobs: how quickly its time goes, and what is to go wrong. */
@@ -16,7 +17,7 @@ const log = () => `/api/firings/${props.live.firing_id}/log.csv`
 
 <template>
   <section class="stand-in">
-    <h3>The stand-in</h3>
+    <h3>The practice kiln</h3>
     <p class="small quiet">Nothing here starts or heats a real kiln.</p>
     <div class="row" role="group" aria-label="How quickly its time goes">
       <button
@@ -37,8 +38,7 @@ const log = () => `/api/firings/${props.live.firing_id}/log.csv`
         @click="pace(3600, lookS)"
       />
     </div>
-    <details>
-      <summary>Let something go wrong</summary>
+    <Fold name="practice-faults" label="Let something go wrong">
       <div class="row">
         <button
           v-for="fault in live.faults"
@@ -51,7 +51,7 @@ const log = () => `/api/firings/${props.live.firing_id}/log.csv`
           {{ fault.is_on ? `mend: ${fault.name}` : fault.name }}
         </button>
       </div>
-    </details>
+    </Fold>
     <p><a class="small" :href="log()" download>Its log as CSV</a></p>
   </section>
 </template>

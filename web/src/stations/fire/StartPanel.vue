@@ -92,13 +92,13 @@ async function start(isSimulated: boolean, isPast: boolean) {
         </p>
       </section>
       <section>
-        <h3>Practise with the stand-in</h3>
+        <h3>Practise</h3>
         <p class="small quiet">
           A made-up controller runs this programme against what is known of your kiln, as quickly as you like.
         </p>
         <p class="go">
           <Button
-            label="Start the stand-in"
+            label="Start the practice kiln"
             variant="outlined"
             :disabled="isBusy"
             @click="start(true, false)"

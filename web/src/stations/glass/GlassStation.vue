@@ -7,6 +7,7 @@ import { api, request } from '../../api/client'
 import type { Choices, Glass, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
+import Fold from '../../components/Fold.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import FigureRow from '../../components/FigureRow.vue'
@@ -47,12 +48,10 @@ const { isFilled } = useStage(() => props.piece)
 const FILLED_SUMS = ['thickness', 'swap', 'share', 'top-up', 'match', 'dam', 'topple', 'cost']
 const FLAT_SUMS = ['thickness', 'match', 'spread', 'cost']
 const FLAT_ROWS = ['charge_mass', 'piece_mass', 'pile'] as const
-const rows = [
-  'charge_mass',
+const FILLED_ROWS = ['charge_mass', 'enough_chance', 'thickness'] as const
+const MORE_ROWS = [
   'charge_each',
   'charge_sure',
-  'enough_chance',
-  'thickness',
   'bulk_volume',
   'heap_room',
   'reserve',
@@ -113,19 +112,6 @@ async function weigh(typed: string) {
           @forget="rackDraft = null"
         />
         <PieceField
-          path="glass.stiffer"
-          label="Stiffer than its family by"
-          hint="opal white: 10 to 20 K"
-          placeholder="0 K"
-        />
-        <PieceField
-          v-if="isFilled"
-          path="glass.loss"
-          label="Loss"
-          hint="stays in jar and bench"
-          figure="charge_mass"
-        />
-        <PieceField
           v-if="isFilled"
           path="glass.charge"
           label="Put in your own weight"
@@ -133,9 +119,27 @@ async function weigh(typed: string) {
           placeholder="to the line"
           figure="charge_mass"
         />
+        <Fold name="glass-allowances" label="Allowances" hint="stiffness, loss">
+          <PieceField
+            path="glass.stiffer"
+            label="Stiffer than its family by"
+            hint="opal white: 10 to 20 K"
+            placeholder="0 K"
+          />
+          <PieceField
+            v-if="isFilled"
+            path="glass.loss"
+            label="Loss"
+            hint="stays in jar and bench"
+            figure="charge_mass"
+          />
+        </Fold>
       </div>
       <div>
-        <FigureRow v-for="key in isFilled ? rows : FLAT_ROWS" :key="key" :figure="figures[key]" />
+        <FigureRow v-for="key in isFilled ? FILLED_ROWS : FLAT_ROWS" :key="key" :figure="figures[key]" />
+        <Fold v-if="isFilled" name="glass-figures" label="More figures" hint="heap, mould, how it stands">
+          <FigureRow v-for="key in MORE_ROWS" :key="key" :figure="figures[key]" />
+        </Fold>
       </div>
       <WeighList :piece="piece" />
       <FindingsList :findings="piece.plan.findings" station="glass" />
@@ -155,8 +159,7 @@ async function weigh(typed: string) {
       <OtherGlasses :piece="piece" :kinds="(kinds.data.value ?? []) as Glass[]" :choices="choices" />
       <LooksNotes v-if="isFilled" :piece="piece" />
       <SumLinks :piece-id="piece.id" :keys="isFilled ? FILLED_SUMS : FLAT_SUMS" />
-      <section aria-labelledby="marks-heading">
-        <h2 id="marks-heading">Temperatures of this glass</h2>
+      <Fold name="glass-marks" label="Temperatures of this glass">
         <table>
           <tbody>
             <tr v-for="mark in piece.plan.landmarks" :key="mark.key">
@@ -171,7 +174,7 @@ async function weigh(typed: string) {
           </tbody>
         </table>
         <p class="quiet small">{{ kind?.source }}. Windows follow viscosity; good to about 15 K.</p>
-      </section>
+      </Fold>
       <CautionList :cautions="piece.plan.cautions" station="glass" />
     </div>
   </section>

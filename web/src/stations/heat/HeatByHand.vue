@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 
 import type { Piece } from '../../api/types'
+import Fold from '../../components/Fold.vue'
 import PieceField from '../../components/PieceField.vue'
 import { useChoices } from '../../composables/useChoices'
 import { useStage } from '../../composables/useStage'
@@ -23,22 +24,12 @@ const isUsed = computed(() => {
 </script>
 
 <template>
-  <details :open="isUsed">
-    <summary>Set by hand what lay-up gives</summary>
+  <Fold name="heat-by-hand" label="Set by hand what lay-up gives" :is-used="isUsed">
     <PieceField path="layup.thick" label="Thickest" placeholder="from lay-up" figure="effective_thickness" />
     <PieceField path="layup.breadth" label="Narrowest way across" placeholder="from lay-up" />
     <template v-if="ways">
       <PieceField path="layup.span" :label="ways[0]" placeholder="from lay-up" figure="cast_temperature" />
       <PieceField path="layup.depth" :label="ways[1]" placeholder="from lay-up" figure="moved" />
     </template>
-  </details>
+  </Fold>
 </template>
-
-<style scoped>
-summary {
-  min-height: 40px;
-  padding-top: 9px;
-  cursor: pointer;
-  font-weight: 650;
-}
-</style>

@@ -6,6 +6,7 @@ import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
+import Fold from '../../components/Fold.vue'
 import PieceField from '../../components/PieceField.vue'
 import { useChoices } from '../../composables/useChoices'
 import { STAGE, usePiece } from '../../composables/usePiece'
@@ -41,24 +42,23 @@ const set = (name: string, value: unknown, label: string) =>
 <template>
   <section aria-label="Choices for the firing">
     <ChoiceField
-      v-if="processes.length > 1"
-      label="What is done"
-      :value="stage.process"
-      :options="processes"
-      @choose="(v: string) => context.change([{ path: `${STAGE}.process`, value: v }], 'process')"
-    />
-    <ChoiceField
       label="Kiln"
       :value="piece.kiln_id"
       :options="options"
       @choose="(value: number) => context.change([{ path: `${STAGE}.kiln_id`, value }], 'kiln')"
     />
     <StartField :piece="piece" />
-    <PieceField path="heat.peak_at" label="Peak" placeholder="worked out" figure="cast_temperature" />
-    <PieceField path="heat.peak_hold" label="Hold there" placeholder="worked out" figure="cast_hold" />
     <SharedFiring :piece="piece" />
-    <details>
-      <summary>Room, soak, and how heat leaves</summary>
+    <Fold name="heat-more" label="Peak, soak, room">
+      <ChoiceField
+        v-if="processes.length > 1"
+        label="What is done"
+        :value="stage.process"
+        :options="processes"
+        @choose="(v: string) => context.change([{ path: `${STAGE}.process`, value: v }], 'process')"
+      />
+      <PieceField path="heat.peak_at" label="Peak" placeholder="worked out" figure="cast_temperature" />
+      <PieceField path="heat.peak_hold" label="Hold there" placeholder="worked out" figure="cast_hold" />
       <PieceField path="heat.room" label="Room" figure="opening_temperature" />
       <PieceField path="heat.bubble_hold" label="Bubble soak" figure="bubble_temperature" />
       <ChoiceEntry path="heat.soak_method" label="Soak by" undo="soak school" />
@@ -71,22 +71,18 @@ const set = (name: string, value: unknown, label: string) =>
         :options="places"
         @choose="(v: string) => set('kiln_zone', v === 'middle' ? '' : v, 'place in the kiln')"
       />
-    </details>
-    <details>
-      <summary>Who is there, and when</summary>
+      <HeatByHand :piece="piece" />
+    </Fold>
+    <Fold name="heat-presence" label="Who is there, and when">
       <ChoiceEntry path="heat.attendance" label="At the peak" undo="who is there" />
       <PieceText path="heat.wakes" label="Awake from" usual="07:00" :most="8" />
       <PieceText path="heat.sleeps" label="until" usual="22:00" :most="8" />
-    </details>
-    <HeatByHand :piece="piece" />
+      <a
+        v-if="piece.plan.heat"
+        :href="`/api/pieces/${piece.id}/heat/calendar?stage=${piece.stage_key}`"
+        class="text-button"
+        >Calendar file</a
+      >
+    </Fold>
   </section>
 </template>
-
-<style scoped>
-summary {
-  min-height: 40px;
-  padding-top: 9px;
-  cursor: pointer;
-  font-weight: 650;
-}
-</style>

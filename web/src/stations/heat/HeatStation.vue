@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
+import Fold from '../../components/Fold.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import SumLinks from '../../components/SumLinks.vue'
 import { useHeatTrial } from '../../composables/useHeatTrial'
@@ -45,13 +46,19 @@ const step = computed(() => (chosen.value === null ? undefined : heat.value?.ste
           @release="release"
         />
         <FindingsList :findings="piece.plan.findings" station="heat" />
-        <HeatPanels :piece="piece" />
-        <SumLinks :piece-id="piece.id" :keys="['anneal', 'warm', 'open', 'processes', 'ladder']" />
+        <Fold
+          name="heat-looks"
+          label="Look closer"
+          hint="switching off, a schedule, the controller, the hours"
+        >
+          <HeatPanels :piece="piece" />
+          <SumLinks :piece-id="piece.id" :keys="['anneal', 'warm', 'open', 'processes', 'ladder']" />
+        </Fold>
         <CautionList :cautions="piece.plan.cautions" station="heat" />
       </div>
       <div class="right">
-        <HeatTarget :piece="piece" />
         <HeatChoices :piece="piece" />
+        <HeatTarget :piece="piece" />
       </div>
     </div>
   </section>

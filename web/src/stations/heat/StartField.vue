@@ -41,8 +41,8 @@ const startNow = () =>
     'start',
   )
 const WAYS = [
-  { key: false, name: 'start at' },
-  { key: true, name: 'be ready by' },
+  { key: false, name: 'start' },
+  { key: true, name: 'ready by' },
 ]
 </script>
 
@@ -80,12 +80,6 @@ const WAYS = [
   </p>
   <p class="now">
     <button type="button" class="text-button" @click="startNow">Start now</button>
-    <a
-      v-if="plan"
-      :href="`/api/pieces/${piece.id}/heat/calendar?stage=${piece.stage_key}`"
-      class="text-button"
-      >Calendar file</a
-    >
   </p>
 </template>
 

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import type { HeatPlan } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
-import { useWorking } from '../../composables/useWorking'
 
-const openWorking = useWorking()
 const props = defineProps<{ heat: HeatPlan; isStill?: boolean }>()
 const chosen = defineModel<number | null>()
 const preferences = usePreferences()
@@ -14,6 +12,13 @@ const LIMITS = {
   choice: 'your choice',
   shelves: 'shelves',
 } as const
+/** The day stands where it changes. */
+function ends(index: number): string {
+  const [here, before] = [index, index - 1]
+    .map((i) => props.heat.ends[i])
+    .map((e) => e && preferences.pick(e))
+  return here!.value === before?.value ? here!.unit : here!.text
+}
 const changed = (key: string) => (props.heat.changed.includes(key) ? ' ✎' : '')
 </script>
 
@@ -28,8 +33,8 @@ const changed = (key: string) => (props.heat.changed.includes(key) ? ' ✎' : ''
         <th scope="col">Rate</th>
         <th scope="col">To</th>
         <th scope="col">Hold</th>
-        <th scope="col" class="limit">Held back by</th>
-        <th scope="col">Ends</th>
+        <th scope="col" class="limit">Limit</th>
+        <th scope="col" class="ends">Ends</th>
       </tr>
     </thead>
     <tbody>
@@ -52,19 +57,9 @@ const changed = (key: string) => (props.heat.changed.includes(key) ? ' ✎' : ''
         <td class="figures">{{ preferences.pick(step.to).text }}</td>
         <td class="figures">{{ step.hold_s ? preferences.pick(step.hold).text : '' }}</td>
         <td class="limit">
-          <template v-if="isStill || !step.figures.length">{{ LIMITS[step.limited_by] }}</template>
-          <button
-            v-else
-            type="button"
-            class="plain-button dotted"
-            :data-figure="step.figures[0]"
-            :aria-label="`Held back by ${LIMITS[step.limited_by]}; working of ${step.name}`"
-            @click="openWorking(step.figures[0] ?? '')"
-          >
-            {{ LIMITS[step.limited_by] }}
-          </button>
+          {{ LIMITS[step.limited_by] }}
         </td>
-        <td class="figures ends">{{ preferences.pick(heat.ends[index]!).text }}</td>
+        <td class="figures ends">{{ ends(index) }}</td>
       </tr>
     </tbody>
   </table>
@@ -99,8 +94,8 @@ tr.chosen > * {
   background: var(--pressed);
 }
 
-.dotted {
-  border-bottom: 1px dotted var(--ink-quiet);
+.ends {
+  text-align: right;
 }
 
 .steps button {

@@ -2,24 +2,14 @@
 import type { Stage } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
 
-/** How it lies and how it goes in: what heat has to know of it, rarely other than usual. */
+/** How the glass goes in, and how uneven it is: what decides how slowly it must be fired. */
 defineProps<{ stage: Stage }>()
 </script>
 
 <template>
-  <details :open="(stage.layup?.relief ?? 'none') !== 'none'">
-    <summary>How it lies and goes in</summary>
+  <div>
     <ChoiceEntry path="layup.enters" label="Goes in as" undo="how it goes in" />
-    <ChoiceEntry path="layup.on" label="Lies" undo="what it lies on" />
     <ChoiceEntry path="layup.relief" label="Its face is" undo="relief" />
-  </details>
+    <ChoiceEntry path="layup.on" label="Lies" undo="what it lies on" />
+  </div>
 </template>
-
-<style scoped>
-summary {
-  min-height: 40px;
-  padding-top: 9px;
-  cursor: pointer;
-  font-weight: 650;
-}
-</style>
