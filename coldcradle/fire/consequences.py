@@ -102,7 +102,7 @@ def consequences(
             "stop",
             "Stop",
             say(
-                "Power off, lid shut. It falls as this kiln does; strain left about {left}, not {planned}; lid at {open}.",
+                "Power off, lid shut. It falls as this kiln does; strain left {left}, not {planned}; lid at {open}.",
                 left=told,
                 planned=show(watched.planned_left_pa, "stress"),
                 open=_opens(stopped, clock),

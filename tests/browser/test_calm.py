@@ -31,7 +31,8 @@ SEEN = {
 
 _COUNT = """() => {
   // the drawing is looked at, not read: what is written on it, and its handles, stand as fields beside it too
-  const away = 'nav, header, .thread, .chain, .path, .skip, .visually-hidden, svg, script, style, .heat-drawing, .drawing'
+  const drawn = 'svg, script, style, .heat-drawing, .drawing'
+  const away = 'nav, header, .thread, .chain, .path, .skip, .visually-hidden, ' + drawn
   const high = window.innerHeight
   const seen = (box) => box.width > 0 && box.height > 0 && box.top < high && box.bottom > 0
   const count = (text) => (text.match(/[\\p{L}\\p{N}][^\\s]*/gu) ?? []).length
@@ -72,3 +73,52 @@ class Calm(BrowserTest):
                 self.assertLessEqual(found[0], most[0], "words")
                 self.assertLessEqual(found[1], most[1], "controls")
             page.close()
+
+    def test_what_was_opened_stays_open_and_what_was_typed_in_it_stays(self) -> None:
+        page = self.at_piece("heat", is_folded=True)
+        expect(page.get_by_role("combobox", name="Soak by")).to_have_count(0)
+        page.locator("summary", has_text="Peak, soak, room").press("Enter")
+        expect(page.get_by_role("combobox", name="Soak by")).to_be_visible()
+        room = self.field(page, "heat.room")
+        room.fill("warm")
+        room.press("Enter")
+        expect(page.get_by_role("alert")).to_be_visible()
+        page.locator("summary", has_text="Peak, soak, room").press("Enter")
+        expect(room).to_be_hidden()
+        page.locator("summary", has_text="Peak, soak, room").press("Enter")
+        expect(room).to_have_value("warm")
+        page.reload()
+        expect(page.get_by_role("combobox", name="Soak by")).to_be_visible()
+
+    def test_every_figure_of_a_station_is_two_touches_away(self) -> None:
+        """Folded, not gone: one opens what is folded, one opens the working."""
+        page = self.at_piece("heat", is_folded=True)
+        expect(page.locator("article.piece")).to_contain_text("because")
+        folds = page.locator("details:not([open]) > summary")
+        while folds.count():
+            folds.first.press("Enter")
+        shown = self.figures(page, "[data-figure]")
+        for index in range(page.locator(".steps tbody button").count()):
+            page.locator(".steps tbody button").nth(index).click()
+            shown |= self.figures(page, ".editor [data-figure]")
+        soaks = {"soak_thumb", "soak_physics", "residual_stress", "energy"}
+        self.assertLessEqual(soaks | {"cast_temperature", "cast_hold", "drying_hold", "anneal_rate"}, shown)
+
+    @staticmethod
+    def figures(page: Page, within: str) -> set[str | None]:
+        return {e.get_attribute("data-figure") for e in page.locator(within).all()}
+
+    def test_a_phone_at_the_kiln_shows_the_firing_first(self) -> None:
+        page = self.at_piece("fire", width=390, height=844, is_folded=True)
+        expect(page.get_by_role("button", name="It began just now")).to_be_visible()
+        top = page.locator(".fire").bounding_box()
+        assert top is not None
+        self.assertLess(top["y"], 160)
+        self.assertLessEqual(self.counted(page)[0], 90)
+        page.get_by_role("combobox", name="Station").click()
+        page.get_by_role("option", name="Heat").click()
+        expect(page.locator("article.piece")).to_contain_text("because")
+        page.get_by_role("button", name="Menu").click()
+        page.get_by_role("link", name="Kilns").click()
+        expect(page.get_by_role("heading", name="Kilns")).to_be_visible()
+        expect(page.get_by_role("button", name="Menu")).to_be_visible()  # closed again

@@ -147,7 +147,6 @@ class FiringLife(BrowserTest):
         field.press("Enter")
         expect(page.get_by_text("Warm up").first).to_be_visible()
         expect(page.locator(".numbers")).to_contain_text("20 °C")
-        page.get_by_text("Paste a log").first.click()
         log = "elapsed s,temperature C\n" + "\n".join(f"{60 * i},{20 + 2 * i}" for i in range(1, 40))
         page.get_by_label("A log as text").fill(log)
         page.get_by_role("button", name="Bring it in", exact=True).press("Enter")

@@ -23,7 +23,7 @@ class Shapes(BrowserTest):
     def test_every_shape_is_drawn_and_computed(self) -> None:
         page = self.at_piece()
         page.get_by_role("button", name="Sizes").click()
-        for name in ("Ring", "Wave", "S profile", "Half-barrel", "Oval bowl", "Outline", "Box"):
+        for name in ("Ring mould", "Wave", "S profile", "Half-barrel", "Oval bowl", "Outline", "Box"):
             page.get_by_role("combobox", name="Shape").click()
             page.get_by_role("option", name=name, exact=True).click()
             expect(page.get_by_role("combobox", name="Shape")).to_contain_text(name)

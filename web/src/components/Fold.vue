@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { useFolds } from '../composables/useFolds'
 
@@ -7,6 +7,9 @@ import { useFolds } from '../composables/useFolds'
 const props = defineProps<{ name: string; label: string; hint?: string; isUsed?: boolean }>()
 const folds = useFolds()
 const isOpen = computed(() => props.isUsed || folds.isOpen(props.name))
+// what was typed inside stays when it is closed
+const wasOpen = ref(isOpen.value)
+watch(isOpen, (now) => (wasOpen.value ||= now))
 const toggled = (event: Event) => {
   const shown = (event.target as HTMLDetailsElement).open
   if (!props.isUsed) folds.set(props.name, shown)
@@ -18,7 +21,7 @@ const toggled = (event: Event) => {
     <summary>
       {{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span>
     </summary>
-    <slot v-if="isOpen" />
+    <slot v-if="wasOpen" />
   </details>
 </template>
 
