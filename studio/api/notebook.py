@@ -16,6 +16,7 @@ from ninja import Query, Router
 
 from coldcradle.after.measures import Compared
 from coldcradle.quantity.format import DualQuantity, Message
+from coldcradle.report.graph import Graph, GraphLine, axis
 from studio.api.live import clock_of
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, ShortText
@@ -71,6 +72,7 @@ class PageOut(Schema):
     planned_line: list[tuple[float, float]]
     measured_line: list[tuple[float, float]]
     steps: list[PageStepOut]
+    graph: Graph | None = None
 
 
 class NotebookOut(Schema):
@@ -89,6 +91,15 @@ class BestOut(Schema):
 
 def _out(page: Page) -> dict[str, Any]:
     return page.row | {"started": clock_of(page.firing)(0.0), "started_at": page.firing.started_at}
+
+
+def _graph(row: dict[str, Any]) -> Graph | None:
+    """What was planned and what was measured over the hours, to be drawn large; None where neither has a length."""
+    lines = [GraphLine(name, row[f"{name}_line"]) for name in ("planned", "measured") if len(row[f"{name}_line"]) > 1]
+    if not lines:
+        return None
+    seconds, degrees = zip(*(point for line in lines for point in line.points), strict=True)
+    return Graph(axis(0.0, max(*seconds, 1.0), "duration"), axis(0.0, max(*degrees, 100.0), "temperature"), lines)
 
 
 def _rows(firings: QuerySet[Firing], now: datetime) -> list[dict[str, Any]]:
@@ -130,7 +141,7 @@ def show_page(request: HttpRequest, firing_id: Id) -> Any:
     firing = Firing.objects.select_related("kiln").one(request.user, firing_id, "firing")
     if firing.started_at is None:
         return []
-    return _rows(Firing.objects.filter(pk=firing.pk), timezone.now())
+    return [row | {"graph": _graph(row)} for row in _rows(Firing.objects.filter(pk=firing.pk), timezone.now())]
 
 
 _COLUMNS = (

@@ -44,10 +44,10 @@ class Views(BrowserTest):
             for n in v["nodes"][:3]
         ]
 
-    def look(self, storage: dict[str, str], **size: int) -> None:
+    def look(self, storage: dict[str, str], *, width: int = 1280, height: int = 800) -> None:
         for path, words in self.views().items():
             with self.subTest(path):
-                page = self.open(path, storage=storage, **size)
+                page = self.open(path, storage=storage, width=width, height=height)
                 expect(page.locator("body")).to_contain_text(words)
                 self.assertEqual(self.violations(page), [])
                 wide = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")

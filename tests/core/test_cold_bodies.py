@@ -43,7 +43,7 @@ class WarmedBodies(TestCase):
             },
         )
         self.assertLessEqual(warm(again), 35.0)
-        self.assertIn("31 mm thick and counts as 62 mm: a sharp step or fold", again.answers["heat"].metric)
+        self.assertIn("31 mm thick and counts as 62 mm for a sharp step or fold", again.answers["heat"].metric)
 
     def test_parts_are_bodies_of_their_own_beside_the_sheet(self) -> None:
         puck = cast({"shape": "cylinder", "bore": "60 mm", "height": "25 mm"}, line="25 mm")

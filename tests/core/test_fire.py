@@ -285,7 +285,7 @@ class Places(TestCase):
         share = (state.inside.work_per_pa + after("skip").adds_per_pa) / w.needed_per_pa
         self.assertIn(f"{100 * share:.0f} % of the planned heat work", found["skip"])
         left = left_after(w, state.inside, after("stop").line)
-        self.assertIn(f"keeps about {show(left, 'stress', RUN_BAND * left).metric.text}", found["stop"])
+        self.assertIn(f"strain left {show(left, 'stress', RUN_BAND * left).metric.text}", found["stop"])
 
     def test_where_the_kiln_cannot_go_it_is_said(self) -> None:
         w = watched()

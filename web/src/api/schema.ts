@@ -1756,7 +1756,7 @@ export interface components {
         };
         /**
          * Barrel
-         * @description A part of a room: half-barrel.
+         * @description A part of a mould: half-barrel.
          */
         Barrel: {
             /**
@@ -1814,7 +1814,7 @@ export interface components {
         };
         /**
          * Bend
-         * @description A part of a room: s profile.
+         * @description A part of a mould: s profile.
          */
         Bend: {
             /**
@@ -1882,7 +1882,7 @@ export interface components {
         };
         /**
          * Box
-         * @description A part of a room: box.
+         * @description A part of a mould: box.
          */
         Box: {
             /**
@@ -1934,7 +1934,7 @@ export interface components {
         };
         /**
          * Cap
-         * @description A part of a room: bowl.
+         * @description A part of a mould: bowl.
          */
         Cap: {
             /**
@@ -2576,7 +2576,7 @@ export interface components {
         };
         /**
          * Cylinder
-         * @description A part of a room: straight round.
+         * @description A part of a mould: straight round.
          */
         Cylinder: {
             /**
@@ -3133,7 +3133,7 @@ export interface components {
         };
         /**
          * Frustum
-         * @description A part of a room: cone.
+         * @description A part of a mould: cone.
          */
         Frustum: {
             /**
@@ -3335,7 +3335,7 @@ export interface components {
         };
         /**
          * Gutter
-         * @description A part of a room: ring with a round bottom.
+         * @description A part of a mould: ring mould with a round bottom.
          */
         Gutter: {
             /**
@@ -4637,7 +4637,7 @@ export interface components {
         };
         /**
          * Oval
-         * @description A part of a room: oval bowl.
+         * @description A part of a mould: oval bowl.
          */
         Oval: {
             /**
@@ -4679,6 +4679,7 @@ export interface components {
             formed: components["schemas"]["Message"] | null;
             /** Glass */
             glass: string;
+            graph?: components["schemas"]["Graph"] | null;
             hold_planned: components["schemas"]["DualQuantity"];
             /** Is Simulated */
             is_simulated: boolean;
@@ -5015,7 +5016,7 @@ export interface components {
         };
         /**
          * Prism
-         * @description A part of a room: outline.
+         * @description A part of a mould: outline.
          */
         Prism: {
             /**
@@ -5255,7 +5256,7 @@ export interface components {
         };
         /**
          * Ring
-         * @description A part of a room: ring.
+         * @description A part of a mould: ring mould.
          */
         Ring: {
             /**
@@ -6207,7 +6208,7 @@ export interface components {
         };
         /**
          * Wave
-         * @description A part of a room: wave.
+         * @description A part of a mould: wave.
          */
         Wave: {
             /**

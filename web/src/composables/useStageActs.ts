@@ -1,9 +1,9 @@
 import { useQueryClient } from '@tanstack/vue-query'
-import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, request, Refused } from '../api/client'
+import { api, request } from '../api/client'
 import type { Piece } from '../api/types'
+import { useAction } from './useAction'
 import { usePiece } from './usePiece'
 
 /** What can be done with a stage of a piece; each leads on to the stage it leaves one at. */
@@ -12,14 +12,13 @@ export function useStageActs(piece: () => Piece) {
   const queries = useQueryClient()
   const route = useRoute()
   const router = useRouter()
-  const trouble = ref('')
   const at = () => ({ piece_id: piece().id, key: piece().stage_key })
   const body = () => ({ version: piece().version, stage: piece().stage_key })
 
-  async function act(work: () => Promise<unknown>, why: string) {
-    trouble.value = ''
-    try {
-      const next = (await work()) as Piece
+  const acting = useAction((one: { work: () => Promise<unknown>; why: string }) => one.work(), {
+    scope: 'piece',
+    done: async (done, { why }) => {
+      const next = done as Piece
       queries.setQueryData(['piece', next.id, next.stage_key], next)
       await context.take(next, why)
       if (next.stage_key !== piece().stage_key || next.stage_key !== context.stage)
@@ -28,13 +27,11 @@ export function useStageActs(piece: () => Piece) {
           params: { id: next.id, station: route.params.station || 'cradle' },
           query: { stage: next.stage_key },
         })
-      return true
-    } catch (error) {
-      trouble.value = (error as Error).message
-      if (error instanceof Refused && error.status === 409) await context.query.refetch()
-      return false
-    }
-  }
+    },
+    conflict: () => context.query.refetch(),
+  })
+  const { trouble } = acting
+  const act = (work: () => Promise<unknown>, why: string) => acting.act({ work, why })
 
   return {
     trouble,

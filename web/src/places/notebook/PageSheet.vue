@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { DualQuantity, NotebookPage } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
+import LineGraph from '../../drawing/LineGraph.vue'
 import { usePreferences } from '../../composables/usePreferences'
-import TwoLines from './TwoLines.vue'
 
 /** One page: plan against what happened, measures, faults, photographs; what differs from the other page is marked. */
 const props = defineProps<{ row: NotebookPage; other?: NotebookPage }>()
@@ -23,8 +23,13 @@ const differs = (mine: string, theirs?: string) =>
       </p>
       <p class="quiet">{{ preferences.pick(row.started).text }}, {{ text(row.lasted) }}</p>
     </header>
-    <TwoLines class="lines" :planned="row.planned_line" :measured="row.measured_line" />
-    <p class="small quiet">dashed: planned · full: measured</p>
+    <LineGraph
+      v-if="row.graph"
+      :graph="row.graph"
+      label="Temperature over the firing, as planned and as measured"
+      :looks="row.graph.lines.length > 1 ? ['limit', 'heat'] : ['limit']"
+      :tall="250"
+    />
     <dl>
       <div :class="{ differs: differs(aim(row), other && aim(other)) }">
         <dt>Peak planned</dt>
@@ -124,11 +129,6 @@ const differs = (mine: string, theirs?: string) =>
 
 h1 {
   font-size: 1.3rem;
-}
-
-.lines {
-  width: 100%;
-  max-height: 230px;
 }
 
 dl {

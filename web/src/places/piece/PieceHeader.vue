@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 
 import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
+import { useAction } from '../../composables/useAction'
 import { usePiece } from '../../composables/usePiece'
 
 const props = defineProps<{ piece: Piece }>()
@@ -33,22 +34,23 @@ function named(save: boolean) {
     void context.change([{ path: 'name', value: name.value }], 'name')
 }
 
-async function putAway() {
-  const id = props.piece.id
-  try {
-    await request(
+const { act: putAway } = useAction(
+  () =>
+    request(
       api.POST('/api/pieces/{piece_id}/away', {
-        params: { path: { piece_id: id }, query: { away: !props.piece.is_put_away } },
+        params: { path: { piece_id: props.piece.id }, query: { away: !props.piece.is_put_away } },
       }),
-    )
-  } catch (error) {
-    context.trouble.value = (error as Error).message
-    return
-  }
-  void queries.invalidateQueries({ queryKey: ['pieces'] })
-  await router.push('/pieces')
-  queries.removeQueries({ queryKey: ['piece', id] })
-}
+    ),
+  {
+    done: async () => {
+      const id = props.piece.id
+      void queries.invalidateQueries({ queryKey: ['pieces'] })
+      await router.push('/pieces')
+      queries.removeQueries({ queryKey: ['piece', id] })
+    },
+    failed: (words) => (context.trouble.value = words),
+  },
+)
 </script>
 
 <template>
@@ -94,7 +96,7 @@ async function putAway() {
       </button>
       <RouterLink class="text-button" :to="{ name: 'card', params: { id: piece.id } }">Print card</RouterLink>
       <a class="text-button" :href="`/api/pieces/${piece.id}/document`" download>Save a copy</a>
-      <button type="button" class="text-button" @click="putAway">
+      <button type="button" class="text-button" @click="putAway()">
         {{ piece.is_put_away ? 'Put back' : 'Put away' }}
       </button>
     </div>

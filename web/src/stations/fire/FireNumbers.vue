@@ -10,6 +10,8 @@ const props = defineProps<{ live: Live; ahead?: Ahead }>()
 const preferences = usePreferences()
 const openWorking = useWorking()
 const pick = preferences.pick
+// what lies ahead is worked out after what is: until then nothing is claimed
+const toCome = computed(() => (props.ahead ? '—' : '…'))
 const numbers = computed(() => [
   {
     name: 'Thermometer',
@@ -35,13 +37,13 @@ const numbers = computed(() => [
   },
   {
     name: 'Strain left',
-    value: props.ahead?.left ? pick(props.ahead.left).text : '—',
+    value: props.ahead?.left ? pick(props.ahead.left).text : toCome.value,
     notes: props.ahead ? [`planned ${pick(props.ahead.planned_left).text}`] : [],
     figure: 'fire_left',
   },
   {
     name: 'Heat work',
-    value: props.ahead?.figures.fire_work ? pick(props.ahead.figures.fire_work.shown).text : '—',
+    value: props.ahead?.figures.fire_work ? pick(props.ahead.figures.fire_work.shown).text : toCome.value,
     notes: ['of what was planned'],
     figure: 'fire_work',
   },

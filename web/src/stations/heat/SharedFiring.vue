@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 
-import { api, request, Refused } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import FindingsList from '../../components/FindingsList.vue'
 import ChoiceField from '../../components/ChoiceField.vue'
+import { useAction } from '../../composables/useAction'
 import { usePreferences } from '../../composables/usePreferences'
 import { usePiece } from '../../composables/usePiece'
 
 /** Who else is in this firing; what is shared is undone here, so that undoing one piece never moves another. */
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
-const trouble = ref('')
 const others = computed(() => props.piece.firing.shared_with)
 
 const preferences = usePreferences()
@@ -33,31 +33,27 @@ const options = computed(() => [
 const at = () => ({ params: { path: { piece_id: props.piece.id } } })
 const body = () => ({ version: props.piece.version, stage: props.piece.stage_key })
 
-async function act(work: () => Promise<unknown>, why: string) {
-  trouble.value = ''
-  try {
-    await context.take(await work(), why)
-  } catch (error) {
-    trouble.value = (error as Error).message
-    if (error instanceof Refused && error.status === 409) await context.query.refetch()
-  }
-}
+const { act, trouble } = useAction((one: { work: () => Promise<unknown>; why: string }) => one.work(), {
+  scope: 'piece',
+  done: (next, one) => context.take(next, one.why),
+  conflict: () => context.query.refetch(),
+})
 const step = (which: 'undo' | 'redo') =>
-  act(
-    () => request(api.POST(`/api/pieces/{piece_id}/firing/${which}`, { ...at(), body: body() })),
-    `${which === 'undo' ? 'undone' : 'done again'} for the firing`,
-  )
+  act({
+    work: () => request(api.POST(`/api/pieces/{piece_id}/firing/${which}`, { ...at(), body: body() })),
+    why: `${which === 'undo' ? 'undone' : 'done again'} for the firing`,
+  })
 const join = (id: number) =>
-  act(
-    () =>
+  act({
+    work: () =>
       request(
         api.POST('/api/pieces/{piece_id}/firing/join', {
           ...at(),
           body: { ...body(), firing_id: id || null },
         }),
       ),
-    id ? 'fired together' : 'fired alone',
-  )
+    why: id ? 'fired together' : 'fired alone',
+  })
 </script>
 
 <template>
