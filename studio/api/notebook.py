@@ -95,7 +95,11 @@ def _out(page: Page) -> dict[str, Any]:
 
 def _graph(row: dict[str, Any]) -> Graph | None:
     """What was planned and what was measured over the hours, to be drawn large; None where neither has a length."""
-    lines = [GraphLine(name, row[f"{name}_line"]) for name in ("planned", "measured") if len(row[f"{name}_line"]) > 1]
+    lines = [
+        GraphLine(name, [(second, degree) for second, degree in row[f"{name}_line"]])  # kept as JSON, which has lists
+        for name in ("planned", "measured")
+        if len(row[f"{name}_line"]) > 1
+    ]
     if not lines:
         return None
     seconds, degrees = zip(*(point for line in lines for point in line.points), strict=True)

@@ -147,6 +147,11 @@ class InTheNotebook(Opened):
 
     def test_a_page_says_what_was_planned_and_what_happened_and_is_worked_out_once(self) -> None:
         (page,) = self.ask("GET", f"/notebook/pages/{self.firing.pk}").json()
+        graph = page["graph"]
+        self.assertEqual([line["name"] for line in graph["lines"]], ["planned", "measured"])
+        self.assertEqual(graph["lines"][0]["points"], page["planned_line"])
+        self.assertGreaterEqual(graph["up"]["high"], max(degree for _, degree in page["measured_line"]))
+        self.assertGreater(len(graph["across"]["metric"]), 3)
         self.assertEqual(page["peak_planned"]["metric"]["text"], "610 °C")
         self.assertAlmostEqual(float(page["peak"]["metric"]["value"]), 610, delta=4)
         self.assertIn(str(self.stage.pk), Firing.objects.get(pk=self.firing.pk).told)
