@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import shutil
 from typing import Any
 
 from django.conf import settings
@@ -100,7 +101,7 @@ class Command(BaseCommand):
         folder.mkdir(parents=True, exist_ok=True)
         with sync_playwright() as runner:
             browser = runner.chromium.launch(
-                executable_path="/usr/bin/chromium",
+                executable_path=shutil.which("chromium") or shutil.which("chromium-headless-shell"),
                 args=["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
             )
             page = browser.new_page()
