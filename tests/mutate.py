@@ -37,6 +37,8 @@ def _core(file: str, old: str, new: str, *tests: str) -> Sabotage:
 
 
 SABOTAGES = (
+    _core("layup/model/relief.py", "thickness_m > STEEP", "thickness_m < STEEP", "test_cold_bodies"),
+    _core("heat/model/cause.py", "cause: -saved[cause]", "cause: saved[cause]", "test_causes"),
     _core("fire/opening.py", "heard_s > stale_s(", "heard_s > 99 * stale_s(", "test_opening"),
     _core("fire/opening.py", "if hottest <= limit_c:", "if hottest <= limit_c + 5:", "test_opening"),
     _core("fire/opening.py", "    if to_c is not None:", "    if to_c is None:", "test_opening"),

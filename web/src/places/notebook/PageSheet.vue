@@ -139,7 +139,7 @@ dl {
 
 dl > div {
   display: grid;
-  grid-template-columns: 11rem 1fr;
+  grid-template-columns: 15rem 1fr;
 }
 
 dd {
