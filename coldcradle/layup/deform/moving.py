@@ -79,7 +79,7 @@ class _Compiled:
         flags = {"touching": many + 1, "on": many + 1, "next": many + 1}
         flags |= {"bent_over": len(profile.corners), "bent": bends, "bent_next": bends}
         found |= {name: np.zeros(size, dtype=np.uint8) for name, size in flags.items()}
-        return found | {name: np.zeros(bends, dtype=np.int_) for name in ("bend_corner", "bend_stretch")}
+        return found | {name: np.zeros(bends, dtype=ctypes.c_long) for name in ("bend_corner", "bend_stretch")}
 
     def speeds(self, step_work: float) -> Array:
         failed = self._kernel.sheet_speeds(self._pointer, ctypes.c_double(step_work))
