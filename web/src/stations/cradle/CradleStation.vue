@@ -39,6 +39,10 @@ const shelf = useQuery({
 })
 const shelved = computed(() => (props.piece.cradle_id === null ? undefined : shelf.data.value))
 const { isFilled } = useStage(() => props.piece)
+// what changes the figures is never folded away
+const isUsed = computed(
+  () => !!cradle.value.tilt || !!cradle.value.others?.length || Number(cradle.value.count ?? 1) > 1,
+)
 const isBench = computed(() => ['level', 'drained', 'trial'].includes(cradle.value.method ?? ''))
 
 /** The charge that last fitted, request of the shelf at that moment: it may have been written down a blink ago. */
@@ -92,7 +96,12 @@ async function choose(method: string | null) {
         >
       </div>
       <CradleSizes :cradle="cradle" :choices="choices" :piece="piece" />
-      <Fold name="cradle-more" label="More of this mould" hint="at the bench, cavities, shelf, leaning">
+      <Fold
+        name="cradle-more"
+        label="More of this mould"
+        hint="at the bench, cavities, shelf, leaning"
+        :is-used="isUsed"
+      >
         <p v-if="isBench" class="small">
           <RouterLink :to="{ name: 'bench', params: { id: piece.id } }"
             >Measure at the bench, step by step</RouterLink

@@ -45,6 +45,7 @@ const onRack = computed(() => props.piece.entries[`${STAGE}.glass.rack.${glass.v
 const rackDraft = ref<{ typed: string; fault: string } | null>(null)
 const figures = computed(() => props.piece.plan.figures)
 const { isFilled } = useStage(() => props.piece)
+const isStiffer = computed(() => Number.parseFloat(String(glass.value.stiffer ?? '')) > 0)
 const FILLED_SUMS = ['thickness', 'swap', 'share', 'top-up', 'match', 'dam', 'topple', 'cost']
 const FLAT_SUMS = ['thickness', 'match', 'spread', 'cost']
 const FLAT_ROWS = ['charge_mass', 'piece_mass', 'pile'] as const
@@ -119,7 +120,7 @@ async function weigh(typed: string) {
           placeholder="to the line"
           figure="charge_mass"
         />
-        <Fold name="glass-allowances" label="Allowances" hint="stiffness, loss">
+        <Fold name="glass-allowances" label="Allowances" hint="stiffness, loss" :is-used="isStiffer">
           <PieceField
             path="glass.stiffer"
             label="Stiffer than its family by"

@@ -22,6 +22,8 @@ const context = usePiece()
 const { stage } = useStage(() => props.piece)
 const heat = computed(() => stage.value.heat)
 const { all } = useChoices()
+// what was chosen by hand is never folded away
+const isUsed = computed(() => !!(heat.value.peak_at || heat.value.peak_hold || heat.value.kiln_zone))
 const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')) })
 const options = computed(() => (kilns.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
 const kiln = computed(() => (kilns.data.value ?? []).find((k) => k.id === props.piece.kiln_id))
@@ -49,7 +51,7 @@ const set = (name: string, value: unknown, label: string) =>
     />
     <StartField :piece="piece" />
     <SharedFiring :piece="piece" />
-    <Fold name="heat-more" label="Peak, soak, room">
+    <Fold name="heat-more" label="Peak, soak, room" :is-used="isUsed">
       <ChoiceField
         v-if="processes.length > 1"
         label="What is done"
