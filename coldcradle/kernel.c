@@ -1,6 +1,6 @@
 /* The inner loops: heat, stress and structure step after step through the glass, the times to step through, and the
- * room under every height of a mesh. Each does what its twin in Python does, in the same order of operations; arrays are
- * row by row. The twins run where this was not compiled, and a test compares the two.
+ * room under every height of a mesh. Each does what its twin in Python does, in the same order of operations; arrays
+ * are row by row. The twins run where this was not compiled, and a test compares the two.
  */
 #include <math.h>
 
@@ -68,8 +68,8 @@ void slab_steps(int n, int steps, int gentle, const double *heats, const double 
 
 /* stress is (steps + 1, n) with its first row filled in, bend (steps + 1); temperatures is (steps + 1, n), and so is
  * fictive from its step `begins` on, which is `steps` where no structure is followed. nodes is (7, n): a, b, t0 of each
- * node's glass, its annealing point, what settled glass stiffens by below that, modulus, expansion. law: slope of frozen
- * glass, its decades at the annealing point, how much more of a liquid's expansion there is, 0 degrees in K. */
+ * node's glass, its annealing point, what settled glass stiffens by below that, modulus, expansion. law: slope of
+ * frozen glass, its decades at the annealing point, how much more of a liquid's expansion there is, 0 degrees in K. */
 void strain_steps(int n, int steps, int is_flat, int begins, const double *dt, const double *temperatures,
                   const double *fictive, const double *nodes, const double *law, const double *weights,
                   const double *z, double *stress, double *bend, double *work)

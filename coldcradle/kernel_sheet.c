@@ -240,7 +240,8 @@ void sheet_gaps(Sheet *s)
         double r = s->at[2 * k], z = s->at[2 * k + 1], least = INFINITY, at = 0, off_r = 0, off_z = 0;
         long nearest = 0;
         for (long i = 0; i < s->line; i++) {
-            double sr = s->steps[2 * i], sz = s->steps[2 * i + 1], ar = r - s->start[2 * i], az = z - s->start[2 * i + 1];
+            double sr = s->steps[2 * i], sz = s->steps[2 * i + 1];
+            double ar = r - s->start[2 * i], az = z - s->start[2 * i + 1];
             double share = (ar * sr + az * sz) / s->squared[i];
             share = share < 0 ? 0.0 : share > 1 ? 1.0 : share;
             ar -= share * sr;

@@ -22,7 +22,7 @@ from coldcradle.piece.stage import compute_stage
 from studio.demo.documents import demo_documents
 from studio.demo.plain import made_whole
 from tests import examples
-from tests.documents import planned, slab_of
+from tests.documents import KILN, planned, slab_of
 from tests.judge.documents import random_document
 
 _EVEN = 0.85  # as good as the one that does most
@@ -59,12 +59,14 @@ def _saved_s(heated: HeatResult) -> dict[Cause, float] | None:
     assert firing is not None
     kiln, made = heat.kiln, load.material
     quick = replace(kiln, fall_500_to_100_s=kiln.fall_500_to_100_s / 2, first_hour_k=None, power_w=2 * kiln.power_w)
+    strong = replace(kiln, rise_to_800_s=kiln.rise_to_800_s / 2)
     peak = next(step for step in firing.run.steps if step.key == "cast")
     mould = replace(load, wall_m=load.wall_m / 2, material=replace(made, warm_up_k_per_h=2 * made.warm_up_k_per_h))
     try:
         return {
             Cause.GLASS: firing.run.total_s - _takes_s(_half_as_thick(load), heat),
             Cause.KILN: firing.run.total_s - _takes_s(load, replace(heat, kiln=quick)),
+            Cause.POWER: firing.run.total_s - _takes_s(load, replace(heat, kiln=strong)),
             Cause.MOULD: firing.run.total_s - _takes_s(mould, heat),
             Cause.HOLD: firing.run.total_s - _takes_s(load, replace(heat, cast_hold_s=max(60.0, peak.hold_s / 2))),
         }
@@ -105,6 +107,11 @@ class Named(TestCase):
         self.assertIn("falls slowly (", thin.answers["heat"].metric)
         thick = planned("fusing-90-clear", **slab_of("100 mm"))
         self.assertRegex(thick.answers["heat"].metric, r"because the glass is 100 mm thick.* \(\d")
+
+    def test_what_heats_slowly_is_never_said_to_fall_slowly(self) -> None:
+        weak = {"heat__kiln": KILN | {"rise": "14 h"}}
+        told = planned("fusing-90-clear", **(slab_of("6 mm") | weak)).answers["heat"].metric
+        self.assertIn("Tern heats slowly (", told)
 
     def test_every_hour_goes_to_one_cause_at_most(self) -> None:
         for stage in _stages(5):

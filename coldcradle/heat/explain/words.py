@@ -35,6 +35,7 @@ REASONS = {
 # Why a firing takes as long as it does, by what decides it; {x} is how much of it that is.
 CAUSES = {
     Cause.KILN: "{kiln} falls slowly ({x} of it)",
+    Cause.POWER: "{kiln} heats slowly ({x} of it)",
     Cause.GLASS: "{glass} ({x} of it)",
     Cause.MOULD: "the mould is dried and warmed slowly ({x} of it)",
     Cause.HOLD: "it is held at the peak ({x} of it)",
