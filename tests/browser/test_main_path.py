@@ -91,7 +91,7 @@ class ByMouse(BrowserTest):
         path = caught.value.path()
         self.assertEqual(json.loads(path.read_text("utf-8"))["name"], "Lamp-room prism")
         page.get_by_role("link", name="Pieces").click()
-        chooser = page.locator("[data-import]")
+        chooser = page.locator("[data-import] input")
         chooser.set_input_files({"name": "photo.json", "mimeType": "image/png", "buffer": b"\x89PNG\r\n"})
         expect(page.get_by_role("alert")).to_contain_text("photo.json was not brought in")
         bent = path.read_text("utf-8").replace('"30 mm"', '"-30 mm"').encode()

@@ -2,8 +2,8 @@ import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import { describe, expect, it, vi } from 'vitest'
 
-import { Refused } from '../../web/src/api/client'
-import { useAction } from '../../web/src/composables/useAction'
+import { Refused, Unreachable } from '../../web/src/api/client'
+import { useAction } from '../../web/src/kit/useAction'
 
 const within = <T>(make: () => T): T => {
   const app = createApp({})
@@ -79,5 +79,55 @@ describe('an act', () => {
     await doing
     expect(isRead).toBe(true)
     expect(isBusy.value).toBe(false)
+  })
+
+  it('offers to send again only what has not arrived, as it was', async () => {
+    const sent: number[] = []
+    let trouble: Error | null = new Unreachable('Nobody there.')
+    const { act, again, isUnsent } = within(() =>
+      useAction(async (grams: number) => {
+        sent.push(grams)
+        if (trouble) throw trouble
+      }),
+    )
+    await act(120)
+    expect(isUnsent.value).toBe(true)
+    trouble = null
+    expect(await again()).toBe(true)
+    expect(sent).toEqual([120, 120])
+    expect(isUnsent.value).toBe(false)
+    trouble = new Refused('Too heavy.', 422, [], null)
+    await act(5000)
+    expect(isUnsent.value).toBe(false)
+    expect(await again()).toBe(false)
+    expect(sent).toEqual([120, 120, 5000])
+  })
+
+  it('says of which entry each fault is, and ends either way', async () => {
+    const ended = vi.fn()
+    const faults = [
+      { path: 'name', message: 'Give it a name.' },
+      { path: 'peak', message: 'Too hot.' },
+    ]
+    const {
+      act,
+      troubles,
+      faults: by,
+      forget,
+      trouble,
+    } = within(() =>
+      useAction(
+        async (): Promise<void> => {
+          throw new Refused('Two entries.', 422, faults as never, null)
+        },
+        { ended: () => ended() },
+      ),
+    )
+    await act()
+    expect(troubles.value).toEqual(['Give it a name.', 'Too hot.'])
+    expect(by.value).toEqual({ name: 'Give it a name.', peak: 'Too hot.' })
+    expect(ended).toHaveBeenCalledTimes(1)
+    forget()
+    expect([trouble.value, troubles.value]).toEqual(['', []])
   })
 })

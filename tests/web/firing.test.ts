@@ -5,7 +5,6 @@ import { newKey } from '../../web/src/logic/keys'
 import { agoS, readWaiting, waitingAct, writeWaiting } from '../../web/src/logic/waitingActs'
 import { axisSpan, clockMarks, inLanes, nightsBetween, silhouette } from '../../web/src/logic/kilnAxis'
 import type { Silhouette } from '../../web/src/api/types'
-import { useQueue } from '../../web/src/composables/useQueue'
 import { faultShapes } from '../../web/src/stations/after/faultShapes'
 
 const kept = new Map<string, string>()
@@ -47,22 +46,6 @@ describe('what is done at the kiln and has not arrived', () => {
     const keys = new Set(Array.from({ length: 50 }, newKey))
     expect(keys.size).toBe(50)
     for (const key of keys) expect(key).toMatch(/^[\w-]{8,40}$/)
-  })
-})
-
-describe('a queue', () => {
-  it('does one piece of work after another, whatever becomes of the one before', async () => {
-    const inTurn = useQueue()
-    const done: number[] = []
-    const slow = inTurn(async () => {
-      await new Promise((r) => setTimeout(r, 15))
-      done.push(1)
-    })
-    const bad = inTurn(() => Promise.reject(new Error('no')))
-    const quick = inTurn(async () => void done.push(2))
-    await expect(bad).rejects.toThrow('no')
-    await Promise.all([slow, quick])
-    expect(done).toEqual([1, 2])
   })
 })
 

@@ -1,23 +1,26 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request, Refused } from './api/client'
-import KeysDialog from './components/KeysDialog.vue'
-import LoadState from './components/LoadState.vue'
+import LoadState from './kit/LoadState.vue'
 import NavBar from './components/NavBar.vue'
 import { usePreferences } from './composables/usePreferences'
 import { useShortcuts } from './composables/useShortcuts'
-import SignIn from './places/SignIn.vue'
+import { keyOf } from './kit/keys'
+import { beginTelling, isTelling } from './kit/notices'
 
+const Toast = defineAsyncComponent(() => import('primevue/toast'))
+const KeysDialog = defineAsyncComponent(() => import('./components/KeysDialog.vue'))
+const SignIn = defineAsyncComponent(() => import('./places/SignIn.vue'))
 const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
 const showsKeys = ref(false)
 
 const session = useQuery({
-  queryKey: ['session'],
+  queryKey: keyOf('session'),
   queryFn: () => request(api.GET('/api/session')),
   staleTime: 60_000,
 })
@@ -59,49 +62,50 @@ useShortcuts({
         <RouterLink :to="{ name: 'sign-in', query: { next: route.fullPath } }">Sign in</RouterLink>
       </div>
     </main>
-    <KeysDialog v-model="showsKeys" />
+    <KeysDialog v-if="showsKeys" v-model="showsKeys" />
+    <Toast v-if="isTelling" position="bottom-right" @vue:mounted="beginTelling" />
   </div>
 </template>
 
 <style scoped>
 .shell {
   display: grid;
-  grid-template-columns: 124px minmax(0, 1fr);
+  grid-template-columns: 7.75rem minmax(0, 1fr);
   min-height: 100vh;
 }
 
 main {
-  padding: 18px 24px 32px;
+  padding: var(--s4) var(--s6) var(--s7);
   outline: none;
   min-width: 0;
 }
 
 .skip {
   position: absolute;
-  left: -999px;
+  left: calc(-1 * 62.5rem);
 }
 
 .skip:focus {
-  left: 8px;
-  top: 8px;
+  left: var(--s2);
+  top: var(--s2);
   background: var(--sheet);
-  padding: 8px;
+  padding: var(--s2);
   z-index: 10;
 }
 
 .signed-out {
   display: grid;
-  gap: 12px;
+  gap: var(--s3);
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .shell {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: auto 1fr;
   }
 
   main {
-    padding: 12px 14px 40px;
+    padding: var(--s3) var(--s4) var(--s8);
   }
 }
 

@@ -1,6 +1,8 @@
 import '@fontsource-variable/atkinson-hyperlegible-mono'
 import '@fontsource-variable/atkinson-hyperlegible-next'
+import './theme/tokens.css'
 import './theme/base.css'
+import './kit/kit.css'
 
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'

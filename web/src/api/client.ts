@@ -53,12 +53,9 @@ export const api = client
 export async function request<T>(
   answer: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
-  let got
-  try {
-    got = await answer
-  } catch {
+  const got = await answer.catch(() => {
     throw new Unreachable('The studio cannot be reached. What you typed is kept here.')
-  }
+  })
   if (got.response.ok) return got.data as T
   const body = got.error as { message?: string; faults?: Fault[] } | undefined
   if ([502, 503, 504].includes(got.response.status))

@@ -5,16 +5,13 @@ const GONE = 'The studio cannot be reached. The file is still where it was.'
 
 /** Send something that is no JSON request, or whose answer is none; refusals come in words as everywhere. */
 export async function send(path: string, body: BodyInit, type?: string): Promise<Response> {
-  let answer: Response
-  try {
-    answer = await fetch(path, {
-      method: 'POST',
-      headers: { 'X-CSRFToken': csrfToken(), ...(type ? { 'Content-Type': type } : {}) },
-      body,
-    })
-  } catch {
+  const answer = await fetch(path, {
+    method: 'POST',
+    headers: { 'X-CSRFToken': csrfToken(), ...(type ? { 'Content-Type': type } : {}) },
+    body,
+  }).catch(() => {
     throw new Unreachable(GONE)
-  }
+  })
   if (answer.ok) return answer
   if (answer.status >= 502) throw new Unreachable(GONE)
   const told = (await answer.json().catch(() => ({}))) as { message?: string; faults?: Fault[] }
@@ -29,10 +26,11 @@ export async function sendFile<T>(path: string, file: File): Promise<T> {
   return (await (await send(path, body)).json()) as T
 }
 
-/** The file that was picked, if any; the picker is emptied, so that the same file can be picked again. */
-export function picked(event: Event): File | undefined {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  return file
+/** Let the browser save something under a name. */
+export function saveAs(name: string, what: Blob): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(what)
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(link.href)
 }

@@ -17,18 +17,12 @@ export function sendMesh(file: File, tell: (share: number) => void): Promise<Mes
     body.append('file', file)
     request.upload.onprogress = (event) => tell(event.lengthComputable ? event.loaded / event.total : 0)
     request.onerror = () => reject(new Unreachable(GONE))
+    request.responseType = 'json' // null where it is not
     request.onload = () => {
-      let found: { message?: string } & Partial<MeshFile> = {}
-      try {
-        found = JSON.parse(request.responseText)
-      } catch {
-        /* not JSON: the words below say what happened */
-      }
-      if (request.status === 201) resolve(found as MeshFile)
-      else
-        reject(
-          new Refused(found.message ?? `The studio answered ${request.status}.`, request.status, [], found),
-        )
+      const found = request.response as ({ message?: string } & Partial<MeshFile>) | null
+      if (request.status === 201) return resolve(found as MeshFile)
+      const words = found?.message ?? `The studio answered ${request.status}.`
+      reject(new Refused(words, request.status, [], found))
     }
     request.open('POST', '/api/solids')
     request.setRequestHeader('X-CSRFToken', csrfToken())

@@ -11,7 +11,7 @@ defineProps<{ said?: SaidWords }>()
 
 <style scoped>
 .answer {
-  font-size: 1.28rem;
+  font-size: var(--f5);
   line-height: 1.32;
   text-wrap: pretty;
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useTimers } from '../composables/useTimers'
 import type { BenchTimer } from '../api/types'
+import { ActionButton } from '../kit/ActionButton'
 
 /** The clocks that run, each with what it says when it has rung. */
 const { timers, leftS, end } = useTimers()
@@ -20,7 +21,7 @@ function left(timer: BenchTimer) {
     <li v-for="timer in timers" :key="timer.id" :class="timer.word">
       <span class="name">{{ timer.name }}</span>
       <b class="figures" role="timer">{{ left(timer) }}</b>
-      <button type="button" class="text-button" @click="end(timer)">Done</button>
+      <ActionButton @click="end(timer)">Done</ActionButton>
       <span v-if="timer.says" class="says" role="alert">{{ timer.says }}</span>
     </li>
   </ul>
@@ -36,14 +37,14 @@ function left(timer: BenchTimer) {
 li {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto auto;
-  gap: 2px 14px;
+  gap: var(--s0) var(--s4);
   align-items: center;
-  padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
+  padding: var(--s2) 0;
+  border-bottom: var(--line) solid var(--rule);
 }
 
 b {
-  font-size: 1.2rem;
+  font-size: var(--f4);
 }
 
 .says {
@@ -53,6 +54,6 @@ b {
 }
 
 button {
-  min-height: 40px;
+  min-height: var(--s8);
 }
 </style>

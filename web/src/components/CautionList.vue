@@ -15,15 +15,11 @@ const here = computed(() => props.cautions.filter((c) => c.station === props.sta
 .cautions {
   list-style: none;
   margin: 0;
-  padding: 10px 0 0;
-  border-top: 1px solid var(--rule);
+  padding: var(--s3) 0 0;
+  border-top: var(--line) solid var(--rule);
   display: grid;
-  gap: 4px;
-  font-size: 0.84rem;
+  gap: var(--s1);
+  font-size: var(--f2);
   color: var(--ink-soft);
-}
-
-li::before {
-  content: '⚠ ';
 }
 </style>

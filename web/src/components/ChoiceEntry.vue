@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import { useChoices } from '../composables/useChoices'
 import { STAGE, useDocument, usePiece } from '../composables/usePiece'
-import ChoiceField from './ChoiceField.vue'
+import ChoiceField from '../kit/ChoiceField.vue'
 
 /** A choice of the piece one is on, by its path: its words come with the choices, the first is the usual one. */
 const props = defineProps<{ path: string; label: string; hint?: string; undo: string }>()

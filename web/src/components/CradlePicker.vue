@@ -4,7 +4,8 @@ import { computed, watch } from 'vue'
 
 import { api, request } from '../api/client'
 import { useChoices } from '../composables/useChoices'
-import ChoiceField from './ChoiceField.vue'
+import ChoiceField from '../kit/ChoiceField.vue'
+import { keyOf } from '../kit/keys'
 
 /** On what: the cradles of the shelf that suit what is done, or a new one to be measured. `new-` and a shape, or a number. */
 const chosen = defineModel<string>({ required: true })
@@ -12,7 +13,7 @@ const props = defineProps<{ process: string }>()
 const { all, process: found, family: familyOf } = useChoices()
 const family = computed(() => familyOf(found(props.process)?.family ?? 'fill'))
 const cradles = useQuery({
-  queryKey: ['cradles', 'all'],
+  queryKey: keyOf('cradles', 'all'),
   queryFn: () => request(api.GET('/api/cradles', { params: { query: { limit: 500 } } })),
 })
 const shapes = computed(() => (all.value?.shapes ?? []).filter((s) => family.value?.shapes.includes(s.key)))

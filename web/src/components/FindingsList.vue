@@ -28,20 +28,20 @@ const here = computed(() => props.findings.filter((f) => f.station === props.sta
   margin: 0;
   padding: 0;
   display: grid;
-  gap: 10px;
+  gap: var(--s3);
 }
 
 li {
   display: grid;
   grid-template-columns: 4.2rem 1fr;
-  gap: 8px;
-  border-left: 3px solid var(--note);
-  padding-left: 12px;
-  font-size: 0.92rem;
+  gap: var(--s2);
+  border-left: var(--edge) solid var(--note);
+  padding-left: var(--s3);
+  font-size: var(--f2);
 }
 
 li.note {
-  border-left-width: 1px;
+  border-left-width: var(--line);
 }
 
 .word {

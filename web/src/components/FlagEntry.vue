@@ -26,7 +26,7 @@ const set = (value: boolean) => context.change([{ path: `${STAGE}.${props.path}`
   display: flex;
   justify-content: space-between;
   align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  min-height: var(--row);
+  border-bottom: var(--line) solid var(--rule);
 }
 </style>

@@ -42,15 +42,7 @@ const KEYS = [
 dl {
   display: grid;
   grid-template-columns: max-content 1fr;
-  gap: 8px 18px;
-  margin: 0 0 14px;
-}
-
-dd {
-  margin: 0;
-}
-
-kbd {
-  font-family: var(--mono);
+  gap: var(--s2) var(--s4);
+  margin: 0 0 var(--s4);
 }
 </style>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request } from '../api/client'
 import { usePreferences } from '../composables/usePreferences'
+import { ActionButton } from '../kit/ActionButton'
 import { PLACES } from '../router'
+import { useFetched } from '../kit/keys'
+import { useAction } from '../kit/useAction'
 
 defineProps<{ session?: { name: string; is_signed_in: boolean; is_demo: boolean; is_owner: boolean } }>()
 defineEmits<{ keys: [] }>()
@@ -13,7 +15,7 @@ defineEmits<{ keys: [] }>()
 const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
-const queries = useQueryClient()
+const { forgetAll } = useFetched()
 // on a phone one line: places, units and light wait behind a word
 const isOpen = ref(false)
 watch(
@@ -27,15 +29,13 @@ const isAt = (name: string) =>
   (name === 'sums' && route.name === 'sum') ||
   (name === 'notebook' && route.name === 'notebook-page')
 
-async function signOut() {
-  try {
-    await request(api.DELETE('/api/session'))
-  } catch {
-    return // still signed in; the next thing that is request for says why
-  }
-  queries.clear()
-  await router.push({ name: 'sign-in' })
-}
+const signingOut = useAction(() => request(api.DELETE('/api/session')), {
+  isTold: true,
+  done: async () => {
+    forgetAll()
+    await router.push({ name: 'sign-in' })
+  },
+})
 </script>
 
 <template>
@@ -47,9 +47,9 @@ async function signOut() {
       </svg>
       <span>Cold Cradle</span>
     </RouterLink>
-    <button type="button" class="plain-button menu" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+    <ActionButton look="plain" class="menu" :aria-expanded="isOpen" @click="isOpen = !isOpen">
       {{ isOpen ? 'Close' : 'Menu' }}
-    </button>
+    </ActionButton>
     <nav aria-label="Places">
       <RouterLink
         v-for="place in PLACES"
@@ -61,15 +61,15 @@ async function signOut() {
       >
     </nav>
     <div class="foot">
-      <button type="button" class="plain-button units" title="Change units" @click="preferences.flip()">
+      <ActionButton look="plain" class="units" title="Change units" @click="preferences.flip()">
         <span :class="{ on: preferences.system === 'metric' }">mm · g · °C</span>
         <span :class="{ on: preferences.system === 'us' }">in · oz · °F</span>
-      </button>
+      </ActionButton>
       <div class="pair">
-        <button type="button" class="plain-button" @click="preferences.isDark = !preferences.isDark">
+        <ActionButton look="plain" @click="preferences.isDark = !preferences.isDark">
           {{ preferences.isDark ? 'Light' : 'Dark' }}
-        </button>
-        <button type="button" class="plain-button keys" @click="$emit('keys')">Keys <kbd>?</kbd></button>
+        </ActionButton>
+        <ActionButton look="plain" class="keys" @click="$emit('keys')">Keys <kbd>?</kbd></ActionButton>
       </div>
       <span v-if="session?.is_signed_in" class="who">{{ session.name }}</span>
       <a
@@ -80,22 +80,17 @@ async function signOut() {
         title="The whole studio in one file. ./run restore FILE brings it back."
         >Keep a copy</a
       >
-      <button
-        v-if="session?.is_signed_in && !session.is_demo"
-        type="button"
-        class="plain-button"
-        @click="signOut"
-      >
+      <ActionButton v-if="session?.is_signed_in && !session.is_demo" look="plain" @click="signingOut.act()">
         Sign out
-      </button>
+      </ActionButton>
     </div>
   </header>
 </template>
 
 <style scoped>
 .spine {
-  border-right: 1px solid var(--rule);
-  padding: 22px 8px 16px 18px;
+  border-right: var(--line) solid var(--rule);
+  padding: var(--s5) var(--s2) var(--s4) var(--s4);
   display: flex;
   flex-direction: column;
   position: sticky;
@@ -105,23 +100,23 @@ async function signOut() {
 
 .mark {
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
   font-weight: 700;
-  font-size: 1.05rem;
+  font-size: var(--f3);
   line-height: 1.1;
   text-decoration: none;
   width: min-content;
 }
 
 nav {
-  margin-top: 26px;
+  margin-top: var(--s6);
   display: grid;
 }
 
 nav a {
   color: var(--ink-quiet);
   text-decoration: none;
-  padding: 7px 0;
+  padding: var(--s2) 0;
   position: relative;
 }
 
@@ -133,23 +128,23 @@ nav a.here {
 nav a.here::before {
   content: '';
   position: absolute;
-  left: -18px;
-  top: 8px;
-  bottom: 8px;
-  width: 5px;
+  left: calc(-1 * var(--s4));
+  top: var(--s2);
+  bottom: var(--s2);
+  width: var(--s1);
   background: var(--ink);
 }
 
 .foot {
   margin-top: auto;
   display: grid;
-  gap: 6px;
-  font-size: 0.8rem;
+  gap: var(--s2);
+  font-size: var(--f2);
   color: var(--ink-quiet);
 }
 
 .foot button {
-  min-height: 24px;
+  min-height: var(--s6);
 }
 
 .keep {
@@ -167,23 +162,19 @@ nav a.here::before {
 
 .pair {
   display: flex;
-  gap: 14px;
-}
-
-kbd {
-  font-family: var(--mono);
+  gap: var(--s4);
 }
 
 .menu {
   display: none;
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .menu {
     display: block;
     margin-left: auto;
-    min-height: 40px;
-    padding-left: 20px;
+    min-height: var(--s8);
+    padding-left: var(--s5);
   }
 
   .spine:not(.open) nav,
@@ -196,21 +187,21 @@ kbd {
     height: auto;
     flex-flow: row wrap;
     align-items: center;
-    gap: 0 14px;
-    padding: 0 14px;
+    gap: 0 var(--s4);
+    padding: 0 var(--s4);
     border-right: 0;
-    border-bottom: 1px solid var(--rule);
+    border-bottom: var(--line) solid var(--rule);
   }
 
   .mark {
     display: flex;
     width: auto;
     align-items: center;
-    font-size: 0.95rem;
+    font-size: var(--f3);
   }
 
   .mark svg {
-    width: 30px;
+    width: var(--s7);
   }
 
   nav {
@@ -223,12 +214,12 @@ kbd {
   }
 
   nav a {
-    padding: 9px 0;
-    min-height: 40px;
+    padding: var(--s2) 0;
+    min-height: var(--s8);
   }
 
   nav a.here {
-    border-bottom: 3px solid var(--ink);
+    border-bottom: var(--edge) solid var(--ink);
   }
 
   nav a.here::before,
@@ -243,12 +234,12 @@ kbd {
     order: 4;
     width: 100%;
     display: flex;
-    gap: 16px;
+    gap: var(--s4);
     align-items: center;
   }
 
   .foot button {
-    min-height: 40px;
+    min-height: var(--s8);
   }
 }
 

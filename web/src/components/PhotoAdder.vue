@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import ProgressBar from 'primevue/progressbar'
-import { ref } from 'vue'
 
-import { picked, sendFile } from '../api/files'
+import { sendFile } from '../api/files'
 import type { StagePhoto } from '../api/types'
+import FilePick from '../kit/FilePick.vue'
+import { useAction } from '../kit/useAction'
+import { ActionButton } from '../kit/ActionButton'
 
 /** A photograph of a stage, from the phone's camera, a file, or dropped in. */
 const props = defineProps<{
@@ -15,46 +16,35 @@ const props = defineProps<{
   label: string
 }>()
 const emit = defineEmits<{ added: [] }>()
-const input = ref<HTMLInputElement | null>(null)
-const isBusy = ref(false)
-const trouble = ref('')
-
-async function send(file?: File) {
-  if (!file) return
-  isBusy.value = true
-  trouble.value = ''
-  try {
-    await sendFile(
+const sending = useAction(
+  (file: File) =>
+    sendFile(
       `/api/firings/${props.firing}/photos?stage_id=${props.stage}&before=${props.when === 'before'}`,
       file,
-    )
-    emit('added')
-  } catch (error) {
-    trouble.value = (error as Error).message
-  } finally {
-    isBusy.value = false
-  }
-}
+    ),
+  { done: () => emit('added') },
+)
+const { isBusy, trouble, isUnsent } = sending
+const drop = (file?: File) => file && sending.act(file)
 </script>
 
 <template>
-  <div class="photos" @dragover.prevent @drop.prevent="send($event.dataTransfer?.files[0])">
-    <input
-      ref="input"
-      type="file"
-      accept="image/jpeg,image/png,image/webp"
-      capture="environment"
-      class="visually-hidden"
-      tabindex="-1"
-      :aria-label="label"
-      @change="(e) => send(picked(e))"
-    />
+  <div class="photos" @dragover.prevent @drop.prevent="drop($event.dataTransfer?.files[0])">
     <p class="row">
-      <Button :label="label" variant="outlined" size="small" :disabled="isBusy" @click="input?.click()" />
+      <FilePick
+        :label="label"
+        accept="image/jpeg,image/png,image/webp"
+        look="button"
+        is-camera
+        :is-busy="isBusy"
+        @pick="sending.act"
+      />
       <span class="small quiet">or drop one here</span>
     </p>
-    <ProgressBar v-if="isBusy" mode="indeterminate" style="height: 4px" />
-    <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
+    <ProgressBar v-if="isBusy" mode="indeterminate" class="going" />
+    <p v-if="trouble" class="fault" role="alert">
+      ✕ {{ trouble }} <ActionButton v-if="isUnsent" @click="sending.again()">Send it again</ActionButton>
+    </p>
     <p v-if="photos.length" class="strip">
       <img
         v-for="photo in photos"
@@ -70,28 +60,23 @@ async function send(file?: File) {
 <style scoped>
 .photos {
   display: grid;
-  gap: 6px;
+  gap: var(--s2);
 }
 
 .row {
   display: flex;
-  gap: 12px;
+  gap: var(--s3);
   align-items: center;
 }
 
 .strip {
   display: flex;
-  gap: 8px;
+  gap: var(--s2);
   overflow-x: auto;
 }
 
 .strip img {
-  height: 92px;
-  border: 1px solid var(--rule);
-}
-
-.fault {
-  color: var(--note);
-  font-weight: 600;
+  height: 5.75rem;
+  border: var(--line) solid var(--rule);
 }
 </style>

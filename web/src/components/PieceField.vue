@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import { STAGE, usePiece } from '../composables/usePiece'
-import TypedField from './TypedField.vue'
+import TypedField from '../kit/TypedField.vue'
 
 /** A quantity of the piece one is on; `alongside` are changes that belong with it. */
 const props = defineProps<{

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import { STAGE, useDocument, usePiece } from '../composables/usePiece'
-import TextField from './TextField.vue'
+import TextField from '../kit/TextField.vue'
 
 /** A line of plain words of the piece one is on; `usual` stands where nothing was said. */
 const props = defineProps<{ path: string; label: string; hint?: string; most?: number; usual?: string }>()

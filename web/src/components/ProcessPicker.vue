@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import { useChoices } from '../composables/useChoices'
 import FamilyDrawing from '../drawing/FamilyDrawing.vue'
+import RadioCard from '../kit/RadioCard.vue'
 
 /** What is done: the family by its drawing, then the process in it. */
 const process = defineModel<string>({ required: true })
@@ -20,24 +21,23 @@ function choose(key: string) {
   <fieldset class="what">
     <legend>What is done</legend>
     <div class="families" role="radiogroup" aria-label="What is done">
-      <label v-for="one in all?.families ?? []" :key="one.key" :class="{ chosen: one.key === family }">
-        <input
-          type="radio"
-          name="family"
-          :value="one.key"
-          :checked="one.key === family"
-          @change="choose(one.key)"
-        />
+      <RadioCard
+        v-for="one in all?.families ?? []"
+        :key="one.key"
+        :model-value="family"
+        group="family"
+        :value="one.key"
+        @update:model-value="choose"
+      >
         <FamilyDrawing :family="one.key" />
         <b>{{ one.name }}</b>
-      </label>
+      </RadioCard>
     </div>
     <p class="small quiet">{{ all?.families.find((f) => f.key === family)?.says }}</p>
     <div v-if="processes.length > 1" class="processes" role="radiogroup" aria-label="Process">
-      <label v-for="one in processes" :key="one.key" :class="{ chosen: one.key === process }">
-        <input v-model="process" type="radio" name="process" :value="one.key" />
+      <RadioCard v-for="one in processes" :key="one.key" v-model="process" group="process" :value="one.key">
         {{ one.name }}
-      </label>
+      </RadioCard>
     </div>
   </fieldset>
 </template>
@@ -48,18 +48,18 @@ function choose(key: string) {
   padding: 0;
   margin: 0;
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
 }
 
 legend {
   font-weight: 650;
-  padding: 0 0 6px;
+  padding: 0 0 var(--s2);
 }
 
 .families {
   display: grid;
   grid-template-columns: repeat(6, minmax(0, 1fr));
-  gap: 6px;
+  gap: var(--s2);
 }
 
 label {
@@ -69,11 +69,11 @@ label {
 .families label {
   display: grid;
   justify-items: center;
-  gap: 4px;
-  padding: 6px 4px;
-  border: 1px solid var(--rule);
+  gap: var(--s1);
+  padding: var(--s2) var(--s1);
+  border: var(--line) solid var(--rule);
   text-align: center;
-  font-size: 0.84rem;
+  font-size: var(--f2);
   line-height: 1.15;
 }
 
@@ -83,7 +83,7 @@ label {
 
 .chosen {
   border-color: var(--ink) !important;
-  box-shadow: inset 0 -3px 0 var(--ink);
+  box-shadow: inset 0 calc(-1 * var(--edge)) 0 var(--ink);
 }
 
 .chosen b {
@@ -96,24 +96,24 @@ label {
 }
 
 label:focus-within {
-  outline: 2px solid var(--note);
-  outline-offset: 1px;
+  outline: var(--s0) solid var(--note);
+  outline-offset: var(--line);
 }
 
 .processes {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 6px;
+  gap: var(--s1) var(--s2);
 }
 
 .processes label {
-  border: 1px solid var(--rule);
-  padding: 6px 10px;
-  min-height: 40px;
+  border: var(--line) solid var(--rule);
+  padding: var(--s2) var(--s3);
+  min-height: var(--s8);
   display: flex;
-  gap: 6px;
+  gap: var(--s2);
   align-items: center;
-  font-size: 0.92rem;
+  font-size: var(--f2);
 }
 
 svg {
@@ -121,7 +121,7 @@ svg {
   height: auto;
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .families {
     grid-template-columns: repeat(3, minmax(0, 1fr));
   }

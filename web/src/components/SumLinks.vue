@@ -4,12 +4,17 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, request } from '../api/client'
-import Fold from './Fold.vue'
+import Fold from '../kit/Fold.vue'
+import { keyOf } from '../kit/keys'
 
 /** Single calculations that belong here, opened with the values of this piece. */
 const route = useRoute()
 const props = defineProps<{ pieceId: number; keys: string[] }>()
-const sums = useQuery({ queryKey: ['sums'], queryFn: () => request(api.GET('/api/sums')), staleTime: 60_000 })
+const sums = useQuery({
+  queryKey: keyOf('sums'),
+  queryFn: () => request(api.GET('/api/sums')),
+  staleTime: 60_000,
+})
 const hint = computed(
   () =>
     shown.value
@@ -37,10 +42,10 @@ const shown = computed(() => (sums.data.value ?? []).filter((one) => props.keys.
 .links {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  gap: var(--s0) var(--s3);
 }
 
 .links a {
-  padding: 6px 0;
+  padding: var(--s2) 0;
 }
 </style>

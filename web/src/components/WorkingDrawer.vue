@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import type { HeatPlan, WorkedFigure } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import StrainProfile from '../drawing/StrainProfile.vue'
+import { ActionButton } from '../kit/ActionButton'
 import MessageText from './MessageText.vue'
 
 const props = defineProps<{
@@ -59,14 +60,14 @@ const follow = (name: string) =>
           <tr v-for="input in inner" :key="input.symbol + input.name">
             <th scope="row" class="formula">{{ input.symbol }}</th>
             <td>
-              <button
+              <ActionButton
                 v-if="follow(input.name)"
-                type="button"
-                class="plain-button link"
+                look="plain"
+                class="link"
                 @click="open = follow(input.name)"
               >
                 {{ input.name }}
-              </button>
+              </ActionButton>
               <template v-else>{{ input.name }}</template>
             </td>
             <td class="figures number">
@@ -109,37 +110,37 @@ const follow = (name: string) =>
 
 .sheet {
   display: grid;
-  gap: 14px;
+  gap: var(--s4);
 }
 
 .result {
-  font-size: 1.1rem;
+  font-size: var(--f4);
 }
 
 .value {
-  font-size: 1.9rem;
+  font-size: var(--f6);
   font-weight: 700;
 }
 
 p.formula {
   background: var(--pressed);
-  padding: 10px 12px;
+  padding: var(--s3) var(--s3);
   overflow-wrap: anywhere;
 }
 
 th {
   text-align: left;
-  padding: 5px 12px 5px 0;
+  padding: var(--s1) var(--s3) var(--s1) 0;
   font-weight: 600;
 }
 
 td {
-  padding: 5px 0;
-  border-bottom: 1px solid var(--rule);
+  padding: var(--s1) 0;
+  border-bottom: var(--line) solid var(--rule);
 }
 
 th {
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .number {
@@ -149,31 +150,31 @@ th {
 
 .link {
   text-decoration: underline;
-  text-underline-offset: 3px;
+  text-underline-offset: var(--edge);
 }
 
 h3 {
-  font-size: 0.85rem;
+  font-size: var(--f2);
   color: var(--ink-quiet);
-  margin-bottom: 4px;
+  margin-bottom: var(--s1);
 }
 
 ul {
   margin: 0;
   padding-left: 1.1rem;
-  font-size: 0.9rem;
+  font-size: var(--f2);
 }
 
 .bar {
   display: flex;
-  height: 14px;
-  border: 1px solid var(--ink);
-  margin-bottom: 4px;
+  height: var(--s4);
+  border: var(--line) solid var(--ink);
+  margin-bottom: var(--s1);
 }
 
 .bar span {
   background: var(--steel);
-  border-right: 1px solid var(--ink);
+  border-right: var(--line) solid var(--ink);
 }
 
 .bar span:nth-child(2) {

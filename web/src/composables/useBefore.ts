@@ -1,14 +1,15 @@
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, request } from '../api/client'
 import type { BeforeList, CheckLine } from '../api/types'
-import { useQueue } from './useQueue'
+import { keyOf, useFetched } from '../kit/keys'
+import { useAction } from '../kit/useAction'
 
 /** The list before a firing: what applies, and ways to tick it. */
 export function useBefore(firing: number) {
-  const queries = useQueryClient()
-  const key = ['before', firing]
+  const { refresh, put, hush } = useFetched()
+  const key = keyOf('before', firing)
   const path = { path: { firing_id: firing } }
   const query = useQuery({
     queryKey: key,
@@ -16,23 +17,16 @@ export function useBefore(firing: number) {
     refetchOnMount: 'always',
   })
   const list = computed(() => query.data.value as BeforeList | undefined)
-  const trouble = ref('')
   const failures = ref(0) // a box that could not be ticked shows again what stands
 
   // one after another, so that no older answer comes after a newer one
-  const inTurn = useQueue()
-  const send = (work: () => Promise<unknown>) => inTurn(() => sendNow(work))
-
-  async function sendNow(work: () => Promise<unknown>) {
-    trouble.value = ''
-    try {
-      await queries.cancelQueries({ queryKey: key })
-      queries.setQueryData(key, await work())
-    } catch (error) {
-      trouble.value = `Not kept: ${(error as Error).message}`
-      failures.value += 1
-    }
-  }
+  const sending = useAction((work: () => Promise<unknown>) => hush(key).then(work), {
+    scope: `before-${firing}`,
+    done: (next) => put(key, next),
+    failed: () => (failures.value += 1),
+  })
+  const send = sending.act
+  const trouble = computed(() => sending.trouble.value && `Not kept: ${sending.trouble.value}`)
 
   const tick = (line: CheckLine, isDone: boolean, reason = line.reason) =>
     send(() =>
@@ -47,7 +41,7 @@ export function useBefore(firing: number) {
     await send(() =>
       request(api.POST('/api/firings/{firing_id}/load', { params: path, body: { is_loaded: isLoaded } })),
     )
-    for (const place of ['today', 'piece']) void queries.invalidateQueries({ queryKey: [place] })
+    void refresh('today', 'piece')
   }
   return { query, list, trouble, failures, tick, load }
 }

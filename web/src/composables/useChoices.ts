@@ -2,11 +2,12 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, request } from '../api/client'
+import { keyOf } from '../kit/keys'
 
 /** The words to choose from, request for once: stations, families, processes, shapes, materials, forms. */
 export function useChoices() {
   const query = useQuery({
-    queryKey: ['choices'],
+    queryKey: keyOf('choices'),
     queryFn: () => request(api.GET('/api/choices')),
     staleTime: Infinity,
   })

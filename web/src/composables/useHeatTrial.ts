@@ -5,6 +5,7 @@ import type { Change, HeatPlan, Message } from '../api/types'
 import type { Pull } from '../drawing/HeatHandles.vue'
 import { STAGE, usePiece } from './usePiece'
 import { usePreferences } from './usePreferences'
+import { useAction } from '../kit/useAction'
 
 /** The changes of the piece's document that a hand's pull at a step means. */
 export function changesOf(pull: Pull): Change[] {
@@ -23,25 +24,31 @@ export function useHeatTrial() {
   const preferences = usePreferences()
   const trial = ref<{ heat: HeatPlan | null; answer: Message } | null>(null)
   let wanted: Change[] | null = null
-  let isAsking = false
 
+  const trying = useAction(
+    (changes: Change[]) =>
+      request(
+        api.POST('/api/pieces/{piece_id}/heat/try', {
+          params: { path: { piece_id: context.id } },
+          body: { system: preferences.system, stage: context.stage, changes },
+        }),
+      ),
+    {
+      done: (found) => {
+        if (isPulling.value) trial.value = found as typeof trial.value
+      },
+      failed: () => (trial.value = null), // what cannot be is told when it is let go
+    },
+  )
+
+  let isAsking = false
   async function ask() {
     if (isAsking) return
     isAsking = true
     while (wanted) {
-      const changes = wanted
+      const changes: Change[] = wanted
       wanted = null
-      try {
-        const found = await request(
-          api.POST('/api/pieces/{piece_id}/heat/try', {
-            params: { path: { piece_id: context.id } },
-            body: { system: preferences.system, stage: context.stage, changes },
-          }),
-        )
-        if (isPulling.value) trial.value = found as typeof trial.value
-      } catch {
-        trial.value = null // what cannot be is told when it is let go
-      }
+      await trying.act(changes)
     }
     isAsking = false
   }

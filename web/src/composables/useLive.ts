@@ -1,18 +1,20 @@
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 
 import { api, request, Refused } from '../api/client'
 import type { Live } from '../api/types'
 import { newKey } from '../logic/keys'
 import { agoS, readWaiting, waitingAct, writeWaiting, type WaitingAct } from '../logic/waitingActs'
+import { keyOf, useFetched } from '../kit/keys'
+import { useAction } from '../kit/useAction'
 
 const SLOW_MS = 4000
 const QUICK_MS = 1000
 
 /** A firing as it stands, request for again and again; what is done to it is sent until it has arrived. */
 export function useLive(firing: number, stage: number) {
-  const queries = useQueryClient()
-  const key = ['live', firing, stage]
+  const { refresh, refreshSome, put, hush } = useFetched()
+  const key = keyOf('live', firing, stage)
   const query = useQuery({
     queryKey: key,
     queryFn: () =>
@@ -27,7 +29,7 @@ export function useLive(firing: number, stage: number) {
   })
   const live = computed(() => query.data.value as Live | undefined)
   const ahead = useQuery({
-    queryKey: ['ahead', firing, stage],
+    queryKey: keyOf('ahead', firing, stage),
     queryFn: () =>
       request(
         api.GET('/api/firings/{firing_id}/ahead', {
@@ -40,13 +42,11 @@ export function useLive(firing: number, stage: number) {
   })
   const waiting = ref<WaitingAct[]>(readWaiting(firing))
   const trouble = ref('')
-  let isSending = false
 
   function accept(next: unknown) {
-    queries.setQueryData(key, next)
-    void queries.invalidateQueries({ queryKey: ['ahead', firing] })
-    for (const place of ['today', 'pieces', 'after', 'notebook', 'piece'])
-      void queries.invalidateQueries({ queryKey: [place] })
+    put(key, next)
+    void refreshSome('ahead', ([of]) => of === firing)
+    void refresh('today', 'pieces', 'after', 'notebook', 'piece')
   }
 
   function keep(acts: WaitingAct[]) {
@@ -54,53 +54,58 @@ export function useLive(firing: number, stage: number) {
     writeWaiting(firing, acts)
   }
 
+  let isSending = false
+  const sending = useAction(
+    (one: WaitingAct) =>
+      request(
+        api.POST('/api/firings/{firing_id}/acts', {
+          params: { path: { firing_id: firing }, query: { stage_id: stage } },
+          body: { key: one.key, kind: one.kind, data: one.data, ago_s: agoS(one) },
+        }),
+      ),
+    {
+      done: (next) => {
+        trouble.value = ''
+        keep(waiting.value.slice(1))
+        accept(next)
+      },
+      failed: (error, one) => {
+        if (!(error instanceof Refused)) return // kept, and sent again when the studio is heard
+        trouble.value = `${one.name}: ${error.message}`
+        keep(waiting.value.slice(1))
+      },
+    },
+  )
+
   async function sendWaiting() {
     if (isSending) return
     isSending = true
-    try {
-      while (waiting.value[0]) {
-        const act = waiting.value[0]
-        try {
-          const next = await request(
-            api.POST('/api/firings/{firing_id}/acts', {
-              params: { path: { firing_id: firing }, query: { stage_id: stage } },
-              body: { key: act.key, kind: act.kind, data: act.data, ago_s: agoS(act) },
-            }),
-          )
-          trouble.value = ''
-          keep(waiting.value.slice(1))
-          accept(next)
-        } catch (error) {
-          if (!(error instanceof Refused)) return // kept, and sent again when the studio is heard
-          trouble.value = `${act.name}: ${error.message}`
-          keep(waiting.value.slice(1))
-        }
-      }
-    } finally {
-      isSending = false
+    while (waiting.value[0]) {
+      await sending.act(waiting.value[0])
+      if (sending.isUnsent.value) break
     }
+    isSending = false
   }
 
   async function act(kind: string, name: string, data: Record<string, unknown> = {}) {
     keep([...waiting.value, waitingAct(kind, data, name)])
-    await queries.cancelQueries({ queryKey: key })
+    await hush(key)
     await sendWaiting()
   }
 
-  async function undo(of: string) {
+  const undoing = useAction(
+    (of: string) =>
+      request(
+        api.POST('/api/firings/{firing_id}/take-back', {
+          params: { path: { firing_id: firing }, query: { stage_id: stage } },
+          body: { key: newKey(), of },
+        }),
+      ),
+    { done: accept, failed: (error) => (trouble.value = error.message) },
+  )
+  function undo(of: string) {
     trouble.value = ''
-    try {
-      accept(
-        await request(
-          api.POST('/api/firings/{firing_id}/take-back', {
-            params: { path: { firing_id: firing }, query: { stage_id: stage } },
-            body: { key: newKey(), of },
-          }),
-        ),
-      )
-    } catch (error) {
-      trouble.value = (error as Error).message
-    }
+    return undoing.act(of)
   }
 
   // whenever the studio is heard again, what waits is sent

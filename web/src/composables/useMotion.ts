@@ -3,11 +3,12 @@ import { computed, ref, watch } from 'vue'
 
 import { api, request } from '../api/client'
 import type { Motion, Piece } from '../api/types'
+import { keyOf } from '../kit/keys'
 
 /** How the glass of a stage moves: frames request for once a plan, and the one the slider stands at. */
 export function useMotion(piece: () => Piece, isAsked: () => boolean) {
   const query = useQuery({
-    queryKey: computed(() => ['motion', piece().id, piece().stage_key, piece().version]),
+    queryKey: computed(() => keyOf('motion', piece().id, piece().stage_key, piece().version)),
     queryFn: () =>
       request(
         api.GET('/api/pieces/{piece_id}/layup/motion', {

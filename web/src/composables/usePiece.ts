@@ -1,12 +1,13 @@
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, inject, provide, reactive, ref, type InjectionKey, type Ref } from 'vue'
 
-import { api, request, Refused, Unreachable } from '../api/client'
+import { api, request, Refused } from '../api/client'
 import type { Change, Entry, Piece, System } from '../api/types'
 import { edits, readDrafts, writeDrafts, type Draft } from '../logic/drafts'
 import { ripple } from '../logic/ripple'
 import { usePreferences } from './usePreferences'
-import { useQueue } from './useQueue'
+import { keyOf, useFetched } from '../kit/keys'
+import { faultsOf, linesOf, useAction } from '../kit/useAction'
 
 /** Paths of the stage one is on begin with this. */
 export const STAGE = 'stage'
@@ -14,8 +15,8 @@ export const STAGE = 'stage'
 /** One stage of a piece: as it stands, what is typed and not saved, and every way to change it, one after another. */
 function createPiece(id: number, stage: string) {
   const preferences = usePreferences()
-  const queries = useQueryClient()
-  const key = ['piece', id, stage]
+  const { refresh, refreshSome, put, hush } = useFetched()
+  const key = keyOf('piece', id, stage)
   const kept = stage ? `${id}-${stage}` : id
   const query = useQuery({
     queryKey: key,
@@ -27,18 +28,15 @@ function createPiece(id: number, stage: string) {
   const changed = ref<{ old: Record<string, string>; why: string }>({ old: {}, why: '' })
   const conflict = ref<{ message: string; theirs: Piece } | null>(null)
   const trouble = ref('')
-  const isSaving = ref(false)
-  const inTurn = useQueue()
+  const scope = `piece-${id}-${stage}`
   let quiet: ReturnType<typeof setTimeout> | undefined
 
   function accept(next: Piece, why: string) {
     const before = piece.value
-    queries.setQueryData(key, next)
-    void queries.invalidateQueries({ queryKey: ['pieces'] })
+    put(key, next)
+    void refresh('pieces')
     // what was looked up of other stages stood on how this one was
-    void queries.invalidateQueries({
-      predicate: ({ queryKey: [what, of, at] }) => what === 'piece' && of === id && at !== stage,
-    })
+    void refreshSome('piece', ([of, at]) => of === id && at !== stage)
     trouble.value = ''
     if (!before) return
     changed.value = { old: ripple(before.plan.thread, next.plan.thread, preferences.system), why }
@@ -46,55 +44,59 @@ function createPiece(id: number, stage: string) {
     quiet = setTimeout(() => (changed.value = { old: {}, why: '' }), 9000)
   }
 
-  function refuse(error: unknown, changes: Change[], label: string, system: System) {
+  function refuse(error: Error, changes: Change[], label: string, system: System) {
+    const isFaulty = error instanceof Refused && error.status === 422
     if (error instanceof Refused && error.status === 409) conflict.value = error.body as typeof conflict.value
-    else if (error instanceof Refused && error.status !== 422) trouble.value = error.message
-    else if (!(error instanceof Refused))
-      trouble.value = error instanceof Unreachable ? error.message : String(error)
+    else if (!isFaulty) trouble.value = error.message
+    const faults = faultsOf(error)
     for (const change of changes) {
-      if (error instanceof Refused && error.status === 422 && typeof change.value !== 'string') {
+      if (isFaulty && typeof change.value !== 'string') {
         // a choice that does not go, not a text to be kept: the reason stands at the top of the page
         if (changes.length === 1) trouble.value = `Not changed: ${error.message}`
         continue
       }
-      const fault =
-        error instanceof Refused && error.status === 422
-          ? (error.faults.find((f) => f.path === change.path)?.message ??
-            error.faults[0]?.message ??
-            error.message)
-          : 'Not saved yet.'
-      drafts[change.path] = { ...change, label, message: fault, system }
+      const said = faults[change.path] ?? linesOf(error)[0] ?? error.message
+      drafts[change.path] = { ...change, label, message: isFaulty ? said : 'Not saved yet.', system }
     }
     writeDrafts(kept, drafts)
   }
 
-  async function send(changes: Change[], label: string, system: System): Promise<boolean> {
-    const standing = piece.value
-    if (!standing) return false
-    isSaving.value = true
-    await queries.cancelQueries({ queryKey: key }) // an older answer on its way must not come after this one
-    try {
-      const next = await request(
+  const sending = useAction(
+    async (edit: { changes: Change[] | (() => Change[]); label: string; system: System }) => {
+      const standing = piece.value
+      if (!standing) return null
+      // what builds on what stands is worked out when its turn comes
+      if (typeof edit.changes === 'function') edit.changes = edit.changes()
+      await hush(key)
+      return request(
         api.PATCH('/api/pieces/{piece_id}', {
           params: { path: { piece_id: id } },
-          body: { version: standing.version, stage, system, label, changes },
+          body: {
+            version: standing.version,
+            stage,
+            system: edit.system,
+            label: edit.label,
+            changes: edit.changes,
+          },
         }),
       )
-      for (const change of changes) delete drafts[change.path]
-      writeDrafts(kept, drafts)
-      accept(next, label)
-      return true
-    } catch (error) {
-      refuse(error, changes, label, system)
-      return false
-    } finally {
-      isSaving.value = false
-    }
-  }
+    },
+    {
+      scope,
+      done: (next, { changes, label }) => {
+        if (!next) return
+        for (const change of changes as Change[]) delete drafts[change.path]
+        writeDrafts(kept, drafts)
+        accept(next, label)
+      },
+      failed: (error, { changes, label, system }) =>
+        refuse(error, Array.isArray(changes) ? changes : [], label, system),
+    },
+  )
 
   /** Changes that build on what stands are worked out when their turn comes, so that none undoes the one before. */
   const change = (changes: Change[] | (() => Change[]), label: string, system = preferences.system) =>
-    inTurn(() => send(typeof changes === 'function' ? changes() : changes, label, system))
+    sending.act({ changes, label, system })
 
   function forget(path: string) {
     delete drafts[path]
@@ -107,24 +109,28 @@ function createPiece(id: number, stage: string) {
     await retryDrafts()
   }
 
-  const step = (which: 'undo' | 'redo') =>
-    inTurn(async () => {
+  const stepping = useAction(
+    async (which: 'undo' | 'redo') => {
       const standing = piece.value
       const label = which === 'undo' ? standing?.undoes : standing?.redoes
-      if (!standing || !label) return
-      try {
-        const next = await request(
-          api.POST(`/api/pieces/{piece_id}/${which}`, {
-            params: { path: { piece_id: id } },
-            body: { version: standing.version, stage },
-          }),
-        )
-        accept(next, `${which === 'undo' ? 'undone' : 'done again'}: ${label}`)
-      } catch (error) {
+      if (!standing || !label) return null
+      const next = await request(
+        api.POST(`/api/pieces/{piece_id}/${which}`, {
+          params: { path: { piece_id: id } },
+          body: { version: standing.version, stage },
+        }),
+      )
+      return { next, why: `${which === 'undo' ? 'undone' : 'done again'}: ${label}` }
+    },
+    {
+      scope,
+      done: (found) => found && accept(found.next, found.why),
+      failed: (error) => {
         refuse(error, [], '', preferences.system)
         if (error instanceof Refused && error.status === 422) trouble.value = error.message
-      }
-    })
+      },
+    },
+  )
 
   /** After a conflict: take how it stands, and then send one's own typing on top of it, or let it go. */
   async function settle(mine: boolean) {
@@ -141,9 +147,9 @@ function createPiece(id: number, stage: string) {
 
   /** A piece as another action of the server has left it. */
   async function take(next: unknown, why: string) {
-    await queries.cancelQueries({ queryKey: key })
+    await hush(key)
     accept(next as Piece, why)
-    for (const list of ['glass', 'stock', 'cradles']) void queries.invalidateQueries({ queryKey: [list] })
+    void refresh('glass', 'stock', 'cradles')
   }
 
   const entry = (path: string): Entry | undefined => piece.value?.entries[path]
@@ -156,11 +162,11 @@ function createPiece(id: number, stage: string) {
     changed,
     conflict,
     trouble,
-    isSaving,
+    isSaving: sending.isBusy,
     change,
     forget,
     retry,
-    step,
+    step: stepping.act,
     settle,
     take,
     entry,

@@ -2,22 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, watchEffect } from 'vue'
 
 import type { DualQuantity, Formatted, Message, System } from '../api/types'
-
-function kept(key: string): string | null {
-  try {
-    return localStorage.getItem(key)
-  } catch {
-    return null // storage is switched off: preferences last as long as the page
-  }
-}
-
-function keep(key: string, value: string): void {
-  try {
-    localStorage.setItem(key, value)
-  } catch {
-    /* as above */
-  }
-}
+import { keep, kept } from '../kit/kept'
 
 /** Units and theme: chosen once on this machine; the theme is the system’s until then. */
 export const usePreferences = defineStore('preferences', () => {

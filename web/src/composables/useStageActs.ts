@@ -1,15 +1,15 @@
-import { useQueryClient } from '@tanstack/vue-query'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request } from '../api/client'
 import type { Piece } from '../api/types'
-import { useAction } from './useAction'
+import { useAction } from '../kit/useAction'
 import { usePiece } from './usePiece'
+import { keyOf, useFetched } from '../kit/keys'
 
 /** What can be done with a stage of a piece; each leads on to the stage it leaves one at. */
 export function useStageActs(piece: () => Piece) {
   const context = usePiece()
-  const queries = useQueryClient()
+  const { put } = useFetched()
   const route = useRoute()
   const router = useRouter()
   const at = () => ({ piece_id: piece().id, key: piece().stage_key })
@@ -19,7 +19,7 @@ export function useStageActs(piece: () => Piece) {
     scope: 'piece',
     done: async (done, { why }) => {
       const next = done as Piece
-      queries.setQueryData(['piece', next.id, next.stage_key], next)
+      put(keyOf('piece', next.id, next.stage_key), next)
       await context.take(next, why)
       if (next.stage_key !== piece().stage_key || next.stage_key !== context.stage)
         await router.push({

@@ -3,11 +3,14 @@ import { computed, type Ref } from 'vue'
 
 import { api, request } from '../api/client'
 import type { Piece } from '../api/types'
+import { keyOf } from '../kit/keys'
 
 /** The workings of a stage's figures, fetched when the first of them is opened and again after each change. */
 export function useWorkings(piece: Ref<Piece | undefined>, open: Ref<string>) {
   const query = useQuery({
-    queryKey: computed(() => ['workings', piece.value?.id, piece.value?.stage_key, piece.value?.version]),
+    queryKey: computed(() =>
+      keyOf('workings', piece.value?.id, piece.value?.stage_key, piece.value?.version),
+    ),
     queryFn: () =>
       request(
         api.GET('/api/pieces/{piece_id}/workings', {

@@ -74,7 +74,7 @@ svg {
   height: auto;
   max-height: 60vh;
   background: var(--sheet);
-  border: 1px solid var(--rule);
+  border: var(--line) solid var(--rule);
 }
 
 rect,

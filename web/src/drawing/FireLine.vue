@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { FireLines } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
+import { ActionButton } from '../kit/ActionButton'
 import ClockGround from './ClockGround.vue'
 import { heatScale, MARGIN, type Span } from './heatScale'
 
@@ -94,12 +95,8 @@ const now = computed(() =>
       </svg>
     </div>
     <p v-if="!isStill" class="key small quiet">
-      <button type="button" class="text-button" :aria-pressed="look === 'whole'" @click="look = 'whole'">
-        Whole
-      </button>
-      <button type="button" class="text-button" :aria-pressed="look === 'now'" @click="look = 'now'">
-        Round now
-      </button>
+      <ActionButton :aria-pressed="look === 'whole'" @click="look = 'whole'"> Whole </ActionButton>
+      <ActionButton :aria-pressed="look === 'now'" @click="look = 'now'"> Round now </ActionButton>
       <span><i class="k planned-key"></i>planned</span>
       <span><i class="k measured-key"></i>measured</span>
       <span><i class="k ahead-key"></i>to come</span>

@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 
 import type { HeatPlan } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
+import { ActionButton } from '../kit/ActionButton'
 import { MARGIN, type HeatScale } from './heatScale'
 
 /** What a hand does to a step: its end lifted or lowered, reached sooner or later, held longer or shorter. */
@@ -128,10 +129,10 @@ function key(event: KeyboardEvent, point: Point) {
 </script>
 
 <template>
-  <button
+  <ActionButton
     v-for="point in points"
     :key="`${point.index}${point.kind}`"
-    type="button"
+    look="own"
     class="point"
     :class="{ chosen: chosen === point.index, hold: point.kind === 'hold' }"
     :style="{ left: `${point.x}px`, top: `${point.y}px` }"
@@ -144,7 +145,7 @@ function key(event: KeyboardEvent, point: Point) {
     @pointercancel="((dragged = null), (ghost = null))"
     @keydown="key($event, point)"
     @blur="keepPressed"
-  ></button>
+  ></ActionButton>
   <span v-if="ghost" class="ghost" :style="{ left: `${ghost.x}px`, top: `${ghost.y}px` }"></span>
 </template>
 

@@ -5,6 +5,7 @@ import type { HeatPlan, Landmark, Moment } from '../api/types'
 import MessageText from '../components/MessageText.vue'
 import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
+import { ActionButton } from '../kit/ActionButton'
 import HeatGround from './HeatGround.vue'
 import HeatMarks from './HeatMarks.vue'
 import HeatHandles, { type Pull } from './HeatHandles.vue'
@@ -201,18 +202,16 @@ function key(event: KeyboardEvent) {
     </div>
     <StressLane :heat="heat" :scale="scale" :width="width" :height="lane" />
     <div v-if="!isStill" class="looks" role="group" aria-label="Look at">
-      <button
+      <ActionButton
         v-for="part in spans"
         :key="part.key"
-        type="button"
-        class="text-button"
         :aria-pressed="shown === part.key"
         @click="look(part.key)"
       >
         {{ part.name }}
-      </button>
-      <button type="button" class="text-button" aria-label="Closer" @click="zoom(0.6)">+</button>
-      <button type="button" class="text-button" aria-label="Wider" @click="zoom(1.7)">−</button>
+      </ActionButton>
+      <ActionButton aria-label="Closer" @click="zoom(0.6)">+</ActionButton>
+      <ActionButton aria-label="Wider" @click="zoom(1.7)">−</ActionButton>
       <span class="key small quiet"
         ><i class="k ribbon-key"></i>skin to heart <i class="k face-key"></i>pull in a face
         <i class="k heart-key"></i>in the heart; {{ heat.taken_as }}</span

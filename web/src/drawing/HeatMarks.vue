@@ -41,7 +41,7 @@ rect.too-late {
 }
 
 text {
-  font-size: 11.5px;
+  font-size: var(--f1);
   fill: var(--glass-deep);
 }
 </style>

@@ -133,9 +133,9 @@ onBeforeUnmount(() => {
 
 <style scoped>
 .host {
-  height: 262px;
+  height: 16.5rem;
   background: var(--sheet);
-  border: 1px solid var(--rule);
+  border: var(--line) solid var(--rule);
   overflow: hidden;
 }
 </style>

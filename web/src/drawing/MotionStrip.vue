@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import type { Motion } from '../api/types'
 import MessageText from '../components/MessageText.vue'
 import { usePreferences } from '../composables/usePreferences'
+import { ActionButton } from '../kit/ActionButton'
 
 /** A slider through heat work: the glass moves as computed, with the clock of this programme under it. */
 const props = defineProps<{ motion: Motion }>()
@@ -58,42 +59,42 @@ const text = computed(() => `${clock.value}: ${frame.value ? preferences.said(fr
         ><i :class="mark.key"></i><MessageText :said="mark.words"
       /></span>
       <span v-if="motion.ends_share > 0"><i class="end-key"></i>this programme ends</span>
-      <button v-if="at !== null" type="button" class="text-button" @click="at = null">Back to its end</button>
+      <ActionButton v-if="at !== null" @click="at = null">Back to its end</ActionButton>
     </p>
   </div>
 </template>
 
 <style scoped>
 .motion {
-  padding: 6px 14px 8px;
-  border-top: 1px solid var(--rule);
+  padding: var(--s2) var(--s4) var(--s2);
+  border-top: var(--line) solid var(--rule);
   background: var(--sheet);
 }
 
 .now {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
-  margin: 0 0 6px;
+  gap: var(--s0) var(--s3);
+  margin: 0 0 var(--s2);
   min-height: 1.5em;
 }
 
 .track {
   position: relative;
-  padding: 14px 8px 24px;
+  padding: var(--s4) var(--s2) var(--s6);
 }
 
 .mark {
   position: absolute;
-  bottom: 2px;
-  height: 6px;
-  min-width: 4px;
+  bottom: var(--s0);
+  height: var(--s2);
+  min-width: var(--s1);
   background: var(--glass-deep);
   opacity: 0.8;
 }
 
 .mark.touches {
-  bottom: 9px;
+  bottom: var(--s2);
 }
 
 .touches,
@@ -109,31 +110,31 @@ const text = computed(() => `${clock.value}: ${frame.value ? preferences.said(fr
 .end {
   position: absolute;
   bottom: 0;
-  height: 38px;
-  border-left: 2px solid var(--ember);
+  height: var(--s8);
+  border-left: var(--s0) solid var(--ember);
   pointer-events: none;
 }
 
 .marks {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 16px;
+  gap: var(--s0) var(--s4);
   align-items: center;
   margin: 0;
 }
 
 .marks i {
   display: inline-block;
-  width: 14px;
-  height: 6px;
-  margin-right: 6px;
+  width: var(--s4);
+  height: var(--s2);
+  margin-right: var(--s2);
   background: var(--glass-deep);
 }
 
 .marks i.end-key {
-  width: 2px;
-  height: 12px;
+  width: var(--s0);
+  height: var(--s3);
   background: var(--ember);
-  vertical-align: -2px;
+  vertical-align: calc(-1 * var(--s0));
 }
 </style>

@@ -40,16 +40,16 @@ const path = (rings: number[][][]) =>
 <style scoped>
 .plan {
   margin: 0;
-  padding: 4px 14px 10px;
+  padding: var(--s1) var(--s4) var(--s3);
   background: var(--sheet);
-  border-top: 1px solid var(--rule);
+  border-top: var(--line) solid var(--rule);
   display: grid;
-  gap: 4px;
+  gap: var(--s1);
 }
 
 svg {
   width: 100%;
-  height: 132px;
+  height: 8.25rem;
 }
 
 path {

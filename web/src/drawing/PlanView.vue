@@ -37,15 +37,15 @@ const path = computed(() =>
 <style scoped>
 .plan {
   margin: 0;
-  padding: 4px 14px 12px;
+  padding: var(--s1) var(--s4) var(--s3);
   background: var(--sheet);
   display: grid;
-  gap: 4px;
+  gap: var(--s1);
 }
 
 svg {
   width: 100%;
-  height: 128px;
+  height: 8rem;
 }
 
 path {

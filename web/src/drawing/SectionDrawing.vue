@@ -3,12 +3,12 @@ import { computed, ref, useId } from 'vue'
 
 import type { Section, Formatted } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
-import { useSettled } from '../composables/useSettled'
+import { useSettled } from '../kit/useSettled'
 import { useWidth } from '../composables/useSize'
 import { heapPieces } from '../logic/heap'
 import type { Profile } from '../logic/outline'
 import { belowLevel, ringPath } from '../logic/rings'
-import DimensionLabel from './DimensionLabel.vue'
+import DimensionLabel from '../kit/DimensionLabel.vue'
 import { layOut } from './sectionLayout'
 
 /** The cradle and its glass in section, to scale; the numbers on it are the inputs. */
@@ -204,17 +204,17 @@ svg {
 }
 
 text {
-  font-size: 12.5px;
+  font-size: var(--f1);
   fill: var(--ink-soft);
 }
 
 text.still {
-  font-size: 13.5px;
+  font-size: var(--f2);
   font-weight: 650;
   fill: var(--ink);
   paint-order: stroke;
   stroke: var(--sheet);
-  stroke-width: 3px;
+  stroke-width: var(--edge);
 }
 
 text.name {

@@ -6,7 +6,7 @@ import { usePreferences } from '../composables/usePreferences'
 import { useWidth } from '../composables/useSize'
 import { fit, place, ringsPath, stretches } from '../logic/sketch'
 import BlankHandle from './BlankHandle.vue'
-import DimensionLabel from './DimensionLabel.vue'
+import DimensionLabel from '../kit/DimensionLabel.vue'
 
 /** A lay-up to scale: what shapes the glass, the glass as it goes in, and as it comes out; its numbers are the inputs. */
 const props = defineProps<{
@@ -207,16 +207,16 @@ svg > .shade {
 }
 
 text {
-  font-size: 12.5px;
+  font-size: var(--f1);
   fill: var(--ink-soft);
 }
 
 text.still {
-  font-size: 13.5px;
+  font-size: var(--f2);
   font-weight: 650;
   fill: var(--ink);
   paint-order: stroke;
   stroke: var(--sheet);
-  stroke-width: 3px;
+  stroke-width: var(--edge);
 }
 </style>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { HeatPlan } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
-import LineGraph from './LineGraph.vue'
+import Chart from '../kit/Chart.vue'
 
 /** What stays in the glass, from its open face down: pulled to the right, pressed to the left. */
 const props = defineProps<{ profile: HeatPlan['profile'] }>()
@@ -19,7 +19,7 @@ const units = computed(() =>
 <template>
   <section>
     <h3>Through the thickness, when cold: {{ units[0] }} below the open face</h3>
-    <LineGraph
+    <Chart
       label="Stress left in the glass against depth below its open face"
       :graph="profile"
       :looks="LOOKS"
@@ -34,8 +34,8 @@ const units = computed(() =>
 
 <style scoped>
 h3 {
-  font-size: 0.85rem;
+  font-size: var(--f2);
   color: var(--ink-quiet);
-  margin-bottom: 4px;
+  margin-bottom: var(--s1);
 }
 </style>

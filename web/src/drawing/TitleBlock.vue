@@ -15,13 +15,13 @@ defineProps<{ cells: { name: string; value: string }[] }>()
 .title-block {
   display: flex;
   margin: 0;
-  border: 1px solid var(--ink);
+  border: var(--line) solid var(--ink);
   background: var(--sheet);
 }
 
 .title-block div {
-  padding: 3px 9px 5px;
-  border-right: 1px solid var(--ink);
+  padding: var(--edge) var(--s2) var(--s1);
+  border-right: var(--line) solid var(--ink);
   min-width: 0;
   flex: 0 1 auto;
 }
@@ -38,7 +38,7 @@ defineProps<{ cells: { name: string; value: string }[] }>()
   border-right: 0;
 }
 
-@media (max-width: 480px) {
+@media (max-width: 30em) {
   .title-block div:first-child,
   .title-block div:last-child {
     display: none;
@@ -50,13 +50,13 @@ defineProps<{ cells: { name: string; value: string }[] }>()
 }
 
 dt {
-  font-size: 0.68rem;
+  font-size: var(--f1);
   color: var(--ink-quiet);
 }
 
 dd {
   margin: 0;
-  font-size: 0.85rem;
+  font-size: var(--f2);
   font-weight: 600;
   white-space: nowrap;
   overflow: hidden;

@@ -1,4 +1,5 @@
 import type { Change, System } from '../api/types'
+import { keep, keptJson } from '../kit/kept'
 
 /** What was typed into a piece and is not saved yet, kept on this machine until it is. */
 export interface Draft extends Change {
@@ -12,27 +13,18 @@ const key = (pieceId: number | string) => `drafts-${pieceId}`
 
 export function readDrafts(
   pieceId: number | string,
-  storage: Pick<Storage, 'getItem'> = localStorage,
+  storage?: Pick<Storage, 'getItem'>,
 ): Record<string, Draft> {
-  try {
-    const found: unknown = JSON.parse(storage.getItem(key(pieceId)) ?? '{}')
-    return found && typeof found === 'object' && !Array.isArray(found) ? (found as Record<string, Draft>) : {}
-  } catch {
-    return {}
-  }
+  const found = keptJson(key(pieceId), storage)
+  return found && typeof found === 'object' && !Array.isArray(found) ? (found as Record<string, Draft>) : {}
 }
 
 export function writeDrafts(
   pieceId: number | string,
   drafts: Record<string, Draft>,
-  storage: Pick<Storage, 'setItem' | 'removeItem'> = localStorage,
+  storage?: Pick<Storage, 'setItem' | 'removeItem'>,
 ): void {
-  try {
-    if (Object.keys(drafts).length) storage.setItem(key(pieceId), JSON.stringify(drafts))
-    else storage.removeItem(key(pieceId))
-  } catch {
-    /* storage is full or switched off: the drafts live as long as the page */
-  }
+  keep(key(pieceId), Object.keys(drafts).length ? JSON.stringify(drafts) : null, storage)
 }
 
 /** Drafts that were one edit, together again: they are sent as they were meant, all or none. */

@@ -1,55 +1,50 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, request, Refused } from '../api/client'
+import { api, request } from '../api/client'
+import { keyOf, useFetched } from '../kit/keys'
+import { useAction } from '../kit/useAction'
 
 /** Sign in; whoever comes first makes the studio theirs instead. */
 const props = defineProps<{ needsOwner?: boolean }>()
 
 const route = useRoute()
 const router = useRouter()
-const queries = useQueryClient()
+const { put } = useFetched()
 const name = ref('')
 const password = ref('')
 const again = ref('')
-const troubles = ref<string[]>([])
-const isBusy = ref(false)
 const words = computed(() =>
   props.needsOwner
     ? { title: 'Make this studio yours', act: 'Begin', password: 'new-password' }
     : { title: 'Sign in', act: 'Sign in', password: 'current-password' },
 )
 
-async function send() {
-  troubles.value = []
-  if (props.needsOwner && again.value !== password.value) {
-    troubles.value = ['The two passwords are not the same.']
-    return
-  }
-  isBusy.value = true
-  const body = { name: name.value, password: password.value }
-  try {
-    const session = await request(
+const entering = useAction(
+  () => {
+    if (props.needsOwner && again.value !== password.value)
+      throw new Error('The two passwords are not the same.')
+    const body = { name: name.value, password: password.value }
+    return request(
       props.needsOwner ? api.POST('/api/session/owner', { body }) : api.POST('/api/session', { body }),
     )
-    queries.setQueryData(['session'], session)
-    const next = String(route.query.next ?? '/pieces')
-    await router.replace(next.startsWith('/') && !next.startsWith('//') ? next : '/pieces')
-  } catch (error) {
-    const faults = error instanceof Refused ? error.faults.map((fault) => fault.message) : []
-    troubles.value = faults.length ? faults : [(error as Error).message]
-  } finally {
-    isBusy.value = false
-  }
-}
+  },
+  {
+    done: (session) => {
+      put(keyOf('session'), session)
+      const next = String(route.query.next ?? '/pieces')
+      return router.replace(next.startsWith('/') && !next.startsWith('//') ? next : '/pieces')
+    },
+  },
+)
+const { troubles, isBusy } = entering
 </script>
 
 <template>
-  <form class="sign-in" @submit.prevent="send">
+  <form class="sign-in" @submit.prevent="entering.act()">
     <h1>{{ words.title }}</h1>
     <p v-if="needsOwner" class="quiet">
       Nobody has signed in here yet. The name and password you choose now are the owner’s; write them down,
@@ -76,7 +71,7 @@ async function send() {
 <style scoped>
 .sign-in {
   display: grid;
-  gap: 16px;
+  gap: var(--s4);
   max-width: 24rem;
 }
 

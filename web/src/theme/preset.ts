@@ -1,5 +1,42 @@
 import { definePreset } from '@primeuix/themes'
-import Base from '@primeuix/themes/aura'
+import base from '@primeuix/themes/aura/base'
+import button from '@primeuix/themes/aura/button'
+import checkbox from '@primeuix/themes/aura/checkbox'
+import dialog from '@primeuix/themes/aura/dialog'
+import drawer from '@primeuix/themes/aura/drawer'
+import inputtext from '@primeuix/themes/aura/inputtext'
+import menu from '@primeuix/themes/aura/menu'
+import progressbar from '@primeuix/themes/aura/progressbar'
+import ripple from '@primeuix/themes/aura/ripple'
+import select from '@primeuix/themes/aura/select'
+import selectbutton from '@primeuix/themes/aura/selectbutton'
+import slider from '@primeuix/themes/aura/slider'
+import textarea from '@primeuix/themes/aura/textarea'
+import toast from '@primeuix/themes/aura/toast'
+import togglebutton from '@primeuix/themes/aura/togglebutton'
+import virtualscroller from '@primeuix/themes/aura/virtualscroller'
+
+// Only what this application shows: the whole set of parts weighs more than all of its pages together.
+const Base = {
+  ...base,
+  components: {
+    checkbox,
+    dialog,
+    drawer,
+    inputtext,
+    menu,
+    progressbar,
+    ripple,
+    select,
+    selectbutton,
+    slider,
+    textarea,
+    toast,
+    togglebutton,
+    virtualscroller,
+    button,
+  },
+}
 
 // Every colour comes from base.css, where light and dark have the same roles.
 const scheme = {
@@ -64,7 +101,7 @@ const scheme = {
   },
 }
 
-const button = {
+const ownButton = {
   outlined: {
     primary: {
       borderColor: 'var(--ink)',
@@ -91,5 +128,5 @@ export const WorkshopPreset = definePreset(Base, {
     },
     colorScheme: { light: scheme, dark: scheme },
   },
-  components: { button: { colorScheme: { light: button, dark: button } } },
+  components: { button: { colorScheme: { light: ownButton, dark: ownButton } } },
 })

@@ -2,6 +2,7 @@
 import type { Cradle } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import Thumbnail from '../../drawing/Thumbnail.vue'
+import { ActionButton } from '../../kit/ActionButton'
 
 /** One cradle of the shelf in a line: what it is, what it holds, and what can be done with it. */
 defineProps<{ cradle: Cradle; isOpen: boolean }>()
@@ -28,11 +29,11 @@ const fill = (cradle: Cradle) =>
       :alt="`Photograph of ${cradle.name}`"
     />
     <Thumbnail v-else :outline="cradle.outline" />
-    <button type="button" class="plain-button name" :aria-expanded="isOpen" @click="emit('open')">
+    <ActionButton look="plain" class="name" :aria-expanded="isOpen" @click="emit('open')">
       <b>{{ cradle.name }}</b>
       <span class="quiet small">{{ cradle.material }}, {{ preferences.pick(cradle.wall).text }} wall</span>
       <span v-for="remark in cradle.remarks" :key="remark" class="remark">{{ remark }}</span>
-    </button>
+    </ActionButton>
     <template v-if="!cradle.is_filled">
       <span class="item"
         ><span class="quiet small">Across</span
@@ -57,17 +58,13 @@ const fill = (cradle: Cradle) =>
       ><span class="figures">{{ fill(cradle) ?? preferences.pick(cradle.line).text }}</span></span
     >
     <span class="acts">
-      <button type="button" class="text-button" :aria-label="`Copy ${cradle.name}`" @click="emit('copy')">
-        Copy
-      </button>
-      <button
-        type="button"
-        class="text-button"
+      <ActionButton :aria-label="`Copy ${cradle.name}`" @click="emit('copy')"> Copy </ActionButton>
+      <ActionButton
         :aria-label="`${cradle.is_archived ? 'Put back' : 'Put away'} ${cradle.name}`"
         @click="emit('away')"
       >
         {{ cradle.is_archived ? 'Put back' : 'Put away' }}
-      </button>
+      </ActionButton>
     </span>
   </div>
 </template>
@@ -75,15 +72,15 @@ const fill = (cradle: Cradle) =>
 <style scoped>
 .line {
   display: grid;
-  grid-template-columns: 80px minmax(0, 1.4fr) minmax(0, 1fr) minmax(0, 0.7fr) auto;
-  gap: 16px;
+  grid-template-columns: 5rem minmax(0, 1.4fr) minmax(0, 1fr) minmax(0, 0.7fr) auto;
+  gap: var(--s4);
   align-items: center;
-  padding: 10px 4px;
+  padding: var(--s3) var(--s1);
 }
 
 img {
-  width: 72px;
-  height: 72px;
+  width: 4.5rem;
+  height: 4.5rem;
   object-fit: cover;
 }
 
@@ -93,27 +90,27 @@ img {
 }
 
 .name b {
-  font-size: 1.08rem;
+  font-size: var(--f4);
 }
 
 .name:hover b {
-  text-decoration: underline 1px dotted;
-  text-underline-offset: 4px;
+  text-decoration: underline var(--line) dotted;
+  text-underline-offset: var(--s1);
 }
 
 .remark {
   color: var(--note);
-  font-size: 0.85rem;
+  font-size: var(--f2);
 }
 
 .acts {
   display: flex;
-  gap: 14px;
+  gap: var(--s4);
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .line {
-    grid-template-columns: 76px minmax(0, 1fr);
+    grid-template-columns: 4.75rem minmax(0, 1fr);
   }
 
   .line > :nth-child(n + 3) {

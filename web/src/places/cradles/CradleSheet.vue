@@ -1,24 +1,26 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import { api, request } from '../../api/client'
-import { picked, sendFile } from '../../api/files'
+import { sendFile } from '../../api/files'
 import type { Choices, Cradle } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
-import TextField from '../../components/TextField.vue'
-import { useInTurn } from '../../composables/useInTurn'
+import ChoiceField from '../../kit/ChoiceField.vue'
+import TextField from '../../kit/TextField.vue'
+import { useInTurn } from '../../kit/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
 import DryingTimer from './DryingTimer.vue'
 import ReleaseLog from './ReleaseLog.vue'
+import { useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
+import FilePick from '../../kit/FilePick.vue'
+import Slide from '../../kit/Slide.vue'
 
 const MeshView = defineAsyncComponent(() => import('../../drawing/MeshView.vue'))
 
 /** What is known of a cradle besides its room: release, fillings, condition, rating, drying, photograph. */
 const props = defineProps<{ cradle: Cradle; choices: Choices }>()
 const preferences = usePreferences()
-const queries = useQueryClient()
-const trouble = ref('')
+const { refresh } = useFetched()
 const inTurn = useInTurn(() => props.cradle.version)
 const level = ref(1)
 const fills = computed(
@@ -27,39 +29,25 @@ const fills = computed(
 const HOW: Record<string, string> = { fitted: 'fitted', short: 'was short', over: 'ran over' }
 const words = (key: string) => String(props.cradle.care[key] ?? '')
 
-async function write(body: { name?: string; care?: Record<string, unknown> }): Promise<boolean> {
-  trouble.value = ''
-  try {
-    await inTurn((version) =>
+const acting = useAction((work: () => Promise<Cradle>) => work(), {
+  ended: () => Promise.all([refresh('cradles'), refresh('piece')]),
+})
+const { trouble } = acting
+const write = (body: { name?: string; care?: Record<string, unknown> }) =>
+  acting.act(() =>
+    inTurn((version) =>
       request(
         api.PATCH('/api/cradles/{cradle_id}', {
           params: { path: { cradle_id: props.cradle.id } },
           body: { version, system: preferences.system, care: {}, ...body },
         }),
       ),
-    )
-    return true
-  } catch (error) {
-    trouble.value = (error as Error).message
-    return false
-  } finally {
-    await queries.invalidateQueries({ queryKey: ['cradles'] })
-    void queries.invalidateQueries({ queryKey: ['piece'] })
-  }
-}
+    ),
+  )
 const care = (changes: Record<string, unknown>) => write({ care: changes })
 
-async function photograph(event: Event) {
-  const file = picked(event)
-  if (!file) return
-  trouble.value = ''
-  try {
-    await inTurn(() => sendFile<Cradle>(`/api/cradles/${props.cradle.id}/photo`, file))
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-  await queries.invalidateQueries({ queryKey: ['cradles'] })
-}
+const photograph = (file: File) =>
+  acting.act(() => inTurn(() => sendFile<Cradle>(`/api/cradles/${props.cradle.id}/photo`, file)))
 </script>
 
 <template>
@@ -103,10 +91,11 @@ async function photograph(event: Event) {
         :dry-at="cradle.dry_at"
         @change="(drying) => care({ drying })"
       />
-      <label class="text-button file"
-        >{{ cradle.photo_id ? 'Another photograph' : 'Add a photograph'
-        }}<input type="file" accept="image/jpeg,image/png,image/webp" @change="photograph"
-      /></label>
+      <FilePick
+        :label="cradle.photo_id ? 'Another photograph' : 'Add a photograph'"
+        accept="image/jpeg,image/png,image/webp"
+        @pick="photograph"
+      />
     </div>
     <div>
       <ReleaseLog :cradle="cradle" :choices="choices" @change="(release) => care({ release })" />
@@ -124,7 +113,7 @@ async function photograph(event: Event) {
       <template v-if="cradle.solid_id">
         <MeshView :solid-id="cradle.solid_id" :level-m="cradle.outline.brim_m * level" />
         <label class="small"
-          >Fill <input v-model.number="level" type="range" min="0" max="1" step="0.01" aria-label="Fill"
+          >Fill <Slide v-model="level" name="Fill" :low="0" :high="1" :step="0.01"
         /></label>
       </template>
       <img v-if="cradle.photo_id" :src="`/api/photos/${cradle.photo_id}`" alt="" />
@@ -136,8 +125,8 @@ async function photograph(event: Event) {
 .more {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 10px 40px;
-  padding: 6px 4px 22px 100px;
+  gap: var(--s3) var(--s8);
+  padding: var(--s2) var(--s1) var(--s5) 6.25rem;
 }
 
 .more > .margin-note {
@@ -145,9 +134,9 @@ async function photograph(event: Event) {
 }
 
 h3 {
-  font-size: 0.95rem;
-  border-bottom: 1px solid var(--ink);
-  margin-top: 12px;
+  font-size: var(--f3);
+  border-bottom: var(--line) solid var(--ink);
+  margin-top: var(--s3);
 }
 
 ul {
@@ -159,31 +148,24 @@ ul {
 li {
   display: grid;
   grid-template-columns: 1fr auto 5rem;
-  gap: 12px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
+  gap: var(--s3);
+  padding: var(--s1) 0;
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .facts {
-  padding: 8px 0;
+  padding: var(--s2) 0;
 }
 
 img {
   max-width: 100%;
-  margin-top: 10px;
+  margin-top: var(--s3);
 }
 
-.file input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  clip-path: inset(50%);
-}
-
-@media (max-width: 900px) {
+@media (max-width: 56em) {
   .more {
     grid-template-columns: minmax(0, 1fr);
-    padding-left: 4px;
+    padding-left: var(--s1);
   }
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
@@ -7,22 +7,24 @@ import { useRoute } from 'vue-router'
 
 import { api, request } from '../../api/client'
 import type { Cradle } from '../../api/types'
-import PageTurner from '../../components/PageTurner.vue'
-import LoadState from '../../components/LoadState.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import PageTurner from '../../kit/PageTurner.vue'
+import LoadState from '../../kit/LoadState.vue'
 import CradleRow from './CradleRow.vue'
 import CradleSheet from './CradleSheet.vue'
+import { keyOf, useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const route = useRoute()
 const search = ref('')
 const material = ref('any')
 const archived = ref(false)
 const sort = ref<'name' | 'recent'>('name')
 const open = ref<number | null>(Number(route.query.open) || null)
-const trouble = ref('')
 
 const choices = useQuery({
-  queryKey: ['choices'],
+  queryKey: keyOf('choices'),
   queryFn: () => request(api.GET('/api/choices')),
   staleTime: Infinity,
 })
@@ -30,7 +32,7 @@ const PAGE = 60
 const offset = ref(0)
 watch([search, material, archived, sort], () => (offset.value = 0))
 const list = useQuery({
-  queryKey: ['cradles', search, material, archived, sort, offset],
+  queryKey: keyOf('cradles', search, material, archived, sort, offset),
   queryFn: () =>
     request(
       api.GET('/api/cradles', {
@@ -58,15 +60,8 @@ const SORTS = [
   { key: 'recent', name: 'last changed first' },
 ]
 
-async function act(work: () => Promise<unknown>) {
-  trouble.value = ''
-  try {
-    await work()
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-  await queries.invalidateQueries({ queryKey: ['cradles'] })
-}
+const acting = useAction((work: () => Promise<unknown>) => work(), { ended: () => refresh('cradles') })
+const { act, trouble } = acting
 const path = (cradle: Cradle) => ({ path: { cradle_id: cradle.id } })
 const copy = (cradle: Cradle) =>
   act(() => request(api.POST('/api/cradles/{cradle_id}/copy', { params: path(cradle) })))
@@ -93,9 +88,9 @@ const away = (cradle: Cradle) =>
         aria-label="Material"
       />
       <Select v-model="sort" :options="SORTS" option-label="name" option-value="key" aria-label="Order" />
-      <button type="button" class="text-button" @click="archived = !archived">
+      <ActionButton @click="archived = !archived">
         {{ archived ? 'On the shelf' : 'Put away' }}
-      </button>
+      </ActionButton>
     </header>
     <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
     <LoadState
@@ -141,13 +136,7 @@ const away = (cradle: Cradle) =>
 
 <style scoped src="../place.css"></style>
 <style scoped>
-.rows {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
 li {
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
 }
 </style>

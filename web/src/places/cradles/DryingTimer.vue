@@ -2,6 +2,7 @@
 import InputText from 'primevue/inputtext'
 import { computed, onBeforeUnmount, ref } from 'vue'
 
+import { ActionButton } from '../../kit/ActionButton'
 import { countdown, localNow } from '../../logic/localTime'
 
 /** A clock for a mould or a coat that dries on the bench. */
@@ -19,17 +20,13 @@ const left = computed(() => countdown(props.dryAt, now.value))
   <p class="drying small">
     <template v-if="standing?.started">
       <span role="status">{{ left }}</span>
-      <button type="button" class="text-button" @click="emit('change', null)">Stop the clock</button>
+      <ActionButton @click="emit('change', null)">Stop the clock</ActionButton>
     </template>
     <template v-else>
       <label>Drying takes <InputText v-model="lasts" class="figures" maxlength="20" /></label>
-      <button
-        type="button"
-        class="text-button"
-        @click="emit('change', { started: localNow(new Date()), lasts })"
-      >
+      <ActionButton @click="emit('change', { started: localNow(new Date()), lasts })">
         Start the clock now
-      </button>
+      </ActionButton>
     </template>
   </p>
 </template>
@@ -38,9 +35,9 @@ const left = computed(() => countdown(props.dryAt, now.value))
 .drying {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--s1) var(--s4);
   align-items: center;
-  padding: 6px 0;
+  padding: var(--s2) 0;
 }
 
 .drying :deep(input) {

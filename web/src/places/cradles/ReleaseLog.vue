@@ -7,6 +7,7 @@ import { computed, ref, watch } from 'vue'
 import type { Choices, Cradle } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import { localNow } from '../../logic/localTime'
+import DayField from '../../kit/DayField.vue'
 
 type Coat = { kind: string; coats: number; on: string; firings: number }
 
@@ -51,7 +52,7 @@ const add = () =>
         aria-label="Kind of release"
       />
       <label class="small">coats <InputText v-model="coats" inputmode="numeric" maxlength="2" /></label>
-      <label class="small">on <input v-model="on" type="date" required /></label>
+      <DayField v-model="on" label="on" />
       <Button type="submit" variant="outlined" label="Write it down" />
     </form>
     <p class="small quiet">Spray and dry powder: respirator, ventilation, wet clean-up.</p>
@@ -60,8 +61,8 @@ const add = () =>
 
 <style scoped>
 h3 {
-  font-size: 0.95rem;
-  border-bottom: 1px solid var(--ink);
+  font-size: var(--f3);
+  border-bottom: var(--line) solid var(--ink);
 }
 
 ul {
@@ -74,17 +75,17 @@ li {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
-  gap: 2px 12px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
+  gap: var(--s0) var(--s3);
+  padding: var(--s1) 0;
+  border-bottom: var(--line) solid var(--rule);
 }
 
 form {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 12px;
+  gap: var(--s2) var(--s3);
   align-items: center;
-  padding: 8px 0 4px;
+  padding: var(--s2) 0 var(--s1);
 }
 
 form :deep(.p-inputtext) {
@@ -95,7 +96,7 @@ input[type='date'] {
   background: transparent;
   color: inherit;
   border: 0;
-  border-bottom: 1px solid var(--rule);
-  min-height: 34px;
+  border-bottom: var(--line) solid var(--rule);
+  min-height: var(--s7);
 }
 </style>

@@ -6,21 +6,23 @@ import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
 import type { Glass } from '../../api/types'
-import LoadState from '../../components/LoadState.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import LoadState from '../../kit/LoadState.vue'
 import KindSheet from './KindSheet.vue'
 import NewKind from './NewKind.vue'
 import RackList from './RackList.vue'
+import { keyOf } from '../../kit/keys'
 
 /** What is on the rack, jar by jar, and the kinds of glass it is made of. */
 const archived = ref(false)
 const search = ref('')
 const isNew = ref(false)
 const list = useQuery({
-  queryKey: ['glass', archived],
+  queryKey: keyOf('glass', archived),
   queryFn: () => request(api.GET('/api/glass', { params: { query: { archived: archived.value } } })),
 })
 const choices = useQuery({
-  queryKey: ['choices'],
+  queryKey: keyOf('choices'),
   queryFn: () => request(api.GET('/api/choices')),
   staleTime: Infinity,
 })
@@ -51,9 +53,9 @@ const kinds = computed(() =>
       <div class="heading">
         <h2>Kinds</h2>
         <InputText v-model="search" placeholder="Find a kind" aria-label="Find a kind" maxlength="60" />
-        <button type="button" class="text-button" @click="archived = !archived">
+        <ActionButton @click="archived = !archived">
           {{ archived ? 'Kinds in use' : 'Put away' }}
-        </button>
+        </ActionButton>
       </div>
       <p v-if="!kinds.length" class="empty">{{ archived ? 'Nothing is put away.' : 'No kind like that.' }}</p>
       <ul class="kinds">
@@ -72,14 +74,14 @@ const kinds = computed(() =>
 .heading {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 20px;
+  gap: var(--s2) var(--s5);
   align-items: center;
-  border-bottom: 1px solid var(--ink);
-  padding: 14px 0 8px;
+  border-bottom: var(--line) solid var(--ink);
+  padding: var(--s4) 0 var(--s2);
 }
 
 h2 {
-  font-size: 1.15rem;
+  font-size: var(--f4);
 }
 
 .kinds {
@@ -88,6 +90,6 @@ h2 {
   padding: 0;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(100%, 26rem), 1fr));
-  gap: 28px 36px;
+  gap: var(--s6) var(--s7);
 }
 </style>

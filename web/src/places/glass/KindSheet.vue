@@ -1,51 +1,54 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
 import type { Glass } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
-import TextField from '../../components/TextField.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import ChoiceField from '../../kit/ChoiceField.vue'
+import TextField from '../../kit/TextField.vue'
 import MessageText from '../../components/MessageText.vue'
-import TypedField from '../../components/TypedField.vue'
-import { useInTurn } from '../../composables/useInTurn'
+import TypedField from '../../kit/TypedField.vue'
+import { useInTurn } from '../../kit/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
 import { KIND_FIELDS } from './kindFields'
+import { useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** One kind of glass: the temperatures that matter, and all its figures to be put right. */
 const props = defineProps<{ kind: Glass }>()
 const preferences = usePreferences()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const inTurn = useInTurn(() => props.kind.version)
 const edits = ref(false)
 const drafts = ref<Record<string, { typed: string; fault: string }>>({})
 const windows = computed(() => props.kind.landmarks)
 
-async function change(name: string, value: string | boolean) {
-  try {
-    await inTurn((version) =>
+const changing = useAction(
+  ({ name, value }: { name: string; value: string | boolean }) =>
+    inTurn((version) =>
       request(
         api.PATCH('/api/glass/{kind_id}', {
           params: { path: { kind_id: props.kind.id } },
           body: { version, system: preferences.system, rack: {}, document: { [name]: value } },
         }),
       ),
-    )
-    delete drafts.value[name]
-  } catch (error) {
-    drafts.value[name] = { typed: String(value), fault: (error as Error).message }
-  }
-  for (const list of ['glass', 'piece', 'pieces', 'sums'])
-    await queries.invalidateQueries({ queryKey: [list] })
-}
-async function putAway() {
-  await request(
-    api.POST('/api/glass/{kind_id}/away', {
-      params: { path: { kind_id: props.kind.id }, query: { away: !props.kind.is_archived } },
-    }),
-  ).catch(() => undefined)
-  await queries.invalidateQueries({ queryKey: ['glass'] })
-}
+    ),
+  {
+    done: (_, { name }) => delete drafts.value[name],
+    failed: (error, { name, value }) => (drafts.value[name] = { typed: String(value), fault: error.message }),
+    ended: () => refresh('glass', 'piece', 'pieces', 'sums'),
+  },
+)
+const change = (name: string, value: string | boolean) => changing.act({ name, value })
+const putting = useAction(
+  () =>
+    request(
+      api.POST('/api/glass/{kind_id}/away', {
+        params: { path: { kind_id: props.kind.id }, query: { away: !props.kind.is_archived } },
+      }),
+    ),
+  { isTold: true, ended: () => refresh('glass') },
+)
 </script>
 
 <template>
@@ -73,23 +76,19 @@ async function putAway() {
     </dl>
     <p class="quiet small">{{ kind.source }}</p>
     <p class="acts">
-      <button
-        type="button"
-        class="text-button"
+      <ActionButton
         :aria-expanded="edits"
         :aria-label="`${edits ? 'Close' : 'Put its figures right'}: ${kind.name}`"
         @click="edits = !edits"
       >
         {{ edits ? 'Close' : 'Put its figures right' }}
-      </button>
-      <button
-        type="button"
-        class="text-button"
+      </ActionButton>
+      <ActionButton
         :aria-label="`${kind.is_archived ? 'Put back' : 'Put away'} ${kind.name}`"
-        @click="putAway"
+        @click="putting.act()"
       >
         {{ kind.is_archived ? 'Put back' : 'Put away' }}
-      </button>
+      </ActionButton>
     </p>
     <div v-if="edits">
       <TextField
@@ -137,16 +136,16 @@ async function putAway() {
 
 <style scoped>
 h3 {
-  font-size: 1.05rem;
-  border-bottom: 1px solid var(--rule);
-  padding-bottom: 4px;
+  font-size: var(--f3);
+  border-bottom: var(--line) solid var(--rule);
+  padding-bottom: var(--s1);
 }
 
 dl {
   display: grid;
   grid-template-columns: 1fr max-content;
-  margin: 6px 0;
-  font-size: 0.9rem;
+  margin: var(--s2) 0;
+  font-size: var(--f2);
 }
 
 dd {
@@ -156,7 +155,7 @@ dd {
 
 .acts {
   display: flex;
-  gap: 16px;
-  padding: 4px 0;
+  gap: var(--s4);
+  padding: var(--s1) 0;
 }
 </style>

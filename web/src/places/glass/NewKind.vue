@@ -1,29 +1,26 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { ref } from 'vue'
 
-import { api, request, Refused } from '../../api/client'
-import TextField from '../../components/TextField.vue'
-import TypedField from '../../components/TypedField.vue'
+import { api, request } from '../../api/client'
+import TextField from '../../kit/TextField.vue'
+import TypedField from '../../kit/TypedField.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { KIND_FIELDS } from './kindFields'
+import { useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** A glass of one's own. What is refused stays as typed, with its reason. */
 const emit = defineEmits<{ done: [] }>()
 const preferences = usePreferences()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const typed = ref<Record<string, string>>({})
-const faults = ref<Record<string, string>>({})
-const trouble = ref('')
 const ASKED = KIND_FIELDS.filter((field) => !['stiffness', 'poisson'].includes(field.name))
 
-async function save() {
-  faults.value = {}
-  trouble.value = ''
-  const filled = Object.fromEntries(Object.entries(typed.value).filter(([, text]) => text.trim()))
-  try {
-    await request(
+const saving = useAction(
+  () => {
+    const filled = Object.fromEntries(Object.entries(typed.value).filter(([, text]) => text.trim()))
+    return request(
       api.POST('/api/glass', {
         body: {
           system: preferences.system,
@@ -31,18 +28,19 @@ async function save() {
         },
       }),
     )
-    for (const list of ['glass', 'sums']) await queries.invalidateQueries({ queryKey: [list] })
-    emit('done')
-  } catch (error) {
-    trouble.value = (error as Error).message
-    if (error instanceof Refused)
-      faults.value = Object.fromEntries(error.faults.map((f) => [f.path, f.message]))
-  }
-}
+  },
+  {
+    done: async () => {
+      await refresh('glass', 'sums')
+      emit('done')
+    },
+  },
+)
+const { faults, trouble } = saving
 </script>
 
 <template>
-  <form class="new-kind" aria-label="New kind of glass" @submit.prevent="save">
+  <form class="new-kind" aria-label="New kind of glass" @submit.prevent="saving.act()">
     <TextField
       label="Name"
       :value="typed.name ?? ''"
@@ -82,13 +80,8 @@ async function save() {
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 14px;
+  gap: var(--s3) var(--s4);
   align-items: center;
-  padding-top: 10px;
-}
-
-.fault {
-  color: var(--note);
-  font-weight: 600;
+  padding-top: var(--s3);
 }
 </style>

@@ -1,21 +1,25 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 
-import { api, request, Refused } from '../../api/client'
-import { picked, send } from '../../api/files'
+import { api, request } from '../../api/client'
+import { send } from '../../api/files'
 import type { Choices, Glass, StockItem } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 import RackRow from './RackRow.vue'
+import { keyOf, useFetched } from '../../kit/keys'
+import { linesOf, useAction } from '../../kit/useAction'
+import FilePick from '../../kit/FilePick.vue'
 
 /** Every jar, box and sheet: found, weighed, copied, put away, read from and written to a table. */
 const props = defineProps<{ kinds: Glass[]; choices: Choices }>()
 const PAGE = 60
 const preferences = usePreferences()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const search = ref('')
 const wanted = ref('')
 const form = ref('any')
@@ -39,7 +43,7 @@ watch(search, (text) => {
 watch([wanted, form, kindId, archived], () => (offset.value = 0))
 
 const list = useQuery({
-  queryKey: ['stock', wanted, form, kindId, archived, offset, sort],
+  queryKey: keyOf('stock', wanted, form, kindId, archived, offset, sort),
   queryFn: () =>
     request(
       api.GET('/api/stock', {
@@ -64,11 +68,11 @@ const kindOptions = computed(() => [
   ...props.kinds.map((k) => ({ key: k.id, name: k.name })),
 ])
 
-async function add() {
-  const kind = kindId.value || props.kinds[0]?.id
-  if (!kind) return
-  try {
-    const made = await request(
+const adding = useAction(
+  async () => {
+    const kind = kindId.value || props.kinds[0]?.id
+    if (!kind) return null
+    return request(
       api.POST('/api/stock', {
         body: {
           kind_id: kind,
@@ -78,30 +82,32 @@ async function add() {
         },
       }),
     )
-    search.value = wanted.value = ''
-    open.value = made.id
-    trouble.value = []
-  } catch (error) {
-    trouble.value = [(error as Error).message]
-  }
-  await queries.invalidateQueries({ queryKey: ['stock'] })
-}
-
-async function bringIn(event: Event) {
-  const file = picked(event)
-  if (!file) return
-  trouble.value = []
-  said.value = ''
-  try {
-    const found = (await (await send('/api/stock.csv', file, 'text/csv')).json()) as { count: number }
-    said.value = `${found.count} lines were added to the rack.`
-    for (const key of ['stock', 'glass', 'piece', 'pieces'])
-      void queries.invalidateQueries({ queryKey: [key] })
-  } catch (error) {
-    const told = error instanceof Refused ? error.faults.map((f) => f.message) : []
-    trouble.value = ['Nothing was added.', ...(told.length ? told : [(error as Error).message])]
-  }
-}
+  },
+  {
+    done: (made) => {
+      if (!made) return
+      search.value = wanted.value = ''
+      open.value = made.id
+      trouble.value = []
+    },
+    failed: (error) => (trouble.value = [error.message]),
+    ended: () => refresh('stock'),
+  },
+)
+const bringing = useAction(
+  async (file: File) => (await (await send('/api/stock.csv', file, 'text/csv')).json()) as { count: number },
+  {
+    done: ({ count }) => {
+      trouble.value = []
+      said.value = `${count} lines were added to the rack.`
+      void refresh('stock', 'glass', 'piece', 'pieces')
+    },
+    failed: (error) => {
+      said.value = ''
+      trouble.value = ['Nothing was added.', ...linesOf(error)]
+    },
+  },
+)
 </script>
 
 <template>
@@ -122,14 +128,12 @@ async function bringIn(event: Event) {
       />
       <Select v-model="form" :options="forms" option-label="name" option-value="key" aria-label="Form" />
       <Select v-model="sort" :options="SORTS" option-label="name" option-value="key" aria-label="Order" />
-      <Button label="Weigh something in" @click="add" />
-      <button type="button" class="text-button" @click="archived = !archived">
+      <Button label="Weigh something in" @click="adding.act()" />
+      <ActionButton @click="archived = !archived">
         {{ archived ? 'On the rack' : 'Put away' }}
-      </button>
+      </ActionButton>
       <a class="text-button" href="/api/stock.csv" download>Save as CSV</a>
-      <label class="text-button file"
-        >Read a CSV<input type="file" accept=".csv,text/csv" @change="bringIn"
-      /></label>
+      <FilePick label="Read a CSV" accept=".csv,text/csv" @pick="bringing.act" />
     </div>
     <ul v-if="trouble.length" class="margin-note" role="alert">
       <li v-for="words in trouble" :key="words">{{ words }}</li>
@@ -151,15 +155,8 @@ async function bringIn(event: Event) {
     <p v-if="list.data.value" class="foot small quiet">
       {{ list.data.value.count }} of {{ list.data.value.all }}, together
       {{ preferences.pick(list.data.value.mass).text }}.
-      <button v-if="offset" type="button" class="text-button" @click="offset -= PAGE">Before</button>
-      <button
-        v-if="offset + PAGE < list.data.value.count"
-        type="button"
-        class="text-button"
-        @click="offset += PAGE"
-      >
-        More
-      </button>
+      <ActionButton v-if="offset" @click="offset -= PAGE">Before</ActionButton>
+      <ActionButton v-if="offset + PAGE < list.data.value.count" @click="offset += PAGE"> More </ActionButton>
     </p>
   </section>
 </template>
@@ -168,16 +165,16 @@ async function bringIn(event: Event) {
 .tools {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 16px;
+  gap: var(--s2) var(--s4);
   align-items: center;
-  padding-bottom: 8px;
+  padding-bottom: var(--s2);
 }
 
 .rows {
   list-style: none;
   margin: 0;
   padding: 0;
-  border-top: 1px solid var(--rule);
+  border-top: var(--line) solid var(--rule);
 }
 
 ul.margin-note {
@@ -185,22 +182,11 @@ ul.margin-note {
   margin: 0;
 }
 
-a.text-button {
-  text-decoration: none;
-}
-
 .foot {
-  padding-top: 8px;
+  padding-top: var(--s2);
 }
 
 .empty {
-  padding: 14px 0;
-}
-
-.file input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  clip-path: inset(50%);
+  padding: var(--s4) 0;
 }
 </style>

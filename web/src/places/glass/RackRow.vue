@@ -1,23 +1,25 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
-import { picked, sendFile } from '../../api/files'
+import { sendFile } from '../../api/files'
 import type { StockItem } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
-import TextField from '../../components/TextField.vue'
-import TypedField from '../../components/TypedField.vue'
-import { useInTurn } from '../../composables/useInTurn'
+import { ActionButton } from '../../kit/ActionButton'
+import ChoiceField from '../../kit/ChoiceField.vue'
+import TextField from '../../kit/TextField.vue'
+import TypedField from '../../kit/TypedField.vue'
+import { useInTurn } from '../../kit/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
+import { useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
+import FilePick from '../../kit/FilePick.vue'
 
 /** One jar, box or sheet; open, everything about it can be changed. */
 const props = defineProps<{ item: StockItem; forms: { key: string; name: string }[]; isOpen: boolean }>()
 const emit = defineEmits<{ open: [] }>()
 const preferences = usePreferences()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const drafts = ref<Record<string, { typed: string; fault: string }>>({})
-const trouble = ref('')
 const inTurn = useInTurn(() => props.item.version)
 const form = computed(() => props.forms.find((f) => f.key === props.item.form)?.name ?? props.item.form)
 const shown = (name: string) => props.item.entries[name]?.shown ?? null
@@ -38,13 +40,10 @@ const FIELDS = [
   { name: 'price', label: 'Price of a kilogram', hint: 'your money' },
 ]
 
-async function refresh() {
-  for (const key of ['stock', 'glass', 'piece', 'pieces'])
-    await queries.invalidateQueries({ queryKey: [key] })
-}
-async function write(name: string, typed: string, more: { form?: string } = {}) {
-  try {
-    await inTurn((version) =>
+const settle = () => refresh('stock', 'glass', 'piece', 'pieces')
+const writing = useAction(
+  ({ name, typed, more = {} }: { name: string; typed: string; more?: { form?: string } }) =>
+    inTurn((version) =>
       request(
         api.PATCH('/api/stock/{item_id}', {
           params: { path: { item_id: props.item.id } },
@@ -57,26 +56,18 @@ async function write(name: string, typed: string, more: { form?: string } = {}) 
           },
         }),
       ),
-    )
-    delete drafts.value[name]
-  } catch (error) {
-    drafts.value[name] = { typed, fault: (error as Error).message }
-  }
-  await refresh()
-}
-async function act(work: () => Promise<unknown>) {
-  trouble.value = ''
-  try {
-    await work()
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-  await refresh()
-}
-async function photograph(event: Event) {
-  const file = picked(event)
-  if (file) await act(() => inTurn(() => sendFile<StockItem>(`/api/stock/${props.item.id}/photo`, file)))
-}
+    ),
+  {
+    done: (_, { name }) => delete drafts.value[name],
+    failed: (error, { name, typed }) => (drafts.value[name] = { typed, fault: error.message }),
+    ended: settle,
+  },
+)
+const write = (name: string, typed: string, more: { form?: string } = {}) =>
+  writing.act({ name, typed, more })
+const { act, trouble } = useAction((work: () => Promise<unknown>) => work(), { ended: settle })
+const photograph = (file: File) =>
+  act(() => inTurn(() => sendFile<StockItem>(`/api/stock/${props.item.id}/photo`, file)))
 const path = () => ({ path: { item_id: props.item.id } })
 const copy = () => act(() => request(api.POST('/api/stock/{item_id}/copy', { params: path() })))
 const away = () =>
@@ -92,10 +83,10 @@ const away = () =>
 <template>
   <li>
     <div class="line">
-      <button type="button" class="plain-button name" :aria-expanded="isOpen" @click="emit('open')">
+      <ActionButton look="plain" class="name" :aria-expanded="isOpen" @click="emit('open')">
         <b>{{ item.kind }}</b>, {{ form }}
         <span class="quiet small">{{ [size, item.note].filter(Boolean).join(' · ') }}</span>
-      </button>
+      </ActionButton>
       <span class="small quiet">{{ item.place }}</span>
       <span class="figures"
         ><b>{{ shown('weight') && preferences.pick(shown('weight')!).text }}</b>
@@ -104,17 +95,13 @@ const away = () =>
         ></span
       >
       <span class="acts">
-        <button type="button" class="text-button" :aria-label="`Copy ${item.kind}, ${form}`" @click="copy">
-          Copy
-        </button>
-        <button
-          type="button"
-          class="text-button"
+        <ActionButton :aria-label="`Copy ${item.kind}, ${form}`" @click="copy"> Copy </ActionButton>
+        <ActionButton
           :aria-label="`${item.is_archived ? 'Put back' : 'Put away'} ${item.kind}, ${form}`"
           @click="away"
         >
           {{ item.is_archived ? 'Put back' : 'Put away' }}
-        </button>
+        </ActionButton>
       </span>
     </div>
     <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
@@ -144,10 +131,11 @@ const away = () =>
         :src="`/api/photos/${item.photo_id}`"
         :alt="`Photograph of ${item.kind}, ${form}`"
       />
-      <label class="text-button file"
-        >{{ item.photo_id ? 'Another photograph' : 'Add a photograph'
-        }}<input type="file" accept="image/jpeg,image/png,image/webp" @change="photograph"
-      /></label>
+      <FilePick
+        :label="item.photo_id ? 'Another photograph' : 'Add a photograph'"
+        accept="image/jpeg,image/png,image/webp"
+        @pick="photograph"
+      />
       <TextField label="Note" :value="item.note" @commit="(text: string) => write('note', text)" />
     </div>
   </li>
@@ -155,46 +143,39 @@ const away = () =>
 
 <style scoped>
 li {
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .line {
   display: grid;
   grid-template-columns: minmax(0, 2fr) minmax(0, 0.9fr) minmax(0, 1fr) auto;
-  gap: 4px 16px;
+  gap: var(--s1) var(--s4);
   align-items: center;
-  min-height: 44px;
+  min-height: var(--row);
 }
 
 .name:hover b {
-  text-decoration: underline 1px dotted;
-  text-underline-offset: 4px;
+  text-decoration: underline var(--line) dotted;
+  text-underline-offset: var(--s1);
 }
 
 .acts {
   display: flex;
-  gap: 14px;
+  gap: var(--s4);
 }
 
 img {
   max-width: 100%;
-  margin: 8px 0;
+  margin: var(--s2) 0;
   display: block;
-}
-
-.file input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  clip-path: inset(50%);
 }
 
 .more {
   max-width: 34rem;
-  padding: 0 0 16px 16px;
+  padding: 0 0 var(--s4) var(--s4);
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .line {
     grid-template-columns: minmax(0, 1fr) auto;
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Kiln } from '../../api/types'
-import LineGraph from '../../drawing/LineGraph.vue'
+import Chart from '../../kit/Chart.vue'
 
 /** How fast it can rise and how fast it falls, empty, at every temperature. */
 defineProps<{ kiln: Kiln }>()
@@ -8,7 +8,7 @@ const LOOKS = ['heat', 'steel', 'ink'] as const
 </script>
 
 <template>
-  <LineGraph
+  <Chart
     :label="`How fast ${kiln.name} rises and falls at each temperature, empty`"
     :graph="kiln.graph"
     :looks="LOOKS"

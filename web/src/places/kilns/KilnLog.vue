@@ -1,51 +1,43 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 
-import { picked, sendFile } from '../../api/files'
+import { sendFile } from '../../api/files'
 import type { Kiln, KilnLook } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
-import LineGraph from '../../drawing/LineGraph.vue'
+import Chart from '../../kit/Chart.vue'
+import { useFetched } from '../../kit/keys'
+import FilePick from '../../kit/FilePick.vue'
+import { useAction } from '../../kit/useAction'
+import Fold from '../../kit/Fold.vue'
 
 /** A log of a firing: looked at, fitted and shown, and taken over only when the owner says so. */
 const props = defineProps<{ kiln: Kiln }>()
 const preferences = usePreferences()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const file = ref<File | null>(null)
 const look = ref<KilnLook | null>(null)
-const trouble = ref('')
-const isBusy = ref(false)
-const input = ref<HTMLInputElement | null>(null)
 
-async function send(keep: boolean) {
-  if (!file.value) return
-  isBusy.value = true
-  trouble.value = ''
-  try {
-    const found = await sendFile<KilnLook>(
-      `/api/kilns/${props.kiln.id}/log?keep=${keep}&version=${props.kiln.version}`,
-      file.value,
-    )
-    look.value = keep ? null : found
-    if (keep) {
+const looking = useAction(
+  ({ log, keep }: { log: File; keep: boolean }) =>
+    sendFile<KilnLook>(`/api/kilns/${props.kiln.id}/log?keep=${keep}&version=${props.kiln.version}`, log),
+  {
+    done: (found, { keep }) => {
+      look.value = keep ? null : found
+      if (!keep) return
       file.value = null
-      for (const key of ['kilns', 'piece', 'pieces']) void queries.invalidateQueries({ queryKey: [key] })
-    }
-  } catch (error) {
-    trouble.value = (error as Error).message
-  } finally {
-    isBusy.value = false
-  }
-}
+      void refresh('kilns', 'piece', 'pieces')
+    },
+  },
+)
+const { trouble, isBusy } = looking
+const keepIt = () => file.value && looking.act({ log: file.value, keep: true })
 
-function choose(event: Event) {
-  const chosen = picked(event)
-  if (!chosen) return
+function choose(chosen: File) {
   file.value = chosen
   look.value = null
-  void send(false)
+  void looking.act({ log: chosen, keep: false })
 }
 
 const fit = computed(() => look.value?.fit)
@@ -59,26 +51,19 @@ const LOOKS = ['heat', 'ink'] as const
       A CSV of any columns: time, temperature, and set point or power where there are any. The part after the
       kiln was switched off tells most.
     </p>
-    <input
-      ref="input"
-      type="file"
-      accept=".csv,.txt,.tsv,.log,text/*"
-      class="visually-hidden"
-      tabindex="-1"
-      :aria-label="`Log of ${kiln.name}`"
-      @change="choose"
-    />
     <p>
-      <Button
+      <FilePick
         :label="isBusy ? 'Looking at it …' : 'Look at a log'"
-        variant="outlined"
-        :disabled="isBusy"
-        @click="input?.click()"
+        :name="`Log of ${kiln.name}`"
+        accept=".csv,.txt,.tsv,.log,text/*"
+        look="button"
+        :is-busy="isBusy"
+        @pick="choose"
       />
     </p>
     <p v-if="trouble" role="alert" class="fault">✕ {{ trouble }}</p>
     <template v-if="fit && look">
-      <LineGraph label="The log, and the fall as fitted" :graph="fit.graph" :looks="LOOKS" :tall="200" />
+      <Chart label="The log, and the fall as fitted" :graph="fit.graph" :looks="LOOKS" :tall="200" />
       <p>
         500 to 100 °C: <b class="figures">{{ preferences.pick(fit.fall).text }}</b>, now
         {{ kiln.entries.fall?.shown ? preferences.pick(kiln.entries.fall.shown).text : '' }}. Empty to 800 °C:
@@ -89,38 +74,22 @@ const LOOKS = ['heat', 'ink'] as const
         <li v-for="(said, i) in fit.says" :key="i"><MessageText :said="said" /></li>
       </ul>
       <p class="go">
-        <Button label="Take these times over" :disabled="isBusy" @click="send(true)" />
+        <Button label="Take these times over" :disabled="isBusy" @click="keepIt()" />
         <Button label="Leave it as it was" variant="outlined" @click="((look = null), (file = null))" />
       </p>
     </template>
-    <details v-else-if="kiln.fit">
-      <summary class="small">From a log: {{ kiln.fit.file }}, {{ kiln.fit.on }}</summary>
+    <Fold v-else-if="kiln.fit" name="kiln-fit" :label="`From a log: ${kiln.fit.file}, ${kiln.fit.on}`">
       <ul class="small">
         <li v-for="(said, i) in kiln.fit.says" :key="i"><MessageText :said="said" /></li>
       </ul>
-    </details>
+    </Fold>
   </section>
 </template>
 
 <style scoped>
 .log {
   display: grid;
-  gap: 6px;
-}
-
-h3 {
-  font-size: 0.95rem;
-}
-
-.fault {
-  color: var(--note);
-  font-weight: 600;
-}
-
-.go {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
+  gap: var(--s2);
 }
 
 ul {

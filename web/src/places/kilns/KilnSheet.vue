@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import Fold from '../../components/Fold.vue'
+import Fold from '../../kit/Fold.vue'
 import { api, request } from '../../api/client'
 import type { Kiln } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
-import TextField from '../../components/TextField.vue'
-import TypedField from '../../components/TypedField.vue'
-import { useInTurn } from '../../composables/useInTurn'
+import ChoiceField from '../../kit/ChoiceField.vue'
+import TextField from '../../kit/TextField.vue'
+import TypedField from '../../kit/TypedField.vue'
+import { useInTurn } from '../../kit/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
 import { useRowEdits } from '../../composables/useRowEdits'
 import KilnCurves from './KilnCurves.vue'
@@ -145,13 +145,13 @@ const READS = [
 article {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 6px;
+  gap: var(--s2);
   align-content: start;
 }
 
 h2 {
-  font-size: 1.1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
+  font-size: var(--f4);
+  border-bottom: var(--line) solid var(--ink);
+  padding-bottom: var(--s1);
 }
 </style>

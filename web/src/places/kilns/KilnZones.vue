@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 
 import type { Kiln } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 
 /** The floor of the kiln from above, door at the bottom: places, and how much hotter or cooler they are than the middle. */
 type Zone = { name: string; offset: string; at: number[] }
@@ -85,9 +86,7 @@ const shownOffset = (i: number) => {
             :aria-label="`${zone.name}: hotter than the middle by`"
             @change="edit(i, { offset: ($event.target as HTMLInputElement).value })"
           />
-          <button
-            type="button"
-            class="text-button"
+          <ActionButton
             :aria-label="`Take out ${zone.name}`"
             @click="
               emit(
@@ -97,24 +96,20 @@ const shownOffset = (i: number) => {
             "
           >
             Take out
-          </button>
+          </ActionButton>
         </li>
         <li v-if="fault" class="fault" role="alert">✕ {{ fault }}</li>
-        <li><button type="button" class="text-button" @click="add">Add a place</button></li>
+        <li><ActionButton @click="add">Add a place</ActionButton></li>
       </ul>
     </div>
   </section>
 </template>
 
 <style scoped>
-h3 {
-  font-size: 0.95rem;
-}
-
 .plan {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 20px;
+  gap: var(--s2) var(--s5);
 }
 
 .wall {
@@ -137,7 +132,7 @@ h3 {
 }
 
 text {
-  font-size: 11px;
+  font-size: var(--f1);
   fill: var(--ink);
 }
 
@@ -156,9 +151,9 @@ ul {
 li {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 5.6rem auto;
-  gap: 8px;
+  gap: var(--s2);
   align-items: center;
-  padding: 3px 0;
+  padding: var(--edge) 0;
 }
 
 .offset {
@@ -169,6 +164,6 @@ li {
   display: block;
   color: var(--note);
   font-weight: 600;
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 </style>

@@ -4,11 +4,12 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
-import LoadState from '../../components/LoadState.vue'
+import LoadState from '../../kit/LoadState.vue'
 import KilnSheet from './KilnSheet.vue'
 import NewKiln from './NewKiln.vue'
+import { keyOf } from '../../kit/keys'
 
-const list = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')) })
+const list = useQuery({ queryKey: keyOf('kilns'), queryFn: () => request(api.GET('/api/kilns')) })
 const rows = computed(() => list.data.value ?? [])
 const isNew = ref(false)
 </script>
@@ -45,6 +46,6 @@ const isNew = ref(false)
 .kilns {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(100%, 30rem), 1fr));
-  gap: 28px 36px;
+  gap: var(--s6) var(--s7);
 }
 </style>

@@ -1,44 +1,43 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { reactive, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 
-import { api, request, Refused } from '../../api/client'
+import { api, request } from '../../api/client'
 import { usePreferences } from '../../composables/usePreferences'
-import ChoiceField from '../../components/ChoiceField.vue'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import { KILN_FIELDS, LININGS } from './kilnFields'
+import { useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 const emit = defineEmits<{ done: [] }>()
 const preferences = usePreferences()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const typed = reactive<Record<string, string>>({ name: '' })
-const faults = ref<Record<string, string>>({})
-const trouble = ref('')
 const lining = ref('unknown')
 
-async function save() {
-  faults.value = {}
-  trouble.value = ''
-  const document = Object.fromEntries([
-    ['name', typed.name ?? ''],
-    ['lining', lining.value],
-    ...KILN_FIELDS.map((f) => [f.name, typed[f.name] ?? ''] as const),
-  ])
-  try {
-    await request(api.POST('/api/kilns', { body: { system: preferences.system, document } }))
-    await queries.invalidateQueries({ queryKey: ['kilns'] })
-    emit('done')
-  } catch (error) {
-    if (error instanceof Refused)
-      faults.value = Object.fromEntries(error.faults.map((f) => [f.path, f.message]))
-    if (!Object.keys(faults.value).length) trouble.value = (error as Error).message
-  }
-}
+const saving = useAction(
+  () => {
+    const document = Object.fromEntries([
+      ['name', typed.name ?? ''],
+      ['lining', lining.value],
+      ...KILN_FIELDS.map((f) => [f.name, typed[f.name] ?? ''] as const),
+    ])
+    return request(api.POST('/api/kilns', { body: { system: preferences.system, document } }))
+  },
+  {
+    done: async () => {
+      await refresh('kilns')
+      emit('done')
+    },
+  },
+)
+const { faults } = saving
+const trouble = computed(() => (Object.keys(faults.value).length ? '' : saving.trouble.value))
 </script>
 
 <template>
-  <form class="new-kiln" @submit.prevent="save">
+  <form class="new-kiln" @submit.prevent="saving.act()">
     <h2>New kiln</h2>
     <label
       v-for="field in [{ name: 'name', label: 'Name', start: 'Petrel' }, ...KILN_FIELDS]"
@@ -72,7 +71,7 @@ async function save() {
 <style scoped>
 .new-kiln {
   display: grid;
-  gap: 2px;
+  gap: var(--s0);
   max-width: 34rem;
 }
 
@@ -80,20 +79,20 @@ label {
   display: grid;
   grid-template-columns: 1fr 12rem;
   align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  min-height: var(--row);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .fault {
   grid-column: 1 / -1;
   color: var(--note);
   font-weight: 600;
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 
 .go {
   display: flex;
-  gap: 10px;
-  padding-top: 12px;
+  gap: var(--s3);
+  padding-top: var(--s3);
 }
 </style>

@@ -5,15 +5,16 @@ import { computed, watchEffect } from 'vue'
 
 import { api, request } from '../../api/client'
 import type { NotebookPage } from '../../api/types'
-import LoadState from '../../components/LoadState.vue'
+import LoadState from '../../kit/LoadState.vue'
 import PageSheet from './PageSheet.vue'
+import { keyOf } from '../../kit/keys'
 
 /** One page of the notebook, or two side by side; printed on one sheet. */
 const props = defineProps<{ firings: number[] }>()
 const pages = useQueries({
   queries: computed(() =>
     props.firings.map((firing) => ({
-      queryKey: ['notebook', 'page', firing],
+      queryKey: keyOf('notebook', 'page', firing),
       queryFn: () =>
         request(api.GET('/api/notebook/pages/{firing_id}', { params: { path: { firing_id: firing } } })),
     })),
@@ -24,7 +25,7 @@ const isPending = computed(() => pages.value.some((p) => p.isPending))
 const error = computed(() => pages.value.find((p) => p.error)?.error ?? null)
 const cradle = computed(() => (props.firings.length === 1 ? (rows.value[0]?.cradle_id ?? null) : null))
 const best = useQuery({
-  queryKey: ['notebook', 'best', cradle],
+  queryKey: keyOf('notebook', 'best', cradle),
   queryFn: () =>
     request(
       api.GET('/api/notebook/best/{cradle_id}', { params: { path: { cradle_id: cradle.value ?? 0 } } }),
@@ -74,21 +75,21 @@ watchEffect(
 .bar {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 22px;
+  gap: var(--s3) var(--s5);
   align-items: center;
-  padding-bottom: 10px;
+  padding-bottom: var(--s3);
 }
 
 .sheets {
   display: grid;
-  gap: 20px 28px;
+  gap: var(--s5) var(--s6);
 }
 
 .sheets.two {
   grid-template-columns: repeat(2, minmax(0, 1fr));
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56em) {
   .sheets.two {
     grid-template-columns: minmax(0, 1fr);
   }

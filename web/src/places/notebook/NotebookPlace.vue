@@ -7,9 +7,10 @@ import { useRouter } from 'vue-router'
 
 import { api, request } from '../../api/client'
 import type { NotebookPage } from '../../api/types'
-import LoadState from '../../components/LoadState.vue'
-import PageTurner from '../../components/PageTurner.vue'
+import LoadState from '../../kit/LoadState.vue'
+import PageTurner from '../../kit/PageTurner.vue'
 import PageRow from './PageRow.vue'
+import { keyOf } from '../../kit/keys'
 
 /** Every firing that was begun: found by any word, two of them laid side by side, all of it taken out. */
 const PAGE = 20
@@ -27,7 +28,7 @@ watch(search, (text) => {
   }, 150)
 })
 const list = useQuery({
-  queryKey: ['notebook', wanted, offset],
+  queryKey: keyOf('notebook', wanted, offset),
   queryFn: () =>
     request(api.GET('/api/notebook', { params: { query: { search: wanted.value, offset: offset.value } } })),
   placeholderData: keepPreviousData,
@@ -99,12 +100,6 @@ document.title = 'Notebook · Cold Cradle'
 
 <style scoped src="../place.css"></style>
 <style scoped>
-.rows {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
 .find {
   margin-left: auto;
 }

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { NotebookPage } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 import TwoLines from './TwoLines.vue'
 
 /** A firing in the list: its line against the plan, what came out, and what was found. */
@@ -50,46 +51,46 @@ const WORDS: Record<string, string> = {
         {{ measure.name.toLowerCase() }} {{ measure.word }}
       </p>
     </div>
-    <button type="button" class="text-button" :aria-pressed="isChosen" @click="emit('choose')">
+    <ActionButton :aria-pressed="isChosen" @click="emit('choose')">
       {{ isChosen ? '✓ chosen' : 'choose' }}
-    </button>
+    </ActionButton>
   </li>
 </template>
 
 <style scoped>
 .row {
   display: grid;
-  grid-template-columns: 110px minmax(0, 1.6fr) minmax(0, 1.2fr) minmax(0, 1fr) auto;
-  gap: 4px 18px;
-  padding: 10px 0;
-  border-bottom: 1px solid var(--rule);
+  grid-template-columns: 7rem minmax(0, 1.6fr) minmax(0, 1.2fr) minmax(0, 1fr) auto;
+  gap: var(--s1) var(--s4);
+  padding: var(--s3) 0;
+  border-bottom: var(--line) solid var(--rule);
   align-items: center;
 }
 
 .pic {
-  width: 110px;
-  height: 70px;
+  width: 7rem;
+  height: 4.5rem;
   object-fit: cover;
 }
 
 .fault {
   color: var(--note);
   font-weight: 600;
-  font-size: 0.9rem;
+  font-size: var(--f2);
 }
 
 [aria-pressed='true'] {
   font-weight: 700;
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .row {
-    grid-template-columns: 84px minmax(0, 1fr);
+    grid-template-columns: 5.25rem minmax(0, 1fr);
   }
 
   .pic {
-    width: 84px;
-    height: 56px;
+    width: 5.25rem;
+    height: 3.5rem;
   }
 
   .heat,

@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import type { DualQuantity, NotebookPage } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
-import LineGraph from '../../drawing/LineGraph.vue'
+import Chart from '../../kit/Chart.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import DataTable from '../../kit/DataTable.vue'
 
 /** One page: plan against what happened, measures, faults, photographs; what differs from the other page is marked. */
 const props = defineProps<{ row: NotebookPage; other?: NotebookPage }>()
@@ -11,6 +14,12 @@ const text = (shown: DualQuantity | null) => (shown ? preferences.pick(shown).te
 const aim = (of: NotebookPage) => `${text(of.peak_planned)} for ${text(of.hold_planned)}`
 const differs = (mine: string, theirs?: string) =>
   props.other !== undefined && theirs !== undefined && mine !== theirs
+const otherSteps = computed(() =>
+  props.row.steps.flatMap((step, i) => {
+    const theirs = props.other?.steps[i]
+    return differs(text(step.to) + text(step.hold), theirs && text(theirs.to) + text(theirs.hold)) ? [i] : []
+  }),
+)
 </script>
 
 <template>
@@ -23,7 +32,7 @@ const differs = (mine: string, theirs?: string) =>
       </p>
       <p class="quiet">{{ preferences.pick(row.started).text }}, {{ text(row.lasted) }}</p>
     </header>
-    <LineGraph
+    <Chart
       v-if="row.graph"
       :graph="row.graph"
       label="Temperature over the firing, as planned and as measured"
@@ -48,24 +57,20 @@ const differs = (mine: string, theirs?: string) =>
     </dl>
     <p v-if="row.formed"><MessageText :said="row.formed" /></p>
     <p v-if="row.looked.length">Looked in: {{ row.looked.join(', ') }}.</p>
-    <table v-if="row.measures.length">
-      <thead>
-        <tr>
-          <th>Measured</th>
-          <th>came out</th>
-          <th>predicted</th>
-          <th></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="m in row.measures" :key="m.key">
-          <td>{{ m.name }}</td>
-          <td class="figures">{{ text(m.measured) }}</td>
-          <td class="figures">{{ text(m.predicted) }}</td>
-          <td>{{ m.word === 'alone' ? '' : m.word }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable
+      v-if="row.measures.length"
+      label="Measured and predicted"
+      :heads="['Measured', 'came out', 'predicted', '']"
+      :words="[3]"
+      :rows="
+        row.measures.map((m) => [
+          m.name,
+          text(m.measured),
+          text(m.predicted),
+          m.word === 'alone' ? '' : m.word,
+        ])
+      "
+    />
     <ul v-if="row.faults.length" class="faults">
       <li v-for="fault in row.faults" :key="fault">▲ {{ fault }}</li>
     </ul>
@@ -75,33 +80,12 @@ const differs = (mine: string, theirs?: string) =>
       <img v-if="row.photo_before" :src="`/api/photos/${row.photo_before}`" alt="Before the firing" />
       <img v-if="row.photo_after" :src="`/api/photos/${row.photo_after}`" alt="After the firing" />
     </p>
-    <table class="steps">
-      <thead>
-        <tr>
-          <th>Step as planned</th>
-          <th>rate</th>
-          <th>to</th>
-          <th>hold</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="(step, i) in row.steps"
-          :key="step.name"
-          :class="{
-            differs: differs(
-              text(step.to) + text(step.hold),
-              other?.steps[i] && text(other.steps[i]!.to) + text(other.steps[i]!.hold),
-            ),
-          }"
-        >
-          <td>{{ step.name }}</td>
-          <td class="figures">{{ text(step.rate) }}</td>
-          <td class="figures">{{ text(step.to) }}</td>
-          <td class="figures">{{ text(step.hold) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable
+      label="Steps as planned"
+      :heads="['Step as planned', 'rate', 'to', 'hold']"
+      :rows="row.steps.map((step) => [step.name, text(step.rate), text(step.to), text(step.hold)])"
+      :marked="otherSteps"
+    />
     <p class="small">
       <RouterLink
         :to="{
@@ -120,21 +104,17 @@ const differs = (mine: string, theirs?: string) =>
 <style scoped>
 .page {
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
   align-content: start;
-  border: 1px solid var(--rule);
-  padding: 14px 18px;
+  border: var(--line) solid var(--rule);
+  padding: var(--s4) var(--s4);
   background: var(--sheet);
-}
-
-h1 {
-  font-size: 1.3rem;
 }
 
 dl {
   margin: 0;
   display: grid;
-  gap: 2px;
+  gap: var(--s0);
 }
 
 dl > div {
@@ -142,21 +122,9 @@ dl > div {
   grid-template-columns: 15rem 1fr;
 }
 
-dd {
-  margin: 0;
-}
-
 .differs {
   background: var(--pressed);
   font-weight: 650;
-}
-
-td,
-th {
-  text-align: left;
-  padding: 3px 8px 3px 0;
-  border-bottom: 1px solid var(--rule);
-  font-size: 0.9rem;
 }
 
 .faults {
@@ -173,12 +141,12 @@ th {
 
 .photos {
   display: flex;
-  gap: 10px;
+  gap: var(--s3);
 }
 
 .photos img {
   max-width: 49%;
-  max-height: 180px;
+  max-height: 11.25rem;
   object-fit: cover;
 }
 </style>

@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import PieceField from '../../components/PieceField.vue'
 import Answer from '../../components/Answer.vue'
 import FindingsList from '../../components/FindingsList.vue'
-import LoadState from '../../components/LoadState.vue'
+import LoadState from '../../kit/LoadState.vue'
 import { providePiece, STAGE } from '../../composables/usePiece'
 import { useShortcuts } from '../../composables/useShortcuts'
 import ErrorBudget from '../../stations/cradle/ErrorBudget.vue'
@@ -78,50 +78,50 @@ useShortcuts({ ArrowRight: () => move(1), ArrowLeft: () => move(-1) })
 <style scoped>
 .bench {
   display: grid;
-  gap: 22px;
+  gap: var(--s5);
   max-width: 46rem;
-  padding: 10px 0 40px;
+  padding: var(--s3) 0 var(--s8);
   align-content: start;
 }
 
 h1 {
-  font-size: clamp(1.7rem, 5vw, 2.5rem);
+  font-size: var(--f6);
   line-height: 1.25;
   text-wrap: balance;
 }
 
 .why {
-  font-size: 1.15rem;
+  font-size: var(--f4);
   color: var(--ink-soft);
 }
 
 .ask {
-  font-size: 1.2rem;
+  font-size: var(--f4);
 }
 
 .ask :deep(input) {
-  font-size: 1.5rem;
-  min-height: 52px;
+  font-size: var(--f5);
+  min-height: 3.25rem;
 }
 
 .ask :deep(.row) {
   grid-template-columns: minmax(0, 1fr) 12rem 6rem;
-  min-height: 64px;
+  min-height: 4rem;
 }
 
 .go {
   display: flex;
   flex-wrap: wrap;
-  gap: 14px;
+  gap: var(--s4);
 }
 
 .go .p-button {
-  font-size: 1.2rem;
-  min-height: 56px;
-  padding-inline: 28px;
+  font-size: var(--f4);
+  min-height: 3.5rem;
+  padding-inline: var(--s6);
 }
 
-@media (max-width: 480px) {
+@media (max-width: 30em) {
   .ask :deep(.row) {
     grid-template-columns: minmax(0, 1fr) 8.6rem;
   }

@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Menu from 'primevue/menu'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import type { ChainLink, Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useStageActs } from '../../composables/useStageActs'
-import StageDialog from './StageDialog.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import Fold from '../../kit/Fold.vue'
+
+const StageDialog = defineAsyncComponent(() => import('./StageDialog.vue'))
 
 /** The backbone of a piece: its stages in order, each as the silhouette of its real programme, and what travels on. */
 const props = defineProps<{ piece: Piece; station: string }>()
@@ -54,9 +57,9 @@ const remarks = computed(() => [...(links.value[here.value]?.remarks ?? []), ...
         <span v-if="link.travels.length" class="travels figures" aria-hidden="true">
           <span v-for="t in link.travels" :key="t.from_key">{{ preferences.said(t.words) }}</span>
         </span>
-        <button
-          type="button"
-          class="stage plain-button"
+        <ActionButton
+          look="plain"
+          class="stage"
           :class="{ here: link.key === piece.stage_key }"
           :aria-current="link.key === piece.stage_key ? 'step' : undefined"
           :data-stage="link.key"
@@ -70,44 +73,40 @@ const remarks = computed(() => [...(links.value[here.value]?.remarks ?? []), ...
             >
             <span class="quiet when">{{ link.kiln }}, {{ preferences.pick(link.starts).text }}</span>
           </span>
-        </button>
+        </ActionButton>
       </li>
       <li class="more">
         <Button label="Then …" variant="outlined" @click="adds = true" />
-        <button
-          type="button"
-          class="text-button"
-          aria-haspopup="menu"
-          @click="(event) => menu?.toggle(event)"
-        >
+        <ActionButton aria-haspopup="menu" @click="(event: MouseEvent) => menu?.toggle(event)">
           This stage …
-        </button>
+        </ActionButton>
         <Menu ref="menu" :model="items" popup />
       </li>
     </ol>
     <p v-if="acts.trouble.value" class="trouble small" role="alert">✕ {{ acts.trouble.value }}</p>
-    <details v-if="links.length > 1 && remarks.length" class="small">
-      <summary>
-        {{ remarks.length }} {{ remarks.length === 1 ? 'remark' : 'remarks' }} on the chain,
-        {{ preferences.pick(piece.chain.days).text }} in all
-      </summary>
+    <Fold
+      v-if="links.length > 1 && remarks.length"
+      name="chain-remarks"
+      class="small"
+      :label="`${remarks.length} ${remarks.length === 1 ? 'remark' : 'remarks'} on the chain, ${preferences.pick(piece.chain.days).text} in all`"
+    >
       <ul>
         <li v-for="(said, i) in remarks" :key="i">◆ <MessageText :said="said" /></li>
       </ul>
-    </details>
+    </Fold>
     <StageDialog v-if="adds" v-model="adds" :piece="piece" />
   </nav>
 </template>
 
 <style scoped>
 .chain {
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 ol {
   list-style: none;
   margin: 0;
-  padding: 2px 0 4px;
+  padding: var(--s0) 0 var(--s1);
   display: flex;
   align-items: stretch;
   overflow-x: auto;
@@ -122,11 +121,11 @@ li {
 .stage {
   display: flex;
   align-items: flex-end;
-  gap: 6px;
+  gap: var(--s2);
   text-align: left;
-  padding: 2px 6px 2px 2px;
-  border-bottom: 3px solid transparent;
-  min-height: 44px;
+  padding: var(--s0) var(--s2) var(--s0) var(--s0);
+  border-bottom: var(--edge) solid transparent;
+  min-height: var(--row);
 }
 
 .stage.here {
@@ -140,7 +139,7 @@ li {
 }
 
 .words b {
-  font-size: 0.9rem;
+  font-size: var(--f2);
   font-weight: 500;
 }
 
@@ -155,29 +154,29 @@ path {
 
 .travels {
   display: grid;
-  font-size: 0.68rem;
+  font-size: var(--f1);
   line-height: 1.15;
-  min-width: 62px;
-  padding: 0 4px 2px;
+  min-width: 4rem;
+  padding: 0 var(--s1) var(--s0);
   text-align: center;
   color: var(--glass-deep);
-  border-bottom: 1.5px solid var(--glass-deep);
+  border-bottom: var(--s0) solid var(--glass-deep);
   white-space: nowrap;
 }
 
 .when {
-  font-size: 0.74rem;
+  font-size: var(--f1);
 }
 
 .more {
-  gap: 12px;
-  padding-left: 12px;
+  gap: var(--s3);
+  padding-left: var(--s3);
   position: sticky;
   right: 0;
   background: var(--chalk);
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .more {
     position: static;
   }

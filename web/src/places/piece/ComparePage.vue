@@ -5,12 +5,16 @@ import { computed, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request } from '../../api/client'
-import LoadState from '../../components/LoadState.vue'
+import type { HeatPlan } from '../../api/types'
+import { ActionButton } from '../../kit/ActionButton'
+import LoadState from '../../kit/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useShortcuts } from '../../composables/useShortcuts'
-import LineGraph from '../../drawing/LineGraph.vue'
+import Chart from '../../kit/Chart.vue'
 import RemarkList from '../../stations/heat/RemarkList.vue'
+import { keyOf } from '../../kit/keys'
+import DataTable from '../../kit/DataTable.vue'
 
 /** Two programmes for one piece on one sheet: their lines, what they leave, what each does. */
 const props = defineProps<{ id: number; stage: string }>()
@@ -33,7 +37,7 @@ const b = computed(() => sideOf('b', 'quick'))
 const choose = (name: 'a' | 'b', key: Side) => router.replace({ query: { ...route.query, [name]: key } })
 
 const piece = useQuery({
-  queryKey: ['piece', props.id, props.stage],
+  queryKey: keyOf('piece', props.id, props.stage),
   queryFn: () =>
     request(
       api.GET('/api/pieces/{piece_id}', {
@@ -42,7 +46,7 @@ const piece = useQuery({
     ),
 })
 const found = useQuery({
-  queryKey: computed(() => ['piece', props.id, props.stage, 'compare', a.value, b.value]),
+  queryKey: computed(() => keyOf('piece', props.id, props.stage, 'compare', a.value, b.value)),
   queryFn: () =>
     request(
       api.GET('/api/pieces/{piece_id}/heat/compare', {
@@ -50,6 +54,12 @@ const found = useQuery({
       }),
     ),
 })
+const cells = (step: HeatPlan['steps'][number]) => [
+  step.name,
+  preferences.pick(step.rate).text,
+  preferences.pick(step.to).text,
+  step.hold_s ? preferences.pick(step.hold).text : '',
+]
 const back = () => router.push({ name: 'piece', params: { id: props.id, station: 'heat' } })
 useShortcuts({ Escape: back, p: () => window.print(), u: preferences.flip })
 watchEffect(() => (document.title = `${piece.data.value?.name ?? 'Two programmes'} · side by side`))
@@ -61,7 +71,7 @@ const PULLED = ['glass', 'steel'] as const
 <template>
   <section class="compare">
     <nav class="bar">
-      <button type="button" class="text-button" @click="back">Back to the piece</button>
+      <ActionButton @click="back">Back to the piece</ActionButton>
       <Select
         :model-value="a"
         :options="[...SIDES]"
@@ -89,13 +99,13 @@ const PULLED = ['glass', 'steel'] as const
     />
     <template v-else>
       <p class="answer"><MessageText :said="found.data.value.answer" /></p>
-      <LineGraph
+      <Chart
         label="Temperature of both programmes against hours"
         :graph="found.data.value.temperatures"
         :looks="HOT"
         :tall="260"
       />
-      <LineGraph
+      <Chart
         label="The greatest pull in the glass under both"
         :graph="found.data.value.pulls"
         :looks="PULLED"
@@ -112,19 +122,7 @@ const PULLED = ['glass', 'steel'] as const
             {{ preferences.pick(side.opens).text }}
           </p>
           <RemarkList :remarks="side.remarks" />
-          <table>
-            <caption class="visually-hidden">
-              Steps
-            </caption>
-            <tbody>
-              <tr v-for="(step, i) in side.steps" :key="i">
-                <th scope="row">{{ step.name }}</th>
-                <td class="figures">{{ preferences.pick(step.rate).text }}</td>
-                <td class="figures">{{ preferences.pick(step.to).text }}</td>
-                <td class="figures">{{ step.hold_s ? preferences.pick(step.hold).text : '' }}</td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable label="Steps" :rows="side.steps.map(cells)" />
         </article>
       </div>
     </template>
@@ -134,51 +132,34 @@ const PULLED = ['glass', 'steel'] as const
 <style scoped>
 .compare {
   display: grid;
-  gap: 12px;
-  padding: 14px 0;
+  gap: var(--s3);
+  padding: var(--s4) 0;
 }
 
 .bar {
   display: flex;
   flex-wrap: wrap;
-  gap: 12px;
+  gap: var(--s3);
   align-items: center;
 }
 
 .answer {
-  font-size: 1.2rem;
+  font-size: var(--f4);
 }
 
 .pair {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 28px;
+  gap: var(--s6);
 }
 
 article {
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
   align-content: start;
 }
 
-h1 {
-  font-size: 1.5rem;
-}
-
-h2 {
-  font-size: 1.05rem;
-  border-bottom: 1.5px solid var(--ink);
-}
-
-th,
-td {
-  text-align: left;
-  padding: 2px 12px 2px 0;
-  border-bottom: 1px solid var(--rule);
-  font-size: 0.9rem;
-}
-
-@media (max-width: 760px) {
+@media (max-width: 45em) {
   .pair {
     grid-template-columns: minmax(0, 1fr);
   }

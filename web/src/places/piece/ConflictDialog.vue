@@ -5,6 +5,7 @@ import { computed } from 'vue'
 
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import DataTable from '../../kit/DataTable.vue'
 
 const context = usePiece()
 const preferences = usePreferences()
@@ -30,22 +31,11 @@ const rows = computed(() =>
     :style="{ width: '32rem', maxWidth: '94vw' }"
   >
     <p>{{ context.conflict.value?.message }}</p>
-    <table>
-      <thead>
-        <tr>
-          <th scope="col">Entry</th>
-          <th scope="col">You typed</th>
-          <th scope="col">It stands at</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.what">
-          <td>{{ row.what }}</td>
-          <td class="figures">{{ row.mine }}</td>
-          <td class="figures">{{ row.theirs }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable
+      label="What differs"
+      :heads="['Entry', 'You typed', 'It stands at']"
+      :rows="rows.map((row) => [row.what, row.mine, row.theirs])"
+    />
     <div class="choices">
       <Button label="Write mine on top" @click="context.settle(true)" />
       <Button label="Keep what stands" variant="outlined" @click="context.settle(false)" />
@@ -54,25 +44,9 @@ const rows = computed(() =>
 </template>
 
 <style scoped>
-table {
-  margin: 14px 0;
-}
-
-th,
-td {
-  text-align: left;
-  padding: 6px 10px 6px 0;
-  border-bottom: 1px solid var(--rule);
-}
-
-th {
-  font-size: 0.82rem;
-  color: var(--ink-quiet);
-}
-
 .choices {
   display: flex;
-  gap: 10px;
+  gap: var(--s3);
   flex-wrap: wrap;
 }
 </style>

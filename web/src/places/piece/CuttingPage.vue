@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Checkbox from 'primevue/checkbox'
 import { useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -7,11 +8,13 @@ import { computed, ref } from 'vue'
 import { api, request } from '../../api/client'
 import type { Cutting } from '../../api/types'
 import FindingsList from '../../components/FindingsList.vue'
-import LoadState from '../../components/LoadState.vue'
+import LoadState from '../../kit/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
 import { providePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import CutSheetDrawing from '../../drawing/CutSheetDrawing.vue'
+import { keyOf } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** How the blanks are cut from the sheets on the rack, cut by cut; to print, and to carry out. */
 const props = defineProps<{ id: number; stage: string }>()
@@ -21,7 +24,7 @@ const margin = ref('10 mm')
 const isWhole = ref(false)
 const stage = computed(() => (isWhole.value ? '' : (piece.value?.stage_key ?? props.stage)))
 const plans = useQuery({
-  queryKey: computed(() => ['cutting', props.id, stage.value, margin.value, piece.value?.version]),
+  queryKey: computed(() => keyOf('cutting', props.id, stage.value, margin.value, piece.value?.version)),
   queryFn: () =>
     request(
       api.GET('/api/pieces/{piece_id}/layup/cutting', {
@@ -37,13 +40,11 @@ const plans = useQuery({
 })
 const shown = computed(() => (plans.data.value ?? []) as Cutting[])
 const print = () => window.print()
-const told = ref('')
-const trouble = ref('')
 
-async function book(one: Cutting) {
-  told.value = trouble.value = ''
-  try {
-    const done = await request(
+const told = ref('')
+const booking = useAction(
+  (one: Cutting) =>
+    request(
       api.POST('/api/pieces/{piece_id}/layup/cutting', {
         params: { path: { piece_id: props.id } },
         body: {
@@ -54,14 +55,15 @@ async function book(one: Cutting) {
           versions: one.versions,
         },
       }),
-    )
-    const many = done.off_cuts
-    told.value = `The sheets are off the rack; ${many} ${many === 1 ? 'off-cut is' : 'off-cuts are'} on it.`
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-  await plans.refetch()
-}
+    ),
+  {
+    done: ({ off_cuts: many }) =>
+      (told.value = `The sheets are off the rack; ${many} ${many === 1 ? 'off-cut is' : 'off-cuts are'} on it.`),
+    failed: () => (told.value = ''),
+    ended: () => plans.refetch(),
+  },
+)
+const { trouble } = booking
 </script>
 
 <template>
@@ -72,7 +74,7 @@ async function book(one: Cutting) {
         >Allowance for edges <InputText v-model.lazy="margin" class="figures" maxlength="20"
       /></label>
       <label v-if="(piece?.chain.links.length ?? 0) > 1" class="small tick"
-        ><input v-model="isWhole" type="checkbox" /> all stages together</label
+        ><Checkbox v-model="isWhole" binary /> all stages together</label
       >
       <Button label="Print" :disabled="!shown.length" @click="print" />
     </header>
@@ -116,7 +118,7 @@ async function book(one: Cutting) {
           </div>
         </div>
         <p v-if="one.plan.sheets.length" class="screen">
-          <Button variant="outlined" label="It is cut: book it on the rack" @click="book(one)" />
+          <Button variant="outlined" label="It is cut: book it on the rack" @click="booking.act(one)" />
           <span class="small quiet">Takes the sheets off the rack and puts the off-cuts on it.</span>
         </p>
       </section>
@@ -129,16 +131,16 @@ async function book(one: Cutting) {
 
 <style scoped>
 .cutting {
-  padding: 16px 22px 40px;
+  padding: var(--s4) var(--s5) var(--s8);
   display: grid;
-  gap: 12px;
+  gap: var(--s3);
   align-content: start;
 }
 
 header {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 18px;
+  gap: var(--s3) var(--s4);
   align-items: center;
 }
 
@@ -150,32 +152,24 @@ header input {
   width: auto;
 }
 
-h1 {
-  font-size: 1.4rem;
-}
-
 h2,
-h3 {
-  font-size: 1rem;
-}
-
 .answer {
-  font-size: 1.25rem;
+  font-size: var(--f5);
 }
 
 .sheet {
   display: grid;
   grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
-  gap: 22px;
-  padding: 12px 0;
-  border-top: 1px solid var(--rule);
+  gap: var(--s5);
+  padding: var(--s3) 0;
+  border-top: var(--line) solid var(--rule);
 }
 
 ol {
   padding-left: 1.6rem;
 }
 
-@media (max-width: 760px) {
+@media (max-width: 45em) {
   .sheet {
     grid-template-columns: minmax(0, 1fr);
   }

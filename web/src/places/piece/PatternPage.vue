@@ -6,12 +6,14 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
-import { send } from '../../api/files'
+import { saveAs, send } from '../../api/files'
 import type { Pattern } from '../../api/types'
-import LoadState from '../../components/LoadState.vue'
+import LoadState from '../../kit/LoadState.vue'
 import { providePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import PatternSheet from './PatternSheet.vue'
+import { keyOf } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** An outline over sheets of paper at 1 : 1, to print or to save. */
 const props = defineProps<{ id: number; stage: string; part: number | 'blank' }>()
@@ -39,7 +41,7 @@ const body = computed(() => ({
   title: `${piece.value?.name ?? ''}, ${cradle.value?.name ?? ''}`.slice(0, 180),
 }))
 const pattern = useQuery({
-  queryKey: ['pattern', body],
+  queryKey: keyOf('pattern', body),
   queryFn: () => request(api.POST('/api/outlines/pattern', { body: body.value })),
   enabled: computed(() => !!part.value?.outline),
   retry: false,
@@ -47,20 +49,10 @@ const pattern = useQuery({
 const laid = computed(() => pattern.data.value as Pattern | undefined)
 const print = () => window.print()
 
-const trouble = ref('')
-async function save() {
-  trouble.value = ''
-  try {
-    const answer = await send('/api/outlines/file', JSON.stringify(body.value), 'application/json')
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(await answer.blob())
-    link.download = 'pattern.svg'
-    link.click()
-    URL.revokeObjectURL(link.href)
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
+const saving = useAction(() => send('/api/outlines/file', JSON.stringify(body.value), 'application/json'), {
+  done: async (answer) => saveAs('pattern.svg', await answer.blob()),
+})
+const { trouble } = saving
 </script>
 
 <template>
@@ -80,7 +72,7 @@ async function save() {
           maxlength="20"
       /></label>
       <Button label="Print" :disabled="!laid" @click="print" />
-      <Button variant="outlined" label="Save as SVG" :disabled="!laid" @click="save" />
+      <Button variant="outlined" label="Save as SVG" :disabled="!laid" @click="saving.act()" />
       <span class="small quiet"
         >Print at 100 %, without “fit to page”. Then lay a rule on the bar: it is 100 mm.</span
       >
@@ -115,15 +107,15 @@ async function save() {
 
 <style scoped>
 .pattern {
-  padding: 16px 22px;
+  padding: var(--s4) var(--s5);
   display: grid;
-  gap: 12px;
+  gap: var(--s3);
 }
 
 header {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 18px;
+  gap: var(--s3) var(--s4);
   align-items: center;
 }
 
@@ -137,7 +129,7 @@ header input {
 
 .sheets {
   display: grid;
-  gap: 18px;
+  gap: var(--s4);
   justify-items: start;
 }
 

@@ -67,7 +67,7 @@ const bar = computed(() => {
 <style scoped>
 .sheet {
   background: #fff;
-  border: 1px solid var(--rule);
+  border: var(--line) solid var(--rule);
   break-after: page;
   display: block;
 }

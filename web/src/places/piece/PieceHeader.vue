@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
 import { nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
-import { useAction } from '../../composables/useAction'
+import { ActionButton } from '../../kit/ActionButton'
+import { useAction } from '../../kit/useAction'
 import { usePiece } from '../../composables/usePiece'
+import { keyOf, useFetched } from '../../kit/keys'
 
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const router = useRouter()
-const queries = useQueryClient()
+const { refresh, forget } = useFetched()
 const isNaming = ref(false)
 const showsActs = ref(false) // on a phone they wait behind a word
 const name = ref('')
@@ -44,11 +45,11 @@ const { act: putAway } = useAction(
   {
     done: async () => {
       const id = props.piece.id
-      void queries.invalidateQueries({ queryKey: ['pieces'] })
+      void refresh('pieces')
       await router.push('/pieces')
-      queries.removeQueries({ queryKey: ['piece', id] })
+      forget(keyOf('piece', id))
     },
-    failed: (words) => (context.trouble.value = words),
+    failed: (error) => (context.trouble.value = error.message),
   },
 )
 </script>
@@ -67,38 +68,34 @@ const { act: putAway } = useAction(
       @keydown.esc.stop="named(false)"
     />
     <h1 v-else>
-      <button type="button" class="plain-button" :title="'Rename'" @click="rename">{{ piece.name }}</button>
+      <ActionButton look="plain" :title="'Rename'" @click="rename">{{ piece.name }}</ActionButton>
     </h1>
     <span v-if="context.drafts.name && !isNaming" class="fault" role="alert"
       >✕ {{ context.drafts.name.message }}</span
     >
-    <button type="button" class="text-button more" :aria-expanded="showsActs" @click="showsActs = !showsActs">
+    <ActionButton class="more" :aria-expanded="showsActs" @click="showsActs = !showsActs">
       {{ showsActs ? 'Less' : 'More' }}
-    </button>
+    </ActionButton>
     <div class="actions" :class="{ open: showsActs }">
-      <button
-        type="button"
-        class="text-button"
+      <ActionButton
         :disabled="!piece.undoes"
         :title="piece.undoes ? `Undo: ${piece.undoes}` : 'Nothing to undo'"
         @click="context.step('undo')"
       >
         Undo
-      </button>
-      <button
-        type="button"
-        class="text-button"
+      </ActionButton>
+      <ActionButton
         :disabled="!piece.redoes"
         :title="piece.redoes ? `Redo: ${piece.redoes}` : 'Nothing to redo'"
         @click="context.step('redo')"
       >
         Redo
-      </button>
+      </ActionButton>
       <RouterLink class="text-button" :to="{ name: 'card', params: { id: piece.id } }">Print card</RouterLink>
       <a class="text-button" :href="`/api/pieces/${piece.id}/document`" download>Save a copy</a>
-      <button type="button" class="text-button" @click="putAway()">
+      <ActionButton @click="putAway()">
         {{ piece.is_put_away ? 'Put back' : 'Put away' }}
-      </button>
+      </ActionButton>
     </div>
   </header>
 </template>
@@ -108,13 +105,9 @@ header {
   display: flex;
   align-items: baseline;
   flex-wrap: wrap;
-  gap: 4px 16px;
-  padding-bottom: 6px;
-  border-bottom: 1px solid var(--rule);
-}
-
-h1 {
-  font-size: 1.45rem;
+  gap: var(--s1) var(--s4);
+  padding-bottom: var(--s2);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 h1 button {
@@ -122,12 +115,12 @@ h1 button {
 }
 
 h1 button:hover {
-  text-decoration: underline 1px dotted;
-  text-underline-offset: 5px;
+  text-decoration: underline var(--line) dotted;
+  text-underline-offset: var(--s1);
 }
 
 .naming {
-  font-size: 1.3rem;
+  font-size: var(--f5);
   font-weight: 650;
   min-width: min(22rem, 90vw);
 }
@@ -135,7 +128,7 @@ h1 button:hover {
 .actions {
   margin-left: auto;
   display: flex;
-  gap: 4px 18px;
+  gap: var(--s1) var(--s4);
   flex-wrap: wrap;
 }
 
@@ -147,20 +140,20 @@ a.text-button {
 
 .fault {
   color: var(--note);
-  font-size: 0.85rem;
+  font-size: var(--f2);
 }
 
 .more {
   display: none;
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   header {
     padding-bottom: 0;
   }
 
   h1 {
-    font-size: 1.2rem;
+    font-size: var(--f4);
   }
 
   .more {
@@ -171,7 +164,7 @@ a.text-button {
   .actions {
     margin-left: 0;
     width: 100%;
-    gap: 4px 14px;
+    gap: var(--s1) var(--s4);
   }
 
   .actions:not(.open) {

@@ -1,25 +1,29 @@
 <script setup lang="ts">
-import { computed, watchEffect } from 'vue'
+import { computed, onMounted, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 
-import LoadState from '../../components/LoadState.vue'
-import WorkingDrawer from '../../components/WorkingDrawer.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import LoadState from '../../kit/LoadState.vue'
 import { useChoices } from '../../composables/useChoices'
 import { providePiece } from '../../composables/usePiece'
 import { provideWorking } from '../../composables/useWorking'
 import { useWorkings } from '../../composables/useWorkings'
 import { useShortcuts } from '../../composables/useShortcuts'
-import CradleStation from '../../stations/cradle/CradleStation.vue'
-import LayupStation from '../../stations/layup/LayupStation.vue'
-import GlassStation from '../../stations/glass/GlassStation.vue'
-import AfterStation from '../../stations/after/AfterStation.vue'
-import BeforeStation from '../../stations/before/BeforeStation.vue'
-import FireStation from '../../stations/fire/FireStation.vue'
-import HeatStation from '../../stations/heat/HeatStation.vue'
 import ChainStrip from './ChainStrip.vue'
-import ConflictDialog from './ConflictDialog.vue'
+import {
+  AfterStation,
+  BeforeStation,
+  ConflictDialog,
+  CradleStation,
+  fetchTheRest,
+  FireStation,
+  GlassStation,
+  HeatStation,
+  LayupStation,
+  SectionSheet,
+  WorkingDrawer,
+} from './parts'
 import PieceHeader from './PieceHeader.vue'
-import SectionSheet from './SectionSheet.vue'
 import StationPath from './StationPath.vue'
 import ThreadBar from './ThreadBar.vue'
 
@@ -30,6 +34,7 @@ const { piece, query, trouble, drafts } = context
 const working = provideWorking()
 const workings = useWorkings(piece, working)
 
+onMounted(fetchTheRest)
 const { query: choices } = useChoices()
 const stations = computed(() => choices.data.value?.stations ?? [])
 const isFired = computed(() => !['planned', 'loaded'].includes(piece.value?.firing.state ?? 'planned'))
@@ -91,7 +96,7 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
     <ChainStrip :piece="piece" :station="station" />
     <div v-if="trouble || unsaved" class="trouble" role="alert">
       <span>{{ trouble || 'Some of what you typed is not saved yet. It is kept on this machine.' }}</span>
-      <button type="button" class="text-button" @click="context.retry()">Send it again</button>
+      <ActionButton @click="context.retry()">Send it again</ActionButton>
     </div>
     <ThreadBar :thread="piece.plan.thread" />
     <StationPath
@@ -116,19 +121,20 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
       <SectionSheet class="drawing" :piece="piece" :is-moving="station === 'layup'" />
     </div>
     <WorkingDrawer
+      v-if="working"
       v-model="working"
       :figures="workings.figures.value"
       :profile="piece.plan.heat?.profile"
       :is-loading="workings.isLoading.value"
       :trouble="workings.trouble.value"
     />
-    <ConflictDialog />
+    <ConflictDialog v-if="context.conflict.value" />
   </article>
 </template>
 
 <style scoped>
 /* at the kiln a phone shows the firing at once; chain and thread are one station away */
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .hot :deep(.chain),
   .hot :deep(.thread) {
     display: none;
@@ -137,20 +143,20 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
 
 .trouble {
   display: flex;
-  gap: 16px;
+  gap: var(--s4);
   align-items: center;
   flex-wrap: wrap;
-  border: 1px solid var(--note);
-  padding: 6px 12px;
-  margin: 8px 0;
-  font-size: 0.92rem;
+  border: var(--line) solid var(--note);
+  padding: var(--s2) var(--s3);
+  margin: var(--s2) 0;
+  font-size: var(--f2);
 }
 
 .sheet {
   display: grid;
   grid-template-columns: minmax(0, 1.24fr) minmax(0, 1fr);
-  gap: 0 22px;
-  padding-top: 8px;
+  gap: 0 var(--s5);
+  padding-top: var(--s2);
 }
 
 .drawing {
@@ -158,17 +164,17 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
   grid-row: 1;
   align-self: start;
   position: sticky;
-  top: 8px;
+  top: var(--s2);
 }
 
 .work {
   grid-column: 2;
   grid-row: 1;
-  border-left: 1px solid var(--rule);
-  padding-left: 22px;
+  border-left: var(--line) solid var(--rule);
+  padding-left: var(--s5);
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56em) {
   .sheet {
     grid-template-columns: minmax(0, 1fr);
   }

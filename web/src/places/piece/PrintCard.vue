@@ -3,7 +3,8 @@ import { watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import Button from 'primevue/button'
 
-import LoadState from '../../components/LoadState.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import LoadState from '../../kit/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
 import { providePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
@@ -32,8 +33,8 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
   />
   <main v-else class="card-page light">
     <nav class="bar">
-      <button type="button" class="text-button" @click="back">Back to the piece</button>
-      <button type="button" class="text-button" @click="preferences.flip()">Flip units</button>
+      <ActionButton @click="back">Back to the piece</ActionButton>
+      <ActionButton @click="preferences.flip()">Flip units</ActionButton>
       <Button label="Print" @click="print" />
     </nav>
     <article class="card">

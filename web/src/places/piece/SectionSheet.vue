@@ -96,7 +96,7 @@ const alongside = [{ path: `${STAGE}.cradle.measured`, value: true }]
 <style scoped>
 .sheet-of-paper {
   margin: 0;
-  border: 1px solid var(--rule);
+  border: var(--line) solid var(--rule);
   border-bottom: 0;
 }
 </style>

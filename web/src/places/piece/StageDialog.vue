@@ -6,11 +6,12 @@ import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import CradlePicker from '../../components/CradlePicker.vue'
 import MessageText from '../../components/MessageText.vue'
 import ProcessPicker from '../../components/ProcessPicker.vue'
 import { useStageActs } from '../../composables/useStageActs'
+import { keyOf } from '../../kit/keys'
 
 /** A further stage: what is done with what the one before gave. */
 const shown = defineModel<boolean>({ required: true })
@@ -20,7 +21,7 @@ const process = ref(props.piece.plan.traits.lies_free ? 'slump' : 'polish')
 const cradle = ref('new-')
 const kilnId = ref(props.piece.kiln_id)
 const isBusy = ref(false)
-const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')) })
+const kilns = useQuery({ queryKey: keyOf('kilns'), queryFn: () => request(api.GET('/api/kilns')) })
 const options = computed(() => (kilns.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
 
 async function add() {
@@ -64,7 +65,7 @@ async function add() {
 <style scoped>
 .then {
   display: grid;
-  gap: 12px;
+  gap: var(--s3);
 }
 
 .trouble {
@@ -74,6 +75,6 @@ async function add() {
 
 .go {
   display: flex;
-  gap: 10px;
+  gap: var(--s3);
 }
 </style>

@@ -48,18 +48,18 @@ const options = computed(() =>
 <style scoped>
 .path {
   display: flex;
-  gap: 18px;
-  border-bottom: 1px solid var(--rule);
+  gap: var(--s4);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 a {
-  flex: 0 1 160px;
-  padding: 8px 0 7px;
+  flex: 0 1 10rem;
+  padding: var(--s2) 0 var(--s2);
   display: grid;
   text-decoration: none;
   color: var(--ink-quiet);
-  border-bottom: 3px solid transparent;
-  margin-bottom: -1px;
+  border-bottom: var(--edge) solid transparent;
+  margin-bottom: calc(-1 * var(--line));
   line-height: 1.25;
 }
 
@@ -74,14 +74,14 @@ a:hover {
 }
 
 .state {
-  font-size: 0.78rem;
+  font-size: var(--f1);
 }
 
 .chooser {
   display: none;
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   a {
     display: none;
   }
@@ -89,7 +89,7 @@ a:hover {
   .chooser {
     display: flex;
     flex: 1;
-    min-height: 44px;
+    min-height: var(--row);
     align-items: center;
     border: 0;
   }

@@ -3,6 +3,7 @@ import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import type { SummaryItem } from '../../api/types'
 import { useWorking } from '../../composables/useWorking'
+import { ActionButton } from '../../kit/ActionButton'
 
 const openWorking = useWorking()
 defineProps<{ thread: SummaryItem[] }>()
@@ -28,9 +29,8 @@ function rest(item: SummaryItem): string {
       :key="item.key"
       :class="[item.station, { moved: piece.changed.value.old[item.key] }]"
     >
-      <button
-        type="button"
-        class="plain-button"
+      <ActionButton
+        look="plain"
         :disabled="!item.figure"
         :data-figure="item.figure || undefined"
         :data-thread="item.key"
@@ -41,7 +41,7 @@ function rest(item: SummaryItem): string {
         <span class="amount figures"
           ><b>{{ preferences.pick(item.shown).value }}</b> <span class="unit">{{ rest(item) }}</span></span
         >
-      </button>
+      </ActionButton>
       <span class="was" aria-live="polite"
         ><template v-if="piece.changed.value.old[item.key]"
           ><s>{{ piece.changed.value.old[item.key] }}</s>
@@ -56,38 +56,38 @@ function rest(item: SummaryItem): string {
 .thread {
   list-style: none;
   margin: 0;
-  padding: 8px 0 2px;
+  padding: var(--s2) 0 var(--s0);
   display: grid;
   grid-template-columns: repeat(var(--many), auto);
   justify-content: space-between;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
   position: relative;
 }
 
 .thread::before {
   content: '';
   position: absolute;
-  left: 3px;
+  left: var(--edge);
   right: 0;
-  top: 32.5px;
-  border-top: 1.5px solid var(--ink);
+  top: var(--s7);
+  border-top: var(--s0) solid var(--ink);
 }
 
 button {
   display: grid;
-  min-width: 72px;
+  min-width: 4.5rem;
 }
 
 .long .amount b {
-  font-size: 1.16rem;
+  font-size: var(--f4);
 }
 
 .long .unit {
-  font-size: 0.74rem;
+  font-size: var(--f1);
 }
 
 .long .amount {
-  gap: 4px;
+  gap: var(--s1);
 }
 
 button:disabled {
@@ -95,17 +95,17 @@ button:disabled {
 }
 
 .name {
-  font-size: 0.82rem;
+  font-size: var(--f2);
   color: var(--ink-soft);
-  height: 20px;
+  height: var(--s5);
   white-space: nowrap;
 }
 
 .bead {
-  width: 9px;
-  height: 9px;
+  width: var(--s2);
+  height: var(--s2);
   border-radius: 50%;
-  border: 2px solid var(--ink);
+  border: var(--s0) solid var(--ink);
   background: var(--chalk);
   position: relative;
   z-index: 1;
@@ -122,51 +122,51 @@ button:disabled {
 .amount {
   display: flex;
   align-items: baseline;
-  gap: 6px;
+  gap: var(--s2);
   white-space: nowrap;
-  margin-top: 3px;
+  margin-top: var(--edge);
 }
 
 .amount b {
-  font-size: 1.3rem;
+  font-size: var(--f5);
   font-weight: 700;
   letter-spacing: -0.035em;
 }
 
 .unit {
-  font-size: 0.8rem;
+  font-size: var(--f2);
   color: var(--ink-soft);
 }
 
 button:hover:enabled b {
-  text-decoration: underline 1px dotted;
-  text-underline-offset: 4px;
+  text-decoration: underline var(--line) dotted;
+  text-underline-offset: var(--s1);
 }
 
 .was {
   display: block;
-  min-height: 15px;
-  line-height: 15px;
-  font-size: 0.72rem;
+  min-height: var(--s4);
+  line-height: var(--s4);
+  font-size: var(--f1);
   color: var(--note);
-  max-width: 150px;
+  max-width: 9.5rem;
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
 }
 
 .why {
-  margin-left: 5px;
+  margin-left: var(--s1);
 }
 
 .moved .amount b {
-  background: linear-gradient(var(--note), var(--note)) left bottom / 100% 2px no-repeat;
+  background: linear-gradient(var(--note), var(--note)) left bottom / 100% var(--s0) no-repeat;
 }
 
-@media (max-width: 1000px) {
+@media (max-width: 56em) {
   .thread {
     grid-template-columns: repeat(4, 1fr);
-    gap: 6px 10px;
+    gap: var(--s2) var(--s3);
   }
 
   .thread::before {
@@ -174,15 +174,15 @@ button:hover:enabled b {
   }
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .thread {
     grid-template-columns: repeat(var(--half), minmax(0, 1fr));
-    gap: 2px 6px;
+    gap: var(--s0) var(--s2);
   }
 
   .bead {
     position: absolute;
-    margin: 5px 0 0 -1px;
+    margin: var(--s1) 0 0 calc(-1 * var(--line));
   }
 
   li {
@@ -190,7 +190,7 @@ button:hover:enabled b {
   }
 
   .name {
-    padding-left: 13px;
+    padding-left: var(--s3);
   }
 
   button {
@@ -199,16 +199,16 @@ button:hover:enabled b {
 
   .amount {
     flex-wrap: wrap;
-    gap: 0 6px;
+    gap: 0 var(--s2);
   }
 
   .amount b,
   .long .amount b {
-    font-size: 0.98rem;
+    font-size: var(--f3);
   }
 
   .name {
-    font-size: 0.74rem;
+    font-size: var(--f1);
   }
 
   button {
@@ -216,7 +216,7 @@ button:hover:enabled b {
   }
 
   .amount .unit {
-    font-size: 0.72rem;
+    font-size: var(--f1);
   }
 
   .was {

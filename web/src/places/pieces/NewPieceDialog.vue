@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
@@ -7,25 +7,25 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, request } from '../../api/client'
-import ChoiceField from '../../components/ChoiceField.vue'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import CradlePicker from '../../components/CradlePicker.vue'
 import ProcessPicker from '../../components/ProcessPicker.vue'
 import { localZone, nextHour } from '../../logic/localTime'
+import { keyOf, useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** What is done, then on what, from what, where. */
 const shown = defineModel<boolean>({ required: true })
 const router = useRouter()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const name = ref('')
 const process = ref('cast')
 const cradle = ref('new-')
 const kindId = ref<number | null>(null)
 const kilnId = ref<number | null>(null)
-const trouble = ref('')
-const isBusy = ref(false)
 const wants = { enabled: shown }
-const kinds = useQuery({ queryKey: ['glass'], queryFn: () => request(api.GET('/api/glass')), ...wants })
-const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')), ...wants })
+const kinds = useQuery({ queryKey: keyOf('glass'), queryFn: () => request(api.GET('/api/glass')), ...wants })
+const kilns = useQuery({ queryKey: keyOf('kilns'), queryFn: () => request(api.GET('/api/kilns')), ...wants })
 
 const stocked = computed(() =>
   [...(kinds.data.value ?? [])].sort((a, b) => Object.keys(b.rack).length - Object.keys(a.rack).length),
@@ -38,28 +38,17 @@ watch([kindOptions, kilnOptions], () => {
   kindId.value ??= kindOptions.value[0]?.key ?? null
   kilnId.value ??= kilnOptions.value[0]?.key ?? null
 })
-watch(shown, (open) => {
-  if (open) trouble.value = ''
-})
 
-async function make() {
-  trouble.value = ''
-  if (!name.value.trim()) {
-    trouble.value = 'Give the piece a name.'
-    return
-  }
-  // a quick hand is here before the lists are
-  await Promise.all([kinds.suspense(), kilns.suspense()])
-  kindId.value ??= kindOptions.value[0]?.key ?? null
-  kilnId.value ??= kilnOptions.value[0]?.key ?? null
-  if (kindId.value === null || kilnId.value === null) {
-    trouble.value = 'Choose a glass and a kiln.'
-    return
-  }
-  isBusy.value = true
-  try {
+const making = useAction(
+  async () => {
+    if (!name.value.trim()) throw new Error('Give the piece a name.')
+    // a quick hand is here before the lists are
+    await Promise.all([kinds.suspense(), kilns.suspense()])
+    kindId.value ??= kindOptions.value[0]?.key ?? null
+    kilnId.value ??= kilnOptions.value[0]?.key ?? null
+    if (kindId.value === null || kilnId.value === null) throw new Error('Choose a glass and a kiln.')
     const isNew = cradle.value.startsWith('new-')
-    const piece = await request(
+    return request(
       api.POST('/api/pieces', {
         body: {
           name: name.value,
@@ -75,21 +64,23 @@ async function make() {
         },
       }),
     )
-    void queries.invalidateQueries({ queryKey: ['pieces'] })
-    shown.value = false
-    name.value = ''
-    await router.push({ name: 'piece', params: { id: piece.id } })
-  } catch (error) {
-    trouble.value = (error as Error).message
-  } finally {
-    isBusy.value = false
-  }
-}
+  },
+  {
+    done: (piece) => {
+      void refresh('pieces')
+      shown.value = false
+      name.value = ''
+      return router.push({ name: 'piece', params: { id: piece.id } })
+    },
+  },
+)
+const { trouble, isBusy } = making
+watch(shown, (open) => open && making.forget())
 </script>
 
 <template>
   <Dialog v-model:visible="shown" modal header="New piece" :style="{ width: '46rem', maxWidth: '96vw' }">
-    <form class="new" @submit.prevent="make">
+    <form class="new" @submit.prevent="making.act()">
       <ProcessPicker v-model="process" />
       <label class="name"
         >Name <InputText v-model="name" autofocus maxlength="80" autocomplete="off"
@@ -123,7 +114,7 @@ async function make() {
 <style scoped>
 .new {
   display: grid;
-  gap: 10px;
+  gap: var(--s3);
 }
 
 .new :deep(.row),
@@ -134,8 +125,8 @@ async function make() {
 .name {
   display: grid;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
-  min-height: 44px;
+  border-bottom: var(--line) solid var(--rule);
+  min-height: var(--row);
 }
 
 .trouble {
@@ -145,7 +136,7 @@ async function make() {
 
 .go {
   display: flex;
-  gap: 10px;
-  padding-top: 8px;
+  gap: var(--s3);
+  padding-top: var(--s2);
 }
 </style>

@@ -47,11 +47,11 @@ const thread = computed(() => props.row.thread.filter((item) => SHORT.includes(i
 <style scoped>
 a {
   display: grid;
-  grid-template-columns: 80px minmax(0, 2fr) repeat(3, minmax(0, 0.8fr)) minmax(0, 1.2fr);
-  gap: 16px;
+  grid-template-columns: 5rem minmax(0, 2fr) repeat(3, minmax(0, 0.8fr)) minmax(0, 1.2fr);
+  gap: var(--s4);
   align-items: center;
-  padding: 10px 4px;
-  border-bottom: 1px solid var(--rule);
+  padding: var(--s3) var(--s1);
+  border-bottom: var(--line) solid var(--rule);
   text-decoration: none;
 }
 
@@ -64,11 +64,11 @@ a:hover {
 }
 
 .name b {
-  font-size: 1.08rem;
+  font-size: var(--f4);
 }
 
 .waits {
-  font-size: 0.85rem;
+  font-size: var(--f2);
   color: var(--note);
 }
 
@@ -78,13 +78,13 @@ a:hover {
 }
 
 .item .figures {
-  font-size: 1.02rem;
+  font-size: var(--f3);
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56em) {
   a {
-    grid-template-columns: 76px minmax(0, 0.72fr) minmax(0, 1.28fr);
-    gap: 4px 12px;
+    grid-template-columns: 4.75rem minmax(0, 0.72fr) minmax(0, 1.28fr);
+    gap: var(--s1) var(--s3);
   }
 
   .name {

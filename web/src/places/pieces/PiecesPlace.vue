@@ -1,29 +1,31 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, request, Refused } from '../../api/client'
-import PageTurner from '../../components/PageTurner.vue'
-import LoadState from '../../components/LoadState.vue'
-import NewPieceDialog from './NewPieceDialog.vue'
+import { api, request } from '../../api/client'
+import { ActionButton } from '../../kit/ActionButton'
+import PageTurner from '../../kit/PageTurner.vue'
+import LoadState from '../../kit/LoadState.vue'
 import PieceRow from './PieceRow.vue'
+import { keyOf, useFetched } from '../../kit/keys'
+import FilePick from '../../kit/FilePick.vue'
+import { faultsOf, useAction } from '../../kit/useAction'
 
+const NewPieceDialog = defineAsyncComponent(() => import('./NewPieceDialog.vue'))
 const PAGE = 40
 const MOST_BYTES = 2_000_000
 const route = useRoute()
 const router = useRouter()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const search = ref('')
 const wanted = ref('')
 const offset = ref(0)
 const away = ref(false)
-const trouble = ref<string[]>([])
 const isNew = ref(false)
 const finder = ref<InstanceType<typeof InputText> | null>(null)
-const picker = ref<HTMLInputElement | null>(null)
 
 let waiting: ReturnType<typeof setTimeout> | undefined
 watch(search, (text) => {
@@ -35,7 +37,7 @@ watch(search, (text) => {
 })
 
 const list = useQuery({
-  queryKey: ['pieces', wanted, offset, away],
+  queryKey: keyOf('pieces', wanted, offset, away),
   queryFn: () =>
     request(
       api.GET('/api/pieces', {
@@ -61,36 +63,35 @@ watch(
   { immediate: true },
 )
 
-async function bringIn(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
-  trouble.value = []
-  if (file.size > MOST_BYTES) {
-    trouble.value = [`${file.name}: expected a file of at most 2 MB. Nothing was brought in.`]
-    return
-  }
-  try {
+const bringing = useAction(
+  async (file: File) => {
+    if (file.size > MOST_BYTES) throw new Error('expected a file of at most 2 MB.')
     const text = await file.arrayBuffer()
-    const piece = await request(
+    return request(
       api.POST('/api/pieces/import', {
         body: text as never,
         bodySerializer: (body: unknown) => body as never,
         headers: { 'Content-Type': 'application/json' },
       } as never),
     )
-    await queries.invalidateQueries({ queryKey: ['pieces'] })
-    await router.push({ name: 'piece', params: { id: (piece as { id: number }).id } })
-  } catch (error) {
-    const faults = error instanceof Refused ? error.faults : []
-    trouble.value = [
-      `${file.name} was not brought in. ${faults.length ? '' : (error as Error).message}`,
-      ...faults.slice(0, 8).map((f) => `${f.path ? `${f.path}: ` : ''}${f.message}`),
-      ...(faults.length > 8 ? [`… and ${faults.length - 8} more`] : []),
-    ]
-  }
-}
+  },
+  {
+    done: async (piece) => {
+      trouble.value = []
+      await refresh('pieces')
+      await router.push({ name: 'piece', params: { id: (piece as { id: number }).id } })
+    },
+    failed: (error, file) => {
+      const faults = Object.entries(faultsOf(error))
+      trouble.value = [
+        `${file.name} was not brought in. ${faults.length ? '' : error.message}`,
+        ...faults.slice(0, 8).map(([path, words]) => `${path ? `${path}: ` : ''}${words}`),
+        ...(faults.length > 8 ? [`… and ${faults.length - 8} more`] : []),
+      ]
+    },
+  },
+)
+const trouble = ref<string[]>([])
 </script>
 
 <template>
@@ -107,11 +108,10 @@ async function bringIn(event: Event) {
           maxlength="120"
         />
       </label>
-      <button type="button" class="text-button" :aria-pressed="away" @click="((away = !away), (offset = 0))">
+      <ActionButton :aria-pressed="away" @click="((away = !away), (offset = 0))">
         {{ away ? 'Show what is in hand' : 'Show what is put away' }}
-      </button>
-      <button type="button" class="text-button" @click="picker?.click()">Bring a copy in</button>
-      <input ref="picker" type="file" accept=".json,application/json" hidden data-import @change="bringIn" />
+      </ActionButton>
+      <FilePick label="Bring a copy in" accept=".json,application/json" data-import @pick="bringing.act" />
       <Button label="New piece" @click="isNew = true" />
     </header>
     <div v-if="trouble.length" class="margin-note" role="alert">
@@ -136,18 +136,12 @@ async function bringIn(event: Event) {
       </ul>
       <PageTurner v-model="offset" :count="shown.count" :page="PAGE" before="Newer" after="Older" />
     </template>
-    <NewPieceDialog v-model="isNew" />
+    <NewPieceDialog v-if="isNew" v-model="isNew" />
   </section>
 </template>
 
 <style scoped src="../place.css"></style>
 <style scoped>
-.rows {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
 .find {
   margin-left: auto;
 }

@@ -34,8 +34,8 @@ watch(
 <style scoped>
 .lines {
   display: grid;
-  gap: 4px;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
+  gap: var(--s1);
+  padding: var(--s2) 0;
+  border-bottom: var(--line) solid var(--rule);
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { computed, ref } from 'vue'
@@ -8,34 +8,33 @@ import { useRouter } from 'vue-router'
 import { api, request } from '../../api/client'
 import { STAGE } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import { keyOf, useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** Send what came out into a piece, as an edit like any other. */
+type Send = { label: string; changes: unknown[][] }
+
 const props = defineProps<{
-  sends: { label: string; changes: unknown[][] }[]
+  sends: Send[]
   pieceId: number | null
   stage: string
 }>()
 const preferences = usePreferences()
 const router = useRouter()
-const queries = useQueryClient()
-const said = ref('')
+const { refresh, forget } = useFetched()
 const chosen = ref<number | null>(props.pieceId)
 const pieces = useQuery({
-  queryKey: ['pieces', '', 0, false],
+  queryKey: keyOf('pieces', '', 0, false),
   queryFn: () => request(api.GET('/api/pieces', { params: { query: { search: '' } } })),
 })
 const options = computed(() =>
   (pieces.data.value?.rows ?? []).map((row) => ({ key: row.id, name: row.name })),
 )
 
-async function send(which: number) {
-  const one = props.sends[which]
-  const id = chosen.value
-  if (!one || !id) {
-    said.value = 'Choose a piece first.'
-    return
-  }
-  try {
+const sending = useAction(
+  async (one: Send) => {
+    const id = chosen.value
+    if (!id) throw new Error('Choose a piece first.')
     const path = { path: { piece_id: id } }
     const piece = await request(api.GET('/api/pieces/{piece_id}', { params: path }))
     await request(
@@ -50,18 +49,22 @@ async function send(which: number) {
         },
       }),
     )
-    queries.removeQueries({ queryKey: ['piece', id] })
-    void queries.invalidateQueries({ queryKey: ['pieces'] })
-    const station = String(one.changes[0]?.[0]).split('.')[0]
-    await router.push({
-      name: 'piece',
-      params: { id, station },
-      query: id === props.pieceId && props.stage ? { stage: props.stage } : {},
-    })
-  } catch (error) {
-    said.value = (error as Error).message
-  }
-}
+    return id
+  },
+  {
+    done: (id, one) => {
+      forget(keyOf('piece', id))
+      void refresh('pieces')
+      const station = String(one.changes[0]?.[0]).split('.')[0]
+      return router.push({
+        name: 'piece',
+        params: { id, station },
+        query: id === props.pieceId && props.stage ? { stage: props.stage } : {},
+      })
+    },
+  },
+)
+const { trouble: said } = sending
 </script>
 
 <template>
@@ -79,7 +82,7 @@ async function send(which: number) {
       :key="one.label"
       variant="outlined"
       :label="`Send ${one.label} into the piece`"
-      @click="send(i)"
+      @click="sending.act(sends[i]!)"
     />
     <span class="small" role="status">{{ said }}</span>
   </div>
@@ -89,10 +92,10 @@ async function send(which: number) {
 .send {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 14px;
+  gap: var(--s2) var(--s4);
   align-items: center;
-  border-top: 1px solid var(--rule);
-  padding-top: 12px;
+  border-top: var(--line) solid var(--rule);
+  padding-top: var(--s3);
 }
 
 .send .p-select {

@@ -5,9 +5,9 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { api, request } from '../../api/client'
 import type { Outcome, Sum, WorkedFigure } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
-import LoadState from '../../components/LoadState.vue'
-import TypedField from '../../components/TypedField.vue'
+import ChoiceField from '../../kit/ChoiceField.vue'
+import LoadState from '../../kit/LoadState.vue'
+import TypedField from '../../kit/TypedField.vue'
 import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { provideWorking } from '../../composables/useWorking'
@@ -15,6 +15,8 @@ import { useShortcuts } from '../../composables/useShortcuts'
 import LinesField from './LinesField.vue'
 import SendOn from './SendOn.vue'
 import SumResult from './SumResult.vue'
+import { keyOf } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** One sum. All that is typed stands in the address, so that it can be kept, sent and gone back to. */
 const props = defineProps<{ sum: string }>()
@@ -23,7 +25,11 @@ const router = useRouter()
 const preferences = usePreferences()
 const working = provideWorking()
 
-const list = useQuery({ queryKey: ['sums'], queryFn: () => request(api.GET('/api/sums')), staleTime: 60_000 })
+const list = useQuery({
+  queryKey: keyOf('sums'),
+  queryFn: () => request(api.GET('/api/sums')),
+  staleTime: 60_000,
+})
 const one = computed(() => list.data.value?.find((s) => s.key === props.sum) as Sum | undefined)
 const pieceId = computed(() => Number(route.query.piece) || null)
 const stage = computed(() => String(route.query.stage ?? ''))
@@ -36,6 +42,17 @@ const typed = computed(() => {
   return found
 })
 
+// a piece that is gone or cannot be reached: the sum stands by itself
+const filling = useAction(
+  (id: number) =>
+    request(
+      api.GET('/api/sums/{key}/from/{piece_id}', {
+        params: { path: { key: props.sum, piece_id: id }, query: { stage: stage.value } },
+      }),
+    ),
+  { done: (from) => router.replace({ query: { ...route.query, ...from.typed } }) },
+)
+
 // opened from a piece: what the piece knows is filled in once, and from then on stands in the address
 const filled = ref(false)
 watch(
@@ -43,22 +60,18 @@ watch(
   async ([sum, id]) => {
     if (!sum || !id || filled.value || Object.keys(typed.value).length) return
     filled.value = true
-    try {
-      const from = await request(
-        api.GET('/api/sums/{key}/from/{piece_id}', {
-          params: { path: { key: props.sum, piece_id: id }, query: { stage: stage.value } },
-        }),
-      )
-      await router.replace({ query: { ...route.query, ...from.typed } })
-    } catch {
-      /* the piece is gone or cannot be reached; the sum stands by itself */
-    }
+    await filling.act(id)
   },
   { immediate: true },
 )
 
 const outcome = useQuery({
-  queryKey: ['sum', computed(() => props.sum), typed, computed(() => preferences.system)],
+  queryKey: keyOf(
+    'sum',
+    computed(() => props.sum),
+    typed,
+    computed(() => preferences.system),
+  ),
   queryFn: () =>
     request(
       api.POST('/api/sums/{key}', {
@@ -159,16 +172,16 @@ useShortcuts({ w: () => (working.value = found.value?.result?.figures[0]?.key ??
 .sheet {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
-  gap: 20px 44px;
+  gap: var(--s5) var(--row);
 }
 
 .out {
   display: grid;
-  gap: 14px;
+  gap: var(--s4);
   align-content: start;
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56em) {
   .sheet {
     grid-template-columns: minmax(0, 1fr);
   }

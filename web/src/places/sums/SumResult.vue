@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { DualQuantity, Figure, Outcome, Sketch } from '../../api/types'
 import Answer from '../../components/Answer.vue'
-import FigureRow from '../../components/FigureRow.vue'
+import FigureRow from '../../kit/FigureRow.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import SketchDrawing from '../../drawing/SketchDrawing.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import DataTable from '../../kit/DataTable.vue'
 
 /** What a sum came to: the answer first, then its table, its figures and what to mind. */
 defineProps<{ result: NonNullable<Outcome['result']>; station: string }>()
@@ -15,20 +16,12 @@ const text = (shown: DualQuantity) => preferences.pick(shown).text
 <template>
   <Answer :said="result.answer" />
   <SketchDrawing v-if="result.sketch" class="drawing" :sketch="result.sketch as Sketch" is-still />
-  <table v-if="result.rows.length">
-    <thead>
-      <tr>
-        <td></td>
-        <th v-for="head in result.heads" :key="head" scope="col" class="small quiet">{{ head }}</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="row in result.rows" :key="row.name">
-        <th scope="row">{{ row.name }}</th>
-        <td v-for="(cell, i) in row.cells" :key="i" class="figures">{{ text(cell) }}</td>
-      </tr>
-    </tbody>
-  </table>
+  <DataTable
+    v-if="result.rows.length"
+    label="Beside one another"
+    :heads="['', ...result.heads]"
+    :rows="result.rows.map((row) => [row.name, ...row.cells.map((cell) => text(cell))])"
+  />
   <div>
     <FigureRow v-for="figure in result.figures" :key="figure.key" :figure="figure as Figure" />
   </div>
@@ -44,33 +37,7 @@ const text = (shown: DualQuantity) => preferences.pick(shown).text
 </template>
 
 <style scoped>
-th,
-td {
-  padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
-  text-align: right;
-  font-weight: 400;
-}
-
-th[scope='row'],
-td:first-child {
-  text-align: left;
-}
-
-td.figures {
-  white-space: nowrap;
-  padding-left: 14px;
-}
-
 .drawing {
-  border: 1px solid var(--rule);
-}
-
-.cautions {
-  list-style: none;
-  margin: 0;
-  padding: 8px 0 0;
-  border-top: 1px solid var(--rule);
-  color: var(--ink-soft);
+  border: var(--line) solid var(--rule);
 }
 </style>

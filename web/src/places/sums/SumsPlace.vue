@@ -3,9 +3,14 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, request } from '../../api/client'
-import LoadState from '../../components/LoadState.vue'
+import LoadState from '../../kit/LoadState.vue'
+import { keyOf } from '../../kit/keys'
 
-const list = useQuery({ queryKey: ['sums'], queryFn: () => request(api.GET('/api/sums')), staleTime: 60_000 })
+const list = useQuery({
+  queryKey: keyOf('sums'),
+  queryFn: () => request(api.GET('/api/sums')),
+  staleTime: 60_000,
+})
 const GROUPS = [
   { name: 'Measuring', keys: ['vessel', 'model', 'level', 'release'] },
   { name: 'Glass', keys: ['thickness', 'swap', 'mix', 'share', 'top-up', 'match'] },
@@ -56,13 +61,7 @@ const groups = computed(() => {
 .groups {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(100%, 26rem), 1fr));
-  gap: 26px 40px;
-}
-
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
+  gap: var(--s6) var(--s8);
 }
 
 ul {
@@ -73,8 +72,8 @@ ul {
 
 li a {
   display: grid;
-  padding: 10px 4px;
-  border-bottom: 1px solid var(--rule);
+  padding: var(--s3) var(--s1);
+  border-bottom: var(--line) solid var(--rule);
   text-decoration: none;
 }
 

@@ -128,8 +128,8 @@ const clock = (iso: string) =>
 h2 {
   position: absolute;
   left: 0;
-  top: 14px;
-  font-size: 1rem;
+  top: var(--s4);
+  font-size: var(--f3);
 }
 
 svg {
@@ -167,12 +167,12 @@ svg {
 
 .label {
   position: absolute;
-  top: 62px;
+  top: 4rem;
   display: grid;
   white-space: nowrap;
   text-decoration: none;
   line-height: 1.2;
-  font-size: 0.9rem;
+  font-size: var(--f2);
 }
 
 a.label:hover b {
@@ -180,7 +180,7 @@ a.label:hover b {
 }
 
 text {
-  font-size: 12px;
+  font-size: var(--f1);
   fill: var(--ink-quiet);
 }
 
@@ -189,15 +189,15 @@ text {
   fill: var(--ink);
 }
 
-@media (max-width: 560px) {
+@media (max-width: 45em) {
   h2 {
     position: absolute;
     z-index: 1;
-    top: 4px;
+    top: var(--s1);
   }
 
   .kiln {
-    padding-top: 4px;
+    padding-top: var(--s1);
   }
 }
 </style>

@@ -4,17 +4,20 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 
-import { api, request, Refused } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Today } from '../../api/types'
 import BenchTimers from '../../components/BenchTimers.vue'
-import LoadState from '../../components/LoadState.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import LoadState from '../../kit/LoadState.vue'
 import { useTimers } from '../../composables/useTimers'
 import KilnAxis from './KilnAxis.vue'
 import TodoList from './TodoList.vue'
+import { keyOf } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** Each kiln's now and next on one clock axis, and below it what wants doing by when. */
 const query = useQuery({
-  queryKey: ['today'],
+  queryKey: keyOf('today'),
   queryFn: () => request(api.GET('/api/today')),
   refetchInterval: 30_000,
   refetchOnMount: 'always',
@@ -23,7 +26,6 @@ const today = computed(() => query.data.value as Today | undefined)
 const { begin } = useTimers()
 const lasts = ref('')
 const name = ref('')
-const trouble = ref('')
 const USUAL = [
   ['glue', 'Glue, 40 min'],
   ['freezer', 'Freezer, 30 min'],
@@ -31,16 +33,16 @@ const USUAL = [
   ['coat', 'Coat, 30 min'],
 ] as const
 
-async function start(kind: string) {
-  trouble.value = ''
-  try {
-    await begin(kind, null, kind === 'own' ? lasts.value : '', kind === 'own' ? name.value : '')
-    if (kind === 'own') lasts.value = name.value = ''
-  } catch (error) {
-    trouble.value =
-      error instanceof Refused ? (error.faults[0]?.message ?? error.message) : (error as Error).message
-  }
-}
+const starting = useAction(
+  (kind: string) => begin(kind, null, kind === 'own' ? lasts.value : '', kind === 'own' ? name.value : ''),
+  {
+    done: (_, kind) => {
+      if (kind === 'own') lasts.value = name.value = ''
+    },
+  },
+)
+const trouble = computed(() => starting.troubles.value[0] ?? '')
+const start = (kind: string) => starting.act(kind)
 document.title = 'Today · Cold Cradle'
 </script>
 
@@ -81,15 +83,9 @@ document.title = 'Today · Cold Cradle'
           <BenchTimers />
           <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
           <p class="row">
-            <button
-              v-for="[kind, words] in USUAL"
-              :key="kind"
-              type="button"
-              class="text-button"
-              @click="start(kind)"
-            >
+            <ActionButton v-for="[kind, words] in USUAL" :key="kind" @click="start(kind)">
               {{ words }}
-            </button>
+            </ActionButton>
           </p>
           <p class="row">
             <label class="small">For <InputText v-model="name" maxlength="60" placeholder="what" /> </label>
@@ -109,21 +105,15 @@ document.title = 'Today · Cold Cradle'
 .two {
   display: grid;
   grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
-  gap: 18px 32px;
-}
-
-h2 {
-  font-size: 1.05rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
+  gap: var(--s4) var(--s7);
 }
 
 .row {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 14px;
+  gap: var(--s2) var(--s4);
   align-items: end;
-  padding-top: 8px;
+  padding-top: var(--s2);
 }
 
 .row label {
@@ -134,12 +124,7 @@ h2 {
   width: 8rem;
 }
 
-.fault {
-  color: var(--note);
-  font-weight: 600;
-}
-
-@media (max-width: 820px) {
+@media (max-width: 56em) {
   .two {
     grid-template-columns: minmax(0, 1fr);
   }

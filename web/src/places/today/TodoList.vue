@@ -49,9 +49,9 @@ function by(iso: string, now: string) {
 li {
   display: grid;
   grid-template-columns: 8.2rem minmax(0, 1fr) auto;
-  gap: 10px;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
+  gap: var(--s3);
+  padding: var(--s2) 0;
+  border-bottom: var(--line) solid var(--rule);
   align-items: baseline;
 }
 
@@ -62,15 +62,15 @@ li {
 .clash {
   display: block;
   color: var(--note);
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 
 .word {
   color: var(--note);
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 
 .empty {
-  padding: 10px 0;
+  padding: var(--s3) 0;
 }
 </style>

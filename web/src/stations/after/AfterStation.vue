@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue'
 
 import type { Piece } from '../../api/types'
-import LoadState from '../../components/LoadState.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import LoadState from '../../kit/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
 import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import PhotoAdder from '../../components/PhotoAdder.vue'
@@ -41,7 +42,7 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
       <MessageText v-if="after.residue" :said="after.residue.says" />
       <span v-if="after.residue" class="quiet small"
         >&nbsp;Seen between crossed polarisers: about {{ preferences.pick(after.residue.retardation).text }}.
-        <button type="button" class="text-button" @click="working = 'fire_left'">its working</button></span
+        <ActionButton @click="working = 'fire_left'">its working</ActionButton></span
       >
     </p>
     <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
@@ -87,40 +88,32 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
 
 <style scoped>
 .to-come {
-  padding: 24px 0;
+  padding: var(--s6) 0;
 }
 
 .after {
   display: grid;
-  gap: 12px;
-  padding-top: 10px;
+  gap: var(--s3);
+  padding-top: var(--s3);
 }
 
 .answer {
-  font-size: 1.22rem;
+  font-size: var(--f5);
 }
 
 .two {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 18px 28px;
+  gap: var(--s4) var(--s6);
 }
 
 .column {
   display: grid;
-  gap: 14px;
+  gap: var(--s4);
   align-content: start;
 }
 
-.cautions {
-  list-style: none;
-  margin: 0;
-  padding: 8px 0 0;
-  border-top: 1px solid var(--rule);
-  color: var(--ink-soft);
-}
-
-@media (max-width: 900px) {
+@media (max-width: 56em) {
   .two {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 
 import type { After } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
+import { ActionButton } from '../../kit/ActionButton'
 
 /** Why it came out so, the likeliest first, and the one thing to change; ways on for this very piece. */
 const props = defineProps<{ after: After; isBusy: boolean }>()
@@ -42,15 +43,9 @@ const hasFaults = computed(() => props.after.faults.some((f) => f.is_seen))
     <ul>
       <li v-for="step in after.next_steps" :key="step.key">
         <strong>{{ step.name }}.</strong> {{ step.why }}
-        <button
-          v-if="step.process"
-          type="button"
-          class="text-button"
-          :disabled="isBusy"
-          @click="emit('next', 'on', step.process)"
-        >
+        <ActionButton v-if="step.process" :disabled="isBusy" @click="emit('next', 'on', step.process)">
           Make that stage, with its measured size
-        </button>
+        </ActionButton>
       </li>
     </ul>
     <p>
@@ -64,13 +59,13 @@ const hasFaults = computed(() => props.after.faults.some((f) => f.is_seen))
 <style scoped>
 .why {
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
 }
 
 h3 {
-  font-size: 0.95rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 3px;
+  font-size: var(--f3);
+  border-bottom: var(--line) solid var(--ink);
+  padding-bottom: var(--edge);
 }
 
 ol,
@@ -78,25 +73,25 @@ ul {
   margin: 0;
   padding-left: 1.2rem;
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
 }
 
 .lever {
-  border: 1px solid var(--ink);
-  padding: 10px 14px;
+  border: var(--line) solid var(--ink);
+  padding: var(--s3) var(--s4);
   display: grid;
-  gap: 6px;
+  gap: var(--s2);
 }
 
 .said {
-  font-size: 1.15rem;
+  font-size: var(--f4);
   font-weight: 650;
 }
 
 .go {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px;
+  gap: var(--s3);
   align-items: center;
 }
 </style>

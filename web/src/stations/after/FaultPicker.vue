@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import Textarea from 'primevue/textarea'
 import { ref, watch } from 'vue'
 
 import type { After } from '../../api/types'
+import { ActionButton } from '../../kit/ActionButton'
 import FaultDrawing from './FaultDrawing.vue'
 
 /** What was found, chosen by picture and word; pressed again it is taken back. */
@@ -22,10 +24,10 @@ function press(key: string) {
   <section>
     <h3>What was found</h3>
     <div class="grid" role="group" aria-label="Faults">
-      <button
+      <ActionButton
         v-for="fault in faults"
         :key="fault.key"
-        type="button"
+        look="own"
         :aria-pressed="fault.is_seen"
         :title="fault.words"
         :data-fault="fault.key"
@@ -33,46 +35,41 @@ function press(key: string) {
       >
         <FaultDrawing :fault="fault.key" />
         <span>{{ fault.is_seen ? '✓ ' : '' }}{{ fault.name }}</span>
-      </button>
+      </ActionButton>
     </div>
     <label class="small quiet"
       >In your own words
-      <textarea
-        v-model="text"
-        rows="2"
-        maxlength="2000"
-        @blur="text !== note && emit('note', text)"
-      ></textarea>
+      <Textarea v-model="text" rows="2" maxlength="2000" @blur="text !== note && emit('note', text)" />
     </label>
   </section>
 </template>
 
 <style scoped>
 h3 {
-  font-size: 0.95rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 3px;
-  margin-bottom: 8px;
+  font-size: var(--f3);
+  border-bottom: var(--line) solid var(--ink);
+  padding-bottom: var(--edge);
+  margin-bottom: var(--s2);
 }
 
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(96px, 1fr));
-  gap: 6px;
+  grid-template-columns: repeat(auto-fill, minmax(6rem, 1fr));
+  gap: var(--s2);
 }
 
 button {
   display: grid;
   justify-items: center;
   align-content: start;
-  gap: 2px;
-  padding: 5px 4px;
-  min-height: 76px;
-  border: 1px solid var(--rule);
-  border-radius: 2px;
+  gap: var(--s0);
+  padding: var(--s1) var(--s1);
+  min-height: 4.75rem;
+  border: var(--line) solid var(--rule);
+  border-radius: var(--s0);
   background: none;
   color: inherit;
-  font-size: 0.78rem;
+  font-size: var(--f1);
   line-height: 1.2;
   text-align: center;
   cursor: pointer;
@@ -83,21 +80,21 @@ button:hover {
 }
 
 button[aria-pressed='true'] {
-  border: 2px solid var(--ink);
+  border: var(--s0) solid var(--ink);
   background: var(--pressed);
   font-weight: 650;
 }
 
 label {
   display: grid;
-  margin-top: 8px;
+  margin-top: var(--s2);
 }
 
 textarea {
   width: 100%;
   background: var(--sheet);
   color: var(--ink);
-  border: 1px solid var(--rule);
-  padding: 6px;
+  border: var(--line) solid var(--rule);
+  padding: var(--s2);
 }
 </style>

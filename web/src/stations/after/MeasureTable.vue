@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import type { After, Compared } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import Fold from '../../kit/Fold.vue'
 
 /** Each measure beside its prediction: typed in any unit, with the difference and whether both errors allow it. */
 const props = defineProps<{
@@ -60,8 +61,7 @@ function commit(key: string, place: number, event: Event) {
         >
       </template>
     </div>
-    <details v-if="others.length">
-      <summary class="small">Something else was measured</summary>
+    <Fold v-if="others.length" name="measures-more" label="Something else was measured">
       <div v-for="row in others" :key="row.key" class="row" :data-measure="row.key">
         <span class="name">{{ row.name }}</span>
         <span></span>
@@ -79,40 +79,40 @@ function commit(key: string, place: number, event: Event) {
           >✕ {{ faulty[`${row.key}.0`]!.message }}</span
         >
       </div>
-    </details>
+    </Fold>
   </section>
 </template>
 
 <style scoped>
 h3 {
-  font-size: 0.95rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 3px;
+  font-size: var(--f3);
+  border-bottom: var(--line) solid var(--ink);
+  padding-bottom: var(--edge);
 }
 
 .row {
   display: grid;
   grid-template-columns: minmax(6.4rem, 1fr) minmax(6rem, 0.9fr) 7rem 5rem;
-  gap: 2px 10px;
+  gap: var(--s0) var(--s3);
   align-items: start;
-  padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
+  padding: var(--s2) 0;
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .predicted,
 .name,
 .word {
-  padding-top: 7px;
+  padding-top: var(--s2);
 }
 
 .word {
   font-weight: 650;
-  font-size: 0.9rem;
+  font-size: var(--f2);
 }
 
 .fields {
   display: grid;
-  gap: 4px;
+  gap: var(--s1);
 }
 
 .fields :deep(input) {
@@ -124,12 +124,7 @@ h3 {
   grid-column: 1 / -1;
 }
 
-.fault {
-  color: var(--note);
-  font-weight: 600;
-}
-
-@media (max-width: 480px) {
+@media (max-width: 30em) {
   .row {
     grid-template-columns: minmax(0, 1fr) 7rem;
   }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import Slide from '../../kit/Slide.vue'
 
 /** Before and after under one slider. */
 defineProps<{ before: number; after: number }>()
@@ -20,7 +21,7 @@ const at = ref(50)
     </div>
     <figcaption>
       <span>before</span>
-      <input v-model.number="at" type="range" min="0" max="100" aria-label="Before and after" />
+      <Slide v-model="at" name="Before and after" :low="0" :high="100" />
       <span>after</span>
     </figcaption>
   </figure>
@@ -33,7 +34,7 @@ const at = ref(50)
 
 .frame {
   position: relative;
-  border: 1px solid var(--rule);
+  border: var(--line) solid var(--rule);
   overflow: hidden;
 }
 
@@ -53,21 +54,21 @@ const at = ref(50)
   position: absolute;
   top: 0;
   bottom: 0;
-  width: 2px;
+  width: var(--s0);
   background: var(--sheet);
 }
 
 figcaption {
   display: grid;
   grid-template-columns: auto 1fr auto;
-  gap: 10px;
+  gap: var(--s3);
   align-items: center;
-  font-size: 0.82rem;
+  font-size: var(--f2);
   color: var(--ink-quiet);
 }
 
 input {
-  min-height: 40px;
+  min-height: var(--s8);
   accent-color: var(--ink);
 }
 </style>

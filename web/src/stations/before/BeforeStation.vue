@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import type { Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import BenchTimers from '../../components/BenchTimers.vue'
-import LoadState from '../../components/LoadState.vue'
+import LoadState from '../../kit/LoadState.vue'
 import PhotoAdder from '../../components/PhotoAdder.vue'
 import { useBefore } from '../../composables/useBefore'
 import { useTimers } from '../../composables/useTimers'
@@ -76,27 +76,19 @@ const photos = computed(() => list.value?.photos.filter((p) => p.when === 'befor
 <style scoped>
 .before {
   display: grid;
-  gap: 12px;
+  gap: var(--s3);
 }
 
 .topic h3 {
-  font-size: 0.95rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 3px;
+  font-size: var(--f3);
+  border-bottom: var(--line) solid var(--ink);
+  padding-bottom: var(--edge);
 }
 
 .go {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 20px;
+  gap: var(--s3) var(--s5);
   align-items: center;
-}
-
-.cautions {
-  list-style: none;
-  margin: 0;
-  padding: 8px 0 0;
-  border-top: 1px solid var(--rule);
-  color: var(--ink-soft);
 }
 </style>

@@ -6,6 +6,7 @@ import { computed, ref, useId, watch } from 'vue'
 import type { CheckLine } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 
 /** One check: ticked by the computer with its reason, or by hand with the hour; what is grave may be passed in words. */
 const props = defineProps<{ line: CheckLine; piece: string; failures: number }>()
@@ -49,14 +50,9 @@ const CLOCKS: Record<string, string> = {
         <MessageText :said="line.check.todo" />
       </p>
       <p v-if="line.ticked" class="small quiet">ticked {{ preferences.pick(line.ticked).text }}</p>
-      <button
-        v-if="line.check.timer && !line.ticked"
-        type="button"
-        class="text-button"
-        @click="emit('clock', line.check.timer)"
-      >
+      <ActionButton v-if="line.check.timer && !line.ticked" @click="emit('clock', line.check.timer)">
         {{ CLOCKS[line.check.timer] }}
-      </button>
+      </ActionButton>
       <label v-if="needsReason" class="reason small"
         >Fired all the same, because
         <InputText
@@ -74,15 +70,15 @@ const CLOCKS: Record<string, string> = {
 .check {
   display: grid;
   grid-template-columns: 4.4rem minmax(0, 1fr);
-  gap: 4px 8px;
-  padding: 7px 0;
-  border-bottom: 1px solid var(--rule);
-  min-height: 40px;
+  gap: var(--s1) var(--s2);
+  padding: var(--s2) 0;
+  border-bottom: var(--line) solid var(--rule);
+  min-height: var(--s8);
 }
 
 .word {
   font-weight: 700;
-  font-size: 0.9rem;
+  font-size: var(--f2);
   white-space: nowrap;
 }
 
@@ -93,7 +89,7 @@ const CLOCKS: Record<string, string> = {
 
 .says {
   display: grid;
-  gap: 2px;
+  gap: var(--s0);
   justify-items: start;
 }
 

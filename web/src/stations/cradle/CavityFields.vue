@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import { ActionButton } from '../../kit/ActionButton'
 import type { CradleDocument } from './methods'
 
 /** How many cavities of this shape there are, and others that are filled in the same firing. */
@@ -29,29 +30,22 @@ const add = () => set([...others.value, { name: 'another cavity', fill: '30 g', 
     <PieceText :path="`cradle.others.${index}.count`" label="How many of it" :most="4" />
   </div>
   <p class="more">
-    <button v-if="others.length < 20" type="button" class="text-button" @click="add">
-      Fill another cavity too
-    </button>
-    <button
-      v-if="others.length"
-      type="button"
-      class="text-button"
-      @click="set(others.slice(0, -1), 'a cavity less')"
-    >
+    <ActionButton v-if="others.length < 20" @click="add"> Fill another cavity too </ActionButton>
+    <ActionButton v-if="others.length" @click="set(others.slice(0, -1), 'a cavity less')">
       Leave the last one out
-    </button>
+    </ActionButton>
   </p>
 </template>
 
 <style scoped>
 .other {
-  border-left: 3px solid var(--rule);
-  padding-left: 10px;
+  border-left: var(--edge) solid var(--rule);
+  padding-left: var(--s3);
 }
 
 .more {
   display: flex;
-  gap: 18px;
-  padding: 6px 0;
+  gap: var(--s4);
+  padding: var(--s2) 0;
 }
 </style>

@@ -1,22 +1,23 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 
 import { api, request } from '../../api/client'
 import type { Cradle, Piece } from '../../api/types'
-import { useAction } from '../../composables/useAction'
+import { ActionButton } from '../../kit/ActionButton'
+import { useAction } from '../../kit/useAction'
 import { usePiece } from '../../composables/usePiece'
 import { localNow } from '../../logic/localTime'
+import { useFetched } from '../../kit/keys'
 
 /** The cradle's place on the shelf, and whether this charge fitted it. */
 const props = defineProps<{ piece: Piece; shelved?: Cradle }>()
 const context = usePiece()
-const queries = useQueryClient()
+const { refresh } = useFetched()
 const said = ref('')
 
 const SCOPE = { scope: 'shelf' } // a quick hand presses twice: one after the other
 async function written(words: string) {
-  await Promise.all([queries.invalidateQueries({ queryKey: ['cradles'] }), context.query.refetch()])
+  await Promise.all([refresh('cradles'), context.query.refetch()])
   said.value = words
 }
 const shelving = useAction(
@@ -39,18 +40,18 @@ const filling = useAction(
 <template>
   <section class="shelf" aria-label="Shelf">
     <p>
-      <button type="button" class="text-button" @click="shelving.act()">
+      <ActionButton @click="shelving.act()">
         {{ shelved ? 'Bring the shelf up to date' : 'Keep it on the shelf' }}
-      </button>
+      </ActionButton>
       <RouterLink v-if="shelved" class="text-button" :to="{ name: 'cradles', query: { open: shelved.id } }"
         >Release, fillings, photograph</RouterLink
       >
     </p>
     <p v-if="piece.plan.traits.is_filled">
       <span class="small">This charge</span>
-      <button type="button" class="text-button" @click="filling.act('fitted')">fitted</button>
-      <button type="button" class="text-button" @click="filling.act('short')">was short</button>
-      <button type="button" class="text-button" @click="filling.act('over')">ran over</button>
+      <ActionButton @click="filling.act('fitted')">fitted</ActionButton>
+      <ActionButton @click="filling.act('short')">was short</ActionButton>
+      <ActionButton @click="filling.act('over')">ran over</ActionButton>
     </p>
     <span class="small" role="status">{{ shelving.trouble.value || filling.trouble.value || said }}</span>
   </section>
@@ -60,11 +61,7 @@ const filling = useAction(
 .shelf p {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 14px;
+  gap: var(--s1) var(--s4);
   align-items: baseline;
-}
-
-a.text-button {
-  text-decoration: none;
 }
 </style>

@@ -2,13 +2,15 @@
 import { computed, ref } from 'vue'
 
 import type { Choices, Piece } from '../../api/types'
-import Fold from '../../components/Fold.vue'
-import ChoiceField from '../../components/ChoiceField.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import Fold from '../../kit/Fold.vue'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import type { CradleDocument } from './methods'
 import MeshPanel from './MeshPanel.vue'
 import PartFields from './PartFields.vue'
+import Section from '../../kit/Section.vue'
 
 /** The same sizes as on the drawing, as plain fields for keyboard and phone, and what the cradle is made of. */
 const props = defineProps<{ cradle: CradleDocument; choices: Choices; piece: Piece }>()
@@ -30,8 +32,7 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
 </script>
 
 <template>
-  <section aria-labelledby="sizes-heading">
-    <h2 id="sizes-heading">{{ hasMesh ? 'Shape from a file' : 'Sizes' }}</h2>
+  <Section :title="hasMesh ? 'Shape from a file' : 'Sizes'">
     <MeshPanel v-if="hasMesh || wantsMesh" :cradle="cradle" :piece="piece" @close="wantsMesh = false" />
     <template v-if="!hasMesh">
       <PartFields
@@ -45,18 +46,14 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
       />
       <Fold name="cradle-parts" label="Another part, a core, a scan">
         <p class="parts">
-          <button v-if="cradle.parts.length < 12" type="button" class="text-button" @click="add">
-            Set a part on top
-          </button>
-          <button v-if="cradle.parts.length < 12" type="button" class="text-button" @click="core">
-            Stand a core in it
-          </button>
-          <button v-if="cradle.parts.length > 1" type="button" class="text-button" @click="drop">
+          <ActionButton v-if="cradle.parts.length < 12" @click="add"> Set a part on top </ActionButton>
+          <ActionButton v-if="cradle.parts.length < 12" @click="core"> Stand a core in it </ActionButton>
+          <ActionButton v-if="cradle.parts.length > 1" @click="drop">
             {{ cores ? 'Take the last core out' : 'Take the top part off' }}
-          </button>
-          <button v-if="!wantsMesh" type="button" class="text-button" @click="wantsMesh = true">
+          </ActionButton>
+          <ActionButton v-if="!wantsMesh" @click="wantsMesh = true">
             From a scan or a model (STL, OBJ …)
-          </button>
+          </ActionButton>
         </p>
       </Fold>
     </template>
@@ -74,20 +71,14 @@ const drop = () => set(props.cradle.parts.slice(0, -1), 'a part less')
       :options="choices.materials"
       @choose="(value: string) => context.change([{ path: `${STAGE}.cradle.material`, value }], 'material')"
     />
-  </section>
+  </Section>
 </template>
 
 <style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-
 .parts {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 18px;
-  padding: 6px 0;
+  gap: var(--s0) var(--s4);
+  padding: var(--s2) 0;
 }
 </style>

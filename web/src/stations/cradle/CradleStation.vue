@@ -10,7 +10,7 @@ import Answer from '../../components/Answer.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import CautionList from '../../components/CautionList.vue'
-import Fold from '../../components/Fold.vue'
+import Fold from '../../kit/Fold.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import SumLinks from '../../components/SumLinks.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
@@ -25,6 +25,7 @@ import MethodFields from './MethodFields.vue'
 import { METHODS, startingReadings, type Bench } from './methods'
 import WaysList from './WaysList.vue'
 import { useWorking } from '../../composables/useWorking'
+import { keyOf } from '../../kit/keys'
 
 const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
@@ -32,7 +33,7 @@ const props = defineProps<{ piece: Piece; choices: Choices }>()
 const context = usePiece()
 const cradle = computed(() => props.piece.stage.cradle)
 const shelf = useQuery({
-  queryKey: computed(() => ['cradles', 'one', props.piece.cradle_id]),
+  queryKey: computed(() => keyOf('cradles', 'one', props.piece.cradle_id)),
   queryFn: () =>
     request(api.GET('/api/cradles/{cradle_id}', { params: { path: { cradle_id: props.piece.cradle_id! } } })),
   enabled: computed(() => props.piece.cradle_id !== null),
@@ -131,11 +132,6 @@ async function choose(method: string | null) {
 
 .methods :deep(.p-togglebutton) {
   flex: 1 1 30%;
-  border-bottom: 1px solid var(--rule);
-}
-
-kbd {
-  font-family: var(--mono);
-  font-size: 0.8rem;
+  border-bottom: var(--line) solid var(--rule);
 }
 </style>

@@ -33,19 +33,19 @@ const words = computed(() => props.figure && preferences.pick(props.figure.shown
 <style scoped>
 .budget {
   display: grid;
-  gap: 4px;
-  font-size: 0.92rem;
+  gap: var(--s1);
+  font-size: var(--f2);
 }
 
 .bar {
   display: flex;
-  height: 15px;
-  border: 1px solid var(--ink);
+  height: var(--s4);
+  border: var(--line) solid var(--ink);
 }
 
 .bar span {
   background: var(--steel);
-  border-right: 1px solid var(--ink);
+  border-right: var(--line) solid var(--ink);
 }
 
 .bar span:last-child {

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import type { Choices, Cradle, Piece } from '../../api/types'
 import CautionList from '../../components/CautionList.vue'
-import ChoiceField from '../../components/ChoiceField.vue'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
@@ -13,6 +13,7 @@ import { useStage } from '../../composables/useStage'
 import CradleShelf from './CradleShelf.vue'
 import type { CradleDocument } from './methods'
 import PartFields from './PartFields.vue'
+import Section from '../../kit/Section.vue'
 
 /** What shapes a blank: a form, a former, shelves, a hook; its sizes in the words of the family. */
 const props = defineProps<{ piece: Piece; cradle: CradleDocument; choices: Choices; shelved?: Cradle }>()
@@ -30,8 +31,7 @@ const choose = (name: string, value: unknown, label: string) =>
 <template>
   <div class="rest">
     <FindingsList :findings="piece.plan.findings" station="cradle" />
-    <section aria-labelledby="sizes-heading">
-      <h2 id="sizes-heading">Sizes</h2>
+    <Section title="Sizes">
       <PartFields
         v-for="(part, index) in cradle.parts"
         :key="index"
@@ -53,7 +53,7 @@ const choose = (name: string, value: unknown, label: string) =>
         @choose="(value: string) => choose('material', value, 'material')"
       />
       <PieceText path="cradle.name" :label="`Name of the ${family?.cradle ?? 'cradle'}`" />
-    </section>
+    </Section>
     <div class="go">
       <Button
         as="router-link"
@@ -67,10 +67,3 @@ const choose = (name: string, value: unknown, label: string) =>
 </template>
 
 <style scoped src="../station.css"></style>
-<style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-</style>

@@ -2,10 +2,12 @@
 import { computed } from 'vue'
 
 import type { Piece } from '../../api/types'
-import FigureRow from '../../components/FigureRow.vue'
+import { ActionButton } from '../../kit/ActionButton'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import type { CradleDocument } from './methods'
+import FigureList from '../../kit/FigureList.vue'
+import Section from '../../kit/Section.vue'
 
 /** How level the cradle stands: a rise over a length, from a spirit level or from two heights. */
 const props = defineProps<{ piece: Piece; cradle: CradleDocument }>()
@@ -16,28 +18,15 @@ const set = (value: unknown, label: string) =>
 </script>
 
 <template>
-  <section aria-labelledby="lean-heading">
-    <h2 id="lean-heading">Level</h2>
+  <Section title="Level">
     <template v-if="isKnown">
       <PieceField path="cradle.tilt.rise" label="One side is higher by" figure="run_off" />
       <PieceField path="cradle.tilt.over" label="over a length of" hint="of rule or level" figure="run_off" />
-      <FigureRow
-        v-for="key in ['run_off', 'thin_side', 'thick_side']"
-        :key="key"
-        :figure="piece.plan.figures[key]"
-      />
-      <button type="button" class="text-button" @click="set(null, 'level')">It stands level</button>
+      <FigureList :figures="piece.plan.figures" :keys="['run_off', 'thin_side', 'thick_side']" />
+      <ActionButton @click="set(null, 'level')">It stands level</ActionButton>
     </template>
-    <button v-else type="button" class="text-button" @click="set({ rise: '1 mm', over: '300 mm' }, 'lean')">
+    <ActionButton v-else @click="set({ rise: '1 mm', over: '300 mm' }, 'lean')">
       It leans: say by how much
-    </button>
-  </section>
+    </ActionButton>
+  </Section>
 </template>
-
-<style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-</style>

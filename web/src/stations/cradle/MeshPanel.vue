@@ -4,12 +4,15 @@ import ProgressBar from 'primevue/progressbar'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import type { MeshFile, Piece } from '../../api/types'
-import { picked } from '../../api/files'
 import { sendMesh, takeRoom } from '../../api/meshes'
-import ChoiceField from '../../components/ChoiceField.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import type { CradleDocument } from './methods'
+import { useAction } from '../../kit/useAction'
+import FilePick from '../../kit/FilePick.vue'
+import Slide from '../../kit/Slide.vue'
 
 const MeshView = defineAsyncComponent(() => import('../../drawing/MeshView.vue'))
 
@@ -25,7 +28,6 @@ const up = ref('z')
 const largest = ref(false)
 const done = ref<number | null>(null)
 const doing = ref('')
-const trouble = ref('')
 const mended = ref<string[]>([])
 const preview = ref<number | null>(null)
 
@@ -41,31 +43,30 @@ const tell = (share: number, words: string) => {
   doing.value = words
 }
 
-async function choose(event: Event) {
-  const chosen = picked(event)
-  if (!chosen) return
-  trouble.value = ''
+const reading = useAction(
+  (chosen: File) =>
+    sendMesh(chosen, (share) => tell(share, share < 1 ? 'sending the file' : 'looking at it')),
+  {
+    done: (found) => {
+      file.value = found
+      role.value = found.found.role
+      unit.value = found.found.unit
+      largest.value = false
+    },
+    ended: () => (done.value = null),
+  },
+)
+function choose(chosen: File) {
+  taking.forget()
   file.value = null
-  try {
-    file.value = await sendMesh(chosen, (share) =>
-      tell(share, share < 1 ? 'sending the file' : 'looking at it'),
-    )
-    role.value = file.value.found.role
-    unit.value = file.value.found.unit
-    largest.value = false
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-  done.value = null
+  void reading.act(chosen)
 }
 
-async function use() {
-  if (!file.value) return
-  trouble.value = ''
-  tell(0, 'beginning')
-  try {
+const taking = useAction(
+  async (one: MeshFile) => {
+    tell(0, 'beginning')
     const found = await takeRoom(
-      file.value.id,
+      one.id,
       { role: role.value, unit: unit.value, up: up.value, largest_only: largest.value },
       tell,
     )
@@ -83,20 +84,20 @@ async function use() {
       ],
       'shape from a file',
     )
-    if (saved) file.value = null
-    else trouble.value = context.trouble.value || 'It was not taken; see above.'
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-  done.value = null
-}
+    if (!saved) throw new Error(context.trouble.value || 'It was not taken; see above.')
+  },
+  { done: () => (file.value = null), ended: () => (done.value = null) },
+)
+const trouble = computed(() => reading.trouble.value || taking.trouble.value)
+const use = () => file.value && taking.act(file.value)
 // a mesh is always a room that is filled, and so has a section
 const section = computed(() => props.piece.plan.section!)
-const slid = (event: Event) =>
-  (Number((event.target as HTMLInputElement).value) / 1000) * section.value.brim_m
-const slide = (event: Event) => (preview.value = slid(event))
-async function fillTo(event: Event) {
-  const line = Math.floor(slid(event) * 1e5) / 100
+const perMille = computed(() =>
+  Math.round(((preview.value ?? section.value.line_m) / section.value.brim_m) * 1000),
+)
+const slid = (to: number) => (to / 1000) * section.value.brim_m
+async function fillTo(to: number) {
+  const line = Math.floor(slid(to) * 1e5) / 100
   await context.change([{ path: `${STAGE}.cradle.line`, value: `${line} mm` }], 'casting line')
   preview.value = null
 }
@@ -121,22 +122,22 @@ const leave = () =>
     />
     <label v-if="solid?.solid_id" class="slider small"
       >Casting line
-      <input
-        type="range"
-        min="1"
-        :max="1000"
-        :value="Math.round(((preview ?? section.line_m) / section.brim_m) * 1000)"
-        aria-label="Casting line"
-        @input="slide"
-        @change="fillTo"
+      <Slide
+        :model-value="perMille"
+        name="Casting line"
+        :low="1"
+        :high="1000"
+        @move="(to) => (preview = slid(to))"
+        @rest="fillTo"
     /></label>
     <p class="tools">
-      <label class="text-button file"
-        >{{ solid ? 'Another file' : 'Choose a file (STL, OBJ, PLY, 3MF, GLB)'
-        }}<input type="file" accept=".stl,.obj,.ply,.3mf,.glb" @change="choose"
-      /></label>
-      <button v-if="solid" type="button" class="text-button" @click="leave">Back to sizes</button>
-      <button v-else type="button" class="text-button" @click="emit('close')">Give up</button>
+      <FilePick
+        :label="solid ? 'Another file' : 'Choose a file (STL, OBJ, PLY, 3MF, GLB)'"
+        accept=".stl,.obj,.ply,.3mf,.glb"
+        @pick="choose"
+      />
+      <ActionButton v-if="solid" @click="leave">Back to sizes</ActionButton>
+      <ActionButton v-else @click="emit('close')">Give up</ActionButton>
     </p>
     <div v-if="done !== null" class="progress">
       <ProgressBar :value="done" :show-value="false" :aria-label="doing" /><span class="small" role="status"
@@ -176,36 +177,24 @@ const leave = () =>
 .mesh,
 .progress {
   display: grid;
-  gap: 6px;
+  gap: var(--s2);
 }
 
 .tools {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
+  gap: var(--s1) var(--s4);
 }
 
 .slider {
   display: grid;
   grid-template-columns: max-content 1fr;
-  gap: 12px;
+  gap: var(--s3);
   align-items: center;
-  min-height: 40px;
+  min-height: var(--s8);
 }
 
 .slider input {
   accent-color: var(--glass-deep);
-}
-
-.file input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  clip-path: inset(50%);
-}
-
-.fault {
-  color: var(--note);
-  font-weight: 600;
 }
 </style>

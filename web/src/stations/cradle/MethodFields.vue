@@ -5,6 +5,7 @@ import { computed } from 'vue'
 import type { Piece } from '../../api/types'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import { ActionButton } from '../../kit/ActionButton'
 import { READINGS, REPEATED, type CradleDocument } from './methods'
 
 /** The readings of the chosen way of measuring, and the same reading taken again. */
@@ -47,15 +48,10 @@ const more = () =>
         figure="cradle_volume"
       />
       <p class="more">
-        <button v-if="again.length < 9" type="button" class="text-button" @click="more">Read it again</button>
-        <button
-          v-if="again.length"
-          type="button"
-          class="text-button"
-          @click="setAgain(again.slice(0, -1), 'a reading less')"
-        >
+        <ActionButton v-if="again.length < 9" @click="more">Read it again</ActionButton>
+        <ActionButton v-if="again.length" @click="setAgain(again.slice(0, -1), 'a reading less')">
           Drop the last reading
-        </button>
+        </ActionButton>
       </p>
     </template>
     <div v-if="isWater" class="soaked">
@@ -82,15 +78,15 @@ const more = () =>
 .soaked {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 8.6rem 5.2rem;
-  gap: 10px;
+  gap: var(--s3);
   align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  min-height: var(--row);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .more {
   display: flex;
-  gap: 18px;
-  padding: 6px 0;
+  gap: var(--s4);
+  padding: var(--s2) 0;
 }
 </style>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 
 import type { Choices, Piece } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import type { CradlePart } from './methods'
-import OutlineDialog from './outline/OutlineDialog.vue'
+
+const OutlineDialog = defineAsyncComponent(() => import('./outline/OutlineDialog.vue'))
 
 /** One shape of the stack, or a core that stands in it: what it is and its sizes. */
 const props = defineProps<{
@@ -86,7 +88,7 @@ function reshape(shape: string) {
       figure="cradle_volume"
     />
     <p v-if="part.shape === 'prism'" class="outline">
-      <button type="button" class="text-button" @click="draws = true">Draw, read or trace the outline</button>
+      <ActionButton @click="draws = true">Draw, read or trace the outline</ActionButton>
       <RouterLink class="text-button" :to="{ name: 'pattern', params: { id: piece.id, part: index } }"
         >Print it at 1 : 1</RouterLink
       >
@@ -103,11 +105,7 @@ function reshape(shape: string) {
 <style scoped>
 .outline {
   display: flex;
-  gap: 18px;
-  padding: 6px 0;
-}
-
-a.text-button {
-  text-decoration: none;
+  gap: var(--s4);
+  padding: var(--s2) 0;
 }
 </style>

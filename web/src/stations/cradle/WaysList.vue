@@ -35,7 +35,7 @@ const ways = computed(() =>
 <style scoped>
 .ways {
   display: grid;
-  gap: 6px;
+  gap: var(--s2);
 }
 
 ul {
@@ -47,9 +47,9 @@ ul {
 li {
   display: flex;
   justify-content: space-between;
-  gap: 10px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
-  font-size: 0.92rem;
+  gap: var(--s3);
+  padding: var(--s1) 0;
+  border-bottom: var(--line) solid var(--rule);
+  font-size: var(--f2);
 }
 </style>

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 
 import type { Ahead } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
+import { ActionButton } from '../../kit/ActionButton'
 
 /** Hold, go on, stop: what each would do stands on it before it is pressed. Stopping asks once more. */
 defineProps<{ acts: Ahead['acts']; state: string }>()
@@ -23,9 +24,9 @@ function press(kind: string, name: string) {
 <template>
   <div class="acts" role="group" aria-label="What may be done">
     <template v-for="one in acts" :key="one.kind">
-      <button
+      <ActionButton
         v-if="one.is_offered"
-        type="button"
+        look="own"
         class="act"
         :class="one.kind"
         :data-act="one.kind"
@@ -33,7 +34,7 @@ function press(kind: string, name: string) {
       >
         <strong>{{ one.kind === 'stop' && asks ? 'Stop: press once more' : one.name }}</strong>
         <MessageText class="small" :said="one.says" />
-      </button>
+      </ActionButton>
     </template>
     <Button
       v-if="state === 'stopped'"
@@ -41,31 +42,31 @@ function press(kind: string, name: string) {
       variant="outlined"
       @click="emit('act', 'resume', 'Taken up again')"
     />
-    <button v-if="asks" type="button" class="text-button" @click="asks = false">Do not stop</button>
+    <ActionButton v-if="asks" @click="asks = false">Do not stop</ActionButton>
   </div>
 </template>
 
 <style scoped>
 .acts {
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
 }
 
 .act {
   display: grid;
-  gap: 2px;
+  gap: var(--s0);
   text-align: left;
-  padding: 10px 14px;
-  min-height: 56px;
-  border: 1px solid var(--ink);
-  border-radius: 2px;
+  padding: var(--s3) var(--s4);
+  min-height: 3.5rem;
+  border: var(--line) solid var(--ink);
+  border-radius: var(--s0);
   background: var(--sheet);
   color: inherit;
   cursor: pointer;
 }
 
 .act strong {
-  font-size: 1.12rem;
+  font-size: var(--f4);
 }
 
 .act:hover {

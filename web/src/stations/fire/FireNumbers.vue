@@ -74,13 +74,13 @@ const numbers = computed(() => [
   margin: 0;
   padding: 0;
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(126px, 1fr));
-  gap: 8px 14px;
+  grid-template-columns: repeat(auto-fit, minmax(8rem, 1fr));
+  gap: var(--s2) var(--s4);
 }
 
 li {
-  border-left: 3px solid var(--rule);
-  padding-left: 10px;
+  border-left: var(--edge) solid var(--rule);
+  padding-left: var(--s3);
 }
 
 .plain-button {
@@ -93,17 +93,17 @@ button.plain-button {
 }
 
 button.plain-button:hover .value {
-  text-decoration: underline 1px dotted;
-  text-underline-offset: 4px;
+  text-decoration: underline var(--line) dotted;
+  text-underline-offset: var(--s1);
 }
 
 .name {
-  font-size: 0.82rem;
+  font-size: var(--f2);
   color: var(--ink-quiet);
 }
 
 .value {
-  font-size: 1.22rem;
+  font-size: var(--f5);
   font-weight: 650;
   white-space: nowrap;
 }

@@ -4,6 +4,8 @@ import { ref } from 'vue'
 
 import type { Live } from '../../api/types'
 import type { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
+import Fold from '../../kit/Fold.vue'
 
 /** What must be done by when, the steps as they stand, and what was done. */
 defineProps<{ live: Live; preferences: ReturnType<typeof usePreferences> }>()
@@ -55,27 +57,24 @@ function write() {
         <li v-for="event in [...live.events].reverse()" :key="event.key">
           <span
             >{{ event.name }}<template v-if="event.note">: {{ event.note }}</template>
-            <button v-if="event.can_undo" type="button" class="text-button" @click="emit('undo', event.key)">
+            <ActionButton v-if="event.can_undo" @click="emit('undo', event.key)">
               take back
-            </button></span
+            </ActionButton></span
           >
           <span class="figures">{{ preferences.pick(event.at).unit }}</span>
         </li>
       </ul>
-      <details v-if="live.state !== 'opened' && !live.is_simulated">
-        <summary class="small">Something else happened</summary>
+      <Fold
+        v-if="live.state !== 'opened' && !live.is_simulated"
+        name="fire-more"
+        label="Something else happened"
+      >
         <p class="more">
-          <button
-            v-for="[kind, name] in MORE"
-            :key="kind"
-            type="button"
-            class="text-button"
-            @click="emit('act', kind, name)"
-          >
+          <ActionButton v-for="[kind, name] in MORE" :key="kind" @click="emit('act', kind, name)">
             {{ name }}
-          </button>
+          </ActionButton>
         </p>
-      </details>
+      </Fold>
       <label class="small quiet"
         >Note
         <InputText v-model="note" maxlength="400" @keydown.enter="write" @blur="write" />
@@ -87,28 +86,28 @@ function write() {
 <style scoped>
 .side {
   display: grid;
-  gap: 14px;
+  gap: var(--s4);
   align-content: start;
 }
 
 section {
-  border-top: 1px solid var(--rule);
-  padding-top: 8px;
+  border-top: var(--line) solid var(--rule);
+  padding-top: var(--s2);
 }
 
 ul,
 ol {
   list-style: none;
-  margin: 4px 0;
+  margin: var(--s1) 0;
   padding: 0;
 }
 
 li {
   display: flex;
   justify-content: space-between;
-  gap: 12px;
-  padding: 4px 0;
-  font-size: 0.95rem;
+  gap: var(--s3);
+  padding: var(--s1) 0;
+  font-size: var(--f3);
 }
 
 li.gone {
@@ -126,7 +125,7 @@ li .figures {
 .more {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 14px;
+  gap: var(--s2) var(--s4);
 }
 
 label {

@@ -15,6 +15,6 @@ defineProps<{ piece: Piece }>()
 
 <style scoped>
 .fire {
-  padding-top: 10px;
+  padding-top: var(--s3);
 }
 </style>

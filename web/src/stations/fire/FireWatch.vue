@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Piece } from '../../api/types'
-import LoadState from '../../components/LoadState.vue'
+import LoadState from '../../kit/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
 import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import { useLive } from '../../composables/useLive'
@@ -86,46 +86,46 @@ const since = computed(() =>
 .watch {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
+  gap: var(--s3);
 }
 
 .top {
   display: grid;
   grid-template-columns: minmax(0, 1.9fr) minmax(0, 1fr);
-  gap: 14px 28px;
+  gap: var(--s4) var(--s6);
 }
 
 .words,
 .hands,
 .left {
   display: grid;
-  gap: 10px;
+  gap: var(--s3);
   align-content: start;
 }
 
 .doing {
-  font-size: 1.6rem;
+  font-size: var(--f6);
   line-height: 1.2;
 }
 
 .formed {
-  font-size: 1.15rem;
+  font-size: var(--f4);
 }
 
 .notes {
   margin: 0;
   padding-left: 1.1rem;
   color: var(--note);
-  font-size: 0.92rem;
+  font-size: var(--f2);
 }
 
 .below {
   display: grid;
   grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
-  gap: 14px 28px;
+  gap: var(--s4) var(--s6);
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56em) {
   .top,
   .below {
     grid-template-columns: minmax(0, 1fr);
@@ -156,7 +156,7 @@ const since = computed(() =>
   }
 
   .doing {
-    font-size: 1.35rem;
+    font-size: var(--f5);
   }
 }
 </style>

@@ -1,15 +1,19 @@
 <script setup lang="ts">
+import Textarea from 'primevue/textarea'
 import Button from 'primevue/button'
 import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
 import { computed, onBeforeUnmount, ref } from 'vue'
 
-import Fold from '../../components/Fold.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import Fold from '../../kit/Fold.vue'
 import { api, request, Refused } from '../../api/client'
-import { picked, sendFile } from '../../api/files'
+import { sendFile } from '../../api/files'
 import type { Live, LogJob } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import { useAction } from '../../kit/useAction'
+import FilePick from '../../kit/FilePick.vue'
 
 /** A log of the kiln as a file, or pasted; request about where it does not look like this firing's; taken back. */
 const props = defineProps<{ live: Live }>()
@@ -22,73 +26,85 @@ const UNITS = [
 ]
 const unit = ref('auto')
 const pasted = ref('')
-const trouble = ref('')
 const job = ref<LogJob | null>(null)
 const sent = ref<File | null>(null)
-const input = ref<HTMLInputElement | null>(null)
 const asks = computed(() => (job.value?.is_done ? job.value.asks : []))
 let asking: ReturnType<typeof setTimeout> | undefined
 onBeforeUnmount(() => clearTimeout(asking))
 
-async function send(file: File, isSure = false) {
-  trouble.value = ''
+const sending = useAction(
+  ({ file, isSure }: { file: File; isSure: boolean }) => {
+    const told = new URLSearchParams({
+      unit: unit.value === 'auto' ? '' : unit.value,
+      is_sure: String(isSure),
+    })
+    return sendFile<LogJob>(`/api/firings/${props.live.firing_id}/log?${told}`, file)
+  },
+  {
+    done: (begun) => {
+      job.value = begun
+      void following.act()
+    },
+  },
+)
+function send(file: File, isSure = false) {
+  taking.forget()
+  following.forget()
   sent.value = file
-  const told = new URLSearchParams({ unit: unit.value === 'auto' ? '' : unit.value, is_sure: String(isSure) })
-  try {
-    job.value = await sendFile<LogJob>(`/api/firings/${props.live.firing_id}/log?${told}`, file)
-    void follow()
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
+  void sending.act({ file, isSure })
 }
 
-async function follow() {
-  if (!job.value) return
-  try {
-    job.value = (await request(
+const following = useAction(
+  async () =>
+    job.value &&
+    ((await request(
       api.GET('/api/logs/{number}', { params: { path: { number: job.value.number } } }),
-    )) as LogJob
-  } catch (error) {
-    if (error instanceof Refused) {
-      trouble.value = error.message
-      job.value = null
-      return
-    }
-  }
-  if (!job.value?.is_done) {
-    asking = setTimeout(() => void follow(), 400)
-    return
-  }
-  if (job.value.trouble || job.value.asks.length) return
-  pasted.value = ''
-  sent.value = null
-  emit('done')
-}
+    )) as LogJob),
+  {
+    done: (found) => {
+      job.value = found
+      if (!found) return
+      if (!found.is_done) return later()
+      if (found.trouble || found.asks.length) return
+      pasted.value = ''
+      sent.value = null
+      emit('done')
+    },
+    // refused, it is over; unheard, it goes on there and is asked for again
+    failed: (error) => {
+      if (error instanceof Refused) job.value = null
+      else later()
+    },
+  },
+)
+const later = () => void (asking = setTimeout(() => void following.act(), 400))
 
 function leave() {
   job.value = null
   sent.value = null
 }
 
-async function takeBack(id: number) {
-  trouble.value = ''
-  try {
-    await request(
+const taking = useAction(
+  (id: number) =>
+    request(
       api.POST('/api/firings/{firing_id}/logs/{log_id}/take-back', {
         params: { path: { firing_id: props.live.firing_id, log_id: id } },
       }),
-    )
-    job.value = null
-    emit('done')
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
+    ),
+  {
+    done: () => {
+      job.value = null
+      emit('done')
+    },
+  },
+)
+const trouble = computed(
+  () =>
+    sending.trouble.value ||
+    taking.trouble.value ||
+    (following.isUnsent.value ? '' : following.trouble.value),
+)
 
-function choose(event: Event) {
-  const file = picked(event)
-  if (file) void send(file)
-}
 function drop(event: DragEvent) {
   const file = event.dataTransfer?.files[0]
   if (file) void send(file)
@@ -98,17 +114,14 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
 
 <template>
   <div class="log" @dragover.prevent @drop.prevent="drop">
-    <input
-      ref="input"
-      type="file"
-      accept=".csv,.txt,.tsv,.log,text/*"
-      class="visually-hidden"
-      tabindex="-1"
-      aria-label="Log of this firing"
-      @change="choose"
-    />
     <p class="row">
-      <Button label="Bring its log in" variant="outlined" @click="input?.click()" />
+      <FilePick
+        label="Bring its log in"
+        name="Log of this firing"
+        accept=".csv,.txt,.tsv,.log,text/*"
+        look="button"
+        @pick="send"
+      />
       <span class="small quiet">or drop it here, at any time, also while it runs</span>
     </p>
     <Fold name="log-more" label="Paste a log, or say its unit">
@@ -122,7 +135,7 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
           aria-label="Its degrees"
         />
       </label>
-      <textarea v-model="pasted" rows="4" aria-label="A log as text"></textarea>
+      <Textarea v-model="pasted" rows="4" aria-label="A log as text" />
       <Button label="Bring it in" variant="outlined" size="small" :disabled="!pasted.trim()" @click="paste" />
     </Fold>
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
@@ -148,7 +161,7 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
       <li v-for="log in live.logs" :key="log.id">
         {{ log.name }}: {{ log.count }} readings, {{ preferences.pick(log.begins).unit }} to
         {{ preferences.pick(log.ends).unit }}
-        <button type="button" class="text-button" @click="takeBack(log.id)">take this log back</button>
+        <ActionButton @click="taking.act(log.id)">take this log back</ActionButton>
       </li>
     </ul>
   </div>
@@ -157,33 +170,28 @@ const paste = () => void send(new File([pasted.value], 'pasted.csv', { type: 'te
 <style scoped>
 .log {
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
 }
 
 .row {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 14px;
+  gap: var(--s2) var(--s4);
   align-items: center;
 }
 
 .asks {
-  border-left: 4px solid var(--note);
-  padding-left: 12px;
+  border-left: var(--s1) solid var(--note);
+  padding-left: var(--s3);
   display: grid;
-  gap: 6px;
+  gap: var(--s2);
 }
 
 textarea {
   width: 100%;
   background: var(--sheet);
   color: inherit;
-  border: 1px solid var(--rule);
-}
-
-.fault {
-  color: var(--note);
-  font-weight: 600;
+  border: var(--line) solid var(--rule);
 }
 
 ul {

@@ -30,26 +30,26 @@ function saw(what: string) {
 
 <style scoped>
 .look {
-  border: 1px solid var(--rule);
-  padding: 8px 12px;
+  border: var(--line) solid var(--rule);
+  padding: var(--s2) var(--s3);
   margin: 0;
   display: grid;
-  gap: 6px;
+  gap: var(--s2);
 }
 
 legend {
   font-weight: 650;
-  padding: 0 4px;
+  padding: 0 var(--s1);
 }
 
 .row {
   display: flex;
-  gap: 8px;
+  gap: var(--s2);
 }
 
 .row > * {
   flex: 1;
-  min-height: 44px;
+  min-height: var(--row);
 }
 
 label {

@@ -40,18 +40,18 @@ const isOpen = computed(() => props.live.state === 'opened')
 
 <style scoped>
 .open {
-  border-top: 1px solid var(--ink);
-  padding-top: 8px;
+  border-top: var(--line) solid var(--ink);
+  padding-top: var(--s2);
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
 }
 
 .said {
-  font-size: 1.12rem;
-  border-left: 4px solid var(--rule);
-  padding-left: 12px;
+  font-size: var(--f4);
+  border-left: var(--s1) solid var(--rule);
+  padding-left: var(--s3);
   display: grid;
-  gap: 4px;
+  gap: var(--s1);
 }
 
 .said.unknown {
@@ -63,13 +63,13 @@ const isOpen = computed(() => props.live.state === 'opened')
 }
 
 .settles {
-  font-size: 1rem;
+  font-size: var(--f3);
 }
 
 .go {
   display: flex;
   flex-wrap: wrap;
-  gap: 10px 18px;
+  gap: var(--s3) var(--s4);
   align-items: center;
 }
 
@@ -78,7 +78,7 @@ const isOpen = computed(() => props.live.state === 'opened')
   margin: 0;
   padding: 0;
   display: grid;
-  gap: 3px;
+  gap: var(--edge);
   color: var(--ink-soft);
 }
 </style>

@@ -2,13 +2,15 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 
-import { api, request, Refused } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Live } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 import { newKey } from '../../logic/keys'
 import LogPanel from './LogPanel.vue'
+import { useAction } from '../../kit/useAction'
 
 /** Readings of a real kiln: one typed now, by its own thermometer or a second one; or a whole log. */
 const props = defineProps<{ live: Live }>()
@@ -16,49 +18,51 @@ const emit = defineEmits<{ done: [] }>()
 const preferences = usePreferences()
 const shown = ref('')
 const isSecond = ref(false)
-const trouble = ref('')
 const written = ref('')
 const canTakeBack = ref(false)
 
-async function type() {
-  if (!shown.value.trim()) return
-  trouble.value = written.value = ''
-  try {
-    await request(
+const typing = useAction(
+  (typed: string) =>
+    request(
       api.POST('/api/firings/{firing_id}/readings', {
         params: { path: { firing_id: props.live.firing_id } },
         body: {
           system: preferences.system,
-          rows: [{ shown: shown.value, at: null, by: isSecond.value ? 'second' : 'kiln' }],
+          rows: [{ shown: typed, at: null, by: isSecond.value ? 'second' : 'kiln' }],
         },
       }),
-    )
-    written.value = `${shown.value} written down${isSecond.value ? ', by a second thermometer' : ''}.`
-    shown.value = ''
-    isSecond.value = false
-    canTakeBack.value = true
-    emit('done')
-  } catch (error) {
-    const faults = error instanceof Refused ? error.faults : []
-    trouble.value = faults[0]?.message ?? (error as Error).message
-  }
-}
+    ),
+  {
+    done: (_, typed) => {
+      written.value = `${typed} written down${isSecond.value ? ', by a second thermometer' : ''}.`
+      shown.value = ''
+      isSecond.value = false
+      canTakeBack.value = true
+      emit('done')
+    },
+    failed: () => (written.value = ''),
+  },
+)
+const type = () => shown.value.trim() && typing.act(shown.value)
 
-async function takeBack() {
-  try {
-    await request(
+const taking = useAction(
+  () =>
+    request(
       api.POST('/api/firings/{firing_id}/readings/take-back', {
         params: { path: { firing_id: props.live.firing_id } },
         body: { key: newKey() },
       }),
-    )
-    written.value = 'Taken back.'
-    canTakeBack.value = false
-    emit('done')
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
+    ),
+  {
+    done: () => {
+      written.value = 'Taken back.'
+      canTakeBack.value = false
+      emit('done')
+    },
+  },
+)
+const takeBack = () => taking.act()
+const trouble = computed(() => typing.troubles.value[0] ?? taking.trouble.value)
 </script>
 
 <template>
@@ -83,9 +87,7 @@ async function takeBack() {
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
     <p v-else-if="written" class="small" role="status">
       {{ written }}
-      <button v-if="canTakeBack" type="button" class="text-button" @click="takeBack">
-        take this reading back
-      </button>
+      <ActionButton v-if="canTakeBack" @click="takeBack"> take this reading back </ActionButton>
     </p>
     <LogPanel :live="live" @done="emit('done')" />
     <p><a class="small" :href="`/api/firings/${live.firing_id}/log.csv`" download>All readings as CSV</a></p>
@@ -94,16 +96,16 @@ async function takeBack() {
 
 <style scoped>
 .readings {
-  border-top: 1px solid var(--rule);
-  padding-top: 8px;
+  border-top: var(--line) solid var(--rule);
+  padding-top: var(--s2);
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
 }
 
 .row {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 14px;
+  gap: var(--s2) var(--s4);
   align-items: center;
 }
 
@@ -114,12 +116,7 @@ async function takeBack() {
 
 .second {
   display: flex;
-  gap: 8px;
+  gap: var(--s2);
   align-items: center;
-}
-
-.fault {
-  color: var(--note);
-  font-weight: 600;
 }
 </style>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 
-import Fold from '../../components/Fold.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import Fold from '../../kit/Fold.vue'
 import type { Live } from '../../api/types'
 
 /** The stand-in's own knobs: how quickly its time goes, and what is to go wrong. */
@@ -20,16 +21,14 @@ const log = () => `/api/firings/${props.live.firing_id}/log.csv`
     <h3>The practice kiln</h3>
     <p class="small quiet">Nothing here starts or heats a real kiln.</p>
     <div class="row" role="group" aria-label="How quickly its time goes">
-      <button
+      <ActionButton
         v-for="times in PACES"
         :key="times"
-        type="button"
-        class="text-button"
         :aria-pressed="live.pace === times"
         @click="pace(times)"
       >
         {{ times }} ×
-      </button>
+      </ActionButton>
       <Button
         v-if="isAhead(lookS)"
         size="small"
@@ -40,16 +39,14 @@ const log = () => `/api/firings/${props.live.firing_id}/log.csv`
     </div>
     <Fold name="practice-faults" label="Let something go wrong">
       <div class="row">
-        <button
+        <ActionButton
           v-for="fault in live.faults"
           :key="fault.key"
-          type="button"
-          class="text-button"
           :aria-pressed="fault.is_on"
           @click="emit('act', 'fault', fault.name, { fault: fault.key, on: !fault.is_on })"
         >
           {{ fault.is_on ? `mend: ${fault.name}` : fault.name }}
-        </button>
+        </ActionButton>
       </div>
     </Fold>
     <p><a class="small" :href="log()" download>Its log as CSV</a></p>
@@ -58,25 +55,25 @@ const log = () => `/api/firings/${props.live.firing_id}/log.csv`
 
 <style scoped>
 .stand-in {
-  border-top: 1px solid var(--rule);
-  padding-top: 8px;
+  border-top: var(--line) solid var(--rule);
+  padding-top: var(--s2);
   display: grid;
-  gap: 6px;
+  gap: var(--s2);
 }
 
 .row {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 16px;
+  gap: var(--s2) var(--s4);
   align-items: center;
 }
 
 .row > button {
-  min-height: 40px;
+  min-height: var(--s8);
 }
 
 [aria-pressed='true'] {
   font-weight: 700;
-  border-bottom: 2px solid var(--ink);
+  border-bottom: var(--s0) solid var(--ink);
 }
 </style>

@@ -1,34 +1,32 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, request, Refused } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 import { localNow } from '../../logic/localTime'
 import { newKey } from '../../logic/keys'
+import { keyOf, useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
 
 /** A firing is begun here: by the stand-in, to practise, or as what somebody has started at a real kiln. */
 const props = defineProps<{ piece: Piece }>()
-const queries = useQueryClient()
+const { refresh, put } = useFetched()
 const router = useRouter()
 const preferences = usePreferences()
 const context = usePiece()
 const at = ref(localNow(new Date()))
-const isBusy = ref(false)
-const trouble = ref<string[]>([])
 const key = newKey() // one for this page: pressed twice it begins once
 const heat = computed(() => props.piece.plan.heat)
 
-async function start(isSimulated: boolean, isPast: boolean) {
-  isBusy.value = true
-  trouble.value = []
-  try {
-    const live = await request(
+const starting = useAction(
+  ({ isSimulated, isPast }: { isSimulated: boolean; isPast: boolean }) =>
+    request(
       api.POST('/api/firings/{firing_id}/start', {
         params: { path: { firing_id: props.piece.firing.id } },
         body: {
@@ -37,17 +35,17 @@ async function start(isSimulated: boolean, isPast: boolean) {
           at: isPast ? new Date(at.value).toISOString() : null,
         },
       }),
-    )
-    queries.setQueryData(['live', props.piece.firing.id, props.piece.firing.stage_id], live)
-    for (const place of ['today', 'pieces']) void queries.invalidateQueries({ queryKey: [place] })
-    await context.query.refetch()
-  } catch (error) {
-    const faults = error instanceof Refused ? error.faults : []
-    trouble.value = faults.length ? faults.map((f) => f.message) : [(error as Error).message]
-  } finally {
-    isBusy.value = false
-  }
-}
+    ),
+  {
+    done: (live) => {
+      put(keyOf('live', props.piece.firing.id, props.piece.firing.stage_id), live)
+      void refresh('today', 'pieces')
+      return context.query.refetch()
+    },
+  },
+)
+const { troubles: trouble, isBusy } = starting
+const start = (isSimulated: boolean, isPast: boolean) => starting.act({ isSimulated, isPast })
 </script>
 
 <template>
@@ -64,13 +62,9 @@ async function start(isSimulated: boolean, isPast: boolean) {
       <ul>
         <li v-for="line in trouble" :key="line">{{ line }}</li>
       </ul>
-      <button
-        type="button"
-        class="text-button"
-        @click="router.push({ name: 'piece', params: { id: piece.id, station: 'before' } })"
-      >
+      <ActionButton @click="router.push({ name: 'piece', params: { id: piece.id, station: 'before' } })">
         To Before
-      </button>
+      </ActionButton>
     </div>
     <div v-if="heat" class="ways">
       <section>
@@ -112,42 +106,36 @@ async function start(isSimulated: boolean, isPast: boolean) {
 <style scoped>
 .start {
   display: grid;
-  gap: 14px;
+  gap: var(--s4);
 }
 
 .answer {
-  font-size: 1.28rem;
+  font-size: var(--f5);
 }
 
 .ways {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
-  gap: 18px 28px;
+  grid-template-columns: repeat(auto-fit, minmax(17.5rem, 1fr));
+  gap: var(--s4) var(--s6);
 }
 
 section {
-  border-top: 1px solid var(--ink);
-  padding-top: 10px;
+  border-top: var(--line) solid var(--ink);
+  padding-top: var(--s3);
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
   align-content: start;
 }
 
 .when {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
+  gap: var(--s2);
   align-items: center;
 }
 
-.go {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-}
-
 ul {
-  margin: 4px 0;
+  margin: var(--s1) 0;
   padding-left: 1.1rem;
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 
@@ -7,13 +7,12 @@ import { api, request } from '../../api/client'
 import type { Choices, Glass, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
-import Fold from '../../components/Fold.vue'
-import ChoiceField from '../../components/ChoiceField.vue'
+import Fold from '../../kit/Fold.vue'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import FindingsList from '../../components/FindingsList.vue'
-import FigureRow from '../../components/FigureRow.vue'
 import PieceField from '../../components/PieceField.vue'
 import SumLinks from '../../components/SumLinks.vue'
-import TypedField from '../../components/TypedField.vue'
+import TypedField from '../../kit/TypedField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { useStage } from '../../composables/useStage'
 import { usePreferences } from '../../composables/usePreferences'
@@ -22,14 +21,18 @@ import MixFields from './MixFields.vue'
 import OtherGlasses from './OtherGlasses.vue'
 import WeighList from './WeighList.vue'
 import { useWorking } from '../../composables/useWorking'
+import { keyOf, useFetched } from '../../kit/keys'
+import { useAction } from '../../kit/useAction'
+import DataTable from '../../kit/DataTable.vue'
+import FigureList from '../../kit/FigureList.vue'
 
 const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 
 const context = usePiece()
 const preferences = usePreferences()
-const queries = useQueryClient()
-const kinds = useQuery({ queryKey: ['glass'], queryFn: () => request(api.GET('/api/glass')) })
+const { refresh } = useFetched()
+const kinds = useQuery({ queryKey: keyOf('glass'), queryFn: () => request(api.GET('/api/glass')) })
 // a kind that was put away since is still this piece's glass
 const options = computed(() => {
   const all = (kinds.data.value ?? []).map((k) => ({ key: k.id, name: k.name }))
@@ -42,6 +45,12 @@ const kind = computed(() => kinds.data.value?.find((k) => k.id === props.piece.k
 const glass = computed(() => props.piece.stage.glass)
 const form = computed(() => props.choices.forms.find((f) => f.key === glass.value.form))
 const onRack = computed(() => props.piece.entries[`${STAGE}.glass.rack.${glass.value.form}`]?.shown)
+const landmarks = computed(() =>
+  props.piece.plan.landmarks.map((mark) => {
+    const [low, high] = [preferences.pick(mark.low).text, preferences.pick(mark.high).text]
+    return [mark.name, mark.high_c - mark.low_c > 0.5 ? `${low} to ${high}` : low]
+  }),
+)
 const rackDraft = ref<{ typed: string; fault: string } | null>(null)
 const figures = computed(() => props.piece.plan.figures)
 const { isFilled } = useStage(() => props.piece)
@@ -61,9 +70,9 @@ const MORE_ROWS = [
   'tipping_angle',
 ] as const
 
-async function weigh(typed: string) {
-  try {
-    await request(
+const weighing = useAction(
+  (typed: string) =>
+    request(
       api.PATCH('/api/glass/{kind_id}', {
         params: { path: { kind_id: props.piece.kind_id } },
         body: {
@@ -73,13 +82,15 @@ async function weigh(typed: string) {
           document: {},
         },
       }),
-    )
-    rackDraft.value = null
-    await Promise.all([context.query.refetch(), queries.invalidateQueries({ queryKey: ['glass'] })])
-  } catch (error) {
-    rackDraft.value = { typed, fault: (error as Error).message }
-  }
-}
+    ),
+  {
+    done: () => {
+      rackDraft.value = null
+      return Promise.all([context.query.refetch(), refresh('glass')])
+    },
+    failed: (error, typed) => (rackDraft.value = { typed, fault: error.message }),
+  },
+)
 </script>
 
 <template>
@@ -109,7 +120,7 @@ async function weigh(typed: string) {
           :draft="rackDraft?.typed"
           :fault="rackDraft?.fault"
           path="glass.rack"
-          @commit="weigh"
+          @commit="weighing.act"
           @forget="rackDraft = null"
         />
         <PieceField
@@ -137,9 +148,9 @@ async function weigh(typed: string) {
         </Fold>
       </div>
       <div>
-        <FigureRow v-for="key in isFilled ? FILLED_ROWS : FLAT_ROWS" :key="key" :figure="figures[key]" />
+        <FigureList :figures="figures" :keys="isFilled ? FILLED_ROWS : FLAT_ROWS" />
         <Fold v-if="isFilled" name="glass-figures" label="More figures" hint="heap, mould, how it stands">
-          <FigureRow v-for="key in MORE_ROWS" :key="key" :figure="figures[key]" />
+          <FigureList :figures="figures" :keys="MORE_ROWS" />
         </Fold>
       </div>
       <WeighList :piece="piece" />
@@ -161,19 +172,7 @@ async function weigh(typed: string) {
       <LooksNotes v-if="isFilled" :piece="piece" />
       <SumLinks :piece-id="piece.id" :keys="isFilled ? FILLED_SUMS : FLAT_SUMS" />
       <Fold name="glass-marks" label="Temperatures of this glass">
-        <table>
-          <tbody>
-            <tr v-for="mark in piece.plan.landmarks" :key="mark.key">
-              <th scope="row">{{ mark.name }}</th>
-              <td class="figures">
-                {{ preferences.pick(mark.low).text
-                }}<template v-if="mark.high_c - mark.low_c > 0.5">
-                  to {{ preferences.pick(mark.high).text }}</template
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable label="The temperatures that matter" :rows="landmarks" />
         <p class="quiet small">{{ kind?.source }}. Windows follow viscosity; good to about 15 K.</p>
       </Fold>
       <CautionList :cautions="piece.plan.cautions" station="glass" />
@@ -182,30 +181,3 @@ async function weigh(typed: string) {
 </template>
 
 <style scoped src="../station.css"></style>
-<style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-
-th {
-  text-align: left;
-  font-weight: 400;
-}
-
-th,
-td {
-  padding: 5px 0;
-  border-bottom: 1px solid var(--rule);
-}
-
-td {
-  text-align: right;
-}
-
-kbd {
-  font-family: var(--mono);
-  font-size: 0.8rem;
-}
-</style>

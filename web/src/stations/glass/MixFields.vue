@@ -4,6 +4,8 @@ import { computed } from 'vue'
 import type { Choices, Piece } from '../../api/types'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import { ActionButton } from '../../kit/ActionButton'
+import Section from '../../kit/Section.vue'
 
 type Mix = NonNullable<Piece['stage']['glass']['mix']>
 
@@ -30,8 +32,7 @@ const begin = () =>
 </script>
 
 <template>
-  <section aria-labelledby="mix-heading">
-    <h2 id="mix-heading">Mix of grains</h2>
+  <Section title="Mix of grains">
     <template v-if="mix">
       <PieceField
         v-for="(part, index) in mix.parts"
@@ -47,16 +48,8 @@ const begin = () =>
         hint="to be checked"
         placeholder="not yet"
       />
-      <button type="button" class="text-button" @click="set(null, 'no mix')">One form alone</button>
+      <ActionButton @click="set(null, 'no mix')">One form alone</ActionButton>
     </template>
-    <button v-else type="button" class="text-button" @click="begin">Mix several grains</button>
-  </section>
+    <ActionButton v-else @click="begin">Mix several grains</ActionButton>
+  </Section>
 </template>
-
-<style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-</style>

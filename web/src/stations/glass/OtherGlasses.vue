@@ -2,9 +2,11 @@
 import { computed } from 'vue'
 
 import type { Choices, Glass, Piece } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import Section from '../../kit/Section.vue'
 
 type Extra = Pick<NonNullable<Piece['stage']['glass']['with']>[number], 'kind_id' | 'form' | 'mass'>
 
@@ -28,8 +30,7 @@ const add = () => {
 </script>
 
 <template>
-  <section aria-labelledby="others-heading">
-    <h2 id="others-heading">Other glasses in it</h2>
+  <Section title="Other glasses in it">
     <div v-for="(extra, index) in extras" :key="index" class="extra">
       <ChoiceField
         label="Glass"
@@ -46,42 +47,25 @@ const add = () => {
       <PieceField :path="`glass.with.${index}.mass`" label="Weight" figure="charge_mass" />
     </div>
     <p class="more">
-      <button
-        v-if="extras.length < 8"
-        type="button"
-        class="text-button"
-        :disabled="!kinds.length"
-        @click="add"
-      >
+      <ActionButton v-if="extras.length < 8" :disabled="!kinds.length" @click="add">
         Put another glass in
-      </button>
-      <button
-        v-if="extras.length"
-        type="button"
-        class="text-button"
-        @click="set(extras.slice(0, -1), 'a glass less')"
-      >
+      </ActionButton>
+      <ActionButton v-if="extras.length" @click="set(extras.slice(0, -1), 'a glass less')">
         Take the last one out
-      </button>
+      </ActionButton>
     </p>
-  </section>
+  </Section>
 </template>
 
 <style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-
 .extra {
-  border-left: 3px solid var(--rule);
-  padding-left: 10px;
+  border-left: var(--edge) solid var(--rule);
+  padding-left: var(--s3);
 }
 
 .more {
   display: flex;
-  gap: 18px;
-  padding: 6px 0;
+  gap: var(--s4);
+  padding: var(--s2) 0;
 }
 </style>

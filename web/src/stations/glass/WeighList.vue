@@ -1,40 +1,42 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 
-import { api, request, Refused } from '../../api/client'
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
+import { useAction } from '../../kit/useAction'
+import Section from '../../kit/Section.vue'
 
 /** What to put on the scale, line by line; and the rack: set aside, used, given back. */
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const preferences = usePreferences()
-const said = ref('')
 const isUsed = computed(() => props.piece.reservations.some((held) => held.is_used))
 
-async function rack(what: 'aside' | 'used' | 'back') {
-  said.value = ''
-  try {
-    const next = await request(
+const WORDS = { aside: 'glass set aside', used: 'glass used', back: 'glass given back' }
+const racking = useAction(
+  (what: 'aside' | 'used' | 'back') =>
+    request(
       api.POST(`/api/pieces/{piece_id}/glass/${what}`, {
         params: { path: { piece_id: props.piece.id } },
         body: { version: props.piece.version, stage: props.piece.stage_key },
       }),
-    )
-    await context.take(next, { aside: 'glass set aside', used: 'glass used', back: 'glass given back' }[what])
-  } catch (error) {
-    said.value = (error as Error).message
-    if (error instanceof Refused && error.status === 409) await context.query.refetch()
-  }
-}
+    ),
+  {
+    scope: 'piece',
+    done: (next, what) => context.take(next, WORDS[what]),
+    conflict: () => context.query.refetch(),
+  },
+)
+const { act: rack, trouble: said } = racking
 </script>
 
 <template>
-  <section aria-labelledby="weigh-heading">
-    <h2 id="weigh-heading">{{ piece.plan.traits.is_filled ? 'On the scale' : 'To cut and to take' }}</h2>
+  <Section :title="piece.plan.traits.is_filled ? 'On the scale' : 'To cut and to take'">
     <ul>
       <li v-for="(line, i) in piece.plan.weigh" :key="i" :class="line.key">
         <span
@@ -70,21 +72,13 @@ async function rack(what: 'aside' | 'used' | 'back') {
         label="It is in the kiln: take it off the rack"
         @click="rack('used')"
       />
-      <button v-if="piece.reservations.length" type="button" class="text-button" @click="rack('back')">
-        Give it back
-      </button>
+      <ActionButton v-if="piece.reservations.length" @click="rack('back')"> Give it back </ActionButton>
     </p>
     <p v-if="said" class="fault" role="alert">✕ {{ said }}</p>
-  </section>
+  </Section>
 </template>
 
 <style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-
 ul {
   list-style: none;
   margin: 0;
@@ -94,32 +88,32 @@ ul {
 li {
   display: flex;
   justify-content: space-between;
-  gap: 12px;
-  padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
+  gap: var(--s3);
+  padding: var(--s2) 0;
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .other {
-  margin-left: 10px;
+  margin-left: var(--s3);
 }
 
 li.each,
 li.cold,
 li.top-up {
-  padding-left: 16px;
+  padding-left: var(--s4);
 }
 
 .acts {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px 14px;
+  gap: var(--s2) var(--s4);
   align-items: center;
-  padding: 10px 0 0;
+  padding: var(--s3) 0 0;
 }
 
 .fault {
   color: var(--note);
   font-weight: 600;
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 </style>

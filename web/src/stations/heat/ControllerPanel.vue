@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
+import DataTable from '../../kit/DataTable.vue'
 
 /** What is typed into the controller of this kiln. */
 defineProps<{ piece: Piece; isStill?: boolean }>()
@@ -8,29 +9,14 @@ defineProps<{ piece: Piece; isStill?: boolean }>()
 
 <template>
   <div v-if="piece.plan.heat" class="told">
-    <table>
-      <caption class="visually-hidden">
-        Steps for the controller
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">No.</th>
-          <th scope="col">{{ piece.plan.heat.told.unit }}/h</th>
-          <th scope="col">{{ piece.plan.heat.told.unit }}</th>
-          <th scope="col">Hold, h:min</th>
-          <th scope="col"></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(step, i) in piece.plan.heat.told.steps" :key="i">
-          <td class="figures">{{ i + 1 }}</td>
-          <td class="figures">{{ step.rate }}</td>
-          <td class="figures">{{ step.to }}</td>
-          <td class="figures">{{ step.hold }}</td>
-          <td class="small quiet">{{ step.name }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <DataTable
+      label="Steps for the controller"
+      :heads="['No.', `${piece.plan.heat.told.unit}/h`, piece.plan.heat.told.unit, 'Hold, h:min', '']"
+      :words="[4]"
+      :rows="
+        piece.plan.heat.told.steps.map((step, i) => [`${i + 1}`, step.rate, step.to, step.hold, step.name])
+      "
+    />
     <p v-if="!piece.plan.heat.told.fits"><b>■ It does not fit.</b></p>
     <ul v-if="piece.plan.heat.told.notes.length">
       <li v-for="(note, i) in piece.plan.heat.told.notes" :key="i"><MessageText :said="note" /></li>
@@ -43,23 +29,9 @@ defineProps<{ piece: Piece; isStill?: boolean }>()
 </template>
 
 <style scoped>
-th,
-td {
-  text-align: right;
-  padding: 2px 16px 2px 0;
-  border-bottom: 1px solid var(--rule);
-  font-size: 0.92rem;
-}
-
-thead th {
-  font-size: 0.8rem;
-  font-weight: 400;
-  color: var(--ink-soft);
-}
-
 ul {
-  margin: 8px 0 0;
+  margin: var(--s2) 0 0;
   padding-left: 1.1rem;
-  font-size: 0.92rem;
+  font-size: var(--f2);
 }
 </style>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import type { Piece } from '../../api/types'
-import Fold from '../../components/Fold.vue'
+import Fold from '../../kit/Fold.vue'
 import PieceField from '../../components/PieceField.vue'
 import { useChoices } from '../../composables/useChoices'
 import { useStage } from '../../composables/useStage'

@@ -5,8 +5,8 @@ import { computed } from 'vue'
 import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
-import ChoiceField from '../../components/ChoiceField.vue'
-import Fold from '../../components/Fold.vue'
+import ChoiceField from '../../kit/ChoiceField.vue'
+import Fold from '../../kit/Fold.vue'
 import PieceField from '../../components/PieceField.vue'
 import { useChoices } from '../../composables/useChoices'
 import { STAGE, usePiece } from '../../composables/usePiece'
@@ -15,6 +15,7 @@ import HeatByHand from './HeatByHand.vue'
 import SharedFiring from './SharedFiring.vue'
 import StartField from './StartField.vue'
 import PieceText from '../../components/PieceText.vue'
+import { keyOf } from '../../kit/keys'
 
 /** The few choices of a firing that are often made; the rest folds away. */
 const props = defineProps<{ piece: Piece }>()
@@ -24,7 +25,7 @@ const heat = computed(() => stage.value.heat)
 const { all } = useChoices()
 // what was chosen by hand is never folded away
 const isUsed = computed(() => !!(heat.value.peak_at || heat.value.peak_hold || heat.value.kiln_zone))
-const kilns = useQuery({ queryKey: ['kilns'], queryFn: () => request(api.GET('/api/kilns')) })
+const kilns = useQuery({ queryKey: keyOf('kilns'), queryFn: () => request(api.GET('/api/kilns')) })
 const options = computed(() => (kilns.data.value ?? []).map((k) => ({ key: k.id, name: k.name })))
 const kiln = computed(() => (kilns.data.value ?? []).find((k) => k.id === props.piece.kiln_id))
 const places = computed(() => [

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 
 import type { Piece } from '../../api/types'
+import { ActionButton } from '../../kit/ActionButton'
 import CoastingPanel from './CoastingPanel.vue'
 import ControllerPanel from './ControllerPanel.vue'
 import HeatTable from './HeatTable.vue'
@@ -22,17 +23,15 @@ const toggle = (key: string) => (open.value = open.value === key ? '' : key)
 <template>
   <section class="panels" aria-label="Further looks">
     <div class="names">
-      <button
+      <ActionButton
         v-for="panel in PANELS"
         :key="panel.key"
-        type="button"
-        class="text-button"
         :aria-expanded="open === panel.key"
         aria-controls="heat-panel"
         @click="toggle(panel.key)"
       >
         {{ panel.name }}
-      </button>
+      </ActionButton>
       <RouterLink
         class="text-button"
         :to="{ name: 'compare', params: { id: piece.id }, query: { a: 'ours', b: 'quick' } }"
@@ -52,14 +51,14 @@ const toggle = (key: string) => (open.value = open.value === key ? '' : key)
 .names {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
-  border-top: 1.5px solid var(--ink);
-  border-bottom: 1px solid var(--rule);
+  gap: var(--s0) var(--s3);
+  border-top: var(--s0) solid var(--ink);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .names > * {
-  font-size: 0.85rem;
-  min-height: 40px;
+  font-size: var(--f2);
+  min-height: var(--s8);
   display: inline-flex;
   align-items: center;
 }
@@ -67,10 +66,10 @@ const toggle = (key: string) => (open.value = open.value === key ? '' : key)
 .names button[aria-expanded='true'] {
   font-weight: 700;
   text-decoration: underline;
-  text-underline-offset: 5px;
+  text-underline-offset: var(--s1);
 }
 
 .panel.open {
-  padding: 12px 0 18px;
+  padding: var(--s3) 0 var(--s4);
 }
 </style>

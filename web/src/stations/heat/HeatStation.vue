@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
-import Fold from '../../components/Fold.vue'
+import Fold from '../../kit/Fold.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import SumLinks from '../../components/SumLinks.vue'
 import { useHeatTrial } from '../../composables/useHeatTrial'
@@ -68,26 +68,26 @@ const step = computed(() => (chosen.value === null ? undefined : heat.value?.ste
 .heat {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
-  padding-top: 8px;
+  gap: var(--s2);
+  padding-top: var(--s2);
 }
 
 .below {
   display: grid;
   grid-template-columns: minmax(0, 1.9fr) minmax(0, 1fr);
-  gap: 26px;
+  gap: var(--s6);
 }
 
 .left,
 .right {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
-  gap: 16px;
+  gap: var(--s4);
   align-content: start;
   min-width: 0;
 }
 
-@media (max-width: 900px) {
+@media (max-width: 56em) {
   .below {
     grid-template-columns: minmax(0, 1fr);
   }

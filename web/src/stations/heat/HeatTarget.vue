@@ -2,10 +2,10 @@
 import { computed } from 'vue'
 
 import type { Piece } from '../../api/types'
-import FigureRow from '../../components/FigureRow.vue'
-import Fold from '../../components/Fold.vue'
+import Fold from '../../kit/Fold.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import TargetChoice from './TargetChoice.vue'
+import FigureList from '../../kit/FigureList.vue'
 
 /** The strain target, where it changes anything; where every one takes as long, a line says so and it folds away. */
 const props = defineProps<{ piece: Piece }>()
@@ -37,7 +37,7 @@ const isEven = computed(
     </Fold>
     <TargetChoice v-else :piece="piece" />
     <Fold name="heat-figures" label="Soak, strain left, energy">
-      <FigureRow v-for="key in ROWS" :key="key" :figure="piece.plan.figures[key]" />
+      <FigureList :figures="piece.plan.figures" :keys="ROWS" />
     </Fold>
   </section>
 </template>

@@ -23,8 +23,8 @@ ul {
 }
 
 li {
-  padding: 5px 0;
-  border-bottom: 1px solid var(--rule);
-  font-size: 0.95rem;
+  padding: var(--s1) 0;
+  border-bottom: var(--line) solid var(--rule);
+  font-size: var(--f3);
 }
 </style>

@@ -40,8 +40,8 @@ function keep(line: ScheduleLine, event: Event) {
 <style scoped>
 .lines {
   display: grid;
-  gap: 4px;
-  margin: 0 0 10px;
+  gap: var(--s1);
+  margin: 0 0 var(--s3);
   padding: 0;
   list-style: none;
 }
@@ -49,15 +49,15 @@ function keep(line: ScheduleLine, event: Event) {
 li {
   display: grid;
   grid-template-columns: 1.4rem minmax(0, 1fr);
-  gap: 8px;
+  gap: var(--s2);
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .made {
   display: grid;
   grid-column: 2;
-  padding-bottom: 4px;
+  padding-bottom: var(--s1);
 }
 
 .unclear {
@@ -67,6 +67,6 @@ li {
 
 li :deep(input) {
   width: 100%;
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 </style>

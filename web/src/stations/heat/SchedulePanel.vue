@@ -9,8 +9,10 @@ import type { Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { STAGE, useDocument, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 import RemarkList from './RemarkList.vue'
 import ScheduleLines from './ScheduleLines.vue'
+import { keyOf } from '../../kit/keys'
 
 /** Somebody else's schedule: pasted, read, run through this kiln and this glass, and told what it would do. */
 const props = defineProps<{ piece: Piece }>()
@@ -27,7 +29,9 @@ watch(
 )
 const isThere = computed(() => !!standing.value?.trim())
 const judged = useQuery({
-  queryKey: computed(() => ['piece', props.piece.id, props.piece.stage_key, 'judged', props.piece.version]),
+  queryKey: computed(() =>
+    keyOf('piece', props.piece.id, props.piece.stage_key, 'judged', props.piece.version),
+  ),
   queryFn: () =>
     request(
       api.GET('/api/pieces/{piece_id}/heat/judged', {
@@ -67,7 +71,7 @@ const EXAMPLE =
       />
       <div class="go">
         <Button label="Judge it" :disabled="!text.trim()" @click="keep" />
-        <button v-if="text" type="button" class="text-button" @click="((text = ''), keep())">Clear</button>
+        <ActionButton v-if="text" @click="((text = ''), keep())">Clear</ActionButton>
       </div>
     </div>
     <div v-if="isThere" class="found" aria-live="polite">
@@ -95,32 +99,27 @@ const EXAMPLE =
 .schedule {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.5fr);
-  gap: 18px;
+  gap: var(--s4);
 }
 
 .paste {
   display: grid;
-  gap: 6px;
+  gap: var(--s2);
   align-content: start;
 }
 
 .paste textarea {
   width: 100%;
   font-family: var(--mono);
-  font-size: 0.92rem;
+  font-size: var(--f2);
 }
 
 .go {
   display: flex;
-  gap: 16px;
+  gap: var(--s4);
 }
 
-.fault {
-  color: var(--note);
-  font-weight: 600;
-}
-
-@media (max-width: 760px) {
+@media (max-width: 45em) {
   .schedule {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -5,10 +5,12 @@ import { computed } from 'vue'
 import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import FindingsList from '../../components/FindingsList.vue'
-import ChoiceField from '../../components/ChoiceField.vue'
-import { useAction } from '../../composables/useAction'
+import { ActionButton } from '../../kit/ActionButton'
+import ChoiceField from '../../kit/ChoiceField.vue'
+import { useAction } from '../../kit/useAction'
 import { usePreferences } from '../../composables/usePreferences'
 import { usePiece } from '../../composables/usePiece'
+import { keyOf } from '../../kit/keys'
 
 /** Who else is in this firing; what is shared is undone here, so that undoing one piece never moves another. */
 const props = defineProps<{ piece: Piece }>()
@@ -17,7 +19,7 @@ const others = computed(() => props.piece.firing.shared_with)
 
 const preferences = usePreferences()
 const firings = useQuery({
-  queryKey: computed(() => ['firings', props.piece.version]),
+  queryKey: computed(() => keyOf('firings', props.piece.version)),
   queryFn: () => request(api.GET('/api/firings')),
 })
 const options = computed(() => [
@@ -67,24 +69,20 @@ const join = (id: number) =>
   <div v-if="others.length" class="shared small">
     <span>In the same firing: {{ others.join(', ') }}. Kiln, start and steps by hand hold for all.</span>
     <span class="acts">
-      <button
-        type="button"
-        class="text-button"
+      <ActionButton
         :disabled="!piece.firing.undoes"
         :title="piece.firing.undoes ?? 'Nothing to undo'"
         @click="step('undo')"
       >
         Undo for the firing
-      </button>
-      <button
-        type="button"
-        class="text-button"
+      </ActionButton>
+      <ActionButton
         :disabled="!piece.firing.redoes"
         :title="piece.firing.redoes ?? 'Nothing to redo'"
         @click="step('redo')"
       >
         Redo
-      </button>
+      </ActionButton>
     </span>
     <FindingsList :findings="piece.firing.findings" station="heat" />
     <span v-if="trouble" role="alert">✕ {{ trouble }}</span>
@@ -94,13 +92,13 @@ const join = (id: number) =>
 <style scoped>
 .shared {
   display: grid;
-  gap: 4px;
-  border-left: 3px solid var(--ink);
-  padding-left: 10px;
+  gap: var(--s1);
+  border-left: var(--edge) solid var(--ink);
+  padding-left: var(--s3);
 }
 
 .acts {
   display: flex;
-  gap: 16px;
+  gap: var(--s4);
 }
 </style>

@@ -7,6 +7,7 @@ import type { Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 import { localNow, localZone } from '../../logic/localTime'
 
 /** When it starts, or by when it shall be open; and the calendar that follows from it. */
@@ -79,7 +80,7 @@ const WAYS = [
     <MessageText v-if="plan?.visit_help" :said="plan.visit_help" />
   </p>
   <p class="now">
-    <button type="button" class="text-button" @click="startNow">Start now</button>
+    <ActionButton @click="startNow">Start now</ActionButton>
   </p>
 </template>
 
@@ -87,35 +88,35 @@ const WAYS = [
 .start {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 10px;
+  gap: var(--s1) var(--s3);
   align-items: center;
-  min-height: 44px;
+  min-height: var(--row);
 }
 
 .start :deep(.p-togglebutton) {
-  font-size: 0.86rem;
+  font-size: var(--f2);
   white-space: nowrap;
-  padding-inline: 9px;
+  padding-inline: var(--s2);
 }
 
 .start input {
   font-family: var(--mono);
-  font-size: 0.84rem;
+  font-size: var(--f2);
   flex: 1 1 12.2rem;
 }
 
 .now {
   display: flex;
-  gap: 18px;
+  gap: var(--s4);
   justify-content: flex-end;
   align-items: baseline;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .fault {
   grid-column: 1 / -1;
   color: var(--note);
   font-weight: 600;
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 </style>

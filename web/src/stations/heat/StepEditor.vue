@@ -3,7 +3,8 @@ import { computed } from 'vue'
 
 import type { Piece, SimulatedSegment } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
-import TypedField from '../../components/TypedField.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import TypedField from '../../kit/TypedField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { useWorking } from '../../composables/useWorking'
 
@@ -48,27 +49,18 @@ const write = (name: string, value: string) =>
       />
     </div>
     <p class="small">
-      <button
-        v-for="key in step.figures"
-        :key="key"
-        type="button"
-        class="text-button"
-        :data-figure="key"
-        @click="openWorking(key)"
-      >
+      <ActionButton v-for="key in step.figures" :key="key" :data-figure="key" @click="openWorking(key)">
         Why: {{ piece.plan.figures[key]?.name.toLowerCase() }}
-      </button>
-      <button v-if="isOwn" type="button" class="text-button" @click="emit('release', step.key)">
-        Work it out again
-      </button>
+      </ActionButton>
+      <ActionButton v-if="isOwn" @click="emit('release', step.key)"> Work it out again </ActionButton>
     </p>
   </section>
 </template>
 
 <style scoped>
 .editor {
-  border-left: 3px solid var(--ink);
-  padding: 2px 0 2px 14px;
+  border-left: var(--edge) solid var(--ink);
+  padding: var(--s0) 0 var(--s0) var(--s4);
 }
 
 .fields {
@@ -78,7 +70,7 @@ const write = (name: string, value: string) =>
 .small {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
-  padding-top: 4px;
+  gap: var(--s1) var(--s4);
+  padding-top: var(--s1);
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { HeatPlan } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
+import { ActionButton } from '../../kit/ActionButton'
 
 const props = defineProps<{ heat: HeatPlan; isStill?: boolean }>()
 const chosen = defineModel<number | null>()
@@ -42,16 +43,15 @@ const changed = (key: string) => (props.heat.changed.includes(key) ? ' ✎' : ''
         <td class="figures quiet">{{ index + 1 }}</td>
         <th scope="row">
           <template v-if="isStill">{{ step.name }}{{ changed(step.key) }}</template>
-          <button
+          <ActionButton
             v-else
-            type="button"
-            class="plain-button"
+            look="plain"
             :aria-pressed="chosen === index"
             :data-figure="step.figures[0]"
             @click="chosen = chosen === index ? null : index"
           >
             {{ step.name }}{{ changed(step.key) }}
-          </button>
+          </ActionButton>
         </th>
         <td class="figures">{{ preferences.pick(step.rate).text }}</td>
         <td class="figures">{{ preferences.pick(step.to).text }}</td>
@@ -67,19 +67,19 @@ const changed = (key: string) => (props.heat.changed.includes(key) ? ' ✎' : ''
 
 <style scoped>
 thead th {
-  font-size: 0.8rem;
+  font-size: var(--f2);
   font-weight: 400;
   color: var(--ink-soft);
-  border-bottom: 1.5px solid var(--ink);
+  border-bottom: var(--s0) solid var(--ink);
 }
 
 th,
 td {
   text-align: left;
-  padding: 1px 10px 1px 0;
-  border-bottom: 1px solid var(--rule);
+  padding: var(--line) var(--s3) var(--line) 0;
+  border-bottom: var(--line) solid var(--rule);
   white-space: nowrap;
-  font-size: 0.9rem;
+  font-size: var(--f2);
 }
 
 tbody th {
@@ -87,7 +87,7 @@ tbody th {
 }
 
 tbody td.figures {
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 
 tr.chosen > * {
@@ -100,10 +100,10 @@ tr.chosen > * {
 
 .steps button {
   font-weight: inherit;
-  min-height: 24px;
+  min-height: var(--s6);
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   thead {
     display: none;
   }
@@ -111,14 +111,14 @@ tr.chosen > * {
   tr {
     display: grid;
     grid-template-columns: 1.6rem 1fr auto auto;
-    border-bottom: 1px solid var(--rule);
-    padding: 4px 0;
+    border-bottom: var(--line) solid var(--rule);
+    padding: var(--s1) 0;
   }
 
   th,
   td {
     border: 0;
-    padding: 2px 8px 2px 0;
+    padding: var(--s0) var(--s2) var(--s0) 0;
   }
 
   tbody th {
@@ -139,7 +139,7 @@ tr.chosen > * {
   }
 
   .steps button {
-    min-height: 40px;
+    min-height: var(--s8);
     width: 100%;
   }
 }

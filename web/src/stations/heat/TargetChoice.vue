@@ -60,7 +60,7 @@ function choose(value: string | null) {
 }
 
 .target .figures {
-  font-size: 0.72rem;
+  font-size: var(--f1);
 }
 
 .targets :deep(.p-selectbutton) {
@@ -70,6 +70,6 @@ function choose(value: string | null) {
 
 .targets :deep(.p-togglebutton),
 .targets :deep(.p-togglebutton-content) {
-  padding-inline: 2px;
+  padding-inline: var(--s0);
 }
 </style>

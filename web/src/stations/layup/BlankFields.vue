@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 
 import type { Piece, Stage, Traits } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
-import OutlineDialog from '../cradle/outline/OutlineDialog.vue'
+import { ActionButton } from '../../kit/ActionButton'
 import LayerList from './LayerList.vue'
+import Section from '../../kit/Section.vue'
+
+const OutlineDialog = defineAsyncComponent(() => import('../cradle/outline/OutlineDialog.vue'))
 
 /** The blank: its outline and size, the sheets that lie on one another, how it lies on what shapes it. */
 const props = defineProps<{ stage: Stage; does: Traits; piece: Piece }>()
@@ -29,8 +32,7 @@ const draws = ref(false)
 </script>
 
 <template>
-  <section aria-label="The blank">
-    <h2>{{ does.hangs ? 'What hangs' : 'The blank' }}</h2>
+  <Section :title="does.hangs ? 'What hangs' : 'The blank'">
     <template v-if="!isTaken">
       <ChoiceEntry v-if="!does.hangs" path="layup.outline" label="Outline" undo="outline" />
       <PieceText
@@ -43,9 +45,9 @@ const draws = ref(false)
       />
       <template v-if="outline === 'drawn'">
         <p class="small">
-          <button type="button" class="text-button" @click="draws = true">
+          <ActionButton @click="draws = true">
             {{ layup.drawn ? 'Draw, read or trace it again' : 'Draw, read or trace the outline' }}
-          </button>
+          </ActionButton>
         </p>
         <PieceField path="layup.scale" label="Pattern at" hint="of its drawing" figure="blank" />
         <OutlineDialog v-if="draws" v-model="draws" path="layup.drawn" :rings="layup.drawn?.rings ?? []" />
@@ -105,13 +107,5 @@ const draws = ref(false)
       hint="as you have seen it"
       undo="what its rim does"
     />
-  </section>
+  </Section>
 </template>
-
-<style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-</style>

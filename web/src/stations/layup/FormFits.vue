@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 
 import { api, request } from '../../api/client'
 import type { FormFit, Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
+import { keyOf } from '../../kit/keys'
+import Fold from '../../kit/Fold.vue'
+import { useFolds } from '../../kit/useFolds'
 
 /** Which forms of the shelf this blank fits; request for when it is opened. */
 const props = defineProps<{ piece: Piece }>()
-const isOpen = ref(false)
+const folds = useFolds()
+const isOpen = computed(() => folds.isOpen('form-fits'))
 const fits = useQuery({
-  queryKey: computed(() => ['fits', props.piece.id, props.piece.stage_key, props.piece.version]),
+  queryKey: computed(() => keyOf('fits', props.piece.id, props.piece.stage_key, props.piece.version)),
   queryFn: () =>
     request(
       api.GET('/api/pieces/{piece_id}/layup/fits', {
@@ -25,8 +29,7 @@ const MARKS: Record<string, string> = { good: '✓', think: '▲', stop: '■' }
 </script>
 
 <template>
-  <details @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
-    <summary>Which form does this blank fit?</summary>
+  <Fold name="form-fits" label="Which form does this blank fit?">
     <p v-if="fits.isFetching.value && !rows.length" class="small quiet">Looking along the shelf …</p>
     <p v-else-if="fits.error.value" class="margin-note" role="alert">{{ fits.error.value.message }}</p>
     <p v-else-if="isOpen && !rows.length" class="small">No form for slumping is on the shelf yet.</p>
@@ -36,25 +39,18 @@ const MARKS: Record<string, string> = { good: '✓', think: '▲', stop: '■' }
         <MessageText :said="row.says" />
       </li>
     </ul>
-  </details>
+  </Fold>
 </template>
 
 <style scoped>
-summary {
-  min-height: 40px;
-  padding-top: 9px;
-  cursor: pointer;
-  font-weight: 650;
-}
-
 ul {
   list-style: none;
   margin: 0;
   padding: 0;
-  font-size: 0.94rem;
+  font-size: var(--f3);
 }
 
 li {
-  padding: 4px 0;
+  padding: var(--s1) 0;
 }
 </style>

@@ -6,6 +6,7 @@ import FlagEntry from '../../components/FlagEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import { ActionButton } from '../../kit/ActionButton'
 
 /** Sheets in the order in which they are laid, the lowest first; moved by buttons, by Alt and the arrows, or dragged. */
 const props = defineProps<{ stage: Stage; isTaken: boolean }>()
@@ -46,11 +47,9 @@ let dragged = -1
         <span class="small quiet">{{
           i === 0 ? 'lowest' : i === layers.length - 1 ? 'on top' : `layer ${i + 1}`
         }}</span>
-        <button type="button" class="text-button" :disabled="i === 0" @click="move(i, i - 1)">down</button>
-        <button type="button" class="text-button" :disabled="i === layers.length - 1" @click="move(i, i + 1)">
-          up
-        </button>
-        <button type="button" class="text-button" @click="drop(i)">take off</button>
+        <ActionButton :disabled="i === 0" @click="move(i, i - 1)">down</ActionButton>
+        <ActionButton :disabled="i === layers.length - 1" @click="move(i, i + 1)"> up </ActionButton>
+        <ActionButton @click="drop(i)">take off</ActionButton>
       </div>
       <PieceField
         :path="`layup.layers.${i}.thick`"
@@ -68,9 +67,9 @@ let dragged = -1
     </li>
   </ol>
   <p class="acts">
-    <button type="button" class="text-button" @click="add">
+    <ActionButton @click="add">
       {{ isTaken ? 'Lay new glass as well' : 'Lay another layer' }}
-    </button>
+    </ActionButton>
   </p>
 </template>
 
@@ -83,10 +82,10 @@ let dragged = -1
 
 .head {
   display: flex;
-  gap: 14px;
+  gap: var(--s4);
   align-items: baseline;
   cursor: grab;
-  padding-top: 6px;
+  padding-top: var(--s2);
 }
 
 .head span {
@@ -94,6 +93,6 @@ let dragged = -1
 }
 
 .acts {
-  margin: 2px 0;
+  margin: var(--s0) 0;
 }
 </style>

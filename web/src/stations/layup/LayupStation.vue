@@ -5,7 +5,6 @@ import { computed } from 'vue'
 import type { Choices, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
 import CautionList from '../../components/CautionList.vue'
-import FigureRow from '../../components/FigureRow.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import SumLinks from '../../components/SumLinks.vue'
 import { useStage } from '../../composables/useStage'
@@ -16,6 +15,7 @@ import LyingFields from './LyingFields.vue'
 import PressFields from './PressFields.vue'
 import TakesFields from './TakesFields.vue'
 import { useWorking } from '../../composables/useWorking'
+import FigureList from '../../kit/FigureList.vue'
 
 /** What lies how on what, before the lid closes; each family has its own words here. */
 const openWorking = useWorking()
@@ -50,7 +50,7 @@ const SUMS: Record<string, string[]> = {
       <PressFields v-else-if="does.is_pressed" :stage="stage" />
       <BlankFields v-else :stage="stage" :does="does" :piece="piece" />
       <div>
-        <FigureRow v-for="key in ROWS[family] ?? []" :key="key" :figure="piece.plan.figures[key]" />
+        <FigureList :figures="piece.plan.figures" :keys="ROWS[family] ?? []" />
       </div>
       <FindingsList :findings="piece.plan.findings" station="layup" />
       <LyingFields :stage="stage" />
@@ -86,9 +86,3 @@ const SUMS: Record<string, string[]> = {
 </template>
 
 <style scoped src="../station.css"></style>
-<style scoped>
-kbd {
-  font-family: var(--mono);
-  font-size: 0.8rem;
-}
-</style>

@@ -2,10 +2,12 @@
 import { computed } from 'vue'
 
 import type { Piece, Stage, Taken } from '../../api/types'
-import ChoiceField from '../../components/ChoiceField.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import MessageText from '../../components/MessageText.vue'
-import TextField from '../../components/TextField.vue'
+import TextField from '../../kit/TextField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
+import Section from '../../kit/Section.vue'
 
 /** What goes in of what earlier stages gave, and how many of it. */
 const props = defineProps<{ piece: Piece; stage: Stage }>()
@@ -36,8 +38,7 @@ const leave = (i: number) =>
 </script>
 
 <template>
-  <section v-if="before.length" aria-label="From earlier stages">
-    <h2>From earlier stages</h2>
+  <Section v-if="before.length" title="From earlier stages">
     <div v-for="(taken, i) in takes" :key="taken.from" class="taken">
       <TextField
         :label="`Of “${link(taken.from)?.name ?? taken.from}”`"
@@ -48,7 +49,7 @@ const leave = (i: number) =>
       />
       <p class="small quiet">
         <MessageText v-if="link(taken.from)" :said="link(taken.from)!.gives" />
-        <button type="button" class="text-button" @click="leave(i)">Leave it out</button>
+        <ActionButton @click="leave(i)">Leave it out</ActionButton>
       </p>
     </div>
     <ChoiceField
@@ -59,19 +60,13 @@ const leave = (i: number) =>
       :options="free.map((l) => ({ key: l.key, name: l.name }))"
       @choose="(key: string) => take(key)"
     />
-  </section>
+  </Section>
 </template>
 
 <style scoped>
-h2 {
-  font-size: 1rem;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 4px;
-}
-
 p {
   display: flex;
-  gap: 14px;
+  gap: var(--s4);
   align-items: baseline;
 }
 </style>

@@ -4,13 +4,16 @@ import Dialog from 'primevue/dialog'
 import { computed, ref } from 'vue'
 
 import { api, request } from '../../../api/client'
-import { picked, sendFile } from '../../../api/files'
+import { sendFile } from '../../../api/files'
 import type { Drawing, Outline } from '../../../api/types'
 import { STAGE, usePiece } from '../../../composables/usePiece'
 import { usePreferences } from '../../../composables/usePreferences'
+import { ActionButton } from '../../../kit/ActionButton'
 import type { Ring } from '../../../logic/rings'
 import OutlineEditor from './OutlineEditor.vue'
 import PhotoTrace from './PhotoTrace.vue'
+import { useAction } from '../../../kit/useAction'
+import FilePick from '../../../kit/FilePick.vue'
 
 /** Draw an outline, read it from a drawing, or trace it on a photograph; then use it in the piece. */
 const shown = defineModel<boolean>({ required: true })
@@ -21,7 +24,6 @@ const rings = ref<Ring[]>(props.rings.map((ring) => ring.map(([x, y]): [number, 
 const made = ref('by points')
 const found = ref<Outline | null>(null)
 const drawing = ref<Drawing | null>(null)
-const trouble = ref('')
 const traces = ref(false)
 const facts = computed(() =>
   found.value
@@ -36,54 +38,55 @@ const facts = computed(() =>
 )
 
 let turn = 0
-async function measure(next: Ring[], how?: string) {
+const measuring = useAction(
+  async (next: Ring[]) => {
+    const mine = (turn += 1)
+    const one = { body: { rings: next, scale: '100 %' } }
+    const measured = (await request(api.POST('/api/outlines/measure', one))) as Outline
+    return { mine, measured }
+  },
+  {
+    scope: 'outline',
+    done: ({ mine, measured }) => {
+      if (mine === turn) found.value = measured
+    },
+    failed: () => (found.value = null),
+  },
+)
+const trouble = computed(() => reading.trouble.value || measuring.trouble.value || using.trouble.value)
+function measure(next: Ring[], how?: string) {
   rings.value = next
   if (how) made.value = how
-  const mine = ++turn
-  try {
-    const measured = await request(
-      api.POST('/api/outlines/measure', { body: { rings: next, scale: '100 %' } }),
-    )
-    if (mine !== turn) return
-    found.value = measured as Outline
-    trouble.value = ''
-  } catch (error) {
-    if (mine === turn) {
-      found.value = null
-      trouble.value = (error as Error).message
-    }
-  }
+  return measuring.act(next)
 }
-void measure(rings.value)
 
-async function readDrawing(event: Event) {
-  const file = picked(event)
-  if (!file) return
-  try {
-    drawing.value = await sendFile<Drawing>('/api/outlines/svg', file)
+const reading = useAction((file: File) => sendFile<Drawing>('/api/outlines/svg', file), {
+  done: (read) => {
+    drawing.value = read
     void take(0)
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
+  },
+})
 const take = (which: number) => measure(drawing.value!.outlines[which]!.rings as Ring[], 'from a drawing')
 const traced = (outline: Outline) => {
   traces.value = false
   void measure(outline.rings as Ring[], 'from a photograph')
 }
 
-async function use() {
-  const path = `${STAGE}.${props.path}`
-  const done = await context.change(
-    [
-      { path, value: { made: made.value, rings: rings.value } },
-      { path: `${STAGE}.cradle.measured`, value: true },
-    ],
-    'outline',
-  )
-  if (done) shown.value = false
-  else trouble.value = context.drafts[path]?.message ?? context.trouble.value
-}
+const using = useAction(
+  async () => {
+    const path = `${STAGE}.${props.path}`
+    const done = await context.change(
+      [
+        { path, value: { made: made.value, rings: rings.value } },
+        { path: `${STAGE}.cradle.measured`, value: true },
+      ],
+      'outline',
+    )
+    if (!done) throw new Error(context.drafts[path]?.message ?? context.trouble.value)
+  },
+  { done: () => (shown.value = false) },
+)
+void measure(rings.value)
 </script>
 
 <template>
@@ -91,10 +94,8 @@ async function use() {
     <PhotoTrace v-if="traces" @traced="traced" @close="traces = false" />
     <template v-else>
       <div class="ways">
-        <label class="text-button file"
-          >Read a drawing (SVG)<input type="file" accept=".svg,image/svg+xml" @change="readDrawing"
-        /></label>
-        <button type="button" class="text-button" @click="traces = true">Trace a photograph</button>
+        <FilePick label="Read a drawing (SVG)" accept=".svg,image/svg+xml" @pick="reading.act" />
+        <ActionButton @click="traces = true">Trace a photograph</ActionButton>
       </div>
       <div v-if="drawing" class="found small">
         <p v-if="!drawing.has_units" class="margin-note">
@@ -103,15 +104,9 @@ async function use() {
         </p>
         <p v-for="remark in drawing.remarks" :key="remark" class="margin-note">{{ remark }}</p>
         <p v-if="drawing.outlines.length > 1" class="choices">
-          <button
-            v-for="(outline, i) in drawing.outlines"
-            :key="i"
-            type="button"
-            class="text-button"
-            @click="take(i)"
-          >
+          <ActionButton v-for="(outline, i) in drawing.outlines" :key="i" @click="take(i)">
             {{ outline.name }}, {{ preferences.pick(outline.across).text }}
-          </button>
+          </ActionButton>
         </p>
       </div>
       <OutlineEditor :rings="rings" @change="(next) => measure(next)" />
@@ -125,7 +120,7 @@ async function use() {
     </template>
     <template #footer>
       <Button variant="outlined" label="Leave it as it was" @click="shown = false" />
-      <Button label="Use this outline" :disabled="!found || traces" @click="use" />
+      <Button label="Use this outline" :disabled="!found || traces" @click="using.act()" />
     </template>
   </Dialog>
 </template>
@@ -135,35 +130,14 @@ async function use() {
 .choices {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 18px;
-  padding-bottom: 8px;
-}
-
-.file input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
-}
-
-.file:focus-within {
-  outline: 2px solid var(--note);
+  gap: var(--s2) var(--s4);
+  padding-bottom: var(--s2);
 }
 
 dl {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px 28px;
-  margin: 10px 0 0;
-}
-
-dd {
-  margin: 0;
-}
-
-.fault {
-  color: var(--note);
-  font-weight: 600;
+  gap: var(--s2) var(--s6);
+  margin: var(--s3) 0 0;
 }
 </style>

@@ -2,6 +2,7 @@
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 
+import { ActionButton } from '../../../kit/ActionButton'
 import { mirrored, nearestEdge, ringPath, snapped, type Ring } from '../../../logic/rings'
 import PointTable from './PointTable.vue'
 
@@ -138,11 +139,9 @@ const mirror = () => {
       </svg>
       <p class="tools small">
         <Select v-model="step" :options="GRIDS" option-label="name" option-value="step" aria-label="Grid" />
-        <button type="button" class="text-button" @click="mirror">Mirror the right half</button>
-        <button type="button" class="text-button" :disabled="!chosen" @click="take">
-          Take the point out
-        </button>
-        <button type="button" class="text-button" :disabled="!past.length" @click="undo">Undo</button>
+        <ActionButton @click="mirror">Mirror the right half</ActionButton>
+        <ActionButton :disabled="!chosen" @click="take"> Take the point out </ActionButton>
+        <ActionButton :disabled="!past.length" @click="undo">Undo</ActionButton>
         <span class="quiet">Press twice to add a point; arrows move one.</span>
       </p>
     </div>
@@ -155,14 +154,14 @@ const mirror = () => {
 .editor {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 15rem;
-  gap: 16px;
+  gap: var(--s4);
 }
 
 svg {
   width: 100%;
-  height: 340px;
+  height: 21.25rem;
   background: var(--sheet);
-  border: 1px solid var(--rule);
+  border: var(--line) solid var(--rule);
   touch-action: none;
 }
 
@@ -187,12 +186,12 @@ circle.chosen {
 .tools {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 16px;
+  gap: var(--s1) var(--s4);
   align-items: center;
-  padding-top: 6px;
+  padding-top: var(--s2);
 }
 
-@media (max-width: 720px) {
+@media (max-width: 45em) {
   .editor {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -6,6 +6,9 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 import { api, request } from '../../../api/client'
 import type { Outline } from '../../../api/types'
 import { usePreferences } from '../../../composables/usePreferences'
+import { ActionButton } from '../../../kit/ActionButton'
+import { useAction } from '../../../kit/useAction'
+import FilePick from '../../../kit/FilePick.vue'
 
 /** Mark two points a known distance apart on a photograph, then press round the edge of the thing. */
 const emit = defineEmits<{ traced: [outline: Outline]; close: [] }>()
@@ -15,7 +18,7 @@ const size = ref<[number, number]>([1, 1])
 const marks = ref<[number, number][]>([])
 const points = ref<[number, number][]>([])
 const apart = ref('100 mm')
-const trouble = ref('')
+const blind = ref('')
 const box = ref<SVGSVGElement | null>(null)
 const does = computed(() =>
   !picture.value
@@ -27,9 +30,7 @@ const does = computed(() =>
         : `${points.value.length} points. Go on, or measure it.`,
 )
 
-function open(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
+function open(file: File) {
   const image = new Image()
   const url = URL.createObjectURL(file)
   image.onload = () => {
@@ -38,11 +39,11 @@ function open(event: Event) {
     size.value = [image.naturalWidth, image.naturalHeight]
     marks.value = []
     points.value = []
-    trouble.value = ''
+    blind.value = ''
   }
   image.onerror = () => {
     URL.revokeObjectURL(url)
-    trouble.value = 'This file is not a photograph that can be shown. JPEG and PNG can.'
+    blind.value = 'This file is not a photograph that can be shown. JPEG and PNG can.'
   }
   image.src = url
 }
@@ -60,9 +61,9 @@ const back = () => {
   if (points.value.length) points.value = points.value.slice(0, -1)
   else marks.value = marks.value.slice(0, -1)
 }
-async function measure() {
-  try {
-    const found = await request(
+const measuring = useAction(
+  () =>
+    request(
       api.POST('/api/outlines/trace', {
         body: {
           points: points.value,
@@ -71,12 +72,10 @@ async function measure() {
           system: preferences.system,
         },
       }),
-    )
-    emit('traced', found as Outline)
-  } catch (error) {
-    trouble.value = (error as Error).message
-  }
-}
+    ),
+  { done: (found) => emit('traced', found as Outline) },
+)
+const trouble = computed(() => blind.value || measuring.trouble.value)
 const dot = computed(() => Math.max(...size.value) / 160)
 </script>
 
@@ -84,14 +83,12 @@ const dot = computed(() => Math.max(...size.value) / 160)
   <div class="trace">
     <p role="status">{{ does }}</p>
     <p class="tools">
-      <label class="text-button file"
-        >Choose a photograph<input type="file" accept="image/*" @change="open"
-      /></label>
+      <FilePick label="Choose a photograph" accept="image/*" @pick="open" />
       <label v-if="picture" class="apart small"
         >The marks are <InputText v-model="apart" class="figures" maxlength="40" /> apart</label
       >
-      <button v-if="marks.length" type="button" class="text-button" @click="back">One back</button>
-      <button type="button" class="text-button" @click="emit('close')">Give up</button>
+      <ActionButton v-if="marks.length" @click="back">One back</ActionButton>
+      <ActionButton @click="emit('close')">Give up</ActionButton>
     </p>
     <svg v-if="picture" ref="box" :viewBox="`0 0 ${size[0]} ${size[1]}`" @click="press">
       <image :href="picture" :width="size[0]" :height="size[1]" />
@@ -102,22 +99,15 @@ const dot = computed(() => Math.max(...size.value) / 160)
       </g>
     </svg>
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
-    <Button label="Measure it" :disabled="points.length < 3" @click="measure" />
+    <Button label="Measure it" :disabled="points.length < 3" @click="measuring.act()" />
   </div>
 </template>
 
 <style scoped>
 .trace {
   display: grid;
-  gap: 8px;
+  gap: var(--s2);
   justify-items: start;
-}
-
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 18px;
-  align-items: center;
 }
 
 .apart input {
@@ -126,8 +116,8 @@ const dot = computed(() => Math.max(...size.value) / 160)
 
 svg {
   width: 100%;
-  max-height: 460px;
-  border: 1px solid var(--rule);
+  max-height: 28.75rem;
+  border: var(--line) solid var(--rule);
   cursor: crosshair;
 }
 
@@ -143,17 +133,5 @@ circle {
 
 .mark path {
   stroke: var(--note);
-}
-
-.file input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  clip-path: inset(50%);
-}
-
-.fault {
-  color: var(--note);
-  font-weight: 600;
 }
 </style>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
+
 import type { Ring } from '../../../logic/rings'
 
 /** The corners as exact numbers, in millimetres. */
@@ -36,12 +38,12 @@ const short = (value: number) => String(Math.round(value * 1000) / 1000)
         <tr v-for="(point, i) in ring" :key="i">
           <th scope="row">{{ i + 1 }}</th>
           <td v-for="axis in [0, 1] as const" :key="axis">
-            <input
+            <InputText
               class="figures"
-              :value="short(point[axis])"
+              :model-value="short(point[axis])"
               :aria-label="`${axis ? 'y' : 'x'} of point ${i + 1}, mm`"
               inputmode="decimal"
-              @change="(event) => set(i, axis, event)"
+              @change="(event: Event) => set(i, axis, event)"
             />
           </td>
         </tr>
@@ -52,22 +54,22 @@ const short = (value: number) => String(Math.round(value * 1000) / 1000)
 
 <style scoped>
 .scroll {
-  max-height: 380px;
+  max-height: 23.75rem;
   overflow: auto;
 }
 
 th {
   text-align: left;
   font-weight: 400;
-  font-size: 0.85rem;
+  font-size: var(--f2);
 }
 
 input {
   width: 5.2rem;
   border: 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
   background: transparent;
   color: var(--ink);
-  padding: 4px 2px;
+  padding: var(--s1) var(--s0);
 }
 </style>

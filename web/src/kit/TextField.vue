@@ -45,16 +45,16 @@ watch(
 .row {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 14.4rem);
-  gap: 4px 10px;
+  gap: var(--s1) var(--s3);
   align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  min-height: var(--row);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .fault {
   grid-column: 1 / -1;
   color: var(--note);
   font-weight: 600;
-  font-size: 0.88rem;
+  font-size: var(--f2);
 }
 </style>

@@ -28,13 +28,13 @@ const id = useId()
 .row {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 14.4rem;
-  gap: 10px;
+  gap: var(--s3);
   align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  min-height: var(--row);
+  border-bottom: var(--line) solid var(--rule);
 }
 
-@media (max-width: 420px) {
+@media (max-width: 30em) {
   .row {
     grid-template-columns: minmax(0, 1fr) 12.6rem;
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
-import { useFolds } from '../composables/useFolds'
+import { useFolds } from './useFolds'
 
 /** What is seldom needed, under its name; what somebody opened stays open on this machine. `isUsed`: never hidden. */
 const props = defineProps<{ name: string; label: string; hint?: string; isUsed?: boolean }>()
@@ -27,8 +27,8 @@ const toggled = (event: Event) => {
 
 <style scoped>
 summary {
-  min-height: 40px;
-  padding-top: 9px;
+  min-height: var(--s8);
+  padding-top: var(--s2);
   cursor: pointer;
   font-weight: 650;
 }
@@ -38,6 +38,6 @@ summary .quiet {
 }
 
 .fold {
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
 }
 </style>

@@ -98,16 +98,16 @@ async function giveUp(event: Event) {
 .row {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 8.6rem 5.2rem;
-  gap: 4px 10px;
+  gap: var(--s1) var(--s3);
   align-items: center;
-  min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  min-height: var(--row);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .row input {
   font-family: var(--mono);
   width: 100%;
-  font-size: 1rem;
+  font-size: var(--f3);
 }
 
 .other {
@@ -116,7 +116,7 @@ async function giveUp(event: Event) {
 
 .faulty .more {
   grid-column: 1 / -1;
-  padding-bottom: 8px;
+  padding-bottom: var(--s2);
 }
 
 .fault::before {
@@ -125,11 +125,11 @@ async function giveUp(event: Event) {
 
 .fault {
   color: var(--note);
-  font-size: 0.88rem;
+  font-size: var(--f2);
   font-weight: 600;
 }
 
-@media (max-width: 420px) {
+@media (max-width: 30em) {
   .row {
     grid-template-columns: minmax(0, 1fr) 7.6rem 4.4rem;
   }

@@ -19,8 +19,8 @@ defineProps<{ count: number; page: number; before: string; after: string }>()
 <style scoped>
 .pages {
   display: flex;
-  gap: 18px;
+  gap: var(--s4);
   align-items: baseline;
-  padding-top: 12px;
+  padding-top: var(--s3);
 }
 </style>

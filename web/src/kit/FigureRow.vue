@@ -34,16 +34,16 @@ const words = computed(() => props.figure && preferences.pick(props.figure.shown
 .row {
   display: flex;
   justify-content: space-between;
-  gap: 10px;
+  gap: var(--s3);
   width: 100%;
-  min-height: 40px;
+  min-height: var(--s8);
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: var(--line) solid var(--rule);
 }
 
 .row:hover b {
-  text-decoration: underline 1px dotted;
-  text-underline-offset: 4px;
+  text-decoration: underline var(--line) dotted;
+  text-underline-offset: var(--s1);
 }
 
 .figures {
@@ -51,6 +51,6 @@ const words = computed(() => props.figure && preferences.pick(props.figure.shown
 }
 
 b {
-  font-size: 1.08rem;
+  font-size: var(--f4);
 }
 </style>

@@ -16,8 +16,8 @@ defineEmits<{ again: [] }>()
 <style scoped>
 .trouble {
   display: grid;
-  gap: 12px;
+  gap: var(--s3);
   justify-items: start;
-  padding: 24px 0;
+  padding: var(--s6) 0;
 }
 </style>

@@ -97,7 +97,7 @@ async function close(save: boolean, refocus: boolean) {
 }
 
 .leftmost .fault {
-  left: -16px;
+  left: calc(-1 * var(--s4));
   transform: none;
 }
 
@@ -106,22 +106,22 @@ input,
 .computed {
   font-family: var(--mono);
   font-weight: 650;
-  font-size: 0.95rem;
+  font-size: var(--f3);
   letter-spacing: -0.03em;
   background: var(--sheet);
   border: 0;
-  padding: 2px 5px;
+  padding: var(--s0) var(--s1);
   color: var(--ink);
   white-space: nowrap;
 }
 
 button {
   cursor: text;
-  border-bottom: 2px dotted var(--ink-quiet);
+  border-bottom: var(--s0) dotted var(--ink-quiet);
 }
 
 button:hover {
-  border-bottom: 2px solid var(--ink);
+  border-bottom: var(--s0) solid var(--ink);
 }
 
 .computed {
@@ -132,11 +132,11 @@ button:hover {
 input {
   width: 6.4rem;
   text-align: center;
-  border: 1px solid var(--ink);
+  border: var(--line) solid var(--ink);
 }
 
 .faulty {
-  border-bottom: 2px solid var(--note);
+  border-bottom: var(--s0) solid var(--note);
   color: var(--note);
 }
 
@@ -147,27 +147,27 @@ input {
   z-index: 2;
   transform: translateX(-50%);
   width: 13rem;
-  padding: 6px 8px;
+  padding: var(--s2) var(--s2);
   background: var(--sheet);
-  border: 1px solid var(--note);
+  border: var(--line) solid var(--note);
   color: var(--note);
-  font-size: 0.8rem;
+  font-size: var(--f2);
 }
 
 /* a finger wants more room than the number takes */
-@media (max-width: 480px) {
+@media (max-width: 30em) {
   button,
   .computed {
-    font-size: 0.8rem;
-    padding: 1px 2px;
+    font-size: var(--f2);
+    padding: var(--line) var(--s0);
   }
 }
 
-@media (pointer: coarse), (max-width: 720px) {
+@media (pointer: coarse), (max-width: 45em) {
   button::before {
     content: '';
     position: absolute;
-    inset: -9px -4px;
+    inset: calc(-1 * var(--s2)) calc(-1 * var(--s1));
   }
 }
 </style>

@@ -1,0 +1,52 @@
+import { useQueryClient } from '@tanstack/vue-query'
+
+/** All that is fetched from the studio, by the name it is kept under. */
+type Place =
+  | 'after'
+  | 'ahead'
+  | 'before'
+  | 'choices'
+  | 'cradles'
+  | 'cutting'
+  | 'firings'
+  | 'fits'
+  | 'glass'
+  | 'kilns'
+  | 'live'
+  | 'motion'
+  | 'notebook'
+  | 'pattern'
+  | 'piece'
+  | 'pieces'
+  | 'session'
+  | 'stock'
+  | 'sum'
+  | 'sums'
+  | 'timers'
+  | 'today'
+  | 'workings'
+
+/** The one way what was fetched is named: its place, and what it is about. */
+export const keyOf = (place: Place, ...about: unknown[]) => [place, ...about]
+
+/** What was fetched and is kept: to be read again, put in the place of what stood, or let go. */
+export function useFetched() {
+  const queries = useQueryClient()
+  return {
+    /** Read these places again; over when all of it that is on the page has been read. */
+    refresh: (...places: Place[]) =>
+      Promise.all(places.map((place) => queries.invalidateQueries({ queryKey: keyOf(place) }))),
+    /** Only those of a place that this is true of. */
+    refreshSome: (place: Place, isMeant: (about: readonly unknown[]) => boolean) =>
+      queries.invalidateQueries({
+        predicate: ({ queryKey: [what, ...about] }) => what === place && isMeant(about),
+      }),
+    put: (key: unknown[], found: unknown) => queries.setQueryData(key, found),
+    change: <T>(key: unknown[], how: (before: T | undefined) => T | undefined) =>
+      queries.setQueryData<T>(key, how as never),
+    /** An older answer on its way must not come after what is put next. */
+    hush: (key: unknown[]) => queries.cancelQueries({ queryKey: key }),
+    forget: (key: unknown[]) => queries.removeQueries({ queryKey: key }),
+    forgetAll: () => queries.clear(),
+  }
+}
