@@ -31,6 +31,7 @@ from coldcradle.layup.followed import Motion, frames_of
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import FiringTimeline
 from coldcradle.layup.outcome import Incoming
+from coldcradle.layup.outcome_mesh import OutcomeMesh, outcome_mesh
 from coldcradle.piece.cautions import cautions
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.result import StagePlan
@@ -145,6 +146,12 @@ def motion_of(staged: StageWithInputs) -> Motion | None:
         marks=result.laid.marks,
         sheet_m=result.laid.load.sheet_m,
     )
+
+
+def mesh_of(staged: StageWithInputs) -> OutcomeMesh | None:
+    """What is predicted to come out of a stage as a mesh; None where nothing of it is drawn."""
+    result = compute_stage(staged.stage, staged.incoming)
+    return outcome_mesh(result.laid, result.laying)
 
 
 def _thread(laid: LayupResult, figures: dict[str, Figure], heat: HeatPlan | None) -> list[SummaryItem]:

@@ -4,7 +4,6 @@ calendar.
 
 from __future__ import annotations
 
-import re
 from typing import Any, Literal
 
 from django.http import HttpRequest, HttpResponse
@@ -27,7 +26,7 @@ from coldcradle.piece.stage import StageWithInputs
 from coldcradle.quantity.format import Message
 from studio.actions.edits import previous_stage, try_change
 from studio.api.pieces import full_paths, told_by_stage
-from studio.api.replies import Schema
+from studio.api.replies import Schema, file_stem
 from studio.api.schemas import Change, ErrorOut, Id, ShortText
 from studio.calendar import firing_calendar
 from studio.models import Piece
@@ -98,7 +97,7 @@ def try_programme(request: HttpRequest, piece_id: Id, body: TryIn) -> Any:
 @router.get("/pieces/{piece_id}/heat/calendar", response={404: ErrorOut, 422: ErrorOut})
 def show_calendar(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     piece = _piece(request, piece_id)
-    name = re.sub(r"[^a-z0-9]+", "-", piece.name.lower()).strip("-") or "firing"
+    name = file_stem(piece.name, "firing")
     return HttpResponse(
         firing_calendar(piece, planned(piece), stage),
         content_type="text/calendar; charset=utf-8",

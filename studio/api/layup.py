@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Literal
 
-from django.http import Http404, HttpRequest
+from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Status
 
 from coldcradle.document.piece import read_cradle
@@ -13,14 +13,15 @@ from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.cutting import CuttingPlan
 from coldcradle.layup.fit import fit_of
 from coldcradle.layup.followed import Motion
+from coldcradle.layup.mesh_file import mesh_file
 from coldcradle.piece.cutting import blank_of, cutting_of, wanted_of
 from coldcradle.piece.plan import staged_of
-from coldcradle.piece.stage import StageWithInputs, motion_of
+from coldcradle.piece.stage import StageWithInputs, mesh_of, motion_of
 from coldcradle.quantity.format import Message
 from coldcradle.quantity.parse import System, parse_within
 from studio.actions.cutting import book_cuts, sheets_of
 from studio.api.heat import staged_at
-from studio.api.replies import Schema
+from studio.api.replies import Schema, file_stem
 from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.errors import Stale
 from studio.models import Cradle, GlassKind, StockItem
@@ -34,6 +35,33 @@ router = Router(tags=["layup"])
 def show_motion(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     """The glass from nothing to past its end, frame by frame; null where nothing is seen to move."""
     return motion_of(staged_at(request, piece_id, stage))
+
+
+class OutcomeShapeOut(Schema):
+    """How the mesh of what comes out was got, and how many triangles it has; null where nothing of it is drawn."""
+
+    says: Message | None
+    triangles: int
+
+
+@router.get("/pieces/{piece_id}/layup/shape", response={200: OutcomeShapeOut, 404: ErrorOut, 422: ErrorOut})
+def show_shape(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
+    """What the mesh of one piece that comes out is made of."""
+    found = mesh_of(staged_at(request, piece_id, stage))
+    return {"says": found.says if found else None, "triangles": len(found.mesh.faces) if found else 0}
+
+
+@router.get("/pieces/{piece_id}/layup/shape.{kind}", response={404: ErrorOut, 422: ErrorOut})
+def save_shape(request: HttpRequest, piece_id: Id, kind: Literal["view", "glb", "stl", "obj"], stage: str = "") -> Any:
+    """One piece as a mesh: GLB in metres with y up, STL and OBJ in millimetres with z up; `view` its bare corners."""
+    staged = staged_at(request, piece_id, stage)
+    found = mesh_of(staged)
+    if found is None:
+        raise Http404("Nothing of this stage is predicted to be drawn.")
+    body, media = mesh_file(found.mesh, kind)
+    name = file_stem(one_piece(request.user, piece_id).name, "piece")
+    headers = {} if kind == "view" else {"Content-Disposition": f'attachment; filename="{name}.{kind}"'}
+    return HttpResponse(body, content_type=media, headers=headers)
 
 
 class CuttingOut(Schema):

@@ -20,7 +20,7 @@ from studio.actions import bringing_in, edits, history
 from studio.actions import pieces as actions
 from studio.actions.firings import next_firing_revision
 from studio.api.plan_schemas import WorkingsOut
-from studio.api.replies import reply
+from studio.api.replies import file_stem, reply
 from studio.api.schemas import (
     Change,
     ChangeIn,
@@ -273,7 +273,7 @@ def put_piece_away(request: HttpRequest, piece_id: Id, away: bool = True) -> Any
 @router.get("/{piece_id}/document", response={404: ErrorOut})
 def copy_piece(request: HttpRequest, piece_id: Id) -> Any:
     piece = one_piece(request.user, piece_id)
-    name = re.sub(r"[^a-z0-9]+", "-", piece.name.lower()).strip("-") or "piece"
+    name = file_stem(piece.name, "piece")
     text = json.dumps(planned(piece).document, ensure_ascii=False, indent=2) + "\n"
     return HttpResponse(
         text,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
@@ -9,7 +10,7 @@ from ninja.renderers import BaseRenderer
 from pydantic import BaseModel, ConfigDict
 from pydantic_core import to_json
 
-__all__ = ["Renderer", "Schema", "reply"]
+__all__ = ["Renderer", "Schema", "file_stem", "reply"]
 
 _JSON = "application/json; charset=utf-8"
 
@@ -35,3 +36,8 @@ def reply(schema: type[Schema], data: Any, status: int = 200) -> HttpResponse:
     """An answer checked against its schema and written at once, without the round over plain values."""
     model = schema.model_validate(data)
     return HttpResponse(schema.__pydantic_serializer__.to_json(model), status=status, content_type=_JSON)
+
+
+def file_stem(name: str, usual: str) -> str:
+    """The name of a file without its kind, in letters every system takes; `usual` where none is left."""
+    return re.sub(r"[^a-z0-9]+", "-", name.lower()).strip("-") or usual

@@ -111,7 +111,7 @@ class FiringLife(BrowserTest):
             desk.get_by_role("button", name="choose", exact=True).first.click()
         desk.get_by_role("button", name="Lay the two side by side").click()
         expect(desk.locator("article.page")).to_have_count(2)
-        expect(desk.locator("tr.differs").first).to_be_visible()
+        expect(desk.locator("tr.marked").first).to_be_visible()
 
     def test_what_is_done_offline_is_kept_and_sent_once_when_the_studio_is_heard(self) -> None:
         page = self.at("before")

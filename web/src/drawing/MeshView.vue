@@ -21,9 +21,10 @@ import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
 import { usePreferences } from '../composables/usePreferences'
+import { useAction } from '../kit/useAction'
 
-/** A mesh to be turned, with what lies below the glass level in glass. `levelM` counts from its lowest point. */
-const props = defineProps<{ solidId: number; levelM: number }>()
+/** A mesh to be turned; what lies below `levelM`, from its lowest point, is glass: all of it where there is none. */
+const props = defineProps<{ source: string; levelM?: number }>()
 const preferences = usePreferences()
 const host = ref<HTMLElement | null>(null)
 const trouble = ref('')
@@ -35,27 +36,30 @@ const above = new Plane(new Vector3(0, 0, 1), 0)
 const tone = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
 function setLevel() {
-  below.constant = props.levelM
-  above.constant = -props.levelM
+  const level = props.levelM ?? 1e3
+  below.constant = level
+  above.constant = -level
   draw()
 }
 
-async function show() {
-  let corners: Float32Array
-  try {
-    const answer = await fetch(`/api/solids/${props.solidId}/view`)
+const fetching = useAction(
+  async () => {
+    const answer = await fetch(props.source)
     if (!answer.ok) throw new Error()
-    corners = new Float32Array(await answer.arrayBuffer())
-  } catch {
-    trouble.value = 'The shape cannot be fetched just now. Its figures are unchanged.'
-    return
-  }
-  try {
-    renderer = new WebGLRenderer({ antialias: true, alpha: true })
-  } catch {
+    return new Float32Array(await answer.arrayBuffer())
+  },
+  {
+    done: show,
+    failed: () => (trouble.value = 'The shape cannot be fetched just now. Its figures are unchanged.'),
+  },
+)
+
+function show(corners: Float32Array) {
+  if (!document.createElement('canvas').getContext('webgl2')) {
     trouble.value = 'This browser draws nothing in 3D. The section on the left shows the same shape.'
     return
   }
+  renderer = new WebGLRenderer({ antialias: true, alpha: true })
   if (!host.value || !corners.length) return
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new Float32BufferAttribute(corners, 3))
@@ -116,7 +120,7 @@ async function show() {
   setLevel()
 }
 
-onMounted(show)
+onMounted(() => fetching.act())
 watch(() => props.levelM, setLevel)
 onBeforeUnmount(() => {
   end()

@@ -19,6 +19,7 @@ type Place =
   | 'piece'
   | 'pieces'
   | 'session'
+  | 'shape'
   | 'stock'
   | 'sum'
   | 'sums'

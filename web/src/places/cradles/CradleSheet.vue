@@ -111,7 +111,7 @@ const photograph = (file: File) =>
         </li>
       </ul>
       <template v-if="cradle.solid_id">
-        <MeshView :solid-id="cradle.solid_id" :level-m="cradle.outline.brim_m * level" />
+        <MeshView :source="`/api/solids/${cradle.solid_id}/view`" :level-m="cradle.outline.brim_m * level" />
         <label class="small"
           >Fill <Slide v-model="level" name="Fill" :low="0" :high="1" :step="0.01"
         /></label>

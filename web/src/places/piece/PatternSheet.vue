@@ -56,7 +56,7 @@ const bar = computed(() => {
     <path :d="path" class="cut" fill-rule="evenodd" :clip-path="`url(#${id})`" />
     <path :d="corners" class="mark" />
     <path :d="bar" class="mark" />
-    <text :x="edge + 103" :y="foot + 1.2">
+    <text font-size="3" :x="edge + 103" :y="foot + 1.2">
       100 mm · row {{ sheet.row + 1 }}, column {{ sheet.column + 1 }} of {{ pattern.rows }} ×
       {{ pattern.columns }} ·
       {{ title.slice(0, 40) }}
@@ -85,7 +85,6 @@ const bar = computed(() => {
 }
 
 text {
-  font-size: 3px;
   fill: #000;
 }
 

@@ -13,6 +13,7 @@ import CausePanel from './CausePanel.vue'
 import FaultPicker from './FaultPicker.vue'
 import MeasureTable from './MeasureTable.vue'
 import PhotoPair from './PhotoPair.vue'
+import OutcomeShape from '../layup/OutcomeShape.vue'
 
 /** What came out beside what was predicted, what is wrong with it and why, and the one thing to change. */
 const props = defineProps<{ piece: Piece }>()
@@ -55,6 +56,7 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
           :faulty="faulty"
           @measure="measure"
         />
+        <OutcomeShape :piece="piece" />
         <PhotoPair
           v-if="before && later.length"
           :before="before.photo_id"

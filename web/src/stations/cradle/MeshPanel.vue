@@ -117,7 +117,7 @@ const leave = () =>
     <MeshView
       v-if="solid?.solid_id"
       :key="solid.solid_id"
-      :solid-id="solid.solid_id"
+      :source="`/api/solids/${solid.solid_id}/view`"
       :level-m="preview ?? section.glass_m"
     />
     <label v-if="solid?.solid_id" class="slider small"

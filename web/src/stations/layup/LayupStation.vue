@@ -16,6 +16,7 @@ import PressFields from './PressFields.vue'
 import TakesFields from './TakesFields.vue'
 import { useWorking } from '../../composables/useWorking'
 import FigureList from '../../kit/FigureList.vue'
+import OutcomeShape from './OutcomeShape.vue'
 
 /** What lies how on what, before the lid closes; each family has its own words here. */
 const openWorking = useWorking()
@@ -54,6 +55,7 @@ const SUMS: Record<string, string[]> = {
       </div>
       <FindingsList :findings="piece.plan.findings" station="layup" />
       <LyingFields :stage="stage" />
+      <OutcomeShape :piece="piece" />
       <FormFits v-if="does.has_form && !does.drops_through" :piece="piece" />
       <div class="go">
         <Button
