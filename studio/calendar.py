@@ -59,6 +59,8 @@ def firing_calendar(piece: Piece, found: PlannedPiece, stage: str = "") -> bytes
     heat = plan.heat
     if heat is None:
         raise ImpossibleInput("this firing cannot be done as it stands; there is nothing to put in a calendar")
+    if found.piece.stages[found.at(stage)].heat.is_undated:
+        raise ImpossibleInput("expected a start for this firing first; a calendar has no place without one")
     start = datetime.fromisoformat(heat.starts_at)
     kiln = found.piece.stages[found.at(stage)].heat.kiln.name
     called = piece.name if len(found.plan.stages) == 1 else f"{piece.name}, {plan.name.lower()}"

@@ -42,7 +42,7 @@ __all__ = [
     "unplanned_summary",
 ]
 
-FIRING_INPUTS = ("ready_by", "room", "furniture", "attendance", "wakes", "sleeps", "segments")
+FIRING_INPUTS = ("ready_by", "undated", "room", "furniture", "attendance", "wakes", "sleeps", "segments")
 MEASURED = ("length", "width", "thickness", "weight")
 _SHELF_ONLY = ("fills", "drying")
 _READY = ("measured", "enough", "laid", "planned")

@@ -26,6 +26,7 @@ from coldcradle.entry.specs import ObjectSpec, One
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.limits import TARGETS_PA
+from coldcradle.heat.schedule.clock import NO_DATE
 from coldcradle.heat.schedule.processes import PROCESSES, Process
 from coldcradle.heat.steps import StepKey
 
@@ -141,7 +142,8 @@ _TEXT: dict[str, Any] = {"type": "string"}
 class HeatInput:
     """The user's choices for one firing; None means "work it out".
 
-    With `is_ready_by`, `starts_at` is when the lid shall be open instead. `awake` is (from, to) in hours of the day.
+    With `is_ready_by`, `starts_at` is when the lid shall be open instead; with `is_undated` nobody has chosen a start.
+    `awake` is (from, to) in hours of the day.
     `schedule` is somebody else's, kept as pasted and read when it is judged, so that a slip in it stops nothing.
     """
 
@@ -157,6 +159,7 @@ class HeatInput:
     local_start: datetime = kept(key="starts_at", check=_start, schema=_TEXT, is_needed=True)
     time_zone: ZoneInfo = kept(default=ZoneInfo("UTC"), check=_zone, schema=_TEXT)
     is_ready_by: bool = flag(key="ready_by", default=False)
+    is_undated: bool = flag(key="undated", default=False)
     wakes_h: float = kept(key="wakes", default=7.0, check=_hour, schema=_TEXT)
     sleeps_h: float = kept(key="sleeps", default=22.0, check=_hour, schema=_TEXT)
     attendance: Attendance = pick(Attendance, default=Attendance.AUTO)
@@ -169,8 +172,8 @@ class HeatInput:
 
     @property
     def starts_at(self) -> datetime:
-        """When it starts, aware of its zone."""
-        return self.local_start.replace(tzinfo=self.time_zone)
+        """When it starts, aware of its zone; a moment without a date where nobody has chosen one."""
+        return self.local_start.replace(tzinfo=NO_DATE if self.is_undated else self.time_zone)
 
     @property
     def awake(self) -> tuple[float, float]:

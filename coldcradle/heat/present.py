@@ -17,7 +17,7 @@ from coldcradle.heat.physics.zones import ZonedRun
 from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, TargetRow, Tick
 from coldcradle.heat.schedule.approach import rounded_up_s
 from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
-from coldcradle.heat.schedule.clock import at, days, nights, when
+from coldcradle.heat.schedule.clock import at, days, has_date, nights, when
 from coldcradle.heat.schedule.firing import FiringPlan, cooled_for
 from coldcradle.heat.schedule.warming import Warming
 from coldcradle.heat.steps import StepKey
@@ -195,7 +195,7 @@ def heat_plan(firing: FiringPlan, load: Load, heat: HeatInput) -> HeatPlan:
         ends_at=[at(start, s.ends_s).isoformat(timespec="minutes") for s in run.steps],
         ends=[when(start, s.ends_s) for s in run.steps],
         total_s=run.total_s,
-        starts_at=start.isoformat(timespec="minutes"),
+        starts_at=start.isoformat(timespec="minutes") if has_date(start) else "",
         starts=when(start, 0.0),
         opens_at=at(start, run.total_s).isoformat(timespec="minutes"),
         opens=when(start, run.total_s),

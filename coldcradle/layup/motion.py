@@ -41,7 +41,7 @@ class FiringTimeline:
     def hour(self, seconds: float, beside: float) -> DualQuantity:
         """The clock time of a second, without its day where another of the same day stands beside it."""
         at, other = self.clock(seconds), self.clock(beside)
-        if at.metric.value != other.metric.value:
+        if ":" not in at.metric.unit or at.metric.value != other.metric.value:
             return at
         words = Formatted(at.metric.unit, "", "", at.metric.unit)
         return DualQuantity(words, words)

@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.attendance import is_awake
-from coldcradle.heat.schedule.clock import at, when
+from coldcradle.heat.schedule.clock import at, has_date, when
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.piece.sharer import Sharer, can_share
 from coldcradle.quantity.format import DualQuantity, Message, say, show
@@ -220,7 +220,8 @@ def _clock_findings(links: Sequence[Link]) -> list[Message]:
     for i, link in enumerate(links):
         for earlier in links[:i]:
             opens = at(earlier.starts_at, earlier.total_s)
-            if _depends(link, earlier) and link.starts_at < opens:
+            are_set = has_date(link.starts_at) and has_date(opens)
+            if are_set and _depends(link, earlier) and link.starts_at < opens:
                 found.append(
                     say(
                         "“{b}” is set to start {t}, but “{a}” may be opened only {o}.",
@@ -247,7 +248,7 @@ def _place(link: Link, earlier: Sequence[Link], begun: datetime, proposed: datet
         peak_c=link.peak_c,
         total=show(link.total_s, "duration"),
         starts=when(link.starts_at, 0.0),
-        opens=when(at(link.starts_at, link.total_s), 0.0),
+        opens=when(link.starts_at, link.total_s),
         starts_at=link.starts_at.isoformat(timespec="minutes"),
         proposed=proposed.isoformat(timespec="minutes"),
         day=(link.starts_at.date() - begun.date()).days + 1,

@@ -102,7 +102,7 @@ def _link(stage: StageInput, planned: StagePlan, ancestors: frozenset[str], trav
         total_s=heat.total_s if heat else 0.0,
         thickness_m=planned.outcome.thickness_m,
         starts_at=datetime.fromisoformat(heat.starts_at).astimezone(stage.heat.starts_at.tzinfo)
-        if heat
+        if heat and heat.starts_at
         else stage.heat.starts_at,
         awake=stage.heat.awake,
         ancestors=ancestors,

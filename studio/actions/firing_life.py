@@ -95,9 +95,9 @@ def begin(firing: Firing, *, key: str, is_simulated: bool, at: datetime | None, 
             [Fault(f"{b.stage.pk}.{b.check.rule}", f"{b.piece}: {b.check.says.metric}", "") for b in blocked]
         )
     firing.state, firing.is_simulated, firing.started_at = state, is_simulated, at or now
-    if not firing.inputs.get("ready_by"):
+    if firing.inputs.pop("undated", False) or not firing.inputs.get("ready_by"):
         firing.starts_at = firing.started_at  # the plan's own hours follow the hour it was begun at
-        firing.save(update_fields=["starts_at"])
+        firing.save(update_fields=["starts_at", "inputs"])
     firing.frozen = _frozen(firing)
     frozen_of(firing)  # refused here where the kiln cannot do it
     firing.version += 1

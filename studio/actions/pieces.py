@@ -99,11 +99,15 @@ def create_piece(
     kiln: Kiln,
     starts_at: str,
     zone: str,
+    is_undated: bool = False,
     shelved: Cradle | None = None,
 ) -> Piece:
-    """A new piece: what is done, on what, from what glass, where. Everything else starts from its usual value."""
+    """A new piece: what is done, on what, from what glass, where. Everything else starts from its usual value.
+
+    `is_undated`: `starts_at` only holds the place of a start that is chosen later.
+    """
     stage = new_stage("one", process=process, cradle=cradle, layup=layup or {}, kind=kind, kiln=kiln)
-    stage["heat"] |= {"starts_at": starts_at, "time_zone": zone}
+    stage["heat"] |= {"starts_at": starts_at, "time_zone": zone} | ({"undated": True} if is_undated else {})
     document = {"format": "cold-cradle-piece", "version": 2, "name": name, "stages": [stage]}
     return insert_piece(owner, document, [kind], [kiln], "new piece", [shelved])
 

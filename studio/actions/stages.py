@@ -79,6 +79,8 @@ def add_stage(
     )
     written |= {"takes": [{"from": after, "count": 1}]} | ({"name": name.strip()} if name.strip() else {})
     written["heat"] |= {"starts_at": start.strftime("%Y-%m-%dT%H:%M"), "time_zone": before.firing.time_zone}
+    if before.firing.inputs.get("undated"):
+        written["heat"]["undated"] = True
     made = Stage(piece=piece, glass_kind=before.glass_kind, cradle=shelved)
     found = _put_in(piece, stages, made, written, _place(stages, after) + 1, kiln, f"then {process}")
     return found, key

@@ -193,6 +193,7 @@ def create_piece(request: HttpRequest, body: NewPieceIn) -> Any:
         kiln=kiln,
         starts_at=body.starts_at,
         zone=body.zone,
+        is_undated=body.is_undated,
         shelved=shelved,
     )
     return piece_response(piece, planned(piece), status=201)

@@ -194,6 +194,7 @@ class NewPieceIn(Schema):
     kind_id: Id
     kiln_id: Id
     starts_at: ShortText
+    is_undated: bool = False
     zone: ShortText = "UTC"
     system: Literal["metric", "us"] = "metric"
     layup: dict[str, Any] = {}

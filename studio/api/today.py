@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Any
 
-from django.db.models import prefetch_related_objects
+from django.db.models import Q, prefetch_related_objects
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
@@ -225,6 +225,8 @@ def _today(owner: Any, now: datetime) -> dict[str, Any]:
         starts_at__lte=now + _AHEAD,
         stages__piece__is_put_away=False,
     ).distinct()
+    # nobody has said when others are; a key that is not there is no value that could be excluded
+    coming = coming.filter(Q(inputs__undated__isnull=True) | Q(inputs__undated=False))
     kilns = {k.pk: {"id": k.pk, "name": k.name, "firings": []} for k in Kiln.objects.of(owner)}
     todos: list[dict[str, Any]] = []
     firings = [*going[:_MOST], *coming.defer("frozen", "told").order_by("starts_at")[:_MOST]]

@@ -39,6 +39,29 @@ class LayupTest(StudioTest):
         return StockItem.objects.get(pk=answer.json()["id"])
 
 
+class OutcomeShapes(LayupTest):
+    def test_it_is_told_and_saved_in_each_kind_under_the_name_of_the_piece(self) -> None:
+        piece = self.begin("slump")
+        told = self.look(piece, "shape")
+        self.assertIn("turned round", told["says"]["metric"])
+        self.assertGreater(told["triangles"], 1000)
+        view = self.ask("GET", f"/pieces/{piece.pk}/layup/shape.view")
+        self.assertEqual(len(view.content), 36 * told["triangles"])
+        for kind, start in (("glb", b"glTF"), ("obj", b"#"), ("stl", b"")):
+            saved = self.ask("GET", f"/pieces/{piece.pk}/layup/shape.{kind}")
+            self.assertEqual(saved.status_code, 200)
+            self.assertIn(f'filename="slump.{kind}"', saved["Content-Disposition"])
+            self.assertTrue(saved.content.startswith(start), kind)
+
+    def test_every_family_has_one_and_no_other_kind_or_stage_is_served(self) -> None:
+        for process in ("cast", "ring", "drape", "bend", "hang", "press", "full", "polish"):
+            with self.subTest(process):
+                self.assertGreater(self.look(self.begin(process), "shape")["triangles"], 8)
+        piece = self.begin("slump")
+        self.assertEqual(self.ask("GET", f"/pieces/{piece.pk}/layup/shape.exe").status_code, 422)
+        self.assertEqual(self.ask("GET", "/pieces/999999/layup/shape.stl").status_code, 404)
+
+
 class MotionShown(LayupTest):
     def test_a_slump_moves_frame_by_frame_and_never_back_up(self) -> None:
         found = self.look(self.begin("slump"), "motion")

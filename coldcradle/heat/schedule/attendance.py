@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from coldcradle.heat.inputs import Attendance, HeatInput
-from coldcradle.heat.schedule.clock import at, when
+from coldcradle.heat.schedule.clock import at, has_date, when
 from coldcradle.heat.schedule.segments import RunStep
 from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say
@@ -30,7 +30,9 @@ class Visit:
 
 
 def is_awake(moment: datetime, awake: tuple[float, float]) -> bool:
-    """Whether a moment lies in the waking hours; they may run past midnight."""
+    """Whether a moment lies in the waking hours; they may run past midnight. So does one without a date: it can."""
+    if not has_date(moment):
+        return True
     hour = moment.hour + moment.minute / 60
     start, end = awake
     return start <= hour <= end if start <= end else hour >= start or hour <= end
@@ -38,7 +40,8 @@ def is_awake(moment: datetime, awake: tuple[float, float]) -> bool:
 
 def start_of(heat: HeatInput, total_s: float) -> datetime:
     """When the firing starts: as said, or so long before it shall be open."""
-    return at(heat.starts_at, -math.ceil(total_s / 60) * 60) if heat.is_ready_by else heat.starts_at
+    is_counted_back = heat.is_ready_by and not heat.is_undated
+    return at(heat.starts_at, -math.ceil(total_s / 60) * 60) if is_counted_back else heat.starts_at
 
 
 def visits(heat: HeatInput, steps: Sequence[RunStep], start: datetime, *, look_s: float | None = None) -> list[Visit]:

@@ -3,14 +3,36 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, datetime, timedelta, tzinfo
+from typing import Final
 
-from coldcradle.quantity.format import DualQuantity, Formatted
+from coldcradle.quantity.format import DualQuantity, Formatted, show
 
-__all__ = ["DayMark", "at", "days", "is_night", "nights", "when"]
+__all__ = ["NO_DATE", "DayMark", "at", "days", "has_date", "is_night", "nights", "when"]
 
 _NIGHT_FROM, _NIGHT_TO = 22, 7
 _MOST_DAYS = 60
+
+
+class _NoDate(tzinfo):
+    """Where a firing stands that nobody has given a start yet: its hours are counted, no clock shows them."""
+
+    def utcoffset(self, _moment: datetime | None) -> timedelta:
+        return timedelta(0)
+
+    def dst(self, _moment: datetime | None) -> timedelta:
+        return timedelta(0)
+
+    def tzname(self, _moment: datetime | None) -> str:
+        return "no date"
+
+
+NO_DATE: Final = _NoDate()
+
+
+def has_date(moment: datetime) -> bool:
+    """Whether a moment is one of the calendar; not so where no start was chosen yet."""
+    return moment.tzinfo is not NO_DATE
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,7 +49,14 @@ def at(starts_at: datetime, seconds: float) -> datetime:
 
 
 def when(starts_at: datetime, seconds: float) -> DualQuantity:
-    """That time in words: the day as value, the hour as unit; the year only when it is another."""
+    """That time in words: the day as value, the hour as unit; the year only when it is another.
+
+    Where no start was chosen, how far into the firing it is.
+    """
+    if not has_date(starts_at):
+        lasts = show(seconds, "duration").metric
+        words = Formatted(lasts.text, "in", "", f"{lasts.text} in")
+        return DualQuantity(*[words if seconds >= 60 else Formatted("no start yet", "", "", "no start yet")] * 2)
     moment = at(starts_at, round(seconds / 60) * 60)
     year = f" {moment.year}" if moment.year != starts_at.year else ""
     day, hour = f"{moment:%a} {moment.day} {moment:%b}{year}", f"{moment:%H:%M}"
@@ -51,7 +80,12 @@ def _seconds(starts_at: datetime, moment: datetime) -> float:
 
 
 def nights(starts_at: datetime, total_s: float) -> list[tuple[float, float]]:
-    """The nights of a firing as (from, to) in seconds from its start, clipped to it; at most 60 days of them."""
+    """The nights of a firing as (from, to) in seconds from its start, clipped to it; at most 60 days of them.
+
+    There are none where no start was chosen.
+    """
+    if not has_date(starts_at):
+        return []
     spans = []
     for midnight in _midnights(starts_at, total_s):
         begins = _seconds(starts_at, midnight - timedelta(hours=24 - _NIGHT_FROM))
@@ -62,7 +96,10 @@ def nights(starts_at: datetime, total_s: float) -> list[tuple[float, float]]:
 
 
 def days(starts_at: datetime, total_s: float) -> list[DayMark]:
-    """The day the firing starts, at 0, and every midnight in it."""
+    """The day the firing starts, at 0, and every midnight in it; whole days into it where no start was chosen."""
+    if not has_date(starts_at):
+        whole = range(1, min(_MOST_DAYS, int(total_s // 86400)) + 1)
+        return [DayMark(0.0, "start"), *(DayMark(86400.0 * n, f"{n} d in") for n in whole)]
     marks = [DayMark(0.0, f"{starts_at:%a} {starts_at.day}")]
     for midnight in _midnights(starts_at, total_s)[1:]:
         seconds = _seconds(starts_at, midnight)

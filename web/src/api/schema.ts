@@ -3405,7 +3405,8 @@ export interface components {
          * HeatInput
          * @description The user's choices for one firing; None means "work it out".
          *
-         *     With `is_ready_by`, `starts_at` is when the lid shall be open instead. `awake` is (from, to) in hours of the day.
+         *     With `is_ready_by`, `starts_at` is when the lid shall be open instead; with `is_undated` nobody has chosen a start.
+         *     `awake` is (from, to) in hours of the day.
          *     `schedule` is somebody else's, kept as pasted and read when it is judged, so that a slip in it stops nothing.
          */
         HeatInput: {
@@ -3488,6 +3489,11 @@ export interface components {
             target?: "gentle" | "usual" | "quick" | "own" | "table";
             /** Time Zone */
             time_zone?: string;
+            /**
+             * Undated
+             * @default false
+             */
+            undated?: boolean;
             /** Wakes */
             wakes?: string;
         };
@@ -4377,6 +4383,11 @@ export interface components {
         NewPieceIn: {
             /** Cradle Id */
             cradle_id?: number | null;
+            /**
+             * Is Undated
+             * @default false
+             */
+            is_undated?: boolean;
             /** Kiln Id */
             kiln_id: number;
             /** Kind Id */

@@ -59,14 +59,14 @@ export function hourMarks(
   if (!every) return []
   // the clock at the kiln, which is that of the start's own offset
   const clock = /T(\d\d):(\d\d)/.exec(startsAt)
-  if (!clock) return []
-  const begins = Number(clock[1]) * 3600 + Number(clock[2]) * 60
+  // nobody has said when it starts: its hours are counted
+  const begins = clock ? Number(clock[1]) * 3600 + Number(clock[2]) * 60 : 0
   const marks = []
   const step = every * 3600
   for (let at = Math.ceil((from + begins) / step) * step - begins; at < to; at += step) {
     const minutes = Math.round(((((at + begins) % 86400) + 86400) % 86400) / 60)
     const name = `${String(Math.floor(minutes / 60) % 24).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`
-    marks.push({ at_s: at, name })
+    marks.push({ at_s: at, name: clock ? name : `${at / 3600} h` })
   }
   return marks
 }

@@ -58,6 +58,7 @@ const making = useAction(
           kind_id: kindId.value,
           kiln_id: kilnId.value,
           starts_at: nextHour(new Date()),
+          is_undated: true, // no clock until somebody says when
           zone: localZone(),
           system: 'metric',
           layup: {},

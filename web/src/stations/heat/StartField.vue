@@ -8,7 +8,7 @@ import MessageText from '../../components/MessageText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
-import { localNow, localZone } from '../../logic/localTime'
+import { localNow, localZone, nextHour } from '../../logic/localTime'
 
 /** When it starts, or by when it shall be open; and the calendar that follows from it. */
 const props = defineProps<{ piece: Piece }>()
@@ -24,41 +24,54 @@ watch(
 )
 const plan = computed(() => props.piece.plan.heat)
 const isPast = computed(
-  () => !!plan.value && new Date(plan.value.starts_at).getTime() < Date.now() - 15 * 60_000,
+  () => !!plan.value?.starts_at && new Date(plan.value.starts_at).getTime() < Date.now() - 15 * 60_000,
 )
+const next = computed(() => nextHour(new Date()))
 const fault = computed(() => context.drafts[`${STAGE}.heat.starts_at`]?.message)
 const set = (name: string, value: unknown, label: string) =>
   context.change([{ path: `${STAGE}.heat.${name}`, value }], label)
 function keep() {
   if (moment.value !== heat.value.starts_at) void set('starts_at', moment.value, 'start')
 }
-const startNow = () =>
-  context.change(
-    [
-      { path: `${STAGE}.heat.ready_by`, value: false },
-      { path: `${STAGE}.heat.starts_at`, value: localNow(new Date()) },
-      { path: `${STAGE}.heat.time_zone`, value: localZone() },
-    ],
-    'start',
-  )
-const WAYS = [
-  { key: false, name: 'start' },
-  { key: true, name: 'ready by' },
+type Way = 'none' | 'start' | 'ready'
+const way = computed<Way>(() => (heat.value.undated ? 'none' : heat.value.ready_by ? 'ready' : 'start'))
+const dated = (ready: boolean, at: string) => [
+  { path: `${STAGE}.heat.undated`, value: false },
+  { path: `${STAGE}.heat.ready_by`, value: ready },
+  { path: `${STAGE}.heat.starts_at`, value: at },
+  { path: `${STAGE}.heat.time_zone`, value: localZone() },
+]
+const startAt = (at: string) => context.change(dated(false, at), 'start')
+const startNow = () => startAt(localNow(new Date()))
+function choose(to: Way) {
+  if (to === 'none') return set('undated', true, 'no start')
+  // the first hour that comes, or as long from it as the firing takes and an hour to load
+  const hour = nextHour(new Date())
+  const late = nextHour(new Date(Date.now() + ((plan.value?.total_s ?? 86_400) + 3600) * 1000))
+  if (way.value === 'none')
+    return context.change(dated(to === 'ready', to === 'ready' ? late : hour), 'start')
+  return set('ready_by', to === 'ready', to === 'ready' ? 'ready by' : 'start at')
+}
+const WAYS: { key: Way; name: string }[] = [
+  { key: 'none', name: 'no date' },
+  { key: 'start', name: 'start' },
+  { key: 'ready', name: 'ready by' },
 ]
 </script>
 
 <template>
   <div class="start">
     <SelectButton
-      :model-value="!!heat.ready_by"
+      :model-value="way"
       :options="WAYS"
       option-label="name"
       option-value="key"
       :allow-empty="false"
-      aria-label="Start at, or be ready by"
-      @update:model-value="(v: boolean) => set('ready_by', v, v ? 'ready by' : 'start at')"
+      aria-label="No date, start at, or be ready by"
+      @update:model-value="choose"
     />
     <InputText
+      v-if="way !== 'none'"
       :id="id"
       v-model="moment"
       type="datetime-local"
@@ -73,7 +86,10 @@ const WAYS = [
     <template v-if="plan && heat.ready_by"
       >Start it <b>{{ preferences.pick(plan.starts).text }}</b>.
     </template>
-    <template v-if="isPast">This start has passed. </template>
+    <template v-if="isPast"
+      >This start has passed.
+      <ActionButton @click="startAt(next)">Start {{ next.slice(11) }}, the next full hour</ActionButton>
+    </template>
     <template v-for="visit in plan?.visits ?? []" :key="visit.key">
       {{ visit.is_awake ? '' : '☾ At night: ' }}{{ visit.name }}, {{ preferences.pick(visit.at).text }}.
     </template>

@@ -18,7 +18,7 @@ function ends(index: number): string {
   const [here, before] = [index, index - 1]
     .map((i) => props.heat.ends[i])
     .map((e) => e && preferences.pick(e))
-  return here!.value === before?.value ? here!.unit : here!.text
+  return here!.value === before?.value && here!.unit.includes(':') ? here!.unit : here!.text
 }
 const changed = (key: string) => (props.heat.changed.includes(key) ? ' ✎' : '')
 </script>
