@@ -21,6 +21,7 @@ from coldcradle.layup.inputs import BlankOutline
 from coldcradle.layup.traits import Traits
 from coldcradle.piece.inputs import StageInput
 from coldcradle.quantity.format import DualQuantity, show
+from coldcradle.report.words import words
 from coldcradle.stations import STATIONS
 from studio.api.replies import Schema
 
@@ -85,6 +86,12 @@ class Meaning(ChoiceOut):
     says: str
 
 
+class WordOut(Schema):
+    term: str
+    forms: list[str]
+    says: str
+
+
 class ChoicesOut(Schema):
     """Everything there is to choose from; `entries` by the path of the entry under a stage."""
 
@@ -99,6 +106,7 @@ class ChoicesOut(Schema):
     releases: list[ReleaseOut]
     methods: list[ChoiceOut]
     forms: list[ChoiceOut]
+    words: list[WordOut]
 
 
 @router.get("", response=ChoicesOut)
@@ -109,6 +117,7 @@ def show_choices(request: HttpRequest) -> Any:
             for path, of in choices_of(StageInput)
         },
         "stations": STATIONS,
+        "words": words(),
         "families": [
             {
                 "key": f.key,

@@ -14,6 +14,7 @@ from coldcradle.document.piece import load_json
 from coldcradle.document.starting import starting_cradle, starting_layup, typed_layup
 from coldcradle.errors import ColdCradleError, DocumentError, Fault
 from coldcradle.glass.kinds import forms
+from coldcradle.piece.lead import lead_of
 from coldcradle.piece.result import StagePlan
 from coldcradle.quantity.format import Message, say, show
 from studio.actions import bringing_in, edits, history
@@ -73,6 +74,7 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
         "cradle_id": row.cradle_id,
         "firing": _firing(row, shared.get(row.firing_id), found),
         "plan": plan,
+        "lead": lead_of(found.piece.stages[at], plan) if row.firing.state == "planned" else None,
         "chain": found.plan.chain,
         "reservations": [
             {

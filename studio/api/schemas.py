@@ -12,6 +12,7 @@ from coldcradle.glass.landmarks import Landmark
 from coldcradle.layup.sketch import Body
 from coldcradle.piece.chain import ChainPlan
 from coldcradle.piece.inputs import StageInput
+from coldcradle.piece.lead import Lead
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.finding import Finding
 from coldcradle.report.graph import Graph
@@ -124,6 +125,7 @@ class PieceOut(Schema):
     reservations: list[ReservationOut]
     reservations_gap: Message | None
     plan: PlanOut
+    lead: Lead | None
     chain: ChainPlan
     undoes: str | None
     redoes: str | None

@@ -43,7 +43,7 @@ class Watching(FamiliesTest):
         for _ in range(18):
             page.keyboard.press("ArrowRight")
         expect(page.locator(".motion .now")).to_contain_text(
-            re.compile(r"\d\d:\d\d.*its middle is \d+ mm to \d+ mm down")
+            re.compile(r"\d h.* in.*its middle is \d+ mm to \d+ mm down")
         )
         expect(page.locator("path.shade").first).to_be_attached()
         page.get_by_role("button", name="Back to its end").click()

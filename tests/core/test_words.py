@@ -46,7 +46,7 @@ def _page(path: Path) -> Iterator[str]:
     yield from (words for words in re.findall(r'="([^"\n]*)"', text) if " " in words)
 
 
-def _texts() -> Iterator[tuple[Path, str]]:
+def texts() -> Iterator[tuple[Path, str]]:
     for folder in ("coldcradle", "studio"):
         for path in (_ROOT / folder).rglob("*.py"):
             if "migrations" not in path.parts:
@@ -60,7 +60,7 @@ def _texts() -> Iterator[tuple[Path, str]]:
 class OneWord(TestCase):
     def test_what_was_called_otherwise_before_is_so_nowhere(self) -> None:
         seen, found = 0, []
-        for path, words in _texts():
+        for path, words in texts():
             seen += 1
             if words in _KEYS:
                 continue

@@ -10,6 +10,7 @@ import { usePreferences } from './composables/usePreferences'
 import { useShortcuts } from './composables/useShortcuts'
 import { keyOf } from './kit/keys'
 import { beginTelling, isTelling } from './kit/notices'
+import Meanings from './kit/Meanings.vue'
 
 const Toast = defineAsyncComponent(() => import('primevue/toast'))
 const KeysDialog = defineAsyncComponent(() => import('./components/KeysDialog.vue'))
@@ -18,6 +19,7 @@ const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
 const showsKeys = ref(false)
+const meanings = ref<InstanceType<typeof Meanings> | null>(null)
 
 const session = useQuery({
   queryKey: keyOf('session'),
@@ -27,6 +29,7 @@ const session = useQuery({
 
 useShortcuts({
   '?': () => (showsKeys.value = true),
+  m: () => meanings.value?.tellAll(),
   u: preferences.flip,
   n: () => router.push({ name: 'pieces', query: { new: '1' } }),
   '/': () => router.push({ name: 'pieces', query: { find: String(Date.now()) } }),
@@ -63,6 +66,7 @@ useShortcuts({
       </div>
     </main>
     <KeysDialog v-if="showsKeys" v-model="showsKeys" />
+    <Meanings ref="meanings" />
     <Toast v-if="isTelling" position="bottom-right" @vue:mounted="beginTelling" />
   </div>
 </template>

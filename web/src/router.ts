@@ -87,6 +87,7 @@ export const router = createRouter({
     { path: '/cradles', name: 'cradles', component: () => import('./places/cradles/CradlesPlace.vue') },
     { path: '/glass', name: 'glass', component: () => import('./places/glass/GlassPlace.vue') },
     { path: '/kilns', name: 'kilns', component: () => import('./places/kilns/KilnsPlace.vue') },
+    { path: '/words', name: 'words', component: () => import('./places/WordsPlace.vue') },
     { path: '/kit', name: 'kit', component: () => import('./places/KitPage.vue') },
     { path: '/sign-in', name: 'sign-in', component: () => import('./places/SignIn.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/Nowhere.vue') },

@@ -2244,6 +2244,8 @@ export interface components {
             sizes: components["schemas"]["SizeOut"][];
             /** Stations */
             stations: components["schemas"]["ChoiceOut"][];
+            /** Words */
+            words: components["schemas"]["WordOut"][];
         };
         /**
          * Coasting
@@ -4072,6 +4074,17 @@ export interface components {
             width?: string;
         };
         /**
+         * Lead
+         * @description What is asked next, at which station, and the path of the entry it is about; "" where it is not one field.
+         */
+        Lead: {
+            /** Path */
+            path: string;
+            says: components["schemas"]["Message"];
+            /** Station */
+            station: string;
+        };
+        /**
          * Lever
          * @description What to change, why, and the entries of a stage it changes, by dotted path, as they would be typed.
          *
@@ -4922,6 +4935,7 @@ export interface components {
             kind_version: number;
             /** Label */
             label: string;
+            lead: components["schemas"]["Lead"] | null;
             /** Name */
             name: string;
             plan: components["schemas"]["PlanOut"];
@@ -6312,6 +6326,15 @@ export interface components {
             name: string;
             shown: components["schemas"]["DualQuantity"];
             size?: components["schemas"]["DualQuantity"] | null;
+        };
+        /** WordOut */
+        WordOut: {
+            /** Forms */
+            forms: string[];
+            /** Says */
+            says: string;
+            /** Term */
+            term: string;
         };
         /**
          * WorkingsOut

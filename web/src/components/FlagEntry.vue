@@ -3,6 +3,7 @@ import Checkbox from 'primevue/checkbox'
 import { useId } from 'vue'
 
 import { STAGE, useDocument, usePiece } from '../composables/usePiece'
+import WordedText from '../kit/WordedText.vue'
 
 /** A yes or no of the piece one is on, by its path; `undo` is what it is called when it is taken back. */
 const props = defineProps<{ path: string; label: string; hint?: string; undo: string }>()
@@ -15,7 +16,7 @@ const set = (value: boolean) => context.change([{ path: `${STAGE}.${props.path}`
 <template>
   <div class="row">
     <label :for="id"
-      >{{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span></label
+      ><WordedText :text="label" /> <span v-if="hint" class="quiet small">{{ hint }}</span></label
     >
     <Checkbox :input-id="id" binary :model-value="standing === true" @update:model-value="set" />
   </div>

@@ -8,6 +8,7 @@ const KEYS = [
   ['1 … 7', 'Cradle, Glass, Lay-up, Heat, Before, Fire, After'],
   ['[ ]', 'the stage before, the stage after'],
   ['w', 'working of the figure you are on'],
+  ['m', 'what the dotted words on the page mean'],
   ['u', 'flip units'],
   ['Ctrl+Z', 'undo an edit of the piece'],
   ['Ctrl+Shift+Z', 'redo it'],

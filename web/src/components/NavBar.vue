@@ -71,6 +71,16 @@ const signingOut = useAction(() => request(api.DELETE('/api/session')), {
         </ActionButton>
         <ActionButton look="plain" class="keys" @click="$emit('keys')">Keys <kbd>?</kbd></ActionButton>
       </div>
+      <div class="pair">
+        <ActionButton
+          look="plain"
+          :aria-pressed="preferences.isBig"
+          @click="preferences.isBig = !preferences.isBig"
+        >
+          {{ preferences.isBig ? 'Usual text' : 'Big text' }}
+        </ActionButton>
+        <RouterLink to="/words" class="words">Words</RouterLink>
+      </div>
       <span v-if="session?.is_signed_in" class="who">{{ session.name }}</span>
       <a
         v-if="session?.is_owner"

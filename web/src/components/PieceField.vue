@@ -34,6 +34,7 @@ function commit(typed: string) {
     :fault="draft?.message"
     :path="path"
     :figure="figure"
+    :is-asked="piece.piece.value?.lead?.path === path"
     @commit="commit"
     @forget="piece.forget(full)"
   />

@@ -3,12 +3,17 @@ import { computed } from 'vue'
 
 import { api, request } from '../api/client'
 import { keyOf } from '../kit/keys'
+import { knownWords } from '../kit/words'
 
 /** The words to choose from, request for once: stations, families, processes, shapes, materials, forms. */
 export function useChoices() {
   const query = useQuery({
     queryKey: keyOf('choices'),
-    queryFn: () => request(api.GET('/api/choices')),
+    queryFn: async () => {
+      const found = await request(api.GET('/api/choices'))
+      knownWords.value = found.words
+      return found
+    },
     staleTime: Infinity,
   })
   const all = computed(() => query.data.value)

@@ -17,7 +17,12 @@ export const usePreferences = defineStore('preferences', () => {
     set: (dark: boolean) => keep('chosen-theme', (chosen.value = dark ? 'dark' : 'light')),
   })
 
+  const isBig = ref(kept('big') === 'yes') // read with dusty glasses
   watchEffect(() => keep('system', system.value))
+  watchEffect(() => {
+    keep('big', isBig.value ? 'yes' : null)
+    document.documentElement.classList.toggle('big', isBig.value)
+  })
   watchEffect(() => {
     document.documentElement.classList.toggle('dark', isDark.value)
   })
@@ -26,5 +31,5 @@ export const usePreferences = defineStore('preferences', () => {
   const other = (shown: DualQuantity): Formatted => shown[system.value === 'metric' ? 'us' : 'metric']
   const said = (message: Message): string => message[system.value].replaceAll('**', '')
   const flip = () => (system.value = system.value === 'metric' ? 'us' : 'metric')
-  return { system, isDark, pick, other, said, flip }
+  return { system, isDark, isBig, pick, other, said, flip }
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import { useId } from 'vue'
+import WordedText from './WordedText.vue'
 
 /** A choice among a few words, ruled like a typed field. */
 defineProps<{ label: string; hint?: string; value: unknown; options: { key: unknown; name: string }[] }>()
@@ -11,7 +12,7 @@ const id = useId()
 <template>
   <div class="row">
     <label :id="id"
-      >{{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span></label
+      ><WordedText :text="label" /> <span v-if="hint" class="quiet small">{{ hint }}</span></label
     >
     <Select
       :model-value="value"

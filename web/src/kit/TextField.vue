@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import { ref, useId, watch } from 'vue'
+import WordedText from './WordedText.vue'
 
 /** A line of plain words; what stood there is sent again only when it was changed. */
 const props = defineProps<{
@@ -24,7 +25,7 @@ watch(
 <template>
   <div class="row">
     <label :for="id"
-      >{{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span></label
+      ><WordedText :text="label" /> <span v-if="hint" class="quiet small">{{ hint }}</span></label
     >
     <InputText
       :id="id"

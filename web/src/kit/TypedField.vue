@@ -4,6 +4,7 @@ import { computed, nextTick, ref, useId, watch } from 'vue'
 
 import type { DualQuantity } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
+import WordedText from './WordedText.vue'
 
 /** A quantity that takes whatever unit is typed, shows the chosen one and the other in small. */
 const props = defineProps<{
@@ -15,6 +16,8 @@ const props = defineProps<{
   placeholder?: string
   path?: string
   figure?: string
+  /** What is wanted next: ringed. */
+  isAsked?: boolean
 }>()
 const emit = defineEmits<{ commit: [typed: string]; forget: [] }>()
 
@@ -66,9 +69,9 @@ async function giveUp(event: Event) {
 </script>
 
 <template>
-  <div class="row" :class="{ faulty: fault }">
+  <div class="row" :class="{ faulty: fault, asked: isAsked }">
     <label :for="id"
-      >{{ label }} <span v-if="hint" class="quiet small">{{ hint }}</span></label
+      ><WordedText :text="label" /> <span v-if="hint" class="quiet small">{{ hint }}</span></label
     >
     <InputText
       :id="id"
@@ -117,6 +120,11 @@ async function giveUp(event: Event) {
 .faulty .more {
   grid-column: 1 / -1;
   padding-bottom: var(--s2);
+}
+
+.asked {
+  outline: var(--s0) solid var(--note);
+  outline-offset: var(--s1);
 }
 
 .fault::before {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Button from 'primevue/button'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
@@ -14,6 +15,7 @@ import CradleRow from './CradleRow.vue'
 import CradleSheet from './CradleSheet.vue'
 import { keyOf, useFetched } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
+import EmptyPlace from '../../kit/EmptyPlace.vue'
 
 const { refresh } = useFetched()
 const route = useRoute()
@@ -99,14 +101,14 @@ const away = (cradle: Cradle) =>
       :error="list.error.value"
       @again="list.refetch()"
     />
+    <EmptyPlace v-else-if="!rows.length && !list.data.value.all && !archived" draws="cradle">
+      The shelf is empty. Measure a cradle in a piece, then choose “Keep it on the shelf” there.
+      <template #act
+        ><Button as="router-link" :to="{ name: 'pieces', query: { new: '1' } }" label="New piece"
+      /></template>
+    </EmptyPlace>
     <p v-else-if="!rows.length" class="empty">
-      {{
-        list.data.value.all
-          ? 'No cradle like that here.'
-          : archived
-            ? 'Nothing is put away.'
-            : 'The shelf is empty. Measure a cradle in a piece, then choose “Keep it on the shelf” there.'
-      }}
+      {{ list.data.value.all ? 'No cradle like that here.' : 'Nothing is put away.' }}
     </p>
     <ul v-else class="rows">
       <li v-for="cradle in rows" :key="cradle.id">

@@ -14,6 +14,7 @@ import RackRow from './RackRow.vue'
 import { keyOf, useFetched } from '../../kit/keys'
 import { linesOf, useAction } from '../../kit/useAction'
 import FilePick from '../../kit/FilePick.vue'
+import EmptyPlace from '../../kit/EmptyPlace.vue'
 
 /** Every jar, box and sheet: found, weighed, copied, put away, read from and written to a table. */
 const props = defineProps<{ kinds: Glass[]; choices: Choices }>()
@@ -139,9 +140,11 @@ const bringing = useAction(
       <li v-for="words in trouble" :key="words">{{ words }}</li>
     </ul>
     <p v-if="said" class="small" role="status">{{ said }}</p>
-    <p v-if="list.data.value && !rows.length" class="empty small">
-      {{ list.data.value.all ? 'Nothing like that on the rack.' : 'The rack is empty. Weigh something in.' }}
-    </p>
+    <EmptyPlace v-if="list.data.value && !list.data.value.all" draws="glass">
+      The rack is empty. What is weighed in here is counted by every piece.
+      <template #act><Button label="Weigh something in" variant="outlined" @click="adding.act()" /></template>
+    </EmptyPlace>
+    <p v-else-if="list.data.value && !rows.length" class="empty small">Nothing like that on the rack.</p>
     <ul class="rows">
       <RackRow
         v-for="item in rows"

@@ -8,6 +8,7 @@ import LoadState from '../../kit/LoadState.vue'
 import KilnSheet from './KilnSheet.vue'
 import NewKiln from './NewKiln.vue'
 import { keyOf } from '../../kit/keys'
+import EmptyPlace from '../../kit/EmptyPlace.vue'
 
 const list = useQuery({ queryKey: keyOf('kilns'), queryFn: () => request(api.GET('/api/kilns')) })
 const rows = computed(() => list.data.value ?? [])
@@ -28,10 +29,11 @@ const isNew = ref(false)
     />
     <template v-else>
       <NewKiln v-if="isNew" @done="isNew = false" />
-      <p v-else-if="!rows.length" class="empty">
+      <EmptyPlace v-else-if="!rows.length" draws="kiln">
         No kiln yet. Three things you remember are enough: hours to 800 °C, hours from 500 to 100 °C, and the
         room.
-      </p>
+        <template #act><Button label="Write down a kiln" @click="isNew = true" /></template>
+      </EmptyPlace>
       <div class="kilns"><KilnSheet v-for="kiln in rows" :key="kiln.id" :kiln="kiln" /></div>
     </template>
   </section>

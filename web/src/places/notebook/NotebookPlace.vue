@@ -11,6 +11,7 @@ import LoadState from '../../kit/LoadState.vue'
 import PageTurner from '../../kit/PageTurner.vue'
 import PageRow from './PageRow.vue'
 import { keyOf } from '../../kit/keys'
+import EmptyPlace from '../../kit/EmptyPlace.vue'
 
 /** Every firing that was begun: found by any word, two of them laid side by side, all of it taken out. */
 const PAGE = 20
@@ -74,10 +75,13 @@ document.title = 'Notebook · Cold Cradle'
       @again="list.refetch()"
     />
     <template v-else>
-      <p v-if="!shown.all" class="empty">
+      <EmptyPlace v-if="!shown.all" draws="book">
         <strong>No firing has been begun yet.</strong> Begin one at the Fire station of a piece; it is written
         down here by itself.
-      </p>
+        <template #act
+          ><Button as="router-link" to="/pieces" label="To the pieces" variant="outlined"
+        /></template>
+      </EmptyPlace>
       <p v-else-if="!shown.count" class="empty">No firing has “{{ wanted }}” in it.</p>
       <p v-else class="small quiet">
         <span v-for="kiln in shown.kilns" :key="String(kiln.kiln)"

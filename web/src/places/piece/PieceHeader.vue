@@ -82,14 +82,14 @@ const { act: putAway } = useAction(
         :title="piece.undoes ? `Undo: ${piece.undoes}` : 'Nothing to undo'"
         @click="context.step('undo')"
       >
-        Undo
+        Undo<span v-if="piece.undoes" class="what quiet">: {{ piece.undoes }}</span>
       </ActionButton>
       <ActionButton
         :disabled="!piece.redoes"
         :title="piece.redoes ? `Redo: ${piece.redoes}` : 'Nothing to redo'"
         @click="context.step('redo')"
       >
-        Redo
+        Redo<span v-if="piece.redoes" class="what quiet">: {{ piece.redoes }}</span>
       </ActionButton>
       <RouterLink class="text-button" :to="{ name: 'card', params: { id: piece.id } }">Print card</RouterLink>
       <a class="text-button" :href="`/api/pieces/${piece.id}/document`" download>Save a copy</a>
@@ -101,6 +101,14 @@ const { act: putAway } = useAction(
 </template>
 
 <style scoped>
+.what {
+  display: inline-block;
+  max-width: 9rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  vertical-align: bottom;
+}
+
 header {
   display: flex;
   align-items: baseline;

@@ -26,6 +26,7 @@ import {
 import PieceHeader from './PieceHeader.vue'
 import StationPath from './StationPath.vue'
 import ThreadBar from './ThreadBar.vue'
+import LeadStrip from './LeadStrip.vue'
 
 const props = defineProps<{ id: number; station: string; stage: string }>()
 const router = useRouter()
@@ -105,6 +106,7 @@ watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold C
       :states="{ ...piece.plan.states, ...piece.firing.words }"
       :stations="stations"
     />
+    <LeadStrip v-if="piece.lead" :piece="piece" :station="station" />
     <p v-if="isFired && !isLogged" class="margin-note">
       This stage has been fired. What is changed here is not what was fired: that is kept in the notebook.
     </p>

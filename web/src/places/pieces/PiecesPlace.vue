@@ -13,6 +13,7 @@ import PieceRow from './PieceRow.vue'
 import { keyOf, useFetched } from '../../kit/keys'
 import FilePick from '../../kit/FilePick.vue'
 import { faultsOf, useAction } from '../../kit/useAction'
+import EmptyPlace from '../../kit/EmptyPlace.vue'
 
 const NewPieceDialog = defineAsyncComponent(() => import('./NewPieceDialog.vue'))
 const PAGE = 40
@@ -124,10 +125,10 @@ const trouble = ref<string[]>([])
       @again="list.refetch()"
     />
     <template v-else>
-      <div v-if="!shown.all && !away" class="empty">
-        <p><strong>No pieces yet.</strong> Start with one: measure its cradle, and the rest follows.</p>
-        <Button label="New piece" @click="isNew = true" />
-      </div>
+      <EmptyPlace v-if="!shown.all && !away" draws="piece">
+        <strong>No pieces yet.</strong> Start with one: measure its cradle, and the rest follows.
+        <template #act><Button label="New piece" @click="isNew = true" /></template>
+      </EmptyPlace>
       <p v-else-if="!shown.count" class="empty">
         {{ wanted ? `No piece has “${wanted}” in its name.` : 'Nothing is put away.' }}
       </p>

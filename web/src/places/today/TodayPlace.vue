@@ -14,6 +14,7 @@ import KilnAxis from './KilnAxis.vue'
 import TodoList from './TodoList.vue'
 import { keyOf } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
+import EmptyPlace from '../../kit/EmptyPlace.vue'
 
 /** Each kiln's now and next on one clock axis, and below it what wants doing by when. */
 const query = useQuery({
@@ -68,9 +69,12 @@ document.title = 'Today · Cold Cradle'
     />
     <template v-else>
       <p v-if="query.error.value" class="margin-note" role="alert">{{ query.error.value.message }}</p>
-      <p v-if="!today.kilns.length" class="empty">
-        No kiln yet. <RouterLink to="/kilns">Write down what you know of yours.</RouterLink>
-      </p>
+      <EmptyPlace v-if="!today.kilns.length" draws="clock">
+        No kiln yet. Its firings will stand here on one clock.
+        <template #act
+          ><Button as="router-link" to="/kilns" label="Write down what you know of yours" variant="outlined"
+        /></template>
+      </EmptyPlace>
       <KilnAxis v-else :today="today" />
       <div class="two">
         <section>

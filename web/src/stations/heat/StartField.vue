@@ -86,17 +86,17 @@ const WAYS: { key: Way; name: string }[] = [
     <template v-if="plan && heat.ready_by"
       >Start it <b>{{ preferences.pick(plan.starts).text }}</b>.
     </template>
-    <template v-if="isPast"
-      >This start has passed.
-      <ActionButton @click="startAt(next)">Start {{ next.slice(11) }}, the next full hour</ActionButton>
-    </template>
+    <template v-if="isPast">This start has passed. </template>
     <template v-for="visit in plan?.visits ?? []" :key="visit.key">
       {{ visit.is_awake ? '' : '☾ At night: ' }}{{ visit.name }}, {{ preferences.pick(visit.at).text }}.
     </template>
     <MessageText v-if="plan?.visit_help" :said="plan.visit_help" />
   </p>
   <p class="now">
-    <ActionButton @click="startNow">Start now</ActionButton>
+    <ActionButton v-if="isPast" @click="startAt(next)">
+      Start {{ next.slice(11) }}, the next full hour
+    </ActionButton>
+    <ActionButton v-else @click="startNow">Start now</ActionButton>
   </p>
 </template>
 
