@@ -87,8 +87,10 @@ class Views(BrowserTest):
             piece = import_piece(self.owner, document(**change))
             page = self.open(f"/pieces/{piece.pk}/card", storage=storage)
             expect(page.get_by_text("What I saw")).to_be_visible()
-            pdf = page.pdf(format="A4", print_background=True, prefer_css_page_size=True)
-            self.assertEqual(len(re.findall(rb"/Type\s*/Page[^s]", pdf)), 1)
+            for paper in ("A4", "Letter"):
+                pdf = page.pdf(format=paper, print_background=True, prefer_css_page_size=True)
+                with self.subTest(paper, change=change):
+                    self.assertEqual(len(re.findall(rb"/Type\s*/Page[^s]", pdf)), 1)
             page.close()
 
     def test_on_a_phone_the_order_is_thread_answer_drawing_station(self) -> None:

@@ -83,7 +83,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
           :heat="piece.plan.heat"
           :landmarks="piece.plan.landmarks"
           is-still
-          :tall="136"
+          :tall="104"
         />
         <StepList :heat="piece.plan.heat" is-still />
         <p v-if="piece.plan.heat.told.notes.length" class="told">

@@ -14,6 +14,7 @@ import FaultPicker from './FaultPicker.vue'
 import MeasureTable from './MeasureTable.vue'
 import PhotoPair from './PhotoPair.vue'
 import OutcomeShape from '../layup/OutcomeShape.vue'
+import SectionSheet from '../../places/piece/SectionSheet.vue'
 
 /** What came out beside what was predicted, what is wrong with it and why, and the one thing to change. */
 const props = defineProps<{ piece: Piece }>()
@@ -26,10 +27,19 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
 </script>
 
 <template>
-  <p v-if="['planned', 'loaded'].includes(piece.firing.state)" class="to-come">
-    <strong>Nothing has come out yet.</strong> This stage is told of here once it has been fired.
-    <RouterLink :to="{ params: { station: 'before' } }">To Before</RouterLink>
-  </p>
+  <section v-if="['planned', 'loaded'].includes(piece.firing.state)" class="to-come">
+    <p>
+      <strong>Nothing has come out yet.</strong> This is what is predicted.
+      <RouterLink :to="{ params: { station: 'before' } }">To Before</RouterLink>
+    </p>
+    <div class="large">
+      <SectionSheet :piece="piece" is-still />
+      <div>
+        <p class="gives"><MessageText :said="piece.plan.gives" /></p>
+        <OutcomeShape :piece="piece" />
+      </div>
+    </div>
+  </section>
   <LoadState
     v-else-if="!after"
     :is-loading="query.isPending.value"
@@ -49,6 +59,7 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
     <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
     <div class="two">
       <div class="column">
+        <SectionSheet :piece="piece" is-still />
         <MeasureTable
           :measures="after.measures"
           :typed="after.typed"
@@ -90,7 +101,25 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
 
 <style scoped>
 .to-come {
-  padding: var(--s6) 0;
+  display: grid;
+  gap: var(--s3);
+  padding: var(--s3) 0;
+}
+
+.large {
+  display: grid;
+  grid-template-columns: minmax(0, 1.24fr) minmax(0, 1fr);
+  gap: var(--s5);
+}
+
+.gives {
+  font-size: var(--f5);
+}
+
+@media (max-width: 56em) {
+  .large {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 
 .after {
