@@ -31,8 +31,11 @@ _HERE = Path(__file__).parent
 
 
 @transaction.atomic
-def load_demo(today: datetime, *, with_history: bool = True) -> Any:
-    """The demo user with rack, kilns, pieces and notebook; an existing demo user is left as it is."""
+def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool = False) -> Any:
+    """The demo user with rack, kilns, pieces and notebook; an existing demo user is left as it is.
+
+    Few of its pieces have a start, so that no two want one kiln; `is_all_dated` gives every one its own.
+    """
     users = get_user_model().objects
     if (user := users.filter(username=DEMO_USER).first()) is not None:
         return user
@@ -71,6 +74,9 @@ def load_demo(today: datetime, *, with_history: bool = True) -> Any:
 
     for document in demo_documents():
         whole = ready(copy.deepcopy(document))
+        if whole["name"] not in _THIS_WEEK and not is_all_dated:
+            for stage in whole["stages"]:
+                stage["heat"]["undated"] = True
         piece = import_piece(user, whole)
         for stage in whole["stages"]:
             if not stage["cradle"]["name"].startswith("Kiln shelf"):
@@ -79,6 +85,10 @@ def load_demo(today: datetime, *, with_history: bool = True) -> Any:
         named = {path.stem: json.loads(path.read_text("utf-8")) for path in (_HERE / "pieces").glob("*.json")}
         load_history(user, today if today.tzinfo else today.astimezone(), named, ready)
     return user
+
+
+# What has a start; the rest waits for one. Each has its kiln to itself.
+_THIS_WEEK = ("Lamp-room prism", "Pilot’s bowl", "Rain-gauge bowl", "Harbour-mark paperweight")
 
 
 def _shelve(piece: Any, key: str, care: dict[str, Any], today: datetime) -> None:

@@ -33,7 +33,7 @@ class Answers(TestCase):
         with connection.cursor() as cursor:  # so that the numbers of rows begin at one, whatever ran before
             cursor.execute("DELETE FROM sqlite_sequence")
         with mock.patch("django.utils.timezone.now", return_value=NOW):
-            owner = load_demo(NOW)
+            owner = load_demo(NOW, is_all_dated=True)
             shipped = sorted((DATA / "version1").glob("*.json"))
             bring_in(owner, [json.loads(path.read_text("utf-8")) for path in shipped])
             self.client.force_login(owner)

@@ -74,9 +74,9 @@ function show(corners: Float32Array) {
   host.value.append(renderer.domElement)
 
   const scene = new Scene()
-  const light = new DirectionalLight(0xffffff, 2)
-  light.position.set(1, -2, 3)
-  scene.add(new AmbientLight(0xffffff, 1.6), light)
+  const light = new DirectionalLight(0xffffff, 2.8)
+  light.position.set(-2, -1.2, 1.6) // low and from the left, so that a hollow is seen to be one
+  scene.add(new AmbientLight(0xffffff, 0.9), light)
   const glass = new MeshLambertMaterial({ color: tone('--glass'), side: DoubleSide, clippingPlanes: [below] })
   const rest = new MeshLambertMaterial({
     color: tone('--refractory'),

@@ -110,6 +110,7 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
   display: grid;
   grid-template-columns: minmax(0, 1.24fr) minmax(0, 1fr);
   gap: var(--s5);
+  align-items: start;
 }
 
 .gives {
