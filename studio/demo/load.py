@@ -73,10 +73,7 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
         return whole
 
     for document in demo_documents():
-        whole = ready(copy.deepcopy(document))
-        if whole["name"] not in _THIS_WEEK and not is_all_dated:
-            for stage in whole["stages"]:
-                stage["heat"]["undated"] = True
+        whole = ready(_of_this_week(document, is_all_dated=is_all_dated))
         piece = import_piece(user, whole)
         for stage in whole["stages"]:
             if not stage["cradle"]["name"].startswith("Kiln shelf"):
@@ -89,6 +86,14 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
 
 # What has a start; the rest waits for one. Each has its kiln to itself.
 _THIS_WEEK = ("Lamp-room prism", "Pilot’s bowl", "Rain-gauge bowl", "Harbour-mark paperweight")
+
+
+def _of_this_week(document: dict[str, Any], *, is_all_dated: bool) -> dict[str, Any]:
+    """A copy of a document, without a start where it is not of this week."""
+    whole = copy.deepcopy(document)
+    for stage in whole["stages"] if whole["name"] not in _THIS_WEEK and not is_all_dated else ():
+        stage["heat"]["undated"] = True
+    return whole
 
 
 def _shelve(piece: Any, key: str, care: dict[str, Any], today: datetime) -> None:

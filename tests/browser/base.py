@@ -36,9 +36,11 @@ FLAGS = [
 WAIT_MS = 20_000
 SERVERS: dict[int, Any] = {}
 FOLDS = [
+    "blank-weighed",
     "cradle-cavities",
     "cradle-more",
     "cradle-parts",
+    "faults-more",
     "glass-allowances",
     "glass-figures",
     "glass-marks",
@@ -49,6 +51,8 @@ FOLDS = [
     "heat-presence",
     "heat-target",
     "kiln-controller",
+    "kiln-size",
+    "kiln-zones",
     "log-more",
     "practice-faults",
     "sums",

@@ -147,7 +147,8 @@ class Looks(BrowserTest):
 
     def test_ready_by_starts_it_earlier(self) -> None:
         page = self.at_piece("heat")
-        page.get_by_role("button", name="ready by").click()
+        page.get_by_role("combobox", name="No date, start at, or be ready by").click()
+        page.get_by_role("option", name="ready by").click()
         expect(page.get_by_text("Start it")).to_be_visible()
         expect(self.bead(page, "opens_at")).to_contain_text("Mon 23 Nov")
         expect(page.get_by_role("link", name="Calendar file")).to_have_attribute(

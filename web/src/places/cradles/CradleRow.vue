@@ -57,7 +57,7 @@ const fill = (cradle: Cradle) =>
       ><span class="quiet small">{{ fill(cradle) ? 'Fill weight' : 'Casting line at' }}</span
       ><span class="figures">{{ fill(cradle) ?? preferences.pick(cradle.line).text }}</span></span
     >
-    <span class="acts">
+    <span class="acts row-acts">
       <ActionButton :aria-label="`Copy ${cradle.name}`" @click="emit('copy')"> Copy </ActionButton>
       <ActionButton
         :aria-label="`${cradle.is_archived ? 'Put back' : 'Put away'} ${cradle.name}`"

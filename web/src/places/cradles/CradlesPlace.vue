@@ -111,7 +111,7 @@ const away = (cradle: Cradle) =>
       {{ list.data.value.all ? 'No cradle like that here.' : 'Nothing is put away.' }}
     </p>
     <ul v-else class="rows">
-      <li v-for="cradle in rows" :key="cradle.id">
+      <li v-for="cradle in rows" :key="cradle.id" :class="{ open: open === cradle.id }">
         <CradleRow
           :cradle="cradle"
           :is-open="open === cradle.id"

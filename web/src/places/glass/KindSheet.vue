@@ -84,6 +84,7 @@ const putting = useAction(
         {{ edits ? 'Close' : 'Put its figures right' }}
       </ActionButton>
       <ActionButton
+        v-if="edits || kind.is_archived"
         :aria-label="`${kind.is_archived ? 'Put back' : 'Put away'} ${kind.name}`"
         @click="putting.act()"
       >

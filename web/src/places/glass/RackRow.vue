@@ -81,7 +81,7 @@ const away = () =>
 </script>
 
 <template>
-  <li>
+  <li :class="{ open: isOpen }">
     <div class="line">
       <ActionButton look="plain" class="name" :aria-expanded="isOpen" @click="emit('open')">
         <b>{{ item.kind }}</b>, {{ form }}
@@ -94,7 +94,7 @@ const away = () =>
           >, {{ preferences.pick(item.set_aside).text }} set aside</span
         ></span
       >
-      <span class="acts">
+      <span class="acts row-acts">
         <ActionButton :aria-label="`Copy ${item.kind}, ${form}`" @click="copy"> Copy </ActionButton>
         <ActionButton
           :aria-label="`${item.is_archived ? 'Put back' : 'Put away'} ${item.kind}, ${form}`"

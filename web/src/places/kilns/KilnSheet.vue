@@ -37,6 +37,7 @@ const posts = computed(() =>
     .map((name) => props.kiln.entries[name]?.typed)
     .join(', '),
 )
+const SIZES = new Set(['width', 'depth', 'height'])
 const READS = [
   { key: 'degC', name: '°C' },
   { key: 'degF', name: '°F' },
@@ -62,7 +63,7 @@ const READS = [
       {{ preferences.pick(kiln.time_constant).text }}.
     </p>
     <TypedField
-      v-for="field in KILN_FIELDS"
+      v-for="field in KILN_FIELDS.filter((one) => !SIZES.has(one.name))"
       :key="field.name"
       :label="field.label"
       :hint="'hint' in field ? field.hint : undefined"
@@ -73,33 +74,53 @@ const READS = [
       @commit="(typed: string) => change(field.name, typed)"
       @forget="forget(field.name)"
     />
-    <ChoiceField
-      label="Lined with"
-      hint="brick falls fast at first"
-      :value="kiln.lining"
-      :options="[...LININGS]"
-      @choose="(key: string) => change('lining', key)"
-    />
-    <TextField
-      label="Posts that go with it"
-      hint="25 mm, 50 mm"
-      :value="posts"
-      :most="120"
-      :path="`${kiln.name}.posts`"
-      :fault="drafts.posts?.fault"
-      @commit="
-        (typed: string) =>
-          change(
-            'posts',
-            typed
-              .split(/[,;]/)
-              .map((p) => p.trim())
-              .filter(Boolean),
-          )
-      "
-    />
+    <Fold name="kiln-size" label="Its size, its lining and its posts">
+      <TypedField
+        v-for="field in KILN_FIELDS.filter((one) => SIZES.has(one.name))"
+        :key="field.name"
+        :label="field.label"
+        :hint="'hint' in field ? field.hint : undefined"
+        :shown="kiln.entries[field.name]?.shown ?? null"
+        :draft="drafts[field.name]?.typed"
+        :fault="drafts[field.name]?.fault"
+        :path="`${kiln.name}.${field.name}`"
+        @commit="(typed: string) => change(field.name, typed)"
+        @forget="forget(field.name)"
+      />
+      <ChoiceField
+        label="Lined with"
+        hint="brick falls fast at first"
+        :value="kiln.lining"
+        :options="[...LININGS]"
+        @choose="(key: string) => change('lining', key)"
+      />
+      <TextField
+        label="Posts that go with it"
+        hint="25 mm, 50 mm"
+        :value="posts"
+        :most="120"
+        :path="`${kiln.name}.posts`"
+        :fault="drafts.posts?.fault"
+        @commit="
+          (typed: string) =>
+            change(
+              'posts',
+              typed
+                .split(/[,;]/)
+                .map((p) => p.trim())
+                .filter(Boolean),
+            )
+        "
+      />
+    </Fold>
     <KilnCurves :kiln="kiln" />
-    <KilnZones :kiln="kiln" :fault="drafts.zones?.fault" @change="(zones) => change('zones', zones)" />
+    <Fold
+      name="kiln-zones"
+      label="Hotter and colder places"
+      :hint="kiln.zones.length ? `${kiln.zones.length} known` : 'none known'"
+    >
+      <KilnZones :kiln="kiln" :fault="drafts.zones?.fault" @change="(zones) => change('zones', zones)" />
+    </Fold>
     <Fold name="kiln-controller" label="Its controller and its thermometer">
       <ChoiceField
         label="It reads"

@@ -47,7 +47,7 @@ const groups = computed(() => {
           <li v-for="one in group.sums" :key="one.key">
             <RouterLink :to="{ name: 'sum', params: { sum: one.key } }"
               ><b>{{ one.name }}</b
-              ><span class="small quiet">{{ one.says }}</span></RouterLink
+              ><span class="small quiet says">{{ one.says }}</span></RouterLink
             >
           </li>
         </ul>
@@ -58,6 +58,16 @@ const groups = computed(() => {
 
 <style scoped src="../place.css"></style>
 <style scoped>
+/* what each is for stands where somebody looks at it; the page of a sum says it too */
+.says {
+  visibility: hidden;
+}
+
+a:hover .says,
+a:focus-visible .says {
+  visibility: visible;
+}
+
 .groups {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(min(100%, 26rem), 1fr));

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import Textarea from 'primevue/textarea'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { After } from '../../api/types'
 import { ActionButton } from '../../kit/ActionButton'
 import FaultDrawing from './FaultDrawing.vue'
+import Fold from '../../kit/Fold.vue'
 
 /** What was found, chosen by picture and word; pressed again it is taken back. */
 const props = defineProps<{ faults: After['faults']; note: string }>()
@@ -18,6 +19,10 @@ function press(key: string) {
   const seen = props.faults.filter((f) => f.is_seen).map((f) => f.key)
   emit('change', seen.includes(key) ? seen.filter((k) => k !== key) : [...seen, key])
 }
+// the first of a family are met most; what was seen is never folded away
+const SHOWN = 8
+const first = computed(() => props.faults.filter((fault, i) => i < SHOWN || fault.is_seen))
+const rest = computed(() => props.faults.filter((fault, i) => i >= SHOWN && !fault.is_seen))
 </script>
 
 <template>
@@ -25,7 +30,7 @@ function press(key: string) {
     <h3>What was found</h3>
     <div class="grid" role="group" aria-label="Faults">
       <ActionButton
-        v-for="fault in faults"
+        v-for="fault in first"
         :key="fault.key"
         look="own"
         :aria-pressed="fault.is_seen"
@@ -37,6 +42,27 @@ function press(key: string) {
         <span>{{ fault.is_seen ? '✓ ' : '' }}{{ fault.name }}</span>
       </ActionButton>
     </div>
+    <Fold
+      v-if="rest.length"
+      name="faults-more"
+      label="Something else was found"
+      :hint="`${rest.length} more`"
+    >
+      <div class="grid" role="group" aria-label="More faults">
+        <ActionButton
+          v-for="fault in rest"
+          :key="fault.key"
+          look="own"
+          :aria-pressed="fault.is_seen"
+          :title="fault.words"
+          :data-fault="fault.key"
+          @click="press(fault.key)"
+        >
+          <FaultDrawing :fault="fault.key" />
+          <span>{{ fault.is_seen ? '✓ ' : '' }}{{ fault.name }}</span>
+        </ActionButton>
+      </div>
+    </Fold>
     <label class="small quiet"
       >In your own words
       <Textarea v-model="text" rows="2" maxlength="2000" @blur="text !== note && emit('note', text)" />

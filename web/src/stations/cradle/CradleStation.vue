@@ -24,10 +24,8 @@ import LeanFields from './LeanFields.vue'
 import MethodFields from './MethodFields.vue'
 import { METHODS, startingReadings, type Bench } from './methods'
 import WaysList from './WaysList.vue'
-import { useWorking } from '../../composables/useWorking'
 import { keyOf } from '../../kit/keys'
 
-const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 
 const context = usePiece()
@@ -92,9 +90,6 @@ async function choose(method: string | null) {
           :to="{ name: 'piece', params: { id: piece.id, station: 'glass' } }"
           label="Go on to the glass"
         />
-        <Button variant="outlined" @click="openWorking('cradle_volume')"
-          >Show the working&nbsp;<kbd>w</kbd></Button
-        >
       </div>
       <CradleSizes :cradle="cradle" :choices="choices" :piece="piece" />
       <Fold

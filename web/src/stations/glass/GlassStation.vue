@@ -20,13 +20,11 @@ import LooksNotes from './LooksNotes.vue'
 import MixFields from './MixFields.vue'
 import OtherGlasses from './OtherGlasses.vue'
 import WeighList from './WeighList.vue'
-import { useWorking } from '../../composables/useWorking'
 import { keyOf, useFetched } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
 import DataTable from '../../kit/DataTable.vue'
 import FigureList from '../../kit/FigureList.vue'
 
-const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 
 const context = usePiece()
@@ -161,11 +159,6 @@ const weighing = useAction(
           :to="{ name: 'piece', params: { id: piece.id, station: 'layup' } }"
           label="Go on to the lay-up"
         />
-        <Button
-          variant="outlined"
-          @click="openWorking(isFilled ? 'charge_mass' : figures.piece_mass ? 'piece_mass' : 'pile')"
-          >Show the working&nbsp;<kbd>w</kbd></Button
-        >
       </div>
       <MixFields v-if="isFilled" :piece="piece" :choices="choices" />
       <OtherGlasses :piece="piece" :kinds="(kinds.data.value ?? []) as Glass[]" :choices="choices" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import SelectButton from 'primevue/selectbutton'
+import Select from 'primevue/select'
 import { computed, ref, useId, watch } from 'vue'
 
 import type { Piece } from '../../api/types'
@@ -53,20 +53,19 @@ function choose(to: Way) {
   return set('ready_by', to === 'ready', to === 'ready' ? 'ready by' : 'start at')
 }
 const WAYS: { key: Way; name: string }[] = [
-  { key: 'none', name: 'no date' },
-  { key: 'start', name: 'start' },
+  { key: 'none', name: 'no date yet' },
+  { key: 'start', name: 'starts' },
   { key: 'ready', name: 'ready by' },
 ]
 </script>
 
 <template>
   <div class="start">
-    <SelectButton
+    <Select
       :model-value="way"
       :options="WAYS"
       option-label="name"
       option-value="key"
-      :allow-empty="false"
       aria-label="No date, start at, or be ready by"
       @update:model-value="choose"
     />
@@ -107,12 +106,6 @@ const WAYS: { key: Way; name: string }[] = [
   gap: var(--s1) var(--s3);
   align-items: center;
   min-height: var(--row);
-}
-
-.start :deep(.p-togglebutton) {
-  font-size: var(--f2);
-  white-space: nowrap;
-  padding-inline: var(--s2);
 }
 
 .start input {

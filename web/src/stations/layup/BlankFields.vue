@@ -8,6 +8,7 @@ import PieceText from '../../components/PieceText.vue'
 import { ActionButton } from '../../kit/ActionButton'
 import LayerList from './LayerList.vue'
 import Section from '../../kit/Section.vue'
+import Fold from '../../kit/Fold.vue'
 
 const OutlineDialog = defineAsyncComponent(() => import('../cradle/outline/OutlineDialog.vue'))
 
@@ -29,6 +30,7 @@ const size = computed(
     })[outline.value],
 )
 const draws = ref(false)
+const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !== '')
 </script>
 
 <template>
@@ -77,13 +79,6 @@ const draws = ref(false)
       figure="thickness"
     />
     <LayerList v-if="!mayBeHollow || !layup.wall" :stage="stage" :is-taken="isTaken" />
-    <PieceField
-      path="glass.charge"
-      label="Weighed"
-      hint="or worked out"
-      placeholder="from its size"
-      figure="charge_mass"
-    />
     <PieceText v-if="does.lies_free" path="layup.pieces" label="Pieces alike" usual="1" :most="5" />
     <template v-if="does.has_former">
       <PieceField path="layup.posts" label="Posts under the former" figure="clearance" />
@@ -107,5 +102,14 @@ const draws = ref(false)
       hint="as you have seen it"
       undo="what its rim does"
     />
+    <Fold name="blank-weighed" label="Weighed instead of measured" :is-used="isWeighed">
+      <PieceField
+        path="glass.charge"
+        label="Weighed"
+        hint="or worked out"
+        placeholder="from its size"
+        figure="charge_mass"
+      />
+    </Fold>
   </Section>
 </template>

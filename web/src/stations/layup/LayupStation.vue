@@ -14,12 +14,10 @@ import FormFits from './FormFits.vue'
 import LyingFields from './LyingFields.vue'
 import PressFields from './PressFields.vue'
 import TakesFields from './TakesFields.vue'
-import { useWorking } from '../../composables/useWorking'
 import FigureList from '../../kit/FigureList.vue'
 import OutcomeShape from './OutcomeShape.vue'
 
 /** What lies how on what, before the lid closes; each family has its own words here. */
-const openWorking = useWorking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 const { stage, does, isFilled } = useStage(() => props.piece)
 const family = computed(() => props.piece.plan.family)
@@ -77,9 +75,6 @@ const SUMS: Record<string, string[]> = {
           :to="{ name: 'pattern', params: { id: piece.id, part: 'blank' } }"
           label="Its pattern, 1 : 1"
         />
-        <Button variant="outlined" @click="openWorking(piece.plan.thread[0]?.figure ?? '')"
-          >Show the working&nbsp;<kbd>w</kbd></Button
-        >
       </div>
       <SumLinks :piece-id="piece.id" :keys="SUMS[family] ?? []" />
       <CautionList :cautions="piece.plan.cautions" station="layup" />
