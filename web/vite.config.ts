@@ -19,11 +19,11 @@ export default defineConfig({
             },
             {
               name: 'kit',
-              test: /\/src\/kit\/(ActionButton|keys|kept|notices|useAction|LoadState|PageTurner)|\/src\/composables\/(usePreferences|useShortcuts)|node_modules\/primevue\/(button|inputtext)\//,
+              test: /\/src\/kit\/(ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words)|\/src\/composables\/(usePreferences|useShortcuts)|node_modules\/primevue\/(button|inputtext)\//,
             },
             {
               name: 'controls',
-              test: /\/src\/kit\/(?!ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|DayField|RadioCard)|\/src\/composables\/(usePiece|useChoices|useStage|useWorking|useSize)|\/src\/logic\/(drafts|ripple|localTime)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|CradlePicker)|node_modules\/primevue\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar)\//,
+              test: /\/src\/kit\/(?!ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words|DayField|RadioCard)|\/src\/composables\/(usePiece|useChoices|useStage|useWorking|useSize)|\/src\/logic\/(drafts|ripple|localTime)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|CradlePicker)|node_modules\/primevue\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar)\//,
             },
           ],
         },

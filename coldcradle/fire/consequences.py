@@ -96,21 +96,19 @@ def consequences(
         )
     )
     left = expected_left_pa(watched, state, stopped)
-    told = show(left, "stress", RUN_BAND * left) if left is not None else ""
-    found.append(
-        Consequence(
-            "stop",
-            "Stop",
-            say(
-                "Power off, lid shut. It falls as this kiln does; strain left {left}, not {planned}; lid at {open}.",
-                left=told,
-                planned=show(watched.planned_left_pa, "stress"),
-                open=_opens(stopped, clock),
-            ),
-            not is_over,
-        )
-    )
+    found.append(Consequence("stop", "Stop", _stopped_words(left, watched, _opens(stopped, clock)), not is_over))
     return found
+
+
+def _stopped_words(left_pa: float | None, watched: FiringBaseline, opens: DualQuantity | str) -> Message:
+    """What stopping now does; what stays as planned is not told twice."""
+    told = show(left_pa, "stress", RUN_BAND * left_pa) if left_pa is not None else ""
+    planned = show(watched.planned_left_pa, "stress")
+    if isinstance(told, DualQuantity) and told.metric.value == planned.metric.value:
+        words = "Power off, lid shut. It falls as this kiln does; strain left {left}, as planned; lid at {open}."
+    else:
+        words = "Power off, lid shut. It falls as this kiln does; strain left {left}, not {planned}; lid at {open}."
+    return say(words, left=told, planned=planned, open=opens)
 
 
 def _before_fall(watched: FiringBaseline, key: str) -> bool:

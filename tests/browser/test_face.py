@@ -29,6 +29,7 @@ class Weight(BrowserTest):
         page.wait_for_timeout(300)
         asked = [urlsplit(url).path for url in self.requests if not url.startswith(("data:", "blob:"))]
         files = {name for name in asked if name.endswith((".js", ".css"))}
+        self.told = sorted(files)
         packed = sum(len(gzip.compress((DIST / name.removeprefix("/static/")).read_bytes())) for name in files)
         page.close()
         return len(asked), packed / 1000
@@ -36,12 +37,12 @@ class Weight(BrowserTest):
     def test_the_first_page_and_a_piece_are_light(self) -> None:
         asked, packed = self.fetched("/pieces", "Lamp-room prism")
         self.assertLessEqual(asked, 25)
-        self.assertLessEqual(packed, 112)
+        self.assertLessEqual(packed, 112, self.told)
         for station in ("cradle", "glass", "layup", "heat", "before", "fire", "after"):
             with self.subTest(station):
                 asked, packed = self.fetched(f"/pieces/{self.piece.pk}/{station}", "Lamp-room prism")
                 self.assertLessEqual(asked, 25)
-                self.assertLessEqual(packed, 182)
+                self.assertLessEqual(packed, 182, self.told)
 
 
 class Told(BrowserTest):
@@ -91,14 +92,6 @@ class Led(BrowserTest):
         expect(asked).to_have_count(1)
         asked.fill("120 mm")
         asked.press("Enter")
-        expect(lead).to_contain_text("how much of this glass is on the rack?")
-        page.keyboard.press("Escape")
-        lead.get_by_role("link").click()
-        rack = page.locator(".row.asked input, [data-path='glass.rack'] input").first
-        if rack.count() == 0:
-            rack = page.get_by_label("On the rack").first
-        rack.fill("5 kg")
-        rack.press("Enter")
         expect(lead).to_contain_text("when shall it start?")
         lead.get_by_role("link").click()
         expect(page.locator(".answer")).to_contain_text(" in.")
@@ -110,7 +103,7 @@ class Led(BrowserTest):
         page.reload()
         expect(page.locator(".answer")).to_contain_text(re.compile(r"\d\d:\d\d"))
         expect(lead).to_have_count(0)
-        self.assertNotIn("undated", Firing.objects.get(stages__piece__name="Gull dish").inputs)
+        self.assertFalse(Firing.objects.get(stages__piece__name="Gull dish").inputs.get("undated"))
 
     def test_who_knows_the_way_is_led_no_more(self) -> None:
         page = self.begin()
@@ -125,10 +118,10 @@ class Led(BrowserTest):
         field = self.field(page, "cradle.line")
         field.fill("50 mm")
         field.press("Enter")
-        undo = page.get_by_role("button", name=re.compile("^Undo: "))
+        undo = page.get_by_role("button", name=re.compile(r"^Undo\s*: "))
         expect(undo).to_be_visible()
         undo.click()
-        expect(page.get_by_role("button", name=re.compile("^Redo: "))).to_be_visible()
+        expect(page.get_by_role("button", name=re.compile(r"^Redo\s*: "))).to_be_visible()
         expect(self.field(page, "cradle.line")).to_have_value("64 mm")
 
 
@@ -139,7 +132,17 @@ class Sizes(BrowserTest):
 
     def test_nothing_is_cut_off_at_twice_the_size_nor_with_big_text(self) -> None:
         at = f"/pieces/{self.piece.pk}"
-        for path in ("/today", "/pieces", "/glass", "/kilns", "/sums/mix", at, f"{at}/heat", f"{at}/fire", f"{at}/after"):
+        for path in (
+            "/today",
+            "/pieces",
+            "/glass",
+            "/kilns",
+            "/sums/mix",
+            at,
+            f"{at}/heat",
+            f"{at}/fire",
+            f"{at}/after",
+        ):
             for width, height, big in ((640, 400, ""), (1280, 800, "yes"), (390, 844, "yes")):
                 page = self.open(path, width=width, height=height, storage={"big": big} if big else None)
                 expect(page.locator("h1").first).to_be_visible()

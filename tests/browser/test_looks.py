@@ -65,6 +65,7 @@ class Views(BrowserTest):
 
     def test_dialogs_and_the_working(self) -> None:
         page = self.at_piece()
+        expect(page.locator(".answer").first).to_be_visible()
         page.keyboard.press("w")
         expect(page.get_by_role("dialog")).to_contain_text("Where the ± comes from")
         self.assertEqual(self.violations(page), [])

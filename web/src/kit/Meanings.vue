@@ -16,7 +16,8 @@ const of = (word: HTMLElement) => ({ term: word.textContent ?? '', says: word.da
 function touched(event: MouseEvent) {
   const word = (event.target as HTMLElement).closest<HTMLElement>('abbr[data-says]')
   if (word) told.value = [of(word)]
-  else if (!(event.target as HTMLElement).closest('.meanings')) told.value = []
+  // a touched label presses its field as well; that is no touch beside it
+  else if (!(event.target as HTMLElement).closest('.meanings, input, [role=combobox]')) told.value = []
 }
 function escaped(event: KeyboardEvent) {
   if (event.key === 'Escape') told.value = []
@@ -29,11 +30,11 @@ function tellAll() {
 defineExpose({ tellAll })
 onMounted(() => {
   document.addEventListener('click', touched)
-  document.addEventListener('keydown', escaped)
+  document.addEventListener('keydown', escaped, true) // a field keeps Escape to itself
 })
 onBeforeUnmount(() => {
   document.removeEventListener('click', touched)
-  document.removeEventListener('keydown', escaped)
+  document.removeEventListener('keydown', escaped, true)
 })
 </script>
 

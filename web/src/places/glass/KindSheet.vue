@@ -13,6 +13,7 @@ import { usePreferences } from '../../composables/usePreferences'
 import { KIND_FIELDS } from './kindFields'
 import { useFetched } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
+import Fold from '../../kit/Fold.vue'
 
 /** One kind of glass: the temperatures that matter, and all its figures to be put right. */
 const props = defineProps<{ kind: Glass }>()
@@ -63,34 +64,36 @@ const putting = useAction(
       >
     </p>
     <p v-if="kind.doubt" class="small doubt">? <MessageText :said="kind.doubt" /></p>
-    <dl>
-      <template v-for="mark in windows" :key="mark.key">
-        <dt>{{ mark.name }}</dt>
-        <dd class="figures">
-          {{ preferences.pick(mark.low).text
-          }}<template v-if="mark.high_c - mark.low_c > 0.5">
-            to {{ preferences.pick(mark.high).text }}</template
-          >
-        </dd>
-      </template>
-    </dl>
-    <p class="quiet small">{{ kind.source }}</p>
-    <p class="acts">
-      <ActionButton
-        :aria-expanded="edits"
-        :aria-label="`${edits ? 'Close' : 'Put its figures right'}: ${kind.name}`"
-        @click="edits = !edits"
-      >
-        {{ edits ? 'Close' : 'Put its figures right' }}
-      </ActionButton>
-      <ActionButton
-        v-if="edits || kind.is_archived"
-        :aria-label="`${kind.is_archived ? 'Put back' : 'Put away'} ${kind.name}`"
-        @click="putting.act()"
-      >
-        {{ kind.is_archived ? 'Put back' : 'Put away' }}
-      </ActionButton>
-    </p>
+    <Fold name="kind-marks" label="Its temperatures" :is-used="edits">
+      <dl>
+        <template v-for="mark in windows" :key="mark.key">
+          <dt>{{ mark.name }}</dt>
+          <dd class="figures">
+            {{ preferences.pick(mark.low).text
+            }}<template v-if="mark.high_c - mark.low_c > 0.5">
+              to {{ preferences.pick(mark.high).text }}</template
+            >
+          </dd>
+        </template>
+      </dl>
+      <p class="quiet small">{{ kind.source }}</p>
+      <p class="acts">
+        <ActionButton
+          :aria-expanded="edits"
+          :aria-label="`${edits ? 'Close' : 'Put its figures right'}: ${kind.name}`"
+          @click="edits = !edits"
+        >
+          {{ edits ? 'Close' : 'Put its figures right' }}
+        </ActionButton>
+        <ActionButton
+          v-if="edits || kind.is_archived"
+          :aria-label="`${kind.is_archived ? 'Put back' : 'Put away'} ${kind.name}`"
+          @click="putting.act()"
+        >
+          {{ kind.is_archived ? 'Put back' : 'Put away' }}
+        </ActionButton>
+      </p>
+    </Fold>
     <div v-if="edits">
       <TextField
         label="Name"

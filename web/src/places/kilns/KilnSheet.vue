@@ -58,10 +58,6 @@ const READS = [
         at {{ preferences.pick(at!).text }}</template
       >, empty.
     </p>
-    <p class="quiet small">
-      Plans: {{ kiln.pieces }}. Face and wall fall together with a time constant of
-      {{ preferences.pick(kiln.time_constant).text }}.
-    </p>
     <TypedField
       v-for="field in KILN_FIELDS.filter((one) => !SIZES.has(one.name))"
       :key="field.name"
@@ -113,7 +109,13 @@ const READS = [
         "
       />
     </Fold>
-    <KilnCurves :kiln="kiln" />
+    <Fold name="kiln-curves" label="How fast it rises and falls">
+      <p class="quiet small">
+        Plans: {{ kiln.pieces }}. Face and wall fall together with a time constant of
+        {{ preferences.pick(kiln.time_constant).text }}.
+      </p>
+      <KilnCurves :kiln="kiln" />
+    </Fold>
     <Fold
       name="kiln-zones"
       label="Hotter and colder places"

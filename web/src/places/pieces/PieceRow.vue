@@ -91,6 +91,11 @@ a:hover {
     grid-column: 2 / span 2;
   }
 
+  .item {
+    white-space: normal;
+    min-width: 0;
+  }
+
   .item:nth-of-type(even) {
     grid-column: 2;
   }

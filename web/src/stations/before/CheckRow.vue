@@ -30,7 +30,11 @@ const CLOCKS: Record<string, string> = {
 </script>
 
 <template>
-  <div class="check" :class="line.check.word" :data-rule="line.check.rule">
+  <div
+    class="check"
+    :class="[line.check.word, { human: isHuman && !line.check.grave }]"
+    :data-rule="line.check.rule"
+  >
     <Checkbox
       v-if="isHuman"
       :key="failures"
@@ -46,7 +50,7 @@ const CLOCKS: Record<string, string> = {
         ><strong v-if="line.check.grave && !line.is_good"><MessageText :said="line.check.says" /></strong>
         <MessageText v-else :said="line.check.says" />
       </label>
-      <p v-if="line.check.todo.metric && !line.is_good" class="small quiet">
+      <p v-if="line.check.todo.metric && !line.is_good" class="small quiet todo">
         <MessageText :said="line.check.todo" />
       </p>
       <p v-if="line.ticked" class="small quiet">ticked {{ preferences.pick(line.ticked).text }}</p>
@@ -91,6 +95,17 @@ const CLOCKS: Record<string, string> = {
   display: grid;
   gap: var(--s0);
   justify-items: start;
+}
+
+/* on a phone the lines come first; what to do stands with what is in the way, and with the one that is touched */
+@media (max-width: 45em) {
+  .check {
+    grid-template-columns: 2.6rem minmax(0, 1fr);
+  }
+
+  .human:not(:focus-within, .stop) .todo {
+    display: none;
+  }
 }
 
 .reason {

@@ -25,6 +25,7 @@ import MethodFields from './MethodFields.vue'
 import { METHODS, startingReadings, type Bench } from './methods'
 import WaysList from './WaysList.vue'
 import { keyOf } from '../../kit/keys'
+import FigureList from '../../kit/FigureList.vue'
 
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 
@@ -109,6 +110,7 @@ async function choose(method: string | null) {
           :label="cradle.solid ? 'Surface is true to' : 'Sizes are read to'"
           figure="cradle_volume"
         />
+        <FigureList :figures="piece.plan.figures" :keys="['combined_volume']" />
         <CavityFields :cradle="cradle" />
         <LeanFields :cradle="cradle" :piece="piece" />
         <CradleShelf :piece="piece" :shelved="shelved" />

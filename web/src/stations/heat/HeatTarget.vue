@@ -11,7 +11,19 @@ import FigureList from '../../kit/FigureList.vue'
 const props = defineProps<{ piece: Piece }>()
 const preferences = usePreferences()
 const USUAL = ['gentle', 'usual', 'quick']
-const ROWS = ['soak_thumb', 'soak_physics', 'residual_stress', 'moved', 'energy'] as const
+const ROWS = [
+  'soak_thumb',
+  'soak_physics',
+  'residual_stress',
+  'moved',
+  'energy',
+  'bows_within',
+  'chunk_rate',
+  'slab_rate',
+  'surface_rate',
+  'anneal_rate',
+  'drying_hold',
+] as const
 const totals = computed(() =>
   (props.piece.plan.heat?.targets ?? [])
     .filter((t) => USUAL.includes(t.key))
@@ -36,7 +48,7 @@ const isEven = computed(
       <TargetChoice :piece="piece" />
     </Fold>
     <TargetChoice v-else :piece="piece" />
-    <Fold name="heat-figures" label="Soak, strain left, energy">
+    <Fold name="heat-figures" label="Soak, strain left, energy, rates">
       <FigureList :figures="piece.plan.figures" :keys="ROWS" />
     </Fold>
   </section>

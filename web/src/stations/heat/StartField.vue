@@ -95,7 +95,7 @@ const WAYS: { key: Way; name: string }[] = [
     <ActionButton v-if="isPast" @click="startAt(next)">
       Start {{ next.slice(11) }}, the next full hour
     </ActionButton>
-    <ActionButton v-else @click="startNow">Start now</ActionButton>
+    <ActionButton @click="startNow">Start now</ActionButton>
   </p>
 </template>
 

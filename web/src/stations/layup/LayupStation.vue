@@ -26,7 +26,15 @@ const ROWS: Record<string, string[]> = {
   fill: ['bulk_volume', 'heap_room', 'thickness'],
   lay: ['piece_mass', 'blank_thickness', 'grows_to', 'spread_thickness'],
   press: ['pile', 'press_weight', 'pressed_size'],
-  slump: ['piece_mass', 'blank_thickness', 'rim_after', 'thinnest', 'lies_in_after', 'form_depth'],
+  slump: [
+    'piece_mass',
+    'blank_thickness',
+    'rim_after',
+    'thinnest',
+    'touches_after',
+    'lies_in_after',
+    'form_depth',
+  ],
   drape: ['piece_mass', 'blank_thickness', 'overhang', 'clearance', 'bend_line', 'lean', 'lies_in_after'],
   hang: ['piece_mass', 'hung', 'drop', 'touches_after', 'parts_after'],
 }
