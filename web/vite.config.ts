@@ -15,7 +15,7 @@ export default defineConfig({
           groups: [
             {
               name: 'base',
-              test: /node_modules\/(@vue|vue|vue-router|pinia|@tanstack|openapi-fetch|@primevue\/core|@primeuix\/(styled|utils|themes))\/|\/src\/(api|theme)\//,
+              test: /node_modules\/(@vue|vue|vue-router|pinia|@tanstack|openapi-fetch|@primevue\/core|@primeuix\/(styled|utils|themes))\/|\/src\/(api|theme)\/|\/src\/kit\/kit\.css/,
             },
             {
               name: 'kit',

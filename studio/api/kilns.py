@@ -14,7 +14,7 @@ from coldcradle.heat.kiln.curves import kiln_graph
 from coldcradle.heat.kiln.fit import KilnFit, fit_kiln
 from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.kiln.log_text import MAX_BYTES
-from coldcradle.quantity.format import show
+from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import parse
 from studio.actions import shelf as actions
 from studio.actions.files import log_in
@@ -34,6 +34,11 @@ class LogOut(Schema):
 
     fit: KilnFit
     changes: dict[str, str]
+
+
+def _rate(k_per_h: float) -> DualQuantity:
+    """A fall as remembered hours can tell it: two figures."""
+    return show(float(f"{k_per_h:.2g}"), "rate", abs(k_per_h) / 20)
 
 
 def _zones(document: dict[str, Any]) -> list[dict[str, Any]]:
@@ -65,9 +70,9 @@ def answer_kiln(row: Kiln) -> dict[str, Any]:
         "name": row.name,
         "entries": actions.kiln_entries(row.document),
         "lining": kiln.lining,
-        "off_first": show(empty.off_rate_k_per_h(_OFF_C), "rate"),
+        "off_first": _rate(empty.off_rate_k_per_h(_OFF_C)),
         "time_constant": show(empty.time_constant_s, "duration"),
-        "coasting": [(show(c, "temperature"), show(empty.coasting_rate_k_per_h(c), "rate")) for c in _COAST_AT_C],
+        "coasting": [(show(c, "temperature"), _rate(empty.coasting_rate_k_per_h(c))) for c in _COAST_AT_C],
         "graph": kiln_graph(kiln),
         "reads": kiln.controller.unit,
         "most_steps": kiln.controller.steps,

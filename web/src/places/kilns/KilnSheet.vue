@@ -48,15 +48,7 @@ const READS = [
   <article>
     <h2>{{ kiln.name }}</h2>
     <p>
-      Off after a soak it falls <b class="figures">{{ preferences.pick(kiln.off_first).text }}</b> at first;
-      later
-      <template v-for="([at, rate], i) in kiln.coasting" :key="i">
-        <template v-if="i">{{ i === kiln.coasting.length - 1 ? ' and ' : ', ' }}</template><b
-          class="figures"
-          >{{ preferences.pick(rate!).text }}</b
-        >
-        at {{ preferences.pick(at!).text }}</template
-      >, empty.
+      Off after a soak it falls <b class="figures">{{ preferences.pick(kiln.off_first).text }}</b> at first.
     </p>
     <TypedField
       v-for="field in KILN_FIELDS.filter((one) => !SIZES.has(one.name))"
@@ -110,6 +102,16 @@ const READS = [
       />
     </Fold>
     <Fold name="kiln-curves" label="How fast it rises and falls">
+      <p>
+        Off and empty it falls
+        <template v-for="([at, rate], i) in kiln.coasting" :key="i">
+          <template v-if="i">{{ i === kiln.coasting.length - 1 ? ' and ' : ', ' }}</template><b
+            class="figures"
+            >{{ preferences.pick(rate!).text }}</b
+          >
+          at {{ preferences.pick(at!).text }}</template
+        >.
+      </p>
       <p class="quiet small">
         Plans: {{ kiln.pieces }}. Face and wall fall together with a time constant of
         {{ preferences.pick(kiln.time_constant).text }}.
