@@ -22,8 +22,16 @@ export default defineConfig({
               test: /\/src\/kit\/(ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words)|\/src\/composables\/(usePreferences|useShortcuts)|node_modules\/primevue\/(button|inputtext)\//,
             },
             {
+              name: 'heatline',
+              test: /\/src\/drawing\/(Heat|Clock|Stress|FireLine|heatScale|heatLine|fireLine)|\/src\/stations\/heat\/(StepList|RemarkList)/,
+            },
+            {
+              name: 'section',
+              test: /\/src\/drawing\/(Section|SketchDrawing|Plan|Motion|Title|sectionLayout)|\/src\/places\/piece\/SectionSheet|\/src\/composables\/useMotion|\/src\/stations\/(cradle\/WaysList|layup\/OutcomeShape)/,
+            },
+            {
               name: 'controls',
-              test: /\/src\/kit\/(?!ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words|DayField|RadioCard)|\/src\/composables\/(usePiece|useChoices|useStage|useWorking|useSize)|\/src\/logic\/(drafts|ripple|localTime)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|CradlePicker)|node_modules\/primevue\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar)\//,
+              test: /\/src\/kit\/(?!ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words|DayField|RadioCard)|\/src\/composables\/(usePiece|useChoices|useStage|useWorking|useSize|useTimers)|\/src\/logic\/(drafts|ripple|localTime|keys|bell)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|CradlePicker|PhotoAdder|BenchTimers)|node_modules\/primevue\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar)\//,
             },
           ],
         },

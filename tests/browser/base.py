@@ -52,6 +52,7 @@ FOLDS = [
     "heat-target",
     "kiln-controller",
     "kiln-curves",
+    "kiln-log",
     "kiln-size",
     "kiln-zones",
     "kind-marks",

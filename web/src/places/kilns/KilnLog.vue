@@ -45,45 +45,46 @@ const LOOKS = ['heat', 'ink'] as const
 </script>
 
 <template>
-  <section class="log">
-    <h3>A log of a firing</h3>
-    <p class="small quiet">
-      A CSV of any columns: time, temperature, and set point or power where there are any. The part after the
-      kiln was switched off tells most.
-    </p>
-    <p>
-      <FilePick
-        :label="isBusy ? 'Looking at it …' : 'Look at a log'"
-        :name="`Log of ${kiln.name}`"
-        accept=".csv,.txt,.tsv,.log,text/*"
-        look="button"
-        :is-busy="isBusy"
-        @pick="choose"
-      />
-    </p>
-    <p v-if="trouble" role="alert" class="fault">✕ {{ trouble }}</p>
-    <template v-if="fit && look">
-      <Chart label="The log, and the fall as fitted" :graph="fit.graph" :looks="LOOKS" :tall="200" />
+  <Fold name="kiln-log" label="A log of a firing" :is-used="!!look || isBusy || !!trouble">
+    <div class="log">
+      <p class="small quiet">
+        A CSV of any columns: time, temperature, and set point or power where there are any. The part after
+        the kiln was switched off tells most.
+      </p>
       <p>
-        500 to 100 °C: <b class="figures">{{ preferences.pick(fit.fall).text }}</b>, now
-        {{ kiln.entries.fall?.shown ? preferences.pick(kiln.entries.fall.shown).text : '' }}. Empty to 800 °C:
-        <b class="figures">{{ fit.rise_to_800_s ? preferences.pick(fit.rise).text : 'not shown' }}</b>, now
-        {{ kiln.entries.rise?.shown ? preferences.pick(kiln.entries.rise.shown).text : '' }}.
+        <FilePick
+          :label="isBusy ? 'Looking at it …' : 'Look at a log'"
+          :name="`Log of ${kiln.name}`"
+          accept=".csv,.txt,.tsv,.log,text/*"
+          look="button"
+          :is-busy="isBusy"
+          @pick="choose"
+        />
       </p>
-      <ul class="small">
-        <li v-for="(said, i) in fit.says" :key="i"><MessageText :said="said" /></li>
-      </ul>
-      <p class="go">
-        <Button label="Take these times over" :disabled="isBusy" @click="keepIt()" />
-        <Button label="Leave it as it was" variant="outlined" @click="((look = null), (file = null))" />
-      </p>
-    </template>
-    <Fold v-else-if="kiln.fit" name="kiln-fit" :label="`From a log: ${kiln.fit.file}, ${kiln.fit.on}`">
-      <ul class="small">
-        <li v-for="(said, i) in kiln.fit.says" :key="i"><MessageText :said="said" /></li>
-      </ul>
-    </Fold>
-  </section>
+      <p v-if="trouble" role="alert" class="fault">✕ {{ trouble }}</p>
+      <template v-if="fit && look">
+        <Chart label="The log, and the fall as fitted" :graph="fit.graph" :looks="LOOKS" :tall="200" />
+        <p>
+          500 to 100 °C: <b class="figures">{{ preferences.pick(fit.fall).text }}</b>, now
+          {{ kiln.entries.fall?.shown ? preferences.pick(kiln.entries.fall.shown).text : '' }}. Empty to 800
+          °C: <b class="figures">{{ fit.rise_to_800_s ? preferences.pick(fit.rise).text : 'not shown' }}</b>,
+          now {{ kiln.entries.rise?.shown ? preferences.pick(kiln.entries.rise.shown).text : '' }}.
+        </p>
+        <ul class="small">
+          <li v-for="(said, i) in fit.says" :key="i"><MessageText :said="said" /></li>
+        </ul>
+        <p class="go">
+          <Button label="Take these times over" :disabled="isBusy" @click="keepIt()" />
+          <Button label="Leave it as it was" variant="outlined" @click="((look = null), (file = null))" />
+        </p>
+      </template>
+      <Fold v-else-if="kiln.fit" name="kiln-fit" :label="`From a log: ${kiln.fit.file}, ${kiln.fit.on}`">
+        <ul class="small">
+          <li v-for="(said, i) in kiln.fit.says" :key="i"><MessageText :said="said" /></li>
+        </ul>
+      </Fold>
+    </div>
+  </Fold>
 </template>
 
 <style scoped>

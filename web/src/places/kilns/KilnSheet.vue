@@ -62,7 +62,7 @@ const READS = [
       @commit="(typed: string) => change(field.name, typed)"
       @forget="forget(field.name)"
     />
-    <Fold name="kiln-size" label="Its size, its lining and its posts">
+    <Fold name="kiln-size" label="Size, lining, posts">
       <TypedField
         v-for="field in KILN_FIELDS.filter((one) => SIZES.has(one.name))"
         :key="field.name"
@@ -101,7 +101,7 @@ const READS = [
         "
       />
     </Fold>
-    <Fold name="kiln-curves" label="How fast it rises and falls">
+    <Fold name="kiln-curves" label="Rise and fall">
       <p>
         Off and empty it falls
         <template v-for="([at, rate], i) in kiln.coasting" :key="i">
@@ -125,7 +125,7 @@ const READS = [
     >
       <KilnZones :kiln="kiln" :fault="drafts.zones?.fault" @change="(zones) => change('zones', zones)" />
     </Fold>
-    <Fold name="kiln-controller" label="Its controller and its thermometer">
+    <Fold name="kiln-controller" label="Controller and thermometer">
       <ChoiceField
         label="It reads"
         :value="kiln.reads"

@@ -6,7 +6,7 @@ export const KILN_FIELDS = [
   {
     name: 'first_hour',
     label: 'First hour after off',
-    hint: 'falls so far from about 510 °C, if remembered',
+    hint: 'falls so far, if remembered',
     start: '',
   },
   { name: 'room', label: 'Room at the time', start: '18 °C' },
