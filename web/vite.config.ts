@@ -1,6 +1,23 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 
+// Few files, each for one thing: what every page takes, what pages of a piece take, what is drawn.
+// Whatever belongs to one place alone stays with it.
+const VENDOR =
+  /node_modules\/(@vue|vue|vue-router|pinia|@tanstack|openapi-fetch|@primeuix\/(styled|utils|themes|styles\/dist\/(base|button|inputtext|ripple|badge))|@primevue\/core|primevue\/(button|inputtext|ripple|badge|toasteventbus|config|base\w*))\//
+const ICONS = /node_modules\/@primevue\/icons\/(baseicon|spinner)/
+const FIRST =
+  /\/src\/(api|theme)\/|\/src\/kit\/(kit\.css|ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words)|\/src\/composables\/(usePreferences|useShortcuts)|\/src\/logic\/(sketch|rings)/
+const HELPERS = /plugin-vue:export-helper|vite\/preload-helper|rolldown[\\/-]runtime/
+const FIELDS =
+  /\/src\/kit\/|\/src\/composables\/(usePiece|useChoices|useStage|useWorking|useSize|useTimers)|\/src\/logic\/(drafts|ripple|localTime|keys|bell|kilnAxis)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|CradlePicker|PhotoAdder|BenchTimers)|\/src\/places\/piece\/(PiecePage|ChainStrip|PieceHeader|StationPath|ThreadBar|LeadStrip|parts)/
+const CONTROLS =
+  /node_modules\/(@primeuix\/styles\/dist\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar|menu|iconfield|inputicon|message)|primevue\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar|menu|tieredmenu|portal|overlayeventbus)|@primevue\/icons)\//
+const DRAWN =
+  /\/src\/drawing\/(Section|SketchDrawing|Plan|Motion|Title|Blank|sectionLayout)|\/src\/places\/piece\/SectionSheet|\/src\/composables\/use(Motion|Settled)|\/src\/logic\/(blank|heap|outline)|\/src\/stations\/(cradle\/(WaysList|methods)|layup\/OutcomeShape)|node_modules\/primevue\/slider\//
+const HEAT =
+  /\/src\/drawing\/(Heat|Clock|Stress|FireLine|heatScale|heatLine|fireLine)|\/src\/stations\/heat\/(StepList|RemarkList)/
+
 export default defineConfig({
   base: '/static/',
   plugins: [vue()],
@@ -10,29 +27,13 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
     rolldownOptions: {
       output: {
-        // few files, each for one thing: opening a page asks for a handful of them
         advancedChunks: {
+          includeDependenciesRecursively: false,
           groups: [
-            {
-              name: 'base',
-              test: /node_modules\/(@vue|vue|vue-router|pinia|@tanstack|openapi-fetch|@primevue\/core|@primeuix\/(styled|utils|themes))\/|\/src\/(api|theme)\/|\/src\/kit\/kit\.css/,
-            },
-            {
-              name: 'kit',
-              test: /\/src\/kit\/(ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words)|\/src\/composables\/(usePreferences|useShortcuts)|node_modules\/primevue\/(button|inputtext)\//,
-            },
-            {
-              name: 'heatline',
-              test: /\/src\/drawing\/(Heat|Clock|Stress|FireLine|heatScale|heatLine|fireLine)|\/src\/stations\/heat\/(StepList|RemarkList)/,
-            },
-            {
-              name: 'section',
-              test: /\/src\/drawing\/(Section|SketchDrawing|Plan|Motion|Title|sectionLayout)|\/src\/places\/piece\/SectionSheet|\/src\/composables\/useMotion|\/src\/stations\/(cradle\/WaysList|layup\/OutcomeShape)/,
-            },
-            {
-              name: 'controls',
-              test: /\/src\/kit\/(?!ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words|DayField|RadioCard)|\/src\/composables\/(usePiece|useChoices|useStage|useWorking|useSize|useTimers)|\/src\/logic\/(drafts|ripple|localTime|keys|bell)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|CradlePicker|PhotoAdder|BenchTimers)|node_modules\/primevue\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar)\//,
-            },
+            { name: 'base', test: (id) => [VENDOR, ICONS, FIRST, HELPERS].some((one) => one.test(id)) },
+            { name: 'fields', test: (id) => FIELDS.test(id) || CONTROLS.test(id) },
+            { name: 'drawn', test: DRAWN },
+            { name: 'heat', test: HEAT },
           ],
         },
       },

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 
 import type { Piece } from '../../api/types'
 import { ActionButton } from '../../kit/ActionButton'
 import LoadState from '../../kit/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
-import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import PhotoAdder from '../../components/PhotoAdder.vue'
 import { useAfter } from '../../composables/useAfter'
 import { usePreferences } from '../../composables/usePreferences'
@@ -15,6 +14,8 @@ import MeasureTable from './MeasureTable.vue'
 import PhotoPair from './PhotoPair.vue'
 import OutcomeShape from '../layup/OutcomeShape.vue'
 import SectionSheet from '../../places/piece/SectionSheet.vue'
+
+const WorkingDrawer = defineAsyncComponent(() => import('../../components/WorkingDrawer.vue'))
 
 /** What came out beside what was predicted, what is wrong with it and why, and the one thing to change. */
 const props = defineProps<{ piece: Piece }>()
@@ -92,7 +93,11 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
         <CausePanel :after="after" :is-busy="isBusy" @next="next" />
       </div>
     </div>
-    <WorkingDrawer v-if="after.residue" v-model="working" :figures="{ fire_left: after.residue.figure }" />
+    <WorkingDrawer
+      v-if="after.residue && working"
+      v-model="working"
+      :figures="{ fire_left: after.residue.figure }"
+    />
     <ul class="cautions small">
       <li v-for="text in after.cautions" :key="text">⚠ {{ text }}</li>
     </ul>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 
 import type { Piece } from '../../api/types'
 import LoadState from '../../kit/LoadState.vue'
 import MessageText from '../../components/MessageText.vue'
-import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import { useLive } from '../../composables/useLive'
 import { usePreferences } from '../../composables/usePreferences'
 import { useShortcuts } from '../../composables/useShortcuts'
@@ -17,6 +16,8 @@ import LookIn from './LookIn.vue'
 import MayOpenPanel from './MayOpenPanel.vue'
 import ReadingsPanel from './ReadingsPanel.vue'
 import StandInPanel from './StandInPanel.vue'
+
+const WorkingDrawer = defineAsyncComponent(() => import('../../components/WorkingDrawer.vue'))
 
 /** The page for a hot room: what the kiln does, how far the glass is, and what may be done, large and few. */
 const props = defineProps<{ firing: number; stage: number; piece: Piece }>()
@@ -78,7 +79,7 @@ const since = computed(() =>
       </div>
       <FireSide :live="live" :preferences="preferences" @undo="undo" @act="act" />
     </div>
-    <WorkingDrawer v-model="working" :figures="ahead.data.value?.figures ?? {}" />
+    <WorkingDrawer v-if="working" v-model="working" :figures="ahead.data.value?.figures ?? {}" />
   </div>
 </template>
 
