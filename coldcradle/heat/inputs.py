@@ -26,8 +26,8 @@ from coldcradle.entry.specs import ObjectSpec, One
 from coldcradle.errors import ImpossibleInput
 from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.limits import TARGETS_PA
-from coldcradle.heat.schedule.clock import NO_DATE
 from coldcradle.heat.schedule.processes import PROCESSES, Process
+from coldcradle.heat.schedule.undated import NO_DATE
 from coldcradle.heat.steps import StepKey
 
 __all__ = ["Attendance", "HeatInput", "Restraint", "SegmentOverride", "SoakMethod", "Target"]

@@ -17,8 +17,9 @@ from coldcradle.heat.physics.zones import ZonedRun
 from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, TargetRow, Tick
 from coldcradle.heat.schedule.approach import rounded_up_s
 from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
-from coldcradle.heat.schedule.clock import at, days, has_date, nights, when
+from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import FiringPlan, cooled_for
+from coldcradle.heat.schedule.undated import has_date
 from coldcradle.heat.schedule.warming import Warming
 from coldcradle.heat.steps import StepKey
 from coldcradle.layup.deform.laws import parting_work, thread_work

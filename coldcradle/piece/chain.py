@@ -9,8 +9,9 @@ from datetime import datetime, timedelta
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.attendance import is_awake
-from coldcradle.heat.schedule.clock import at, has_date, when
+from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.processes import Process
+from coldcradle.heat.schedule.undated import has_date
 from coldcradle.piece.sharer import Sharer, can_share
 from coldcradle.quantity.format import DualQuantity, Message, say, show
 

@@ -5,7 +5,8 @@ import unittest
 from datetime import datetime
 
 from coldcradle.heat.schedule.attendance import is_awake
-from coldcradle.heat.schedule.clock import NO_DATE, at, days, nights, when
+from coldcradle.heat.schedule.clock import at, days, nights, when
+from coldcradle.heat.schedule.undated import NO_DATE
 from tests.documents import planned
 
 START = datetime(2026, 11, 23, 16, 0, tzinfo=NO_DATE)

@@ -8,8 +8,9 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from coldcradle.heat.inputs import Attendance, HeatInput
-from coldcradle.heat.schedule.clock import at, has_date, when
+from coldcradle.heat.schedule.clock import at, when
 from coldcradle.heat.schedule.segments import RunStep
+from coldcradle.heat.schedule.undated import has_date
 from coldcradle.heat.steps import StepKey
 from coldcradle.quantity.format import DualQuantity, Message, say
 

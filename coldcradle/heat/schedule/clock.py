@@ -3,36 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta, tzinfo
-from typing import Final
+from datetime import UTC, datetime, timedelta
 
+from coldcradle.heat.schedule.undated import has_date
 from coldcradle.quantity.format import DualQuantity, Formatted, show
 
-__all__ = ["NO_DATE", "DayMark", "at", "days", "has_date", "is_night", "nights", "when"]
+__all__ = ["DayMark", "at", "days", "is_night", "nights", "when"]
 
 _NIGHT_FROM, _NIGHT_TO = 22, 7
 _MOST_DAYS = 60
-
-
-class _NoDate(tzinfo):
-    """Where a firing stands that nobody has given a start yet: its hours are counted, no clock shows them."""
-
-    def utcoffset(self, _moment: datetime | None) -> timedelta:
-        return timedelta(0)
-
-    def dst(self, _moment: datetime | None) -> timedelta:
-        return timedelta(0)
-
-    def tzname(self, _moment: datetime | None) -> str:
-        return "no date"
-
-
-NO_DATE: Final = _NoDate()
-
-
-def has_date(moment: datetime) -> bool:
-    """Whether a moment is one of the calendar; not so where no start was chosen yet."""
-    return moment.tzinfo is not NO_DATE
 
 
 @dataclass(frozen=True, slots=True)
