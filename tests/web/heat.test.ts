@@ -26,6 +26,8 @@ describe('the scale of the heat line', () => {
     expect(marks[0]).toEqual({ at_s: 2400, name: '17:00' })
     expect(marks.every((m) => /:00$/.test(m.name))).toBe(true)
     expect(hourMarks('no clock', [0, 3600], 700)).toEqual([])
+    const counted = hourMarks('', [0, 6 * 3600], 700).map((m) => m.name)
+    expect(counted.slice(0, 3)).toEqual(['0 h', '1 h', '2 h'])
     expect(hourMarks('2026-11-23T16:20+01:00', [0, 60 * 86400], 300)).toEqual([])
   })
 

@@ -59,6 +59,7 @@ export function hourMarks(
   if (!every) return []
   // the clock at the kiln, which is that of the start's own offset
   const clock = /T(\d\d):(\d\d)/.exec(startsAt)
+  if (!clock && startsAt) return []
   // nobody has said when it starts: its hours are counted
   const begins = clock ? Number(clock[1]) * 3600 + Number(clock[2]) * 60 : 0
   const marks = []
