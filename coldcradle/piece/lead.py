@@ -24,6 +24,7 @@ _ASKED = {
     "outer": "how wide is it outside?",
     "middle": "how wide is it from middle to middle?",
 }
+_STATIONS = {"cradle": "the cradle", "glass": "the glass", "layup": "the lay-up", "heat": "the heat"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,9 +38,11 @@ class Lead:
 
 def _cradle(stage: StageInput) -> Lead:
     room = stage.cradle.room
-    size = sizes_of(type(room.parts[0]))[0] if isinstance(room, Stack) and room.parts[0].shape != "prism" else ""
-    if not size:
+    sizes = sizes_of(type(room.parts[0])) if isinstance(room, Stack) and room.parts[0].shape != "prism" else ()
+    if not sizes:
         return Lead("cradle", "", say("Next: what outline has it?"))
+    # how wide comes before how high, as one reads a mould in the hand
+    size = next((one for one in sizes if one != "height"), sizes[0])
     return Lead("cradle", f"cradle.parts.0.{size}", say("Next: {q}", q=_ASKED.get(size, f"what is its {size}?")))
 
 
@@ -52,9 +55,7 @@ def lead_of(stage: StageInput, plan: StagePlan) -> Lead | None:
     if plan.states["glass"] in ("none on the rack", "not enough"):
         path = f"glass.rack.{stage.glass.form.key}" if plan.traits.is_filled else ""
         return Lead("glass", path, say("Next: how much of this glass is on the rack?"))
-    for station, words in (("cradle", "the cradle"), ("glass", "the glass"), ("layup", "the lay-up")):
-        if plan.states[station] == "look again":
-            return Lead(station, "", say("Next: look at {s} again.", s=words))
-    if plan.heat is None:
-        return Lead("heat", "", say("Next: this kiln cannot do it; see why."))
+    for station, words in _STATIONS.items():
+        if plan.states[station] == "look again" or (station == "heat" and plan.heat is None):
+            return Lead(station, "", say("Next: look at {s}, something stops it.", s=words))
     return Lead("heat", "heat.starts_at", say("Next: when shall it start?"))

@@ -82,7 +82,7 @@ const labels = computed(() => {
     list.push({
       x: visit.at_s,
       y: props.heat.top_c * 0.985,
-      dx: 4,
+      dx: 14,
       dy: 8,
       text: `${visit.is_awake ? '' : '☾ '}${visit.name}`,
     })

@@ -129,7 +129,7 @@ h2 {
   position: absolute;
   left: 0;
   top: var(--s4);
-  font-size: var(--f3);
+  border-bottom: 0;
 }
 
 svg {

@@ -74,7 +74,7 @@ const numbers = computed(() => [
   margin: 0;
   padding: 0;
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(8rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(9.6rem, 1fr));
   gap: var(--s2) var(--s4);
 }
 

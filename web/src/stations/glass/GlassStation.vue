@@ -118,6 +118,7 @@ const weighing = useAction(
           :draft="rackDraft?.typed"
           :fault="rackDraft?.fault"
           path="glass.rack"
+          :is-asked="piece.lead?.path.startsWith('glass.rack')"
           @commit="weighing.act"
           @forget="rackDraft = null"
         />
