@@ -70,9 +70,9 @@ def _residue(frozen: FiringSnapshot, state: FireState) -> Residue | None:
         "b": show(planned, "stress", RUN_BAND * planned),
     }
     if more:
-        says = say("It keeps about **{a}** instead of {b}: anneal it again before cutting.", **shown)
+        says = say("Strain left: about **{a}** instead of {b}; anneal it again before cutting.", **shown)
     else:
-        says = say("It keeps about **{a}**; {b} was planned.", **shown)
+        says = say("Strain left: about **{a}**; {b} was planned.", **shown)
     words = f"{left * _NM_PER_CM_PA:.0f}"
     plain = Formatted(words, "nm/cm", "", f"{words} nm/cm")
     return Residue(

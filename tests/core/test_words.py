@@ -13,7 +13,7 @@ _ROOT = Path(__file__).parents[2]
 # What was said, and what is said instead.
 CHANGED = {
     r"\b[Ww]ill keep\b": "strain left",
-    r"\b[Kk]eeps (?:about |more |some )?(?:strain|\{left\})": "strain left",
+    r"\b[Kk]eeps (?:about |more |some )?\**(?:strain|\{left\}|\{a\})": "strain left",
     r"\b[Ff]ill a room\b": "fill a mould or dam",
     r"\b[Ss]tand-in\b": "practice kiln",
     r"\b[Ss]tacked sheet\b": "sheet",
