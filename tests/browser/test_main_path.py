@@ -72,6 +72,7 @@ class ByMouse(BrowserTest):
         expect(page.get_by_text("Plaster cone is on the shelf.")).to_be_visible()
         page.get_by_role("link", name="Cradles").click()
         expect(page.get_by_text("311 mL")).to_be_visible()
+        page.locator("li", has_text="Plaster cone").hover()  # what can be done with a row shows where somebody is at it
         page.get_by_role("button", name="Put away Plaster cone").click()
         expect(page.get_by_text("The shelf is empty.")).to_be_visible()
         self.assertTrue(Cradle.objects.get().is_archived)

@@ -32,7 +32,7 @@ const CLOCKS: Record<string, string> = {
 <template>
   <div
     class="check"
-    :class="[line.check.word, { human: isHuman && !line.check.grave }]"
+    :class="line.check.word"
     :data-rule="line.check.rule"
   >
     <Checkbox
@@ -50,7 +50,7 @@ const CLOCKS: Record<string, string> = {
         ><strong v-if="line.check.grave && !line.is_good"><MessageText :said="line.check.says" /></strong>
         <MessageText v-else :said="line.check.says" />
       </label>
-      <p v-if="line.check.todo.metric && !line.is_good" class="small quiet todo">
+      <p v-if="line.check.todo.metric && !line.is_good" class="small quiet">
         <MessageText :said="line.check.todo" />
       </p>
       <p v-if="line.ticked" class="small quiet">ticked {{ preferences.pick(line.ticked).text }}</p>
@@ -97,14 +97,9 @@ const CLOCKS: Record<string, string> = {
   justify-items: start;
 }
 
-/* on a phone the lines come first; what to do stands with what is in the way, and with the one that is touched */
 @media (max-width: 45em) {
   .check {
     grid-template-columns: 2.6rem minmax(0, 1fr);
-  }
-
-  .human:not(:focus-within, .stop) .todo {
-    display: none;
   }
 }
 
