@@ -24,7 +24,7 @@ from coldcradle.quantity.reason import NONE
 from tests.core.test_chains import chained, link, links_of, said
 from tests.core.test_firing import fired, written
 from tests.core.test_heat import kiln
-from tests.documents import piece
+from tests.documents import piece, planned
 
 KINDS = shipped_kinds()
 NINETY = KINDS["fusing-90-clear"]
@@ -198,3 +198,13 @@ class Kilns(TestCase):
         assert found.heat.visit_help is not None
         self.assertRegex(found.heat.visit_help.metric, r"\d\d:(00|15|30|45) instead")
         self.assertEqual(timedelta(minutes=15).total_seconds(), 900)
+
+
+class ThinWall(TestCase):
+    def test_a_wall_thinner_than_an_atom_is_planned_like_a_very_thin_one(self) -> None:
+        film, none = planned(cradle__wall="1e-6 mm"), planned(cradle__wall="1e-16 mm")
+        assert film.heat is not None
+        assert none.heat is not None
+        self.assertAlmostEqual(none.heat.total_s / film.heat.total_s, 1, places=4)
+        left = [p.figures["residual_stress"].value for p in (film, none)]
+        self.assertAlmostEqual(left[1] / left[0], 1, places=4)

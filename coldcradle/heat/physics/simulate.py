@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.heat.inputs import Restraint
 from coldcradle.heat.physics.conduction import DIFFUSIVITY_M2_S, conductivity_w_m_k
-from coldcradle.heat.physics.slab import INSULATED, KILN, Line, Slab1D, SlabLayer, SlabRun, run_slab
+from coldcradle.heat.physics.slab import INSULATED, KILN, THINNEST_LAYER_M, Line, Slab1D, SlabLayer, SlabRun, run_slab
 from coldcradle.heat.physics.strain import StressRun, run_strain
 from coldcradle.layup.inputs import Support
 from coldcradle.layup.load import Load
@@ -130,7 +130,8 @@ def _wall_layer(load: Load) -> SlabLayer | None:
         return None
     made = load.material
     heat = made.density_kg_m3 * made.heat_capacity_j_kg_k
-    return SlabLayer(thickness_m=load.wall_m, conductivity_w_m_k=made.conductivity_w_m_k, heat_j_m3_k=heat)
+    thick = max(load.wall_m, THINNEST_LAYER_M)
+    return SlabLayer(thickness_m=thick, conductivity_w_m_k=made.conductivity_w_m_k, heat_j_m3_k=heat)
 
 
 def open_above(load: Load) -> Section1D:

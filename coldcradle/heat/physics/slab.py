@@ -20,7 +20,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.kernel import KERNEL, pointer
 
-__all__ = ["INSULATED", "KILN", "Face", "Slab1D", "SlabLayer", "SlabRun", "film_w_m2_k", "run_slab"]
+__all__ = ["INSULATED", "KILN", "THINNEST_LAYER_M", "Face", "Slab1D", "SlabLayer", "SlabRun", "film_w_m2_k", "run_slab"]
 
 _SIGMA = 5.670374e-8  # Stefan-Boltzmann constant, W/m²/K⁴
 _EMISSIVITY, _CONVECTION_W_M2_K = 0.9, 10.0
@@ -33,6 +33,9 @@ _TOO_LONG = "this firing is too long to be run through the glass"
 
 Line = Sequence[tuple[float, float]]
 Array = NDArray[np.float64]
+
+
+THINNEST_LAYER_M = 1e-9  # beside a millimetre of glass a thinner one is nothing but trouble for the numbers
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -11,7 +11,7 @@ from coldcradle.heat.limits import SURFACE_STRESS_PA, zone_stress_pa
 from coldcradle.heat.model.rates import zone_limit_k_per_h
 from coldcradle.heat.physics.conduction import cooling_rate_k_per_h
 from coldcradle.heat.physics.simulate import Section1D, SimulatedRun, glass_layer, strained
-from coldcradle.heat.physics.slab import INSULATED, KILN, Slab1D, SlabLayer, run_slab
+from coldcradle.heat.physics.slab import INSULATED, KILN, THINNEST_LAYER_M, Slab1D, SlabLayer, run_slab
 from coldcradle.heat.physics.zones import ZonedRun, run_zones
 from coldcradle.layup.bodies import ColdBody
 from coldcradle.layup.load import Load
@@ -78,7 +78,7 @@ def body_section(body: ColdBody, load: Load, heat: HeatInput) -> Section1D:
         return Section1D(Slab1D(layers=(glass,), bottom=INSULATED), is_held, "nothing comes through what it lies on")
     made = load.material
     wall = SlabLayer(
-        thickness_m=load.wall_m,
+        thickness_m=max(load.wall_m, THINNEST_LAYER_M),
         conductivity_w_m_k=made.conductivity_w_m_k,
         heat_j_m3_k=made.density_kg_m3 * made.heat_capacity_j_kg_k,
     )
