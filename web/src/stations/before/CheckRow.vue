@@ -30,11 +30,7 @@ const CLOCKS: Record<string, string> = {
 </script>
 
 <template>
-  <div
-    class="check"
-    :class="line.check.word"
-    :data-rule="line.check.rule"
-  >
+  <div class="check" :class="line.check.word" :data-rule="line.check.rule">
     <Checkbox
       v-if="isHuman"
       :key="failures"
