@@ -6,7 +6,7 @@ from pathlib import Path
 
 SRC = Path(__file__).resolve().parents[2] / "web" / "src"
 SIZES = {f"var(--f{size})" for size in range(1, 7)}
-BREAKS = {"30em", "45em", "56em"}
+BREAKS = {"30em", "45em", "45.01em", "56em"}
 NATIVE = re.compile(r"<(button|input|select|textarea|details|summary|dialog)\b")
 
 
@@ -37,7 +37,7 @@ class KitTest(unittest.TestCase):
                 continue
             with self.subTest(name):
                 styles = _styles(name, text)
-                media = re.findall(r"@media \([a-z-]+: (\d+\w+)\)", styles)
+                media = re.findall(r"@media \([a-z-]+: ([\d.]+\w+)\)", styles)
                 self.assertLessEqual(set(media), BREAKS)
                 self.assertEqual(re.findall(r"[\d.]+px", styles), [])
                 sizes = set(re.findall(r"font-size: ([^;]+);", styles))

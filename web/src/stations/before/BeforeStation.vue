@@ -10,11 +10,17 @@ import PhotoAdder from '../../components/PhotoAdder.vue'
 import { useBefore } from '../../composables/useBefore'
 import { useTimers } from '../../composables/useTimers'
 import CheckRow from './CheckRow.vue'
+import { ActionButton } from '../../kit/ActionButton'
+import { useFolds } from '../../kit/useFolds'
 
 /** What must be true before the lid closes: some of it ticks itself, the rest is ticked at the bench. */
 const props = defineProps<{ piece: Piece }>()
 const { query, list, trouble, failures, tick, load } = useBefore(props.piece.firing.id)
 const { begin } = useTimers()
+// on a phone the questions come first; what to do for each is said when it is asked for
+const TODO = 'before-todo'
+const folds = useFolds()
+const saysAll = computed(() => folds.isOpen(TODO))
 const topics = computed(() =>
   Object.entries(list.value?.topics ?? {})
     .map(([key, name]) => ({ key, name, lines: list.value!.lines.filter((l) => l.check.topic === key) }))
@@ -31,10 +37,15 @@ const photos = computed(() => list.value?.photos.filter((p) => p.when === 'befor
     :error="query.error.value"
     @again="query.refetch()"
   />
-  <section v-else class="before">
+  <section v-else class="before" :class="{ brief: !saysAll }">
     <Answer :said="list.says" />
     <p v-if="isBegun" class="margin-note">This firing has begun; the list stands as it was ticked.</p>
     <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
+    <p class="all">
+      <ActionButton :aria-pressed="saysAll" @click="folds.set(TODO, !saysAll)">
+        {{ saysAll ? 'Briefly' : 'Explain' }}
+      </ActionButton>
+    </p>
     <section v-for="topic in topics" :key="topic.key" class="topic">
       <h3>{{ topic.name }}</h3>
       <CheckRow
@@ -74,6 +85,18 @@ const photos = computed(() => list.value?.photos.filter((p) => p.when === 'befor
 </template>
 
 <style scoped>
+@media (min-width: 45.01em) {
+  .all {
+    display: none;
+  }
+}
+
+@media (max-width: 45em) {
+  .brief :deep(.todo) {
+    display: none;
+  }
+}
+
 .before {
   display: grid;
   gap: var(--s3);

@@ -46,7 +46,11 @@ const CLOCKS: Record<string, string> = {
         ><strong v-if="line.check.grave && !line.is_good"><MessageText :said="line.check.says" /></strong>
         <MessageText v-else :said="line.check.says" />
       </label>
-      <p v-if="line.check.todo.metric && !line.is_good" class="small quiet">
+      <p
+        v-if="line.check.todo.metric && !line.is_good"
+        class="small quiet"
+        :class="{ todo: isHuman && !line.check.grave }"
+      >
         <MessageText :said="line.check.todo" />
       </p>
       <p v-if="line.ticked" class="small quiet">ticked {{ preferences.pick(line.ticked).text }}</p>
