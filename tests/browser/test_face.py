@@ -101,10 +101,13 @@ class Led(BrowserTest):
         lead.get_by_role("link").click()
         expect(page.locator(".answer")).to_contain_text(" in.")
         expect(page.locator("article.piece")).not_to_contain_text(re.compile(r"\d\d:\d\d"))
+        calendar = page.get_by_role("link", name="Calendar file")
+        expect(calendar).to_have_count(0)  # none has a place for it
         page.get_by_role("combobox", name="No date, start at, or be ready by").click()
         page.get_by_role("option", name="starts").click()
         expect(page.locator(".answer")).to_contain_text(re.compile(r"\d\d:\d\d"))
         expect(lead).to_have_count(0)
+        expect(calendar).to_have_count(1)
         page.reload()
         expect(page.locator(".answer")).to_contain_text(re.compile(r"\d\d:\d\d"))
         expect(lead).to_have_count(0)

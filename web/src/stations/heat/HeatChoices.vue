@@ -81,7 +81,7 @@ const set = (name: string, value: unknown, label: string) =>
       <PieceText path="heat.wakes" label="Awake from" usual="07:00" :most="8" />
       <PieceText path="heat.sleeps" label="until" usual="22:00" :most="8" />
       <a
-        v-if="piece.plan.heat"
+        v-if="piece.plan.heat && !piece.stage.heat.undated"
         :href="`/api/pieces/${piece.id}/heat/calendar?stage=${piece.stage_key}`"
         class="text-button"
         >Calendar file</a
