@@ -55,12 +55,12 @@ const fetching = useAction(
 )
 
 function show(corners: Float32Array) {
+  if (!host.value || !corners.length) return // closed while it was on its way
   if (!document.createElement('canvas').getContext('webgl2')) {
     trouble.value = 'This browser draws nothing in 3D. The section on the left shows the same shape.'
     return
   }
   renderer = new WebGLRenderer({ antialias: true, alpha: true })
-  if (!host.value || !corners.length) return
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new Float32BufferAttribute(corners, 3))
   geometry.computeVertexNormals()
