@@ -28,6 +28,7 @@ from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.limits import TARGETS_PA
 from coldcradle.heat.schedule.processes import PROCESSES, Process
 from coldcradle.heat.schedule.undated import NO_DATE
+from coldcradle.heat.shared import ALONE, FiringShare
 from coldcradle.heat.steps import StepKey
 
 __all__ = ["Attendance", "HeatInput", "Restraint", "SegmentOverride", "SoakMethod", "Target"]
@@ -144,6 +145,7 @@ class HeatInput:
 
     With `is_ready_by`, `starts_at` is when the lid shall be open instead; with `is_undated` nobody has chosen a start.
     `awake` is (from, to) in hours of the day.
+    `share` is what the firing it lies in says to it, worked out from all that lies there.
     `schedule` is somebody else's, kept as pasted and read when it is judged, so that a slip in it stops nothing.
     """
 
@@ -167,6 +169,7 @@ class HeatInput:
     kiln_zone: str = words(default="", most=40, may_be_empty=True)
     overrides: tuple[SegmentOverride, ...] = one(_BY_HAND, key="segments", called="steps set by hand", default=())
     schedule: str = kept(default="", check=_pasted, schema=_TEXT)
+    share: FiringShare = one(FiringShare, called="its share in a firing", default=ALONE)
     process: Process = PROCESSES["cast"]  # the stage's own, put in with it
     is_held_by_weight: bool = False  # found, not chosen: too wide to lift its own edges
 
@@ -179,6 +182,16 @@ class HeatInput:
     def awake(self) -> tuple[float, float]:
         """From when to when somebody is up, hours of the day."""
         return self.wakes_h, self.sleeps_h
+
+    @property
+    def place(self) -> str:
+        """The place in the kiln it stands at: where it was put in its firing, else the one that was named."""
+        return self.share.place or self.kiln_zone
+
+    @property
+    def offset_k(self) -> float:
+        """How much hotter it stands than the middle of the kiln, K."""
+        return self.kiln.zone_offset_k(self.place)
 
     @property
     def stress_pa(self) -> float:

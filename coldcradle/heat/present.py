@@ -127,6 +127,8 @@ def _targets(firing: FiringPlan, load: Load, heat: HeatInput) -> list[TargetRow]
     rows = []
     for key, stress_pa in {**TARGETS_PA, "table": heat.stress_pa, "own": heat.own_stress_pa}.items():
         is_chosen = key == heat.target  # as run, and with what was set by hand
+        if heat.share.steps and not is_chosen:  # all who lie in the firing have one programme
+            continue
         rate, total = (
             (firing.cooling.slow_k_per_h, firing.run.total_s)
             if is_chosen
@@ -178,7 +180,7 @@ def _taken_as(firing: FiringPlan, load: Load) -> str:
 def heat_plan(firing: FiringPlan, load: Load, heat: HeatInput) -> HeatPlan:
     """The firing, ready to be drawn."""
     run, start = firing.run, start_of(heat, firing.run.total_s)
-    offset_k = heat.kiln.zone_offset_k(heat.kiln_zone)
+    offset_k = heat.offset_k
     highest = max(c for _, c in run.line)
     top = math.ceil((highest + 60) / 100) * 100.0
     attendance = visits(heat, run.steps, start, look_s=_first_look_s(firing, load))
@@ -232,23 +234,34 @@ def timing_figures(firing: FiringPlan, load: Load, heat: HeatInput, both: dict[s
     per_m = {"thumb": both["soak_thumb"], "physics": both["soak_physics"]}.get(
         soak_method, max(both["soak_thumb"], both["soak_physics"], key=lambda f: f.value)
     )
-    held_s = next(s for s in steps if s.key == StepKey.FALL).hold_s
+    held = firing.soaked.steps[-1]
+    held_s = held.hold_s
     by_hand = any(own.key == StepKey.FALL and own.hold_s is not None for own in heat.overrides)
+    is_given, said = by_hand or bool(heat.share.steps), "You set it by hand."
+    if is_given and not by_hand:
+        said = f"One programme serves all in this firing; “{heat.share.deciders.get(held.key, '')}” rests longest."
     chosen = derive(
         "soak",
         "Anneal soak",
         "duration",
-        float if by_hand else rounded_up_s,
-        [given("time you chose" if by_hand else per_m.name, "t", held_s if by_hand else per_m.value, "duration")],
-        words="You set it by hand."
-        if by_hand
+        float if is_given else rounded_up_s,
+        [
+            given(
+                "time you chose" if by_hand else "soak for all" if is_given else per_m.name,
+                "t",
+                held_s if is_given else per_m.value,
+                "duration",
+            )
+        ],
+        words=said
+        if is_given
         else {"thumb": "You chose the rule of thumb.", "physics": "You chose the physics."}.get(
             soak_method, f"The longer of the two schools, here: {per_m.name.lower()}."
         ),
-        formula="t" if by_hand else "300·ceil(t/300)",
+        formula="t" if is_given else "300·ceil(t/300)",
         source=per_m.source,
         assumptions=[say("{name}: {t}", name=f.name, t=f.shown) for f in (both["soak_thumb"], both["soak_physics"])],
-        extra=[("thickness", 0.0 if by_hand else per_m.u)],
+        extra=[("thickness", 0.0 if is_given else per_m.u)],
     )
     total = derive(
         "firing_time",

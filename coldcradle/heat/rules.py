@@ -167,7 +167,7 @@ def _attending(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
                 reason,
             )
     choices = worked.heat
-    if choices.kiln_zone and (offset := choices.kiln.zone_offset_k(choices.kiln_zone)):
+    if choices.place and (offset := choices.offset_k):
         yield finding(
             "heat.zone",
             "note",
@@ -175,7 +175,7 @@ def _attending(worked: HeatResult, heat: HeatPlan) -> Iterator[Finding]:
             + ("hotter" if offset > 0 else "cooler")
             + " than in the middle; the controller's targets allow for it.",
             "Other pieces in the same firing stand elsewhere.",
-            zone=choices.kiln_zone,
+            zone=choices.place,
             d=show(abs(offset), "difference"),
         )
     if worked.load.entering == "pack" and worked.load.press_kg < 1.0 and choices.process.traits.is_pressed:

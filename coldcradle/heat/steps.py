@@ -15,6 +15,7 @@ class StepKey(Choice):
     BUBBLES = "bubbles"
     PEAK = "cast"
     FALL = "fall"
+    REST = "rest"
     ANNEAL = "anneal"
     COOL_2 = "middle"
     COOL_3 = "last"

@@ -43,7 +43,7 @@ class Load:
     `widest_m` the longest; `mould_m3` the mould's outside and its room. `top_m` is how high it stands cold above its
     floor. `span_m` and `depth_m` say what way is free to move and how far it shall go, None where nothing moves freely;
     `press_kg` lies on all `piles` alike, `pile_m` high, and presses them to `press_to_m`. `movement` is the way of a
-    sheet that comes down.
+    sheet that comes down. `beside_j_per_k` is the heat capacity of what else lies in the same kiln.
     """
 
     kind: GlassProperties
@@ -71,6 +71,7 @@ class Load:
     piles: int = 1
     pile_m: float = 0.0
     furniture_kg: float = 0.0
+    beside_j_per_k: float = 0.0
     movement: Movement | None = None
     cold: tuple[ColdBody, ...] = ()
     shade: Shade | None = None
@@ -99,5 +100,10 @@ class Load:
 
     @property
     def heat_capacity_j_per_k(self) -> float:
-        """Of glass, mould and shelves together, with 1100 J/kg/K for hot glass and 1000 for shelves (from memory)."""
-        return self.glass_kg * 1100.0 + self.mould_kg * self.material.heat_capacity_j_kg_k + self.furniture_kg * 1000.0
+        """Of all that lies in the kiln: 1100 J/kg/K for hot glass and 1000 for shelves (from memory)."""
+        return self.own_j_per_k + self.furniture_kg * 1000.0 + self.beside_j_per_k
+
+    @property
+    def own_j_per_k(self) -> float:
+        """Heat capacity of the glass and its mould, J/K."""
+        return self.glass_kg * 1100.0 + self.mould_kg * self.material.heat_capacity_j_kg_k

@@ -124,7 +124,7 @@ def evidence_of(
         cool_pull=inside.cool_pull,
         open_c=watched.open_c,
         opened_c=opened_c,
-        zone_k=heat.kiln.zone_offset_k(heat.kiln_zone),
+        zone_k=heat.offset_k,
         power_lost=power_lost,
         sensor_says=sensor,
         is_held=does.is_filled or (does.has_former and heat.restraint == "held"),

@@ -24,6 +24,7 @@ from coldcradle.heat.schedule.attendance import start_of
 from coldcradle.heat.schedule.clock import when
 from coldcradle.heat.schedule.firing import FiringPlan, plan_firing
 from coldcradle.heat.schedule.processes import Process
+from coldcradle.heat.shared import FiringShare
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.explain.outcome import outcome_words
 from coldcradle.layup.families import FAMILIES, LayupRequest, LayupResult
@@ -41,7 +42,7 @@ from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
 from coldcradle.report.thread import SummaryItem
 
-__all__ = ["StageResult", "StageWithInputs", "compute_stage", "motion_of", "plan_stage"]
+__all__ = ["StageResult", "StageWithInputs", "compute_stage", "fired_again", "motion_of", "plan_stage"]
 
 _COMING_AND_GOING_S = 600.0
 _LESS = 0.8
@@ -103,10 +104,31 @@ def compute_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> Stage
     return StageResult(replace(stage, heat=heated.heat), laying, replace(finished, load=heated.load), heated)
 
 
+def fired_again(result: StageResult, share: FiringShare, incoming: Sequence[Incoming] = ()) -> StageResult:
+    """A stage that was worked out before, in a firing that says something else to it; laid up as it was."""
+    stage = replace(result.stage, heat=replace(result.stage.heat, share=share))
+    if stage.heat.process.moves.thins:  # how thick it is to be reckoned follows from the firing
+        return compute_stage(stage, incoming)
+    heated = _fired(stage, result.laid)
+    finished = FAMILIES[stage.heat.process.family].finish(
+        result.laid, result.laying, fired_of(heated.firing, heated.heat)
+    )
+    return StageResult(replace(stage, heat=heated.heat), result.laying, replace(finished, load=heated.load), heated)
+
+
 def _worked(stage: StageInput, laying: LayupRequest) -> tuple[LayupResult, HeatResult]:
     """Laid up and fired, before the firing tells what comes out."""
     laid = FAMILIES[stage.heat.process.family].lay_up(laying)
-    load = replace(laid.load, furniture_kg=laid.load.press_kg + stage.heat.furniture_kg)
+    return laid, _fired(stage, laid)
+
+
+def _fired(stage: StageInput, laid: LayupResult) -> HeatResult:
+    """What is laid up, fired; a refusal where the kiln cannot."""
+    load = replace(
+        laid.load,
+        furniture_kg=laid.load.press_kg + stage.heat.furniture_kg,
+        beside_j_per_k=stage.heat.share.beside_j_per_k,
+    )
     heat = settled_heat(stage.heat, load)
     effective_m = effective_thickness_m(section_as_told(load, heat))
     firing, refusal = None, ""
@@ -114,7 +136,7 @@ def _worked(stage: StageInput, laying: LayupRequest) -> tuple[LayupResult, HeatR
         firing = plan_firing(load, heat, effective_m=effective_m, stress_pa=heat.stress_pa)
     except ImpossibleInput as error:
         refusal = str(error)
-    return laid, HeatResult(heat, load, effective_m, firing, refusal)
+    return HeatResult(heat, load, effective_m, firing, refusal)
 
 
 def _coldest_work_per_pa(firing: FiringPlan, load: Load) -> float:

@@ -45,7 +45,7 @@ def watched_result(result: StageResult) -> FiringBaseline:
         kiln=heat.kiln.loaded(load_j_per_k=load.heat_capacity_j_per_k, room_c=heat.room_c),
         segments=steps,
         planned_line=line,
-        shift_k=heat.kiln.sensor_k - heat.kiln.zone_offset_k(heat.kiln_zone),
+        shift_k=heat.kiln.sensor_k - heat.offset_k,
         needed_per_pa=heat_work_of(load.kind, line).total_per_pa,
         planned_left_pa=firing.left_pa,
         open_c=firing.first.opening_c,

@@ -9,6 +9,16 @@ __all__ = ["CAUSES", "REASONS"]
 REASONS = {
     "none": "",
     "by-hand": "You set this step by hand.",
+    "load-dry": "“{by}” must dry so long.",
+    "load-warm": "Held back by “{by}”: it stands no faster.",
+    "load-bubbles": "“{by}” asks for this on the way up.",
+    "load-cast": "As near for each as can be to what it would have alone.",
+    "load-fall": "“{by}” rests longest.",
+    "load-rest": "“{by}” anneals cooler: slowly on, then a soak of its own.",
+    "load-anneal": "Held back by “{by}”: it cools no faster.",
+    "load-middle": "Held back by “{by}”: it cools no faster here.",
+    "load-last": "Held back by “{by}”: its skin is pulled no harder.",
+    "load-coast": "Nobody needs it slower from here; “{by}” says when the lid may be opened.",
     "pasted": "Line {n} of what you pasted.",
     "no-more": "Nothing more is programmed.",
     "shelves": "The shelves that press it must keep up: {rate} is common practice.",
@@ -40,4 +50,5 @@ CAUSES = {
     Cause.MOULD: "the mould is dried and warmed slowly ({x} of it)",
     Cause.HOLD: "it is held at the peak ({x} of it)",
     Cause.HAND: "steps are set by hand ({x} of it)",
+    Cause.LOAD: "it goes with others ({x} of it)",
 }

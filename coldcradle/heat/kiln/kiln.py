@@ -141,7 +141,9 @@ class KilnModel:
     """A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C.
 
     `sensor_k` is what its thermometer shows above what the middle of the kiln has; `first_hour_k` how far it falls in
-    the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it.
+    the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it. What
+    lies in it keeps `between_m` from one another, `to_wall_m` from a wall and `under_m` below an element (15, 25 and 50 mm:
+    common practice, no source); a door may be narrower or lower than the room behind it.
     """
 
     name: str = words(most=60)
@@ -162,6 +164,11 @@ class KilnModel:
     posts_m: tuple[float, ...] = many(
         length(default=None, called="a post", low=0.0, high=1.0, above=True), called="posts", most=12, default=()
     )
+    between_m: float = length(default="15 mm", called="a gap between pieces", low=0.0, high=0.5)
+    to_wall_m: float = length(default="25 mm", called="a gap to a wall", low=0.0, high=0.5)
+    under_m: float = length(default="50 mm", called="a gap under an element", low=0.0, high=0.5)
+    door_width_m: float | None = length(default=None, called="a door's width", low=0.02, high=10.0)
+    door_height_m: float | None = length(default=None, called="a door's height", low=0.02, high=10.0)
     notes: str = words(default="", most=200, may_be_empty=True)
     fit: FitWords | None = one(FitWords, called="what a log said", default=None)
 

@@ -22,6 +22,7 @@ class Cause(StrEnum):
     MOULD = "mould"
     HOLD = "hold"
     HAND = "hand"
+    LOAD = "load"
 
 
 _RATES, _SOAKS, _ZONES = 0.25, 0.4, 0.6  # what is left of them with glass half as thick, about
@@ -35,12 +36,16 @@ def _ramp_cause(step: RunStep) -> Cause | None:
         return Cause.HAND if step.why.key == "by-hand" else None
     if step.limited_by in ("cradle", "shelves"):
         return Cause.MOULD
+    if step.limited_by == "load":
+        return None if step.key == StepKey.PEAK else Cause.LOAD
     return None if step.key == StepKey.PEAK else Cause.GLASS  # how fast it rises to the peak is common practice
 
 
 def _hold_cause(step: RunStep) -> Cause | None:
     if step.why.key == "by-hand":
         return Cause.HAND
+    if step.limited_by == "load":
+        return Cause.HOLD if step.key == StepKey.PEAK else Cause.LOAD
     by_key = ((StepKey.DRY, Cause.MOULD), (StepKey.PEAK, Cause.HOLD), (StepKey.FALL, Cause.GLASS))
     return next((cause for key, cause in by_key if step.key == key), None)
 

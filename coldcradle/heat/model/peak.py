@@ -4,6 +4,9 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+
 from coldcradle.constants import GRAVITY
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.inputs import HeatInput
@@ -24,6 +27,7 @@ __all__ = [
     "asked_temperature_c",
     "bubble_temperature_c",
     "closed_wait_s",
+    "coming_and_going_at_s",
     "coming_and_going_s",
     "drying_hold_s",
     "kept_within",
@@ -74,9 +78,14 @@ def coming_and_going_s(curve: Viscosity, log: float, rate_k_per_h: float) -> flo
     """What the way up and down adds to a hold, s: seconds within which viscosity changes by a factor of e, both
     ways.
     """
-    at_c = curve.temperature_c(log)
-    fold_k = (at_c - curve.t0_c) ** 2 / (curve.b_k * math.log(10)) if at_c > curve.annealing_c else 17.0
-    return fold_k * (1 / rate_k_per_h + 1 / _FALL_K_PER_H) * 3600
+    return float(coming_and_going_at_s(curve, curve.temperature_c(log), rate_k_per_h))
+
+
+def coming_and_going_at_s(curve: Viscosity, at_c: ArrayLike, rate_k_per_h: float) -> NDArray[np.float64]:
+    """The same for peaks in °C, s, in the shape they come in."""
+    peaks_c = np.asarray(at_c, dtype=float)
+    fold_k = np.where(peaks_c > curve.annealing_c, (peaks_c - curve.t0_c) ** 2 / (curve.b_k * math.log(10)), 17.0)
+    return np.asarray(fold_k * (1 / rate_k_per_h + 1 / _FALL_K_PER_H) * 3600)
 
 
 def peak_temperature_c(load: Load, heat: HeatInput, *, rate_k_per_h: float) -> float:

@@ -42,6 +42,7 @@ def is_awake(moment: datetime, awake: tuple[float, float]) -> bool:
 def start_of(heat: HeatInput, total_s: float) -> datetime:
     """When the firing starts: as said, or so long before it shall be open."""
     is_counted_back = heat.is_ready_by and not heat.is_undated
+    total_s = heat.share.whole_s or total_s  # all that lie in one firing start at one time
     return at(heat.starts_at, -math.ceil(total_s / 60) * 60) if is_counted_back else heat.starts_at
 
 

@@ -21,7 +21,7 @@ from coldcradle.heat.steps import StepKey
 from coldcradle.layup.bodies import Shade
 from coldcradle.quantity.reason import because
 
-__all__ = ["Cooling", "CoolingTarget", "cool", "cooling_steps"]
+__all__ = ["Cooling", "CoolingTarget", "cool", "cooled", "cooling_steps"]
 
 _TRIES = 8
 _LEAST = 0.4  # of the rate, in one mend
@@ -167,6 +167,29 @@ def _first_guess(shade: Shade, kind: GlassProperties, wish: CoolingTarget) -> fl
     return _GUESSED * wish.stress_pa / max(per_k * behind * evened(shade), 1e-9) * 3600
 
 
+def cooled(
+    steps: list[PlannedSegment],
+    kiln: LoadedKiln,
+    wish: CoolingTarget,
+    section: Section1D,
+    *,
+    shade: Shade | None = None,
+    kind: GlassProperties | None = None,
+) -> Cooling:
+    """Steps from the end of the soak on, run through the slab with structural relaxation, and through its zones."""
+    run = run_programme(steps, kiln, from_c=wish.soak_c)
+    end_s, end_c = run.line[-1]
+    heat = run_slab(section.slab, [*run.line, (end_s + evening_s(section.slab), end_c)], start_c=wish.state_c)
+    inside = strained(heat, is_held=section.is_held, structure=True)
+    tension, surface = inside.residual_pa, float(inside.stress.surface_pa.max())
+    zones = None
+    if shade is not None and kind is not None:
+        zones = _zoned(shade, kind, run.line, wish.soak_c)
+        tension = max(tension, zones.left_pa)
+        surface = max(surface, zones.peak(0.0, math.inf)[0] * SURFACE_STRESS_PA / zone_stress_pa(zones.is_step))
+    return Cooling(steps, run, wish, tension, surface, 1.0, 0, inside, zones)
+
+
 def cool(
     kiln: LoadedKiln,
     wish: CoolingTarget,
@@ -191,18 +214,9 @@ def cool(
         )
     mended, first = 0, wish.slow_k_per_h
     while True:
-        steps = cooling_steps(kiln, wish)
-        run = run_programme(steps, kiln, from_c=wish.soak_c)
-        end_s, end_c = run.line[-1]
-        heat = run_slab(section.slab, [*run.line, (end_s + evening_s(section.slab), end_c)], start_c=wish.state_c)
-        inside = strained(heat, is_held=section.is_held, structure=True)
-        tension, surface = inside.residual_pa, float(inside.stress.surface_pa.max())
-        zones = None
-        if shade is not None and kind is not None:
-            zones = _zoned(shade, kind, run.line, wish.soak_c)
-            tension = max(tension, zones.left_pa)
-            surface = max(surface, zones.peak(0.0, math.inf)[0] * SURFACE_STRESS_PA / zone_stress_pa(zones.is_step))
-        found = Cooling(steps, run, wish, tension, surface, wish.slow_k_per_h / first, mended, inside, zones)
+        found = cooled(cooling_steps(kiln, wish), kiln, wish, section, shade=shade, kind=kind)
+        found = replace(found, lowered=wish.slow_k_per_h / first, mended=mended)
+        tension, surface = found.tension_pa, found.surface_pa
         slower = surface_slower = 1.0
         if is_over(tension, wish.stress_pa, MEND_OVER):
             slower = max(_LEAST, 0.985 * wish.stress_pa / tension)

@@ -41,8 +41,9 @@ from coldcradle.heat.physics.simulate import (
 )
 from coldcradle.heat.physics.zones import ZonedRun, run_zones, zone_slab
 from coldcradle.heat.schedule.approach import SoakPhase, own_steps, soaked_firing
-from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooling_steps
+from coldcradle.heat.schedule.cooling import Cooling, CoolingTarget, cool, cooled, cooling_steps
 from coldcradle.heat.schedule.segments import PlannedSegment, Run, run_programme
+from coldcradle.heat.schedule.shared import soaked_as_shared
 from coldcradle.heat.schedule.warming import Warming, decisive, warming
 from coldcradle.heat.schedule.warmup import top_rate_k_per_h
 from coldcradle.heat.steps import StepKey
@@ -192,14 +193,21 @@ def plan_firing(load: Load, heat: HeatInput, *, effective_m: float, stress_pa: f
     kind = load.kind
     section = section_of(load, heat.restraint, load.support, effective_m)
     first = _closed_forms(load, heat, effective_m, section, kiln)
-    soaked = soaked_firing(load, heat, kiln, section, first)
-    wish = _wish(soaked, load, first, target=heat.target, stress_pa=stress_pa)
-    cooling = cool(kiln, wish, section, shade=load.shade, kind=kind)
-    wanted = [*soaked.steps, *own_steps(cooling.steps, heat.overrides)]
+    is_shared = bool(heat.share.steps)
+    if is_shared:
+        soaked, after = soaked_as_shared(load, heat, kiln, section)
+        wish = _wish(soaked, load, first, target=heat.target, stress_pa=stress_pa)
+        cooling = cooled(after, kiln, wish, section, shade=load.shade, kind=kind)
+        wanted = [*soaked.steps, *after]
+    else:
+        soaked = soaked_firing(load, heat, kiln, section, first)
+        wish = _wish(soaked, load, first, target=heat.target, stress_pa=stress_pa)
+        cooling = cool(kiln, wish, section, shade=load.shade, kind=kind)
+        wanted = [*soaked.steps, *own_steps(cooling.steps, heat.overrides)]
     run = run_programme(wanted, kiln)
     solid_s = solid_from(run, load)
     zones = cooling.zones
-    if any(o.key == s.key for o in heat.overrides for s in cooling.steps):
+    if not is_shared and any(o.key == s.key for o in heat.overrides for s in cooling.steps):
         inside = simulate(section, run.line, solid_from_s=solid_s, structure=True)
         zones = zones_of(load, run)
     else:  # both parts have been run already

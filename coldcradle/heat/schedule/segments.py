@@ -16,7 +16,7 @@ from coldcradle.quantity.reason import Reason, because
 
 __all__ = ["LimitedBy", "PlannedSegment", "Run", "RunStep", "cold_rate_k_per_h", "round_rate", "run_programme"]
 
-LimitedBy = Literal["cradle", "glass", "kiln", "choice", "shelves"]
+LimitedBy = Literal["cradle", "glass", "kiln", "choice", "shelves", "load"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
