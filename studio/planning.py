@@ -4,47 +4,34 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass, replace
-from datetime import UTC, datetime
 from typing import Any
-from zoneinfo import ZoneInfo
 
 from coldcradle.cradle.section import Section
-from coldcradle.document.piece import FORMAT, VERSION, ReadPiece, read_piece
+from coldcradle.document.piece import ReadPiece, read_piece
 from coldcradle.entry.specs import Entry
 from coldcradle.layup.sketch import Sketch
 from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import PiecePlan, StagePlan
-from coldcradle.piece.sharer import sharing_findings
-from coldcradle.piece.sharing import sharer_of
 from coldcradle.quantity.parse import System
-from coldcradle.report.finding import Finding
-from studio.content_store import drawings_in, expand
+from studio.assembling import assembled, own_copy, series_of
 from studio.keeping import memoized
-from studio.models import Firing, GlassKind, Piece, Stage
+from studio.loads import put_shares_in
+from studio.models import Piece, Stage
 from studio.piece_rows import stages_of
-from studio.stock_levels import racks_for
 
 __all__ = [
-    "FIRING_INPUTS",
-    "MEASURED",
     "PlannedPiece",
     "assemble",
-    "local_start",
     "outline_of",
     "plan_document",
     "planned",
-    "sharing_of",
     "sketch_of",
     "snapshot_of",
-    "split_stage",
     "summary_of",
     "unplanned_summary",
 ]
 
-FIRING_INPUTS = ("ready_by", "undated", "room", "furniture", "attendance", "wakes", "sleeps", "segments")
-MEASURED = ("length", "width", "thickness", "weight")
-_SHELF_ONLY = ("fills", "drying")
 _READY = ("measured", "enough", "laid", "planned")
 
 
@@ -65,92 +52,6 @@ class PlannedPiece:
     def stage(self, key: str = "") -> StagePlan:
         """The plan of one stage."""
         return self.plan.stages[self.at(key)]
-
-
-def own_copy(value: Any) -> Any:
-    """A part of a document to be changed: objects and lists anew, what is in them as it is. It has no circles."""
-    if isinstance(value, dict):
-        return {name: own_copy(inner) for name, inner in value.items()}
-    return [own_copy(inner) for inner in value] if isinstance(value, list) else value
-
-
-def assemble(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
-    """The piece document of a row and its stages, with what is kept elsewhere put back in."""
-    kept = drawings_in(piece.owner_id, [s.inputs for s in stages])
-    return {
-        "format": FORMAT,
-        "version": VERSION,
-        "name": piece.name,
-        "stages": [_stage_document(s, kept, rack) for s, rack in zip(stages, racks_for(stages), strict=True)],
-    }
-
-
-def local_start(firing: Firing) -> datetime:
-    """When a firing starts, on the clock of its own place."""
-    return firing.starts_at.astimezone(ZoneInfo(firing.time_zone))
-
-
-def _stage_document(row: Stage, kept: dict[str, Any], rack: dict[str, str]) -> dict[str, Any]:
-    stage: dict[str, Any] = expand(own_copy(row.inputs), kept)
-    stage["key"] = row.key
-    stage["glass"] |= {"kind": row.glass_kind.document, "rack": rack}
-    with_ids = [entry["kind_id"] for entry in stage["glass"].get("with", [])]
-    if with_ids:
-        kinds = {k.pk: k.document for k in GlassKind.objects.filter(owner=row.glass_kind.owner_id, pk__in=with_ids)}
-        stage["glass"]["with"] = [
-            e | {"kind": kinds[e["kind_id"]]} for e in stage["glass"]["with"] if e["kind_id"] in kinds
-        ]
-    firing = row.firing
-    stage["heat"] |= own_copy(firing.inputs)
-    stage["heat"] |= {
-        "kiln": firing.kiln.document,
-        "starts_at": local_start(firing).strftime("%Y-%m-%dT%H:%M"),
-        "time_zone": firing.time_zone,
-    }
-    if measured := _measured(row):
-        stage["after"] = measured
-    if row.cradle is not None:
-        stage["cradle"]["care"] = {k: v for k, v in row.cradle.care.items() if k not in _SHELF_ONLY}
-    return stage
-
-
-def _measured(row: Stage) -> dict[str, str]:
-    """What was measured of what this stage gave, as later stages take it in; the mean of several places."""
-    values: dict[str, list[Any]] = {}
-    for measure in row.measured:
-        if measure.key in MEASURED and measure.firing_id == row.firing_id:
-            values.setdefault(measure.key, []).append(measure)
-    return {
-        key: rows[0].typed
-        if len(rows) == 1
-        else f"{sum(m.value for m in rows) / len(rows) * 1e3:.6g} {'g' if key == 'weight' else 'mm'}"
-        for key, rows in values.items()
-    }
-
-
-def _moment(typed: str, time_zone: str) -> datetime:
-    """A local start, checked by the reader before, as a moment."""
-    return datetime.fromisoformat(typed).replace(tzinfo=ZoneInfo(time_zone)).astimezone(UTC)
-
-
-def split_stage(stage: dict[str, Any]) -> tuple[dict[str, Any], dict[str, Any]]:
-    """A stage document, read before, parted into what the stage keeps and what rows of their own hold."""
-    kept = own_copy(stage)
-    heat = kept["heat"]
-    time_zone = heat.pop("time_zone", "UTC")
-    elsewhere = {
-        "kind": kept["glass"].pop("kind"),
-        "rack": kept["glass"].pop("rack", {}),
-        "care": kept["cradle"].pop("care", {}),
-        "after": kept.pop("after", {}),
-        "kiln": heat.pop("kiln"),
-        "starts_at": _moment(heat.pop("starts_at"), time_zone),
-        "time_zone": time_zone,
-        "firing": {name: heat.pop(name) for name in FIRING_INPUTS if name in heat},
-    }
-    for entry in kept["glass"].get("with") or []:
-        entry.pop("kind", None)
-    return kept, elsewhere
 
 
 def _settle(document: dict[str, Any], read: ReadPiece, paths: Mapping[str, System]) -> None:
@@ -180,17 +81,13 @@ def _plan_document(document: dict[str, Any], systems: Mapping[str, System]) -> P
     return PlannedPiece(document, read.entries, plan(read.piece), read.piece)
 
 
-def sharing_of(found: PlannedPiece, key: str, others: Sequence[Piece], firing: Firing) -> list[Finding]:
-    """What is unwise about a stage's programme for the stages of other pieces that share its firing."""
-    at = found.at(key)
-    mine = sharer_of(found.piece.name, found.piece.stages[at], found.plan.stages[at])
-    asked = []
-    for other in others:
-        theirs = planned(other)
-        for row in other.stages.filter(firing=firing):
-            i = theirs.at(row.key)
-            asked.append(sharer_of(other.name, theirs.piece.stages[i], theirs.plan.stages[i]))
-    return list(sharing_findings(mine, [a for a in asked if a is not None])) if mine else []
+def assemble(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
+    """The piece document of a row and its stages, with what is kept elsewhere put back in, and what the firings they
+    lie in say to them.
+    """
+    document = assembled(piece, stages)
+    put_shares_in(piece, stages, document)
+    return document
 
 
 def planned(piece: Piece) -> PlannedPiece:
@@ -203,6 +100,7 @@ def snapshot_of(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
     """What a revision keeps: everything but the firings, which keep their own."""
     return {
         "name": piece.name,
+        **series_of(piece),
         "stages": [
             {
                 "key": s.key,

@@ -51,7 +51,8 @@ class OtherCavity:
 
 @inputs
 class CradleInput:
-    """A cradle and how its inside was measured. `count` cavities of this shape are filled alike.
+    """A cradle and how its inside was measured. `count` cavities of this shape are filled alike;
+    `owned` is how many of it there are, 0 where nobody has said.
 
     `line` is the casting line as typed; `line_m` is what it comes to, as deep as it is in what is not filled.
     """
@@ -73,6 +74,7 @@ class CradleInput:
     soaked: bool = flag(default=True)
     tilt: Tilt | None = one(Tilt, called="the lean of the cradle", default=None)
     count: int = whole(low=1, high=400, default=1)
+    owned: int = whole(low=0, high=200, default=0)
     others: tuple[OtherCavity, ...] = many(OtherCavity, called="a cavity", most=40, default=())
     care: Care = one(Care, called="the care of the cradle", default=Care(is_kept=False), is_whole=True)
     line_m: float = 0.0

@@ -8,7 +8,8 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from datetime import date
 from typing import Any
 
 from coldcradle.cradle.inputs import LINE, CradleInput
@@ -16,16 +17,28 @@ from coldcradle.document.json_text import plain_json
 from coldcradle.document.reading import read, typed_in
 from coldcradle.document.shape import as_typed
 from coldcradle.document.upgrade import upgrade
-from coldcradle.entry import inputs, kept, many, words
+from coldcradle.entry import inputs, kept, many, whole, words
 from coldcradle.entry.specs import Entry
 from coldcradle.errors import ColdCradleError, DocumentError, Fault, ImpossibleInput
 from coldcradle.heat.schedule.processes import PROCESSES
-from coldcradle.piece.inputs import MOST_STAGES, PieceInput, StageInput
+from coldcradle.piece.inputs import MOST_ALIKE, MOST_STAGES, PieceInput, StageInput
 from coldcradle.quantity.parse import System
 
 __all__ = ["FORMAT", "MAX_BYTES", "VERSION", "PieceDocument", "ReadPiece", "load_json", "read_cradle", "read_piece"]
 
 FORMAT, VERSION, MAX_BYTES = "cold-cradle-piece", 2, 2_000_000
+
+
+def _day(value: object) -> date | None:
+    if value == "":
+        return None
+    try:
+        day = date.fromisoformat(str(value)[:40])
+        if not 2000 <= day.year <= 2200:
+            raise ValueError
+    except ValueError:
+        raise ImpossibleInput(f"expected a day such as 2026-12-24, got {str(value)[:40]}") from None
+    return day
 
 
 @inputs
@@ -37,6 +50,8 @@ class PieceDocument:
     format: object = kept(schema={"const": FORMAT}, is_needed=True)
     version: object = kept(schema={"const": VERSION}, is_needed=True)
     name: str = words(most=80)
+    alike: int = whole(low=1, high=MOST_ALIKE, default=1)
+    due: date | None = kept(default=None, check=_day, schema={"type": "string"})
     stages: tuple[StageInput, ...] = many(StageInput, called="a stage", most=MOST_STAGES)
 
 
@@ -76,15 +91,17 @@ def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) ->
     try:
         found = read(PieceDocument, whole, "a piece document")
     except DocumentError as error:
-        told = {fault.path for fault in error.faults}
-        raise DocumentError([*error.faults, *(f for f in faults if f.path not in told)]) from None
+        placed = {fault.path for fault in error.faults}
+        raise DocumentError([*error.faults, *(f for f in faults if f.path not in placed)]) from None
     if faults:
         raise DocumentError(faults)
     entries = found.entries
     for number, (stage, told) in enumerate(zip(found.value.stages, whole["stages"], strict=True)):
         if stage.process.traits.is_filled:
             entries[f"stages.{number}.cradle.line"] = LINE.entry(told["cradle"]["line"])
-    return ReadPiece(PieceInput(name=found.value.name, stages=found.value.stages), entries)
+    told = found.value
+    stages = tuple(replace(stage, alike=told.alike) for stage in told.stages)
+    return ReadPiece(PieceInput(name=told.name, stages=stages, alike=told.alike, due_on=told.due), entries)
 
 
 def read_cradle(document: Any, *, is_filled: bool = True, stands: bool = False) -> CradleInput:

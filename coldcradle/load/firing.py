@@ -16,11 +16,12 @@ from coldcradle.heat.schedule.segments import Run, run_programme
 from coldcradle.heat.schedule.shared import shared_segments
 from coldcradle.heat.shared import FiringShare, SharedStep
 from coldcradle.heat.steps import StepKey
+from coldcradle.layup.explain.outcome import outcome_words
 from coldcradle.load.answer import firing_answer
 from coldcradle.load.footprint import Footprint, footprint_of
 from coldcradle.load.inputs import Berth, FiringInput, Member
 from coldcradle.load.layout import Layout, berths_arranged, lay_out
-from coldcradle.load.needs import peak_step_of, window_of
+from coldcradle.load.needs import Window, peak_step_of, window_of
 from coldcradle.load.peak import CommonPeak, common_peak
 from coldcradle.load.places import places_of
 from coldcradle.load.programme import Asked, Mended, shared_steps
@@ -32,7 +33,7 @@ from coldcradle.piece.plan import RememberedStage
 from coldcradle.piece.stage import StageResult, compute_stage, fired_again
 from coldcradle.quantity.format import Message, say, show
 
-__all__ = ["arranged", "lay_out_firing", "plan_firing"]
+__all__ = ["alone_of", "arranged", "lay_out_firing", "plan_firing", "windows_in"]
 
 _REMEMBERED, _MENDS = 32, 3
 _WORST = ("good", "short", "over", "unsafe")
@@ -84,7 +85,7 @@ def _whole_j_per_k(askers: Sequence[_Asker]) -> float:
 
 
 def _share(asker: _Asker, whole_j_per_k: float, steps: tuple[SharedStep, ...], whole_s: float) -> FiringShare:
-    beside = whole_j_per_k - asker.asked.load.own_j_per_k
+    beside = whole_j_per_k - asker.member.copies * asker.asked.load.own_j_per_k
     return FiringShare(place=asker.place, beside_j_per_k=round(beside, 3), whole_s=whole_s, steps=steps)
 
 
@@ -168,6 +169,7 @@ def _member_plan(member: Member, askers: Sequence[_Asker], results: Sequence[Sta
                 times=times,
                 place=asker.place,
                 own=_own_words(window.own_c, window.own_hold_s, own.firing.run.total_s),
+                gives=outcome_words(result.laid.outcome),
                 own_total_s=own.firing.run.total_s,
                 total_s=heated.firing.run.total_s if heated.firing is not None else 0.0,
                 share=share,
@@ -217,6 +219,16 @@ def plan_firing(firing: FiringInput) -> FiringPlan:
         mended = later
         fired = _fire(askers, peak, kiln, whole, mended)
     return _told(firing, askers, fired.results, peak, fired.run, fired.steps)
+
+
+def alone_of(member: Member) -> StageResult:
+    """A member as it would be fired alone, at the place that was named for it."""
+    return _alone(RememberedStage(member.stage, member.incoming))
+
+
+def windows_in(firing: FiringInput) -> list[tuple[str, str, Window]]:
+    """What each in a firing asks at each place where its copies stand: name, place, window of heat work."""
+    return [(a.asked.name, a.place, a.asked.window) for a in _askers(firing)]
 
 
 def _prints(firing: FiringInput) -> tuple[dict[str, Footprint], dict[str, float]]:

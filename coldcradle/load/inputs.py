@@ -10,9 +10,9 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.outcome import Incoming
 from coldcradle.piece.inputs import StageInput
 
-__all__ = ["EMPTY", "MOST_ALIKE", "MOST_BERTHS", "Berth", "FiringInput", "LoadInput", "Member", "Shelf"]
+__all__ = ["EMPTY", "MOST_BERTHS", "Berth", "FiringInput", "LoadInput", "Member", "Shelf"]
 
-MOST_ALIKE, MOST_BERTHS, _MOST_SHELVES = 200, 400, 12
+MOST_BERTHS, _MOST_SHELVES = 400, 12
 
 
 @inputs
@@ -51,13 +51,17 @@ EMPTY = LoadInput()
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Member:
-    """A stage that lies in the firing, with what goes into it, and how many alike of it lie there."""
+    """A stage that lies in the firing, with what goes into it; so many alike of it lie there as it makes."""
 
     key: str
     name: str
     stage: StageInput
     incoming: tuple[Incoming, ...] = ()
-    copies: int = 1
+
+    @property
+    def copies(self) -> int:
+        """How many alike lie there."""
+        return self.stage.makes
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -72,6 +76,3 @@ class FiringInput:
             raise ImpossibleInput("expected a firing with something in it")
         if len({member.key for member in self.members}) < len(self.members):
             raise ImpossibleInput("expected every member of a firing once; raise its count instead")
-        for member in self.members:
-            if not 1 <= member.copies <= MOST_ALIKE:
-                raise ImpossibleInput(f"expected 1 to {MOST_ALIKE} alike of {member.name}, got {member.copies}")

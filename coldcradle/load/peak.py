@@ -14,7 +14,6 @@ __all__ = ["CommonPeak", "common_peak"]
 
 _BEYOND_K = 60  # so far past what anybody asks is looked for a peak
 _NEAR = 0.01  # of the way to an edge: no worse, and then the shorter hold is taken
-_LONGEST_HOLD_S = 3 * 3600.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -62,7 +61,7 @@ def common_peak(windows: Sequence[Window]) -> CommonPeak:
     (650.0, 653.0)
     """
     wait_s = max(window.lag_s for window in windows)
-    holds = sorted({min(_LONGEST_HOLD_S, max(window.own_hold_s, wait_s)) for window in windows})
+    holds = sorted({max(window.own_hold_s, wait_s) for window in windows})
     own = [window.own_c for window in windows]
     first = math.floor(min(own)) - _BEYOND_K
     peaks = np.array(sorted({*own, *map(float, range(first, math.ceil(max(own)) + _BEYOND_K + 1))}))

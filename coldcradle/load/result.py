@@ -25,7 +25,7 @@ class MemberPlan:
 
     `spare_k` is how far its peak is from too little and from too much, K, below 0 past it; `times` the heat work over
     what it has by its own programme. `own` is that programme in words, `result` what its stations come to by the one
-    for all, at the place where it is worst off.
+    for all, at the place where it is worst off, `gives` what comes out.
     """
 
     member: Member
@@ -35,6 +35,7 @@ class MemberPlan:
     times: float
     place: str
     own: Message
+    gives: Message
     own_total_s: float
     total_s: float
     share: FiringShare

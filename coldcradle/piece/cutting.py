@@ -28,7 +28,7 @@ def wanted_of(staged: StageWithInputs) -> list[Wanted]:
             length_m=blank.length_m,
             width_m=blank.width_m,
             thickness_m=layer.thickness_m,
-            count=layer.count * blank.pieces,
+            count=layer.count * blank.pieces * staged.stage.makes,
             along=layer.along,
         )
         for i, layer in enumerate(blank.layers, 1)

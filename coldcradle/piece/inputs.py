@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, replace
+from datetime import date
 
 from coldcradle.after.inputs import NOT_MEASURED, Measured
 from coldcradle.cradle.inputs import CradleInput
@@ -14,9 +15,9 @@ from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.schedule.processes import Process, processes
 from coldcradle.layup.inputs import LayupInput
 
-__all__ = ["MOST_STAGES", "PieceInput", "StageInput", "Taken"]
+__all__ = ["MOST_ALIKE", "MOST_STAGES", "PieceInput", "StageInput", "Taken"]
 
-MOST_STAGES = 12
+MOST_STAGES, MOST_ALIKE = 12, 200
 _KEY = re.compile(r"[a-z0-9-]{1,40}")
 
 
@@ -37,7 +38,8 @@ class Taken:
 @inputs
 class StageInput:
     """One trip through a kiln. Its process stands in `heat` too, as its window decides there; `measured` is what was
-    measured of what came out, which goes on to later stages in the place of what was predicted.
+    measured of what came out, which goes on to later stages in the place of what was predicted. Of a series it makes
+    so many `copies`, 0 for all; all else it is told is of one. What was parted into rounds is `part_of` a stage.
     """
 
     key: str = kept(check=_key, schema={"type": "string", "pattern": "^[a-z0-9-]{1,40}$"}, is_needed=True)
@@ -49,6 +51,14 @@ class StageInput:
     layup: LayupInput = one(LayupInput, called="the lay-up", default=LayupInput(), is_whole=True)
     heat: HeatInput = one(HeatInput, called="the heat")
     measured: Measured = one(Measured, key="after", called="what came out", default=NOT_MEASURED)
+    copies: int = whole(low=0, high=MOST_ALIKE, default=0)
+    part_of: str = words(default="", most=40, may_be_empty=True)
+    alike: int = 1  # of the whole piece, put in with it
+
+    @property
+    def makes(self) -> int:
+        """How many alike this stage makes: the whole series, or so many of it."""
+        return min(self.copies or self.alike, self.alike)
 
     def as_read(self) -> StageInput:
         """With the process in its heat, and the casting line of what is filled."""
@@ -64,7 +74,12 @@ class StageInput:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PieceInput:
-    """A piece as a small graph of stages, each standing after those it takes from."""
+    """A piece as a small graph of stages, each standing after those it takes from; `alike` of it are made.
+
+    `due_on` is when it shall be done, None where nobody has said.
+    """
 
     name: str
     stages: tuple[StageInput, ...]
+    alike: int = 1
+    due_on: date | None = None

@@ -13,6 +13,7 @@ from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.rules import heat_findings
 from coldcradle.layup.families import LayupResult
 from coldcradle.piece.inputs import StageInput
+from coldcradle.piece.series import series_findings
 from coldcradle.quantity.format import plural, show
 from coldcradle.report.finding import Finding, finding
 
@@ -64,5 +65,6 @@ def stage_findings(stage: StageInput, laid: LayupResult, heated: HeatResult, hea
         *laid.findings,
         *glass_findings(stage.glass, charge=mass, main_kg=alone),
         *heat_findings(heated, heat),
+        *series_findings(stage, laid),
     ]
     return sorted(found, key=lambda f: _ORDER[f.severity])

@@ -1,14 +1,10 @@
-"""What stages that share one firing ask of it, and whether one programme can serve them all."""
+"""What a stage asks of a firing it might share, as far as the chain of its piece asks."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from coldcradle.quantity.format import show
-from coldcradle.report.finding import Finding, finding
-
-__all__ = ["Sharer", "can_share", "sharing_findings"]
+__all__ = ["Sharer", "can_share"]
 
 _SLOWER = 1.1  # a step a tenth slower than another's is the same step; common practice, no source
 
@@ -28,47 +24,13 @@ class Sharer:
 
 
 def can_share(a: Sharer, b: Sharer) -> bool:
-    """Whether the programme of one of them serves both, with nothing to be said of it."""
-    return not any(sharing_findings(a, [b])) or not any(sharing_findings(b, [a]))
+    """Whether the programme of one of them serves both as it is; a programme for both is found when they lie in one."""
+    return _serves(a, b) or _serves(b, a)
 
 
-def sharing_findings(mine: Sharer, others: Sequence[Sharer]) -> Iterator[Finding]:
-    """What is unwise about firing a stage with others by its own programme."""
-    for other in others:
-        low = max(mine.window_c[0], other.window_c[0])
-        high = min(mine.window_c[1], other.window_c[1])
-        if low > high:
-            yield finding(
-                "heat.shares-no-window",
-                "stop",
-                "“{other}” in the same firing wants {b}, this {a}: no peak serves both.",
-                "Their windows are {gap} apart. Fire them apart, or one stays short while the other goes too far.",
-                other=other.name,
-                a=show(round(mine.peak_c), "temperature"),
-                b=show(round(other.peak_c), "temperature"),
-                gap=show(low - high, "difference"),
-            )
-        elif not low <= mine.peak_c <= high:
-            yield finding(
-                "heat.shares-another-peak",
-                "think",
-                "At {a} “{other}” is out of its window; {low} to {high} serves both.",
-                "One kiln runs one programme. Set the peak by hand, or fire them apart.",
-                other=other.name,
-                a=show(round(mine.peak_c), "temperature"),
-                low=show(round(low), "temperature"),
-                high=show(round(high), "temperature"),
-            )
-        needs_slower = other.slowest_k_per_h and (
-            not mine.slowest_k_per_h or mine.slowest_k_per_h > _SLOWER * other.slowest_k_per_h
-        )
-        if other.soak_s > _SLOWER * mine.soak_s or needs_slower:
-            yield finding(
-                "heat.shares-a-slower-anneal",
-                "think",
-                "“{other}” in the same firing needs a slower anneal than this programme gives.",
-                "It is soaked {b}, this {a}. Run the longest soak and the slowest fall that any of them needs.",
-                other=other.name,
-                a=show(mine.soak_s, "duration"),
-                b=show(other.soak_s, "duration"),
-            )
+def _serves(mine: Sharer, other: Sharer) -> bool:
+    low, high = max(mine.window_c[0], other.window_c[0]), min(mine.window_c[1], other.window_c[1])
+    needs_slower = other.slowest_k_per_h and (
+        not mine.slowest_k_per_h or mine.slowest_k_per_h > _SLOWER * other.slowest_k_per_h
+    )
+    return low <= mine.peak_c <= high and other.soak_s <= _SLOWER * mine.soak_s and not needs_slower

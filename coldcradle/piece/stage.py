@@ -37,7 +37,8 @@ from coldcradle.piece.cautions import cautions
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.result import StagePlan
 from coldcradle.piece.rules import stage_findings
-from coldcradle.quantity.format import show
+from coldcradle.piece.series import series_answer, series_figure, series_weighing
+from coldcradle.quantity.format import Message, show
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Finding
 from coldcradle.report.thread import SummaryItem
@@ -127,7 +128,7 @@ def _fired(stage: StageInput, laid: LayupResult) -> HeatResult:
     load = replace(
         laid.load,
         furniture_kg=laid.load.press_kg + stage.heat.furniture_kg,
-        beside_j_per_k=stage.heat.share.beside_j_per_k,
+        beside_j_per_k=stage.heat.share.beside_j_per_k + (stage.makes - 1) * laid.load.own_j_per_k,
     )
     heat = settled_heat(stage.heat, load)
     effective_m = effective_thickness_m(section_as_told(load, heat))
@@ -211,7 +212,12 @@ def _figures(result: StageResult) -> dict[str, Figure]:
     if heated.firing is not None:
         found = firing_figures(heated.firing, load, heat, effective)
         figures |= found | timing_figures(heated.firing, load, heat, found)
-    return figures | {laid.counts.key: laid.counts}
+    series = series_figure(result.stage, laid)
+    return figures | {laid.counts.key: laid.counts} | ({series.key: series} if series is not None else {})
+
+
+def _with_series(said: Message, more: Message | None) -> Message:
+    return said if more is None else Message(f"{said.metric} {more.metric}", f"{said.us} {more.us}")
 
 
 def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePlan:
@@ -231,7 +237,11 @@ def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePla
         family=process.family,
         traits=process.traits,
         thread=_thread(laid, figures, heat),
-        answers={**laid.answers, "heat": heat_answer(heated, heat, findings)},
+        answers={
+            **laid.answers,
+            "glass": _with_series(laid.answers["glass"], series_answer(result.stage, laid)),
+            "heat": heat_answer(heated, heat, findings),
+        },
         states=_states(laid, findings),
         section=laid.section,
         sketch=laid.sketch,
@@ -250,7 +260,7 @@ def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePla
         )
         if laid.charged
         else [],
-        weigh=list(laid.weigh),
+        weigh=[*laid.weigh, *series_weighing(result.stage, laid)],
         heat=heat,
         findings=findings,
         cautions=cautions(result.stage, heated.load),

@@ -10,9 +10,9 @@ from coldcradle.document.upgrade import upgrade
 from coldcradle.quantity.parse import parse
 from studio.actions.pieces import insert_piece
 from studio.actions.stock import add_item
+from studio.assembling import split_stage
 from studio.keeping import keeping
 from studio.models import Cradle, GlassKind, Kiln, Piece, Solid
-from studio.planning import split_stage
 from studio.stock_levels import rack_of
 
 __all__ = ["import_piece"]

@@ -14,13 +14,14 @@ from coldcradle.errors import DocumentError, Fault
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import StageWithInputs
 from coldcradle.quantity.parse import System
-from studio.actions.firings import save_firing
+from studio.actions.firings import forget_partners, save_firing
 from studio.actions.pieces import keep_revision, keep_stage, locked
 from studio.errors import Stale
 from studio.fixed_queries import FixedUpdate
 from studio.keeping import data_version, recording_reads, write_retrying
+from studio.loads import put_shares_in
 from studio.models import Cradle, Firing, GlassKind, Kiln, Piece, Stage
-from studio.piece_rows import stages_of
+from studio.piece_rows import shared_firings, stages_of
 from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, summary_of
 
 __all__ = ["change_piece", "previous_stage", "try_change"]
@@ -28,7 +29,8 @@ __all__ = ["change_piece", "previous_stage", "try_change"]
 _ROWS = {"kind_id": (GlassKind, "glass"), "kiln_id": (Kiln, "kiln")}
 _DEEPEST = 8
 _STAGE_PATH = re.compile(r"stages\.\d{1,2}\.")
-_ELSEWHERE = ("glass.kind", "glass.rack", "heat.kiln", "cradle.care", "after")
+_ELSEWHERE = ("glass.kind", "glass.rack", "heat.kiln", "cradle.care", "heat.share", "after")
+_OF_PIECE = ("name", "alike", "due")
 
 
 def _set(document: Any, path: str, value: Any) -> None:
@@ -82,7 +84,7 @@ def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], 
                 stage.glass_kind = row
             else:
                 stage.firing.kiln = row
-        elif path != "name" and not _STAGE_PATH.match(path):
+        elif path not in _OF_PIECE and not _STAGE_PATH.match(path):
             raise DocumentError([Fault(path, "there is no such entry", "")])
         elif path.endswith((".cradle.care", ".key")) or any(f".{own}." in f"{path}." for own in _ELSEWHERE):
             raise DocumentError([Fault(path, "this is changed at its own place, not in a piece", "")])
@@ -91,10 +93,13 @@ def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], 
     document = assemble(piece, stages)
     for path, value in plain.items():
         _set(document, path, _with_kinds(piece.owner, path, value) if path.endswith(".glass.with") else value)
+    put_shares_in(piece, stages, document)  # an edit of one that lies in a firing may change the programme for all
     return plan_document(document, dict.fromkeys(plain, system))
 
 
-_keep_piece = FixedUpdate(Piece, ("version", "name", "head", "summary", "updated_at"), ("id", "version"))
+_keep_piece = FixedUpdate(
+    Piece, ("version", "name", "alike", "due_on", "head", "summary", "updated_at"), ("id", "version")
+)
 _keep_stage = FixedUpdate(Stage, ("inputs", "order", "process", "glass_kind"), ("id",))
 
 
@@ -141,7 +146,7 @@ def _keep_change(
         locked(piece, version)
         read = _read_change(piece, version, changes, system)
     stages, found = read.stages, read.found
-    piece.name = found.document["name"].strip()
+    piece.name, piece.alike, piece.due_on = found.document["name"].strip(), found.piece.alike, found.piece.due_on
     when = timezone.now()
     moved = False
     for order, (stage, changed) in enumerate(zip(stages, found.document["stages"], strict=True)):
@@ -156,12 +161,14 @@ def _keep_change(
         keep_revision(piece, stages, label, when)
     piece.summary = summary_of(found.document, found.plan)
     _swap(piece, version, when)
+    if shared := shared_firings(piece, stages):
+        forget_partners(shared, piece)
     return replace(found, rows=tuple(stages))
 
 
 def _swap(piece: Piece, version: int, when: datetime) -> None:
     """Keep the piece as the next version of just this one. Raises Stale when it is another by now."""
-    values = version + 1, piece.name, piece.head_id, piece.summary, when
+    values = version + 1, piece.name, piece.alike, piece.due_on, piece.head_id, piece.summary, when
     if not _keep_piece(*values, piece.pk, version):
         raise Stale(Piece.objects.select_related("head").get(pk=piece.pk))
     piece.version, piece.updated_at = version + 1, when
@@ -196,4 +203,4 @@ def previous_stage(piece: Piece, key: str) -> StageWithInputs | None:
 def _as_it_was(firing: Firing, snapshot: dict[str, Any]) -> None:
     firing.kiln = Kiln.objects.get(pk=snapshot["kiln_id"])
     firing.starts_at, firing.time_zone = datetime.fromisoformat(snapshot["starts_at"]), snapshot["time_zone"]
-    firing.inputs = snapshot["inputs"]
+    firing.inputs, firing.load = snapshot["inputs"], snapshot.get("load", {})

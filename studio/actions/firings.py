@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import datetime
 from typing import Any
 
@@ -13,14 +14,16 @@ from studio.models import Firing, FiringRevision, Kiln, Piece, Stage
 __all__ = [
     "begin_firing",
     "firing_snapshot",
+    "forget_partners",
     "must_not_be_fired",
     "next_firing_revision",
+    "record_firing",
     "restore_firing",
     "save_firing",
 ]
 
 
-_PLANNED = ("kiln", "starts_at", "time_zone", "inputs")  # what an edit changes; never its state or its clock
+_PLANNED = ("kiln", "starts_at", "time_zone", "inputs", "load")  # what an edit changes; never its state or its clock
 
 
 def must_not_be_fired(stage: Stage) -> None:
@@ -37,6 +40,7 @@ def firing_snapshot(firing: Firing) -> dict[str, Any]:
         "starts_at": firing.starts_at.isoformat(),
         "time_zone": firing.time_zone,
         "inputs": firing.inputs,
+        **({"load": firing.load} if firing.load else {}),
     }
 
 
@@ -50,11 +54,12 @@ def begin_firing(owner: Any, kiln: Kiln, elsewhere: dict[str, Any], *, label: st
         inputs=elsewhere["firing"],
     )
     firing.save()
-    _record(firing, label, when)
+    record_firing(firing, label, when)
     return firing
 
 
-def _record(firing: Firing, label: str, when: datetime) -> None:
+def record_firing(firing: Firing, label: str, when: datetime) -> None:
+    """Keep how a firing stands as its newest step."""
     firing.head = FiringRevision.objects.create(
         firing=firing, parent=firing.head, label=label[:120], snapshot=firing_snapshot(firing), created_at=when
     )
@@ -68,13 +73,19 @@ def _tell_others(firing: Firing, piece: Piece | None) -> None:
     Piece.objects.filter(pk__in=ids).update(version=F("version") + 1, summary=None)
 
 
+def forget_partners(firings: Iterable[int], piece: Piece | None) -> None:
+    """What lists show of other pieces in these firings is worked out anew: their programme follows from all in it."""
+    others = Piece.objects.filter(stages__firing__in=list(firings)).exclude(pk=piece.pk if piece else None)
+    Piece.objects.filter(pk__in=list(others.values_list("pk", flat=True))).update(summary=None)
+
+
 def save_firing(firing: Firing, piece: Piece | None, *, label: str, when: datetime) -> bool:
     """Keep a changed firing as a revision of its own; False when nothing of it was changed."""
     if firing.head is not None and firing.head.snapshot == firing_snapshot(firing):
         return False
     firing.version += 1
     firing.save(update_fields=[*_PLANNED, "version", "updated_at"])
-    _record(firing, label, when)
+    record_firing(firing, label, when)
     _tell_others(firing, piece)
     return True
 
@@ -82,7 +93,7 @@ def save_firing(firing: Firing, piece: Piece | None, *, label: str, when: dateti
 def restore_firing(firing: Firing, revision: FiringRevision, piece: Piece | None) -> None:
     """Make a firing what a revision of it says."""
     kept = revision.snapshot
-    firing.kiln_id, firing.inputs = kept["kiln_id"], kept["inputs"]
+    firing.kiln_id, firing.inputs, firing.load = kept["kiln_id"], kept["inputs"], kept.get("load", {})
     firing.starts_at, firing.time_zone = datetime.fromisoformat(kept["starts_at"]), kept["time_zone"]
     firing.head = revision
     firing.version += 1

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Container, Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from studio.actions.firings import must_not_be_fired, restore_firing
@@ -85,7 +85,8 @@ def labels(piece: Piece, rows: Sequence[Stage], shared: Container[int]) -> tuple
 def _restore_rows(piece: Piece, snapshot: dict[str, Any]) -> None:
     """The rows of a piece as a snapshot says, whatever stages there are more or fewer now."""
     standing = {row.key: row for row in piece.stages.all()}
-    piece.name = snapshot["name"]
+    piece.name, piece.alike = snapshot["name"], snapshot.get("alike", 1)
+    piece.due_on = date.fromisoformat(snapshot["due"]) if snapshot.get("due") else None
     for order, kept in enumerate(snapshot["stages"]):
         row = standing.pop(kept["key"], None) or Stage(piece=piece, key=kept["key"])
         row.order, row.inputs, row.process = order, kept["inputs"], kept["inputs"]["process"]
@@ -110,7 +111,7 @@ def _move(piece: Piece, moves: list[_Move]) -> PlannedPiece | None:
     piece.version += 1
     found = planned(piece)
     piece.summary = summary_of(found.document, found.plan)
-    piece.save(update_fields=["name", "head", "version", "summary", "updated_at"])
+    piece.save(update_fields=["name", "alike", "due_on", "head", "version", "summary", "updated_at"])
     return found
 
 

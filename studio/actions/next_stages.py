@@ -9,9 +9,10 @@ from coldcradle.document.starting import starting_cradle, starting_layup
 from coldcradle.errors import DocumentError, Fault
 from studio.actions.edits import change_piece
 from studio.actions.stages import add_stage, duplicate_stage
+from studio.assembling import local_start
 from studio.keeping import keeping
 from studio.models import Piece, Stage
-from studio.planning import PlannedPiece, local_start
+from studio.planning import PlannedPiece
 
 __all__ = ["changed_stage", "create_followup_stage"]
 

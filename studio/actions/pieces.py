@@ -13,13 +13,14 @@ from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.quantity.parse import parse
 from studio.actions.firings import begin_firing
 from studio.actions.measures import keep_measured
+from studio.assembling import split_stage
 from studio.content_store import intern
 from studio.errors import Stale
 from studio.fixed_queries import FixedInsert
 from studio.keeping import keeping
 from studio.models import Cradle, GlassKind, Kiln, Piece, Revision, Stage
 from studio.piece_rows import stages_of
-from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, split_stage, summary_of
+from studio.planning import PlannedPiece, assemble, plan_document, snapshot_of, summary_of
 from studio.stock_levels import rack_of
 
 __all__ = [
@@ -50,7 +51,7 @@ def keep_revision(piece: Piece, stages: list[Stage], label: str, when: datetime)
 def save_piece(piece: Piece, found: PlannedPiece) -> None:
     """Keep a piece with what lists show of it."""
     piece.summary = summary_of(found.document, found.plan)
-    piece.save(update_fields=["name", "head", "version", "summary", "updated_at"])
+    piece.save(update_fields=["name", "alike", "due_on", "head", "version", "summary", "updated_at"])
 
 
 def keep_stage(stage: Stage, document: dict[str, Any], order: int) -> dict[str, Any]:
@@ -70,9 +71,11 @@ def insert_piece(
     shelved: list[Cradle | None],
 ) -> Piece:
     """Write a piece and its stages as a document has them."""
+    for written in document["stages"]:
+        written["heat"].pop("share", None)  # the firing it lay in stayed where it comes from
     found = plan_document(document)
     when = timezone.now()
-    piece = Piece(owner=owner, name=document["name"].strip())
+    piece = Piece(owner=owner, name=document["name"].strip(), alike=found.piece.alike, due_on=found.piece.due_on)
     piece.save()
     stages = []
     for order, (written, kind, kiln) in enumerate(zip(document["stages"], kinds, kilns, strict=True)):

@@ -5,9 +5,16 @@ from __future__ import annotations
 from django.utils import timezone
 
 from coldcradle.errors import DocumentError, Fault
-from studio.actions.firings import begin_firing, must_not_be_fired, next_firing_revision, restore_firing
+from studio.actions.firings import (
+    begin_firing,
+    forget_partners,
+    must_not_be_fired,
+    next_firing_revision,
+    restore_firing,
+)
 from studio.actions.pieces import locked, record, save_piece
 from studio.keeping import keeping
+from studio.made_from import why_not_together
 from studio.models import Firing, Piece
 from studio.piece_rows import stage_at
 from studio.planning import PlannedPiece, planned
@@ -39,16 +46,17 @@ def join_firing(piece: Piece, *, version: int, key: str, firing: Firing | None) 
     locked(piece, version)
     stage = stage_at(piece, key)
     must_not_be_fired(stage)
+    left = stage.firing_id
     if firing is None:
         old = stage.firing
         parted = {"starts_at": old.starts_at, "time_zone": old.time_zone, "firing": old.inputs}
         stage.firing = begin_firing(piece.owner, old.kiln, parted, label="a firing of its own", when=timezone.now())
     else:
-        if firing.stages.filter(piece=piece).exclude(pk=stage.pk).exists():
-            why = "expected stages of different pieces: one stage is made from the other"
+        if why := why_not_together(stage, firing):
             raise DocumentError([Fault("stage.firing", why, "")])
         if firing.started_at is not None:
             raise DocumentError([Fault("stage.firing", "expected a firing that has not been started", "")])
         stage.firing = firing
     stage.save(update_fields=["firing"])
+    forget_partners([left, stage.firing_id], piece)
     return record(piece, label="fired together" if firing else "fired alone")

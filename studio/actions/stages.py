@@ -13,10 +13,11 @@ from coldcradle.piece.chain import next_start
 from coldcradle.piece.inputs import MOST_STAGES
 from studio.actions.firings import begin_firing, must_not_be_fired, save_firing
 from studio.actions.pieces import keep_stage, locked, new_stage, record, save_piece
+from studio.assembling import local_start
 from studio.keeping import keeping
 from studio.models import Cradle, Kiln, Piece, Stage
 from studio.piece_rows import stages_of
-from studio.planning import PlannedPiece, assemble, local_start, plan_document, planned
+from studio.planning import PlannedPiece, assemble, plan_document, planned
 from studio.reservations import settle_reservations
 
 __all__ = ["add_stage", "duplicate_stage", "move_stage", "put_on_the_clock", "remove_stage"]

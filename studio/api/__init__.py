@@ -14,6 +14,7 @@ from studio.api import (
     heat,
     kilns,
     layup,
+    loads,
     notebook,
     pieces,
     session,
@@ -48,6 +49,7 @@ api.add_router("/sums", sums.router)
 api.add_router("", shelf.router)
 api.add_router("", kilns.router)
 api.add_router("", firings.router)
+api.add_router("", loads.router)
 api.add_router("", fire.router)
 api.add_router("", after.router)
 api.add_router("", notebook.router)

@@ -21,9 +21,9 @@ from studio.api.fire_schemas import AfterOut, MeasuresIn, NextIn, ObservationsIn
 from studio.api.live import clock_of, stages_in
 from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut
+from studio.assembling import local_start
 from studio.errors import Stale
 from studio.models import Firing, Stage
-from studio.planning import local_start
 
 router = Router(tags=["after"])
 _ERRORS: dict[int, Any] = {404: ErrorOut, 422: ErrorOut}

@@ -43,10 +43,10 @@ from studio.api.fire_schemas import (
 )
 from studio.api.live import clock_of, live_answer, stages_in
 from studio.api.schemas import ErrorOut, Id
+from studio.assembling import local_start
 from studio.checking import listed_checks
 from studio.models import Firing, Stage, StagePhoto
 from studio.notebook import keep_told
-from studio.planning import local_start
 from studio.watching import moment_of, samples_of, state_of
 
 __all__ = ["one_firing", "photos_of", "router", "stage_in"]

@@ -13,10 +13,11 @@ from studio.actions import sharing as actions
 from studio.api.pieces import conflict, piece_response
 from studio.api.replies import Schema
 from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut, ShortText, VersionIn
+from studio.assembling import local_start
 from studio.errors import Stale
 from studio.models import Firing, Piece
 from studio.piece_rows import one_piece
-from studio.planning import PlannedPiece, local_start, planned
+from studio.planning import PlannedPiece, planned
 
 router = Router(tags=["firings"])
 _ANSWERS: dict[int, Any] = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}

@@ -34,10 +34,11 @@ from studio.api.schemas import (
     VersionIn,
 )
 from studio.errors import Stale
+from studio.loads import firing_input, is_of_several, remembered_firing
 from studio.logged import logged_words
 from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
 from studio.piece_rows import one_piece, shared_firings, stage_keys, stages_of
-from studio.planning import PlannedPiece, planned, sharing_of, summary_of, unplanned_summary
+from studio.planning import PlannedPiece, planned, summary_of, unplanned_summary
 from studio.remembering import remember
 
 __all__ = ["answer_piece", "conflict", "full_paths", "piece_response", "router", "told_by_stage"]
@@ -111,10 +112,24 @@ def _firing(stage: Stage, shared: set[int] | None, found: PlannedPiece) -> dict[
         "state": firing.state,
         "words": logged_words(stage),
         "shared_with": names,
-        "findings": sharing_of(found, stage.key, others, firing) if others else [],
+        "load": _load(stage),
         "undoes": firing.head.label if names and firing.head and firing.head.parent_id else None,
         "redoes": after.label if after else None,
     }
+
+
+def _load(stage: Stage) -> dict[str, Any] | None:
+    """What the firing comes to for a stage that does not lie in it alone, or was given a berth."""
+    firing = stage.firing
+    told = firing_input(firing) if is_of_several(firing) else None
+    if told is None:
+        return None
+    try:
+        plan = remembered_firing(told)
+    except ColdCradleError as error:
+        return {"word": "unsafe", "says": say("{why}", why=str(error)), "answer": say("{why}", why=str(error))}
+    mine = next(m for m in plan.members if m.member.key == str(stage.pk))
+    return {"word": mine.word, "says": mine.says, "answer": plan.answer}
 
 
 def _gap(aside_kg: list[float], plan: StagePlan) -> Message | None:

@@ -14,7 +14,6 @@ from coldcradle.piece.chain import ChainPlan
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.lead import Lead
 from coldcradle.quantity.format import DualQuantity, Message
-from coldcradle.report.finding import Finding
 from coldcradle.report.graph import Graph
 from coldcradle.report.thread import SummaryItem
 from studio.api.plan_schemas import PlanOut
@@ -90,6 +89,14 @@ class ReservationOut(Schema):
     is_used: bool
 
 
+class LoadWordOut(Schema):
+    """What the firing comes to for a stage that does not lie in it alone: a word, why, and the answer for all."""
+
+    word: Literal["good", "short", "over", "unsafe"]
+    says: Message
+    answer: Message
+
+
 class FiringOut(Schema):
     """The firing of a stage, and who else is in it; its own undo and redo where it is shared. `words` are a word for
     each of its stations.
@@ -100,7 +107,7 @@ class FiringOut(Schema):
     state: str
     words: dict[str, str]
     shared_with: list[str]
-    findings: list[Finding]
+    load: LoadWordOut | None
     undoes: str | None
     redoes: str | None
 

@@ -21,6 +21,7 @@ from studio.actions.stock import save_item
 from studio.actions.welcome import welcome
 from studio.demo.documents import demo_documents, started
 from studio.demo.history import load_history
+from studio.demo.shared import load_shared_firings
 from studio.models import GlassKind, Kiln
 from studio.stock_levels import rack_of
 
@@ -78,6 +79,8 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
         for stage in whole["stages"]:
             if not stage["cradle"]["name"].startswith("Kiln shelf"):
                 _shelve(piece, stage["key"], studio["care"], today)
+    if not is_all_dated:
+        load_shared_firings(user)
     if with_history:
         named = {path.stem: json.loads(path.read_text("utf-8")) for path in (_HERE / "pieces").glob("*.json")}
         load_history(user, today if today.tzinfo else today.astimezone(), named, ready)

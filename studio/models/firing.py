@@ -13,7 +13,8 @@ __all__ = ["BroughtLog", "Firing", "FiringEvent", "FiringRevision", "Reading"]
 
 
 class Firing(Owned):
-    """`starts_at` is a moment, `time_zone` where it is told; `inputs` holds the rest as typed, `head` what stands.
+    """`starts_at` is a moment, `time_zone` where it is told; `inputs` holds the rest as typed, `head` what stands;
+    `load` the shelves that go in, and the berth of each copy of a stage, by the number of the stage.
 
     Once it is started, `frozen` keeps the documents of all its stages as they stood, so that plan and outcome can be
     compared whatever is edited later. `is_simulated`: the stand-in runs it, no kiln does. `told` is what the notebook
@@ -24,6 +25,7 @@ class Firing(Owned):
     starts_at = models.DateTimeField()
     time_zone = models.CharField(max_length=60)
     inputs = models.JSONField(default=dict)
+    load = models.JSONField(default=dict)
     state = models.CharField(max_length=12, default="planned")
     head = models.ForeignKey("FiringRevision", on_delete=models.SET_NULL, null=True, related_name="+")
     frozen = models.JSONField(null=True)

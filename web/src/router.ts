@@ -65,6 +65,18 @@ export const router = createRouter({
         stage: stageOf(route),
       }),
     },
+    {
+      path: '/firings/:id(\\d+)',
+      name: 'firing',
+      component: () => import('./places/firing/FiringPlace.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
+    {
+      path: '/firings/:id(\\d+)/sheet',
+      name: 'lid-sheet',
+      component: () => import('./places/firing/LidSheet.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
     { path: '/today', name: 'today', component: () => import('./places/today/TodayPlace.vue') },
     {
       path: '/notebook',

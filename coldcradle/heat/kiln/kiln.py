@@ -141,9 +141,9 @@ class KilnModel:
     """A kiln as its owner remembers it. Sizes in m, `power_w` full power, times in s, temperatures °C.
 
     `sensor_k` is what its thermometer shows above what the middle of the kiln has; `first_hour_k` how far it falls in
-    the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it. What
-    lies in it keeps `between_m` from one another, `to_wall_m` from a wall and `under_m` below an element (15, 25 and 50 mm:
-    common practice, no source); a door may be narrower or lower than the room behind it.
+    the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it.
+    What lies in it keeps `between_m` from one another, `to_wall_m` from a wall and `under_m` below an element (15, 25
+    and 50 mm: common practice, no source); a door may be narrower or lower than the room behind it.
     """
 
     name: str = words(most=60)

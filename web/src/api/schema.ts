@@ -125,6 +125,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/firings/{firing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Firing */
+        get: operations["studio_api_loads_show_firing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/firings/{firing_id}/acts": {
         parameters: {
             query?: never;
@@ -179,6 +196,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/firings/{firing_id}/arrange": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Arrange Firing */
+        post: operations["studio_api_loads_arrange_firing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/firings/{firing_id}/before": {
         parameters: {
             query?: never;
@@ -190,6 +224,43 @@ export interface paths {
         get: operations["studio_api_fire_show_before"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/berths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Load
+         * @description Keep shelves and berths, all of them as they are told.
+         */
+        post: operations["studio_api_loads_change_load"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/berths/{way}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Step Load */
+        post: operations["studio_api_loads_step_load"];
         delete?: never;
         options?: never;
         head?: never;
@@ -325,6 +396,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/firings/{firing_id}/members/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put In */
+        post: operations["studio_api_loads_put_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/members/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Out */
+        post: operations["studio_api_loads_take_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/members/{stage_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Trace */
+        get: operations["studio_api_loads_show_trace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/firings/{firing_id}/next": {
         parameters: {
             query?: never;
@@ -444,6 +566,26 @@ export interface paths {
         put?: never;
         /** Undo Act */
         post: operations["studio_api_fire_undo_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firings/{firing_id}/waiting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Waiting
+         * @description Stages that wait and could go in as well, the best first.
+         */
+        get: operations["studio_api_loads_list_waiting"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1888,6 +2030,44 @@ export interface components {
             width: string;
         };
         /**
+         * BerthTold
+         * @description A berth as it is kept: lengths as texts with their unit.
+         */
+        BerthTold: {
+            /**
+             * Locked
+             * @default false
+             */
+            locked?: boolean;
+            /** Member */
+            member: string;
+            /**
+             * Shelf
+             * @default 0
+             */
+            shelf?: number;
+            /**
+             * Turn
+             * @default 0
+             */
+            turn?: string;
+            /** X */
+            x: string;
+            /** Y */
+            y: string;
+        };
+        /** BerthsIn */
+        BerthsIn: {
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+            load: components["schemas"]["LoadTold"];
+            /** Version */
+            version: number;
+        };
+        /**
          * BestOut
          * @description The best firing so far on a cradle, and how many there were; None where none was opened.
          */
@@ -2391,7 +2571,8 @@ export interface components {
         };
         /**
          * CradleInput
-         * @description A cradle and how its inside was measured. `count` cavities of this shape are filled alike.
+         * @description A cradle and how its inside was measured. `count` cavities of this shape are filled alike;
+         *     `owned` is how many of it there are, 0 where nobody has said.
          *
          *     `line` is the casting line as typed; `line_m` is what it comes to, as deep as it is in what is not filled.
          */
@@ -2428,6 +2609,11 @@ export interface components {
             name: string;
             /** Others */
             others?: components["schemas"]["OtherCavity"][];
+            /**
+             * Owned
+             * @default 0
+             */
+            owned?: number | string;
             /** Parts */
             parts: (components["schemas"]["Cylinder"] | components["schemas"]["Frustum"] | components["schemas"]["Box"] | components["schemas"]["Cap"] | components["schemas"]["Oval"] | components["schemas"]["Barrel"] | components["schemas"]["Ring"] | components["schemas"]["Gutter"] | components["schemas"]["Wave"] | components["schemas"]["Bend"] | components["schemas"]["Prism"])[];
             /** Reading */
@@ -3016,6 +3202,50 @@ export interface components {
             /** Piece Id */
             piece_id: number;
         };
+        /**
+         * FiringConflictOut
+         * @description What a 409 says, and how the firing stands there.
+         */
+        FiringConflictOut: {
+            /** Message */
+            message: string;
+            theirs: components["schemas"]["FiringPageOut"];
+        };
+        /**
+         * FiringLine
+         * @description The programme of the middle of the kiln on its clock. Times in s from the start; `*_at` ISO with offset.
+         */
+        FiringLine: {
+            /** Days */
+            days: components["schemas"]["DayMark"][];
+            /** Ends */
+            ends: components["schemas"]["DualQuantity"][];
+            /** Line */
+            line: [
+                number,
+                number
+            ][];
+            /** Nights */
+            nights: [
+                number,
+                number
+            ][];
+            opens: components["schemas"]["DualQuantity"];
+            /** Opens At */
+            opens_at: string;
+            starts: components["schemas"]["DualQuantity"];
+            /** Starts At */
+            starts_at: string;
+            /** Ticks Metric */
+            ticks_metric: components["schemas"]["Tick"][];
+            /** Ticks Us */
+            ticks_us: components["schemas"]["Tick"][];
+            told: components["schemas"]["ControllerProgram"];
+            /** Top C */
+            top_c: number;
+            /** Total S */
+            total_s: number;
+        };
         /** FiringListOut */
         FiringListOut: {
             /** Count */
@@ -3029,10 +3259,9 @@ export interface components {
          *     each of its stations.
          */
         FiringOut: {
-            /** Findings */
-            findings: components["schemas"]["Finding"][];
             /** Id */
             id: number;
+            load: components["schemas"]["LoadWordOut"] | null;
             /** Redoes */
             redoes: string | null;
             /** Shared With */
@@ -3049,6 +3278,46 @@ export interface components {
             };
         };
         /**
+         * FiringPageOut
+         * @description A firing as it is planned from what lies in it. `line` is None where the kiln cannot do it at all.
+         */
+        FiringPageOut: {
+            answer: components["schemas"]["Message"];
+            /** Deciders */
+            deciders: {
+                [key: string]: string;
+            };
+            energy: components["schemas"]["DualQuantity"];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Id */
+            id: number;
+            /** Is Undated */
+            is_undated: boolean;
+            kiln: components["schemas"]["KilnRoomOut"];
+            /** Label */
+            label: string;
+            layout: components["schemas"]["Layout"] | null;
+            line: components["schemas"]["FiringLine"] | null;
+            load: components["schemas"]["LoadTold"];
+            /** Members */
+            members: components["schemas"]["LyingOut"][];
+            /** Redoes */
+            redoes: string | null;
+            starts: components["schemas"]["DualQuantity"];
+            /** State */
+            state: string;
+            /** Steps */
+            steps: components["schemas"]["SimulatedSegment"][];
+            total: components["schemas"]["DualQuantity"];
+            /** Undoes */
+            undoes: string | null;
+            /** Version */
+            version: number;
+            /** Ways */
+            ways: components["schemas"]["Message"][];
+        };
+        /**
          * FiringRowOut
          * @description A firing with the stages in it, by the names of their pieces.
          */
@@ -3060,6 +3329,37 @@ export interface components {
             /** Pieces */
             pieces: string[];
             starts: components["schemas"]["DualQuantity"];
+        };
+        /**
+         * FiringShare
+         * @description A stage's share in its firing. Without `steps` it has the programme to itself.
+         *
+         *     `place` is the place in the kiln it stands at, `beside_j_per_k` the heat capacity of what else is in, J/K; `whole_s`
+         *     how long the firing lasts in the middle of the kiln, so that all in it start at one time.
+         */
+        FiringShare: {
+            /**
+             * Beside
+             * @default 0
+             */
+            beside?: string;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /** Steps */
+            steps?: components["schemas"]["SharedStep"][];
+            /**
+             * Whole
+             * @default 0 min
+             */
+            whole?: string;
+        };
+        /** FiringVersionIn */
+        FiringVersionIn: {
+            /** Version */
+            version: number;
         };
         /**
          * FitOut
@@ -3409,6 +3709,7 @@ export interface components {
          *
          *     With `is_ready_by`, `starts_at` is when the lid shall be open instead; with `is_undated` nobody has chosen a start.
          *     `awake` is (from, to) in hours of the day.
+         *     `share` is what the firing it lies in says to it, worked out from all that lies there.
          *     `schedule` is somebody else's, kept as pasted and read when it is judged, so that a slip in it stops nothing.
          */
         HeatInput: {
@@ -3473,6 +3774,7 @@ export interface components {
              */
             schedule?: string;
             segments?: components["schemas"]["SegmentsByHand"] | null;
+            share?: components["schemas"]["FiringShare"] | null;
             /** Sleeps */
             sleeps?: string;
             /**
@@ -3588,6 +3890,50 @@ export interface components {
             components["schemas"]["DualQuantity"]
         ];
         /**
+         * Item
+         * @description A copy in its berth: `berth` its number among those that were told, -1 where it is only proposed.
+         *
+         *     `rings` are drawn round its middle and turned with it; `faults` say what is the matter there.
+         */
+        Item: {
+            /** Berth */
+            berth: number;
+            /** Copy */
+            copy: number;
+            /** Depth M */
+            depth_m: number;
+            /** Faults */
+            faults: components["schemas"]["Message"][];
+            /** Height M */
+            height_m: number;
+            /** Is Locked */
+            is_locked: boolean;
+            /** Is Round */
+            is_round: boolean;
+            /** Level */
+            level: number;
+            /** Member */
+            member: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Rings */
+            rings: [
+                number,
+                number
+            ][][];
+            /** Turn Deg */
+            turn_deg: number;
+            /** Width M */
+            width_m: number;
+            words: components["schemas"]["Message"];
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
          * JobOut
          * @description A log on its way in. `asks`: nothing of it was kept; whoever brings it says whether it belongs here.
          */
@@ -3623,6 +3969,25 @@ export interface components {
             stage?: string;
             /** Version */
             version: number;
+        };
+        /**
+         * JoiningOut
+         * @description A stage that waits: whether it could join, and why.
+         */
+        JoiningOut: {
+            /** Fits */
+            fits: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Piece Id */
+            piece_id: number;
+            /** Piece Version */
+            piece_version: number;
+            says: components["schemas"]["Message"];
+            /** Stage Id */
+            stage_id: number;
         };
         /** KilnDayOut */
         KilnDayOut: {
@@ -3684,10 +4049,29 @@ export interface components {
          *
          *     `sensor_k` is what its thermometer shows above what the middle of the kiln has; `first_hour_k` how far it falls in
          *     the first hour after switching off at about 510 °C, where that is remembered; `posts_m` the posts that go with it.
+         *     What lies in it keeps `between_m` from one another, `to_wall_m` from a wall and `under_m` below an element (15, 25
+         *     and 50 mm: common practice, no source); a door may be narrower or lower than the room behind it.
          */
         KilnModel: {
+            /**
+             * Between
+             * @default 15 mm
+             */
+            between?: string;
             /** Depth */
             depth: string;
+            /**
+             * Door Height
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            door_height?: string;
+            /**
+             * Door Width
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            door_width?: string;
             /** Fall */
             fall: string;
             /**
@@ -3753,6 +4137,16 @@ export interface components {
              * @default 0 °C
              */
             sensor?: string;
+            /**
+             * To Wall
+             * @default 25 mm
+             */
+            to_wall?: string;
+            /**
+             * Under
+             * @default 50 mm
+             */
+            under?: string;
             /** Width */
             width: string;
             /** Zones */
@@ -3795,6 +4189,25 @@ export interface components {
             width_m: number;
             /** Zones */
             zones: components["schemas"]["ZoneOut"][];
+        };
+        /** KilnRoomOut */
+        KilnRoomOut: {
+            /** Depth M */
+            depth_m: number;
+            /** Height M */
+            height_m: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Posts */
+            posts: components["schemas"]["DualQuantity"][];
+            /** Size */
+            size: components["schemas"]["DualQuantity"][];
+            /** Spots */
+            spots: components["schemas"]["SpotOut"][];
+            /** Width M */
+            width_m: number;
         };
         /**
          * KilnZone
@@ -3928,6 +4341,20 @@ export interface components {
             name?: string;
             /** Thick */
             thick: string;
+        };
+        /**
+         * Layout
+         * @description All that lies in the kiln; `left` says what found no room, and why.
+         */
+        Layout: {
+            /** Is Sound */
+            is_sound: boolean;
+            /** Items */
+            items: components["schemas"]["Item"][];
+            /** Left */
+            left: components["schemas"]["Message"][];
+            /** Levels */
+            levels: components["schemas"]["LevelPlan"][];
         };
         /**
          * LayupInput
@@ -4085,6 +4512,31 @@ export interface components {
             station: string;
         };
         /**
+         * LevelPlan
+         * @description A level with its box (left, front, right, back, m), how high it stands and what is free above it.
+         */
+        LevelPlan: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Faults */
+            faults: components["schemas"]["Message"][];
+            free: components["schemas"]["DualQuantity"];
+            /** Free M */
+            free_m: number;
+            mass: components["schemas"]["DualQuantity"];
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Z M */
+            z_m: number;
+        };
+        /**
          * Lever
          * @description What to change, why, and the entries of a stage it changes, by dotted path, as they would be typed.
          *
@@ -4156,6 +4608,32 @@ export interface components {
             /** Is Loaded */
             is_loaded: boolean;
         };
+        /** LoadTold */
+        LoadTold: {
+            /**
+             * Berths
+             * @default []
+             */
+            berths?: components["schemas"]["BerthTold"][];
+            /**
+             * Shelves
+             * @default []
+             */
+            shelves?: components["schemas"]["ShelfTold"][];
+        };
+        /**
+         * LoadWordOut
+         * @description What the firing comes to for a stage that does not lie in it alone: a word, why, and the answer for all.
+         */
+        LoadWordOut: {
+            answer: components["schemas"]["Message"];
+            says: components["schemas"]["Message"];
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "good" | "short" | "over" | "unsafe";
+        };
         /**
          * LogOut
          * @description A fit, and the entries it would change.
@@ -4166,6 +4644,38 @@ export interface components {
                 [key: string]: string;
             };
             fit: components["schemas"]["KilnFit"];
+        };
+        /**
+         * LyingOut
+         * @description A stage that lies in the firing, with its verdict by the programme for all.
+         */
+        LyingOut: {
+            /** Copies */
+            copies: number;
+            gives: components["schemas"]["Message"];
+            /** Key */
+            key: string;
+            /** Letter */
+            letter: string;
+            /** Name */
+            name: string;
+            own: components["schemas"]["Message"];
+            /** Piece Id */
+            piece_id: number;
+            /** Piece Version */
+            piece_version: number;
+            /** Place */
+            place: string;
+            /** Process */
+            process: string;
+            says: components["schemas"]["Message"];
+            /** Stage Id */
+            stage_id: number;
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "good" | "short" | "over" | "unsafe";
         };
         /**
          * Mark
@@ -4256,6 +4766,16 @@ export interface components {
              * @enum {string}
              */
             system?: "metric" | "us";
+        };
+        /**
+         * MemberIn
+         * @description A stage that is put in or taken out, with the version of its piece.
+         */
+        MemberIn: {
+            /** Piece Version */
+            piece_version: number;
+            /** Stage Id */
+            stage_id: number;
         };
         /**
          * Message
@@ -4947,10 +5467,16 @@ export interface components {
             /**
              * StageInput
              * @description One trip through a kiln. Its process stands in `heat` too, as its window decides there; `measured` is what was
-             *     measured of what came out, which goes on to later stages in the place of what was predicted.
+             *     measured of what came out, which goes on to later stages in the place of what was predicted. Of a series it makes
+             *     so many `copies`, 0 for all; all else it is told is of one. What was parted into rounds is `part_of` a stage.
              */
             stage: {
                 after?: components["schemas"]["Measured"] | null;
+                /**
+                 * Copies
+                 * @default 0
+                 */
+                copies?: number | string;
                 cradle: components["schemas"]["CradleInput"];
                 glass: components["schemas"]["GlassInput"];
                 heat: components["schemas"]["HeatInput"];
@@ -4962,6 +5488,11 @@ export interface components {
                  * @default
                  */
                 name?: string;
+                /**
+                 * Part Of
+                 * @default
+                 */
+                part_of?: string;
                 /**
                  * Process
                  * @enum {unknown}
@@ -5498,6 +6029,7 @@ export interface components {
             fall?: components["schemas"]["SegmentOverride"] | null;
             last?: components["schemas"]["SegmentOverride"] | null;
             middle?: components["schemas"]["SegmentOverride"] | null;
+            rest?: components["schemas"]["SegmentOverride"] | null;
             warm?: components["schemas"]["SegmentOverride"] | null;
         };
         /** SendOut */
@@ -5552,6 +6084,59 @@ export interface components {
             name: string;
             /** Share */
             share: number;
+        };
+        /**
+         * SharedStep
+         * @description A step of the programme for all, as the middle of the kiln has it; `by` names the member that decides it.
+         *
+         *     No `rate`: as fast as the kiln can, or as it falls.
+         */
+        SharedStep: {
+            /**
+             * By
+             * @default
+             */
+            by?: string;
+            /**
+             * Hold
+             * @default 0 min
+             */
+            hold?: string;
+            /**
+             * Key
+             * @enum {unknown}
+             */
+            key: "dry" | "warm" | "bubbles" | "cast" | "fall" | "rest" | "anneal" | "middle" | "last" | "coast";
+            /**
+             * Rate
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            rate?: string;
+            /** To */
+            to: string;
+        };
+        /**
+         * ShelfTold
+         * @description A shelf as it was typed.
+         */
+        ShelfTold: {
+            /** Bears */
+            bears?: string | null;
+            /** Depth */
+            depth?: string | null;
+            /**
+             * Posts
+             * @default 25 mm
+             */
+            posts?: string;
+            /**
+             * Thick
+             * @default 20 mm
+             */
+            thick?: string;
+            /** Width */
+            width?: string | null;
         };
         /** SignInIn */
         SignInIn: {
@@ -5618,7 +6203,7 @@ export interface components {
              * Limited By
              * @enum {string}
              */
-            limited_by: "cradle" | "glass" | "kiln" | "choice" | "shelves";
+            limited_by: "cradle" | "glass" | "kiln" | "choice" | "shelves" | "load";
             /** Name */
             name: string;
             rate: components["schemas"]["DualQuantity"];
@@ -5755,6 +6340,22 @@ export interface components {
             kind: "published" | "practice" | "memory" | "choice";
             /** Text */
             text: string;
+        };
+        /**
+         * SpotOut
+         * @description A place that is hotter or cooler than the middle, 0 to 1 from the left and from the front.
+         */
+        SpotOut: {
+            /** At */
+            at: [
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+            offset: components["schemas"]["DualQuantity"];
+            /** Offset K */
+            offset_k: number;
         };
         /** StagePhotoOut */
         StagePhotoOut: {
@@ -6082,6 +6683,22 @@ export interface components {
              * @enum {string}
              */
             system?: "metric" | "us";
+        };
+        /**
+         * TraceOut
+         * @description The glass of one who lies in the firing: its skin and its heart along the programme, (s, °C).
+         */
+        TraceOut: {
+            /** Heart */
+            heart: [
+                number,
+                number
+            ][];
+            /** Skin */
+            skin: [
+                number,
+                number
+            ][];
         };
         /**
          * Traits
@@ -7332,6 +7949,109 @@ export interface operations {
             };
         };
     };
+    studio_api_loads_show_firing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringPageOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is not what is expected here; `faults` says where. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     studio_api_fire_act_on_firing: {
         parameters: {
             query?: {
@@ -7651,6 +8371,122 @@ export interface operations {
             };
         };
     };
+    studio_api_loads_arrange_firing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FiringVersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringPageOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     studio_api_fire_show_before: {
         parameters: {
             query?: never;
@@ -7714,6 +8550,239 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_loads_change_load: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BerthsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringPageOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_loads_step_load: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+                way: "undo" | "redo";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FiringVersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringPageOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringConflictOut"];
                 };
             };
             /** @description What was sent is too large. */
@@ -8419,6 +9488,342 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AfterOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_loads_put_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MemberIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringPageOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_loads_take_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MemberIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringPageOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiringConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_loads_show_trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+                stage_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceOut"];
                 };
             };
             /** @description The request cannot be read as one. */
@@ -9247,6 +10652,109 @@ export interface operations {
                 };
             };
             /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_loads_list_waiting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoiningOut"][];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is not what is expected here; `faults` says where. */
             422: {
                 headers: {
                     [name: string]: unknown;

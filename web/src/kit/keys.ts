@@ -8,6 +8,7 @@ type Place =
   | 'choices'
   | 'cradles'
   | 'cutting'
+  | 'firing'
   | 'firings'
   | 'fits'
   | 'glass'
@@ -24,7 +25,10 @@ type Place =
   | 'sum'
   | 'sums'
   | 'timers'
+  | 'trace'
   | 'today'
+  | 'waiting'
+  | 'week'
   | 'workings'
 
 /** The one way what was fetched is named: its place, and what it is about. */

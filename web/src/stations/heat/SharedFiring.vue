@@ -4,7 +4,7 @@ import { computed } from 'vue'
 
 import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
-import FindingsList from '../../components/FindingsList.vue'
+import MessageText from '../../components/MessageText.vue'
 import { ActionButton } from '../../kit/ActionButton'
 import ChoiceField from '../../kit/ChoiceField.vue'
 import { useAction } from '../../kit/useAction'
@@ -17,6 +17,7 @@ const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const others = computed(() => props.piece.firing.shared_with)
 
+const WORDS = { good: '✓ Good', short: '▲ Short', over: '▲ Over', unsafe: '■ Not so' } as const
 const preferences = usePreferences()
 const firings = useQuery({
   queryKey: computed(() => keyOf('firings', props.piece.version)),
@@ -66,6 +67,11 @@ const join = (id: number) =>
     :options="options"
     @choose="(id: number) => join(id)"
   />
+  <p class="small">
+    <RouterLink :to="{ name: 'firing', params: { id: piece.firing.id } }"
+      >The firing, and what lies in it</RouterLink
+    >
+  </p>
   <div v-if="others.length" class="shared small">
     <span>In the same firing: {{ others.join(', ') }}. Kiln, start and steps by hand hold for all.</span>
     <span class="acts">
@@ -84,7 +90,9 @@ const join = (id: number) =>
         Redo
       </ActionButton>
     </span>
-    <FindingsList :findings="piece.firing.findings" station="heat" />
+    <p v-if="piece.firing.load">
+      <b>{{ WORDS[piece.firing.load.word] }}</b> <MessageText :said="piece.firing.load.says" />
+    </p>
     <span v-if="trouble" role="alert">✕ {{ trouble }}</span>
   </div>
 </template>

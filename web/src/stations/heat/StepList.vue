@@ -12,6 +12,7 @@ const LIMITS = {
   kiln: 'kiln',
   choice: 'your choice',
   shelves: 'shelves',
+  load: 'the load',
 } as const
 /** The day stands where it changes. */
 function ends(index: number): string {

@@ -1,0 +1,374 @@
+"""The page of a firing: what lies in it and where, one programme for all, the verdict for each, and what could join."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import Router
+
+from coldcradle.errors import ColdCradleError
+from coldcradle.heat.explain.steps import SimulatedSegment
+from coldcradle.heat.schedule.clock import when
+from coldcradle.load.firing import lay_out_firing
+from coldcradle.load.inputs import FiringInput
+from coldcradle.load.joining import would_join
+from coldcradle.load.layout import Layout
+from coldcradle.load.present import FiringLine, firing_line, skin_and_heart
+from coldcradle.load.result import FiringPlan, Verdict
+from coldcradle.quantity.format import DualQuantity, Message, say, show
+from coldcradle.report.finding import Finding
+from studio.actions import loading as actions
+from studio.actions.firings import next_firing_revision
+from studio.actions.sharing import join_firing
+from studio.api.replies import Schema, reply
+from studio.api.schemas import ErrorOut, Id, ShortText
+from studio.assembling import local_start
+from studio.errors import Stale
+from studio.keeping import memoized
+from studio.loads import firing_input, remembered_firing, waiting_members
+from studio.models import Firing, Stage
+from studio.piece_rows import one_piece
+
+router = Router(tags=["firings"])
+_MOST_WAITING = 24
+
+
+class SpotOut(Schema):
+    """A place that is hotter or cooler than the middle, 0 to 1 from the left and from the front."""
+
+    name: str
+    at: tuple[float, float]
+    offset: DualQuantity
+    offset_k: float
+
+
+class KilnRoomOut(Schema):
+    id: int
+    name: str
+    width_m: float
+    depth_m: float
+    height_m: float
+    size: list[DualQuantity]
+    spots: list[SpotOut]
+    posts: list[DualQuantity]
+
+
+class LyingOut(Schema):
+    """A stage that lies in the firing, with its verdict by the programme for all."""
+
+    stage_id: int
+    piece_id: int
+    piece_version: int
+    key: str
+    name: str
+    process: str
+    copies: int
+    word: Verdict
+    says: Message
+    own: Message
+    gives: Message
+    place: str
+    letter: str
+
+
+class ShelfTold(Schema):
+    """A shelf as it was typed."""
+
+    posts: str = "25 mm"
+    width: str | None = None
+    depth: str | None = None
+    thick: str = "20 mm"
+    bears: str | None = None
+
+
+class BerthTold(Schema):
+    """A berth as it is kept: lengths as texts with their unit."""
+
+    member: str
+    shelf: int = 0
+    x: str
+    y: str
+    turn: str = "0"
+    locked: bool = False
+
+
+class LoadTold(Schema):
+    shelves: list[ShelfTold] = []
+    berths: list[BerthTold] = []
+
+
+class FiringPageOut(Schema):
+    """A firing as it is planned from what lies in it. `line` is None where the kiln cannot do it at all."""
+
+    id: int
+    version: int
+    state: str
+    is_undated: bool
+    kiln: KilnRoomOut
+    answer: Message
+    ways: list[Message]
+    findings: list[Finding]
+    members: list[LyingOut]
+    steps: list[SimulatedSegment]
+    deciders: dict[str, str]
+    line: FiringLine | None
+    total: DualQuantity
+    energy: DualQuantity
+    layout: Layout | None
+    load: LoadTold
+    starts: DualQuantity
+    label: str
+    undoes: str | None
+    redoes: str | None
+
+
+class BerthsIn(Schema):
+    version: int
+    load: LoadTold
+    label: ShortText = ""
+
+
+class FiringVersionIn(Schema):
+    version: int
+
+
+class FiringConflictOut(Schema):
+    """What a 409 says, and how the firing stands there."""
+
+    message: str
+    theirs: FiringPageOut
+
+
+class MemberIn(Schema):
+    """A stage that is put in or taken out, with the version of its piece."""
+
+    stage_id: Id
+    piece_version: int
+
+
+class JoiningOut(Schema):
+    """A stage that waits: whether it could join, and why."""
+
+    stage_id: int
+    piece_id: int
+    piece_version: int
+    key: str
+    name: str
+    fits: bool
+    says: Message
+
+
+class TraceOut(Schema):
+    """The glass of one who lies in the firing: its skin and its heart along the programme, (s, °C)."""
+
+    skin: list[tuple[float, float]]
+    heart: list[tuple[float, float]]
+
+
+_ANSWERS: dict[int, Any] = {200: FiringPageOut, 404: ErrorOut, 409: FiringConflictOut, 422: ErrorOut}
+
+
+def _firing(request: HttpRequest, firing_id: int) -> Firing:
+    return Firing.objects.select_related("kiln", "head").one(request.user, firing_id, "firing")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
+
+
+def _room(firing: Firing, told: FiringInput) -> dict[str, Any]:
+    kiln = told.members[0].stage.heat.kiln
+    return {
+        "id": firing.kiln_id,
+        "name": kiln.name,
+        "width_m": kiln.width_m,
+        "depth_m": kiln.depth_m,
+        "height_m": kiln.height_m,
+        "size": [show(m, "length") for m in (kiln.width_m, kiln.depth_m, kiln.height_m)],
+        "spots": [
+            {"name": z.name, "at": z.at, "offset": show(z.offset_k, "difference"), "offset_k": z.offset_k}
+            for z in kiln.zones
+        ],
+        "posts": [show(p, "length") for p in kiln.posts_m],
+    }
+
+
+def _planned(told: FiringInput) -> tuple[FiringPlan | None, Message]:
+    try:
+        plan = remembered_firing(told)
+    except ColdCradleError as error:
+        return None, say("**This kiln cannot do it.** {why}.", why=str(error))
+    return plan, plan.answer
+
+
+def _lying(told: FiringInput, plan: FiringPlan | None) -> list[dict[str, Any]]:
+    ids = [int(m.key) for m in told.members]
+    rows = {s.pk: s for s in Stage.objects.filter(pk__in=ids).select_related("piece")}
+    plans = {m.member.key: m for m in plan.members} if plan else {}
+    found = []
+    for i, member in enumerate(told.members):
+        row, mine = rows[int(member.key)], plans.get(member.key)
+        found.append(
+            {
+                "stage_id": row.pk,
+                "piece_id": row.piece_id,
+                "piece_version": row.piece.version,
+                "key": row.key,
+                "name": member.name,
+                "process": member.stage.heat.process.step,
+                "copies": member.copies,
+                "word": mine.word if mine else "unsafe",
+                "says": mine.says if mine else say("Not planned."),
+                "own": mine.own if mine else say(""),
+                "gives": mine.gives if mine else say(""),
+                "place": mine.place if mine else "",
+                "letter": _letter(i),
+            }
+        )
+    return found
+
+
+def _letter(i: int) -> str:
+    return chr(ord("A") + i) if i < 26 else f"{chr(ord('A') + i // 26 - 1)}{chr(ord('A') + i % 26)}"
+
+
+def _layout(told: FiringInput) -> Layout | None:
+    try:
+        return memoized(("layout", repr(told)), lambda: lay_out_firing(told))
+    except ColdCradleError:
+        return None
+
+
+def answer_firing(firing: Firing) -> dict[str, Any]:
+    """The page of a firing as it stands."""
+    told = firing_input(firing)
+    if told is None:
+        return {"id": firing.pk}
+    plan, answer = _planned(told)
+    after = next_firing_revision(firing)
+    heat = told.members[0].stage.heat
+    return {
+        "id": firing.pk,
+        "version": firing.version,
+        "state": firing.state,
+        "is_undated": bool(firing.inputs.get("undated")),
+        "kiln": _room(firing, told),
+        "answer": answer,
+        "ways": plan.ways if plan else [],
+        "findings": plan.findings if plan else [],
+        "members": _lying(told, plan),
+        "steps": plan.steps if plan else [],
+        "deciders": plan.deciders if plan else {},
+        "line": firing_line(plan.run, heat) if plan and plan.run else None,
+        "total": plan.total if plan else show(0.0, "duration"),
+        "energy": plan.energy if plan else show(0.0, "energy"),
+        "layout": _layout(told),
+        "load": firing.load,
+        "starts": when(local_start(firing), 0.0) if not firing.inputs.get("undated") else when(heat.starts_at, 0.0),
+        "label": firing.head.label if firing.head else "",
+        "undoes": firing.head.label if firing.head and firing.head.parent_id else None,
+        "redoes": after.label if after else None,
+    }
+
+
+def _page(firing: Firing, status: int = 200) -> HttpResponse:
+    found = answer_firing(firing)
+    if "members" not in found:
+        raise Http404("Nothing lies in this firing any more.")
+    return reply(FiringPageOut, found, status)
+
+
+def _acted(firing: Firing, work: Any) -> HttpResponse:
+    try:
+        work()
+    except Stale as error:
+        theirs = answer_firing(error.row)
+        message = "This firing was changed in another window meanwhile. Nothing of yours is lost."
+        return reply(FiringConflictOut, {"message": message, "theirs": theirs}, 409)
+    firing.refresh_from_db()
+    return _page(firing)
+
+
+@router.get("/firings/{firing_id}", response={200: FiringPageOut, 404: ErrorOut})
+def show_firing(request: HttpRequest, firing_id: Id) -> Any:
+    return _page(_firing(request, firing_id))
+
+
+@router.post("/firings/{firing_id}/berths", response=_ANSWERS)
+def change_load(request: HttpRequest, firing_id: Id, body: BerthsIn) -> Any:
+    """Keep shelves and berths, all of them as they are told."""
+    firing = _firing(request, firing_id)
+    load = body.load.model_dump(exclude_none=True)
+    plain = {name: rows for name, rows in load.items() if rows}
+    return _acted(
+        firing,
+        lambda: actions.change_load(firing, version=body.version, load=plain, label=body.label or "berths"),
+    )
+
+
+@router.post("/firings/{firing_id}/arrange", response=_ANSWERS)
+def arrange_firing(request: HttpRequest, firing_id: Id, body: FiringVersionIn) -> Any:
+    firing = _firing(request, firing_id)
+    return _acted(firing, lambda: actions.arrange_firing(firing, version=body.version))
+
+
+@router.post("/firings/{firing_id}/berths/{way}", response=_ANSWERS)
+def step_load(request: HttpRequest, firing_id: Id, way: Literal["undo", "redo"], body: FiringVersionIn) -> Any:
+    firing = _firing(request, firing_id)
+    return _acted(firing, lambda: actions.step_load(firing, version=body.version, back=way == "undo"))
+
+
+@router.get("/firings/{firing_id}/waiting", response={200: list[JoiningOut], 404: ErrorOut})
+def list_waiting(request: HttpRequest, firing_id: Id) -> Any:
+    """Stages that wait and could go in as well, the best first."""
+    firing = _firing(request, firing_id)
+    told = firing_input(firing)
+    if told is None or firing.started_at is not None:
+        return []
+    found = []
+    for row, member in waiting_members(firing, most=_MOST_WAITING):
+        joining = memoized(("join", repr(told), repr(member)), lambda m=member: would_join(told, m))  # type: ignore[misc]  # at once
+        found.append((joining, row, member))
+    return [
+        {
+            "stage_id": row.pk,
+            "piece_id": row.piece_id,
+            "piece_version": row.piece.version,
+            "key": row.key,
+            "name": f"{row.piece.name}, {member.stage.name.lower()}",
+            "fits": joining.fits,
+            "says": joining.says,
+        }
+        for joining, row, member in sorted(found, key=lambda f: (not f[0].fits, f[0].rank))
+    ]
+
+
+@router.get("/firings/{firing_id}/members/{stage_id}", response={200: TraceOut, 404: ErrorOut, 422: ErrorOut})
+def show_trace(request: HttpRequest, firing_id: Id, stage_id: Id) -> Any:
+    told = firing_input(_firing(request, firing_id))
+    plan, _ = _planned(told) if told is not None else (None, None)
+    mine = next((m for m in plan.members if m.member.key == str(stage_id)), None) if plan else None
+    skin, heart = skin_and_heart(mine.result) if mine else ([], [])
+    return {"skin": skin, "heart": heart}
+
+
+def _moved(request: HttpRequest, firing_id: int, body: MemberIn, *, is_in: bool) -> HttpResponse:
+    firing = _firing(request, firing_id)
+    stage = Stage.objects.select_related("firing").filter(piece__owner=request.user, pk=body.stage_id).first()  # type: ignore[misc]  # as django has it
+    if stage is None or (not is_in and stage.firing_id != firing.pk):
+        raise Http404("There is no such stage in this studio, or in this firing.")
+    piece = one_piece(request.user, stage.piece_id)
+    try:
+        join_firing(piece, version=body.piece_version, key=stage.key, firing=firing if is_in else None)
+    except Stale:
+        message = "That piece was changed in another window meanwhile. Nothing of yours is lost."
+        return reply(FiringConflictOut, {"message": message, "theirs": answer_firing(firing)}, 409)
+    firing.refresh_from_db()
+    return _page(firing)
+
+
+@router.post("/firings/{firing_id}/members/join", response=_ANSWERS)
+def put_in(request: HttpRequest, firing_id: Id, body: MemberIn) -> Any:
+    return _moved(request, firing_id, body, is_in=True)
+
+
+@router.post("/firings/{firing_id}/members/leave", response=_ANSWERS)
+def take_out(request: HttpRequest, firing_id: Id, body: MemberIn) -> Any:
+    return _moved(request, firing_id, body, is_in=False)
