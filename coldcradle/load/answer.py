@@ -34,11 +34,11 @@ def firing_answer(members: Sequence[MemberPlan], run: Run | None, peak: CommonPe
     off = [m for m in members if m.word in ("short", "over")]
     if off:
         worst = min(off, key=lambda m: min(m.spare_k))
-        shown |= {"who": worst.member.name, "k": show(abs(min(worst.spare_k)), "difference")}
+        shown |= {"who": worst.member.name, "k": show(round(abs(min(worst.spare_k))), "difference")}
         how = "too cool" if worst.word == "short" else "too hot"
         return say("**Not all together.** At {t} for {h} it is {k} " + how + " for “{who}”.", **shown)
     worst = min(members, key=lambda m: min(m.spare_k))
-    shown |= {"who": worst.member.name, "k": show(max(0.0, min(worst.spare_k)), "difference")}
+    shown |= {"who": worst.member.name, "k": show(round(max(0.0, min(worst.spare_k))), "difference")}
     how = "too little" if worst.spare_k[0] < worst.spare_k[1] else "too much"
     many = _NUMBERS.get(len(members), f"All {len(members)}")
     return say(f"**{many} go together at {{t}}** for {{h}}; “{{who}}” is {{k}} from {how}. {{all}} in all.", **shown)

@@ -75,14 +75,19 @@ class _Tray:
         found = [np.array([(x, y) for x in xs for y in ys])]
         if what.radius_m is not None:
             found += self._tangent(what.radius_m)
-        at = np.concatenate(found)
+        return np.unique(self.inside(what, np.concatenate(found), turn_deg).round(7), axis=0)
+
+    def inside(self, what: Footprint, at: NDArray[np.float64], turn_deg: float) -> NDArray[np.float64]:
+        """Those of the middles at which it does not reach over the level."""
+        hx, hy = Placed(what, 0.0, 0.0, turn_deg).half_m
+        left, front, right, back = self.level.box
         ok = (
             (at[:, 0] >= left + hx - _EDGE)
             & (at[:, 0] <= right - hx + _EDGE)
             & (at[:, 1] >= front + hy - _EDGE)
             & (at[:, 1] <= back - hy + _EDGE)
         )
-        return np.unique(at[ok].round(7), axis=0)
+        return at[ok]
 
     def _tangent(self, radius: float) -> list[NDArray[np.float64]]:
         """Where a disc touches two discs, or a disc and a wall."""
@@ -131,15 +136,36 @@ def _turns(what: Footprint) -> tuple[float, ...]:
     return (0.0,) if what.radius_m is not None or abs(what.width_m - what.depth_m) < 1e-6 else (0.0, 90.0)
 
 
-def _best(tray: _Tray, piece: Piece, hotness: Sequence[tuple[float, float, float]]) -> Placed | None:
-    """The spot furthest to the front and the left; for what asks for heat the hottest, where the kiln has such."""
+@dataclass(frozen=True, slots=True)
+class _Way:
+    """How spots are chosen: by the heat of places (m, m, K), `middle_c` parting who wants it from who does not; and by
+    rows from the front, or along the walls.
+    """
+
+    hotness: Sequence[tuple[float, float, float]]
+    middle_c: float
+    by_walls: bool = False
+
+    def key(self, piece: Piece, at: Placed, box: tuple[float, float, float, float]) -> tuple[float, ...]:
+        """What is least is taken."""
+        hot = -_hot(at.x_m, at.y_m, self.hotness) * (piece.asks_c - self.middle_c)
+        half_x, half_y = at.half_m
+        if self.by_walls:
+            left, front, right, back = box
+            aside = min(at.x_m - half_x - left, right - at.x_m - half_x)
+            return hot, round(aside + min(at.y_m - half_y - front, back - at.y_m - half_y), 6), at.y_m, at.x_m
+        return hot, round(at.y_m + half_y, 6), round(at.x_m, 6)
+
+
+def _best(tray: _Tray, piece: Piece, way: _Way) -> Placed | None:
+    """The best free spot of a level by the way it is chosen, None where there is none."""
     found: list[tuple[tuple[float, ...], Placed]] = []
+    hot = np.array([(x, y) for x, y, _ in way.hotness]).reshape(-1, 2)
     for turn in _turns(piece.what):
-        spots = tray.free(piece.what, tray.spots(piece.what, turn), turn)
-        hy = Placed(piece.what, 0.0, 0.0, turn).half_m[1]
-        for x, y in spots.tolist():
-            key = (-_hot(x, y, hotness) * piece.asks_c, round(y + hy, 6), round(x, 6))
-            found.append((key, Placed(piece.what, x, y, turn)))
+        spots = np.concatenate([tray.spots(piece.what, turn), tray.inside(piece.what, hot, turn)])
+        for x, y in tray.free(piece.what, spots, turn).tolist():
+            at = Placed(piece.what, x, y, turn)
+            found.append((way.key(piece, at, tray.level.box), at))
     return min(found, key=lambda f: f[0])[1] if found else None
 
 
@@ -153,7 +179,7 @@ def _fill(
     levels: Sequence[Level],
     locked: Sequence[Put],
     gap_m: float,
-    hotness: Sequence[tuple[float, float, float]],
+    way: _Way,
 ) -> tuple[list[Put], list[Piece]]:
     trays = [_Tray(level, gap_m, [], [], []) for level in levels]
     for put in locked:
@@ -166,7 +192,7 @@ def _fill(
             what = (tray.level.number, piece.what)
             if what in full or not tray.takes(piece.what):
                 continue
-            at = _best(tray, piece, hotness)
+            at = _best(tray, piece, way)
             if at is None:
                 full.add(what)
                 continue
@@ -238,9 +264,11 @@ def arrange(
     and the best is kept: fewest left over, then fewest shelves. Not always the best there is: against brute force see
     the tests. `hotness` are places (m, m, K hotter than the middle).
     """
+    middle_c = sum(piece.asks_c for piece in pieces) / max(1, len(pieces))
+    rows, walls = _Way(hotness, middle_c), _Way(hotness, middle_c, by_walls=True)
     largest = sorted(pieces, key=lambda p: (-p.asks_c if hotness else 0.0, -max(p.what.width_m, p.what.depth_m)))
     orders = [largest, sorted(pieces, key=lambda p: -p.what.area_m2), sorted(pieces, key=lambda p: p.what.area_m2)]
-    is_one_kind = len({piece.what for piece in pieces}) == 1
+    is_one_kind = len({(piece.what, piece.asks_c if hotness else 0.0) for piece in pieces}) == 1
     if is_one_kind and len(pieces) > _MANY and not locked:
         return _in_rows(pieces, levels, gap_m)
     chance = random.Random(20)
@@ -249,13 +277,14 @@ def arrange(
         order = list(pieces)
         chance.shuffle(order)
         orders.append(order)
-    best = _fill(orders[0], levels, locked, gap_m, hotness)
+    best = _fill(orders[0], levels, locked, gap_m, rows)
     if is_one_kind and not locked:
         best = min(best, _in_rows(pieces, levels, gap_m), key=lambda found: _rank(*found))
-    for order in [] if is_one_kind else orders[1:]:
+    others = [(orders[0], walls), *([] if is_one_kind else [(o, w) for o in orders[1:] for w in (rows, walls)])]
+    for order, way in others:
         if not best[1] and len({put.level for put in best[0]}) == 1:
             break
-        other = _fill(order, levels, locked, gap_m, hotness)
+        other = _fill(order, levels, locked, gap_m, way)
         if _rank(*other) < _rank(*best):
             best = other
     return best

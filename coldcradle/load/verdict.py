@@ -61,7 +61,7 @@ def heat_verdict(
     """Whether the heat is enough and not too much, in words; `least` is enough over its own heat work."""
     low, high = spare_k
     done = result.stage.heat.process
-    shown: dict[str, DualQuantity | str] = {"what": done.name, "k": show(abs(min(low, high)), "difference")}
+    shown: dict[str, DualQuantity | str] = {"what": done.name, "k": show(round(abs(min(low, high))), "difference")}
     if low < 0:
         gone = _went(result)
         part = f"{100 * times / least:.0f} %"
@@ -74,7 +74,7 @@ def heat_verdict(
     if 0.9 <= times <= 1.1:
         return "good", say("As by its own programme.")
     told = "{x} times the heat work it has alone; {a} from too little, {b} from too much."
-    return "good", say(told, x=_in_times(times), a=show(low, "difference"), b=show(high, "difference"))
+    return "good", say(told, x=_in_times(times), a=show(round(low), "difference"), b=show(round(high), "difference"))
 
 
 def _in_times(times: float) -> str:

@@ -364,11 +364,11 @@ def _moved(request: HttpRequest, firing_id: int, body: MemberIn, *, is_in: bool)
     return _page(firing)
 
 
-@router.post("/firings/{firing_id}/members/join", response=_ANSWERS)
+@router.post("/firings/{firing_id}/put-in", response=_ANSWERS)
 def put_in(request: HttpRequest, firing_id: Id, body: MemberIn) -> Any:
     return _moved(request, firing_id, body, is_in=True)
 
 
-@router.post("/firings/{firing_id}/members/leave", response=_ANSWERS)
+@router.post("/firings/{firing_id}/take-out", response=_ANSWERS)
 def take_out(request: HttpRequest, firing_id: Id, body: MemberIn) -> Any:
     return _moved(request, firing_id, body, is_in=False)

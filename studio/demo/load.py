@@ -45,23 +45,7 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
     user.save()
     welcome(user)
     studio = json.loads((_HERE / "studio.json").read_text("utf-8"))
-    for document in studio["kinds"]:
-        save_kind(user, kind=None, version=None, document=document, system="metric")
-    kinds = {kind.key: kind for kind in GlassKind.objects.of(user)}
-    for entry in studio["stock"]:
-        details = {name: typed for name, typed in entry.items() if name not in ("kind", "form")}
-        save_item(
-            user,
-            item=None,
-            version=None,
-            kind=kinds[entry["kind"]],
-            form=entry["form"],
-            document=details,
-            system="metric",
-        )
-    for kiln in studio["kilns"]:
-        save_kiln(user, kiln=None, version=None, document=kiln, system="metric")
-    kilns = {kiln.name: kiln for kiln in Kiln.objects.of(user)}
+    kinds, kilns = _fill_shelves(user, studio)
 
     def ready(whole: dict[str, Any]) -> dict[str, Any]:
         """A document with the studio's own glass, kilns and days in it."""
@@ -85,6 +69,27 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
         named = {path.stem: json.loads(path.read_text("utf-8")) for path in (_HERE / "pieces").glob("*.json")}
         load_history(user, today if today.tzinfo else today.astimezone(), named, ready)
     return user
+
+
+def _fill_shelves(user: Any, studio: dict[str, Any]) -> tuple[dict[str, GlassKind], dict[str, Kiln]]:
+    """Kinds of glass with what is on the rack, and kilns; each by its name."""
+    for document in studio["kinds"]:
+        save_kind(user, kind=None, version=None, document=document, system="metric")
+    kinds = {kind.key: kind for kind in GlassKind.objects.of(user)}
+    for entry in studio["stock"]:
+        details = {name: typed for name, typed in entry.items() if name not in ("kind", "form")}
+        save_item(
+            user,
+            item=None,
+            version=None,
+            kind=kinds[entry["kind"]],
+            form=entry["form"],
+            document=details,
+            system="metric",
+        )
+    for kiln in studio["kilns"]:
+        save_kiln(user, kiln=None, version=None, document=kiln, system="metric")
+    return kinds, {kiln.name: kiln for kiln in Kiln.objects.of(user)}
 
 
 # What has a start; the rest waits for one. Each has its kiln to itself.

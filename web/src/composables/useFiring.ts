@@ -84,7 +84,7 @@ export function useFiring(id: number) {
       acting.act({
         work: () =>
           request(
-            api.POST('/api/firings/{firing_id}/members/join', {
+            api.POST('/api/firings/{firing_id}/put-in', {
               ...at,
               body: { stage_id: one.stage_id, piece_version: one.piece_version },
             }),
@@ -94,7 +94,7 @@ export function useFiring(id: number) {
       acting.act({
         work: () =>
           request(
-            api.POST('/api/firings/{firing_id}/members/leave', {
+            api.POST('/api/firings/{firing_id}/take-out', {
               ...at,
               body: { stage_id: one.stage_id, piece_version: one.piece_version },
             }),

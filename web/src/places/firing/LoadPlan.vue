@@ -88,7 +88,7 @@ const picked = computed(() => {
 
 <template>
   <div class="load-plan">
-    <div ref="box">
+    <div ref="box" class="box">
       <svg
         :width="scale.width"
         :height="scale.height"
@@ -98,6 +98,9 @@ const picked = computed(() => {
         @pointerup="drop"
         @pointercancel="held = null"
       >
+        <clipPath id="kiln-floor">
+          <rect :x="scale.x(0)" :y="scale.y(page.kiln.depth_m)" :width="scale.wide" :height="scale.floor" />
+        </clipPath>
         <rect class="wall" x="1" y="1" :width="scale.width - 2" :height="scale.floor + 18" />
         <rect
           class="floor"
@@ -111,16 +114,10 @@ const picked = computed(() => {
             :class="spot.offset_k > 0 ? 'hot' : 'cool'"
             :cx="scale.x(spot.at[0]! * page.kiln.width_m)"
             :cy="scale.y(spot.at[1]! * page.kiln.depth_m)"
-            :r="scale.wide * 0.13"
+            :r="scale.floor * 0.2"
+            clip-path="url(#kiln-floor)"
             :style="{ opacity: 0.12 + Math.min(0.4, Math.abs(spot.offset_k) / 40) }"
           />
-          <text
-            :x="scale.x(spot.at[0]! * page.kiln.width_m)"
-            :y="scale.y(spot.at[1]! * page.kiln.depth_m) + (spot.at[1]! > 0.5 ? -6 : 14)"
-            text-anchor="middle"
-          >
-            {{ spot.name }} {{ spot.offset_k > 0 ? '+' : '' }}{{ preferences.pick(spot.offset).text }}
-          </text>
         </g>
         <rect class="shelf" v-bind="shelf" />
         <g
@@ -151,7 +148,17 @@ const picked = computed(() => {
             {{ letters[item.member] }}{{ item.copy > 1 ? item.copy : '' }}{{ item.is_locked ? ' ⚿' : '' }}
           </text>
         </g>
-        <text class="door" :x="scale.width / 2" :y="scale.height - 2" text-anchor="middle">front</text>
+        <text
+          v-for="spot in page.kiln.spots"
+          :key="`${spot.name} word`"
+          class="spot-word"
+          :x="scale.x(spot.at[0]! * page.kiln.width_m)"
+          :y="scale.y(spot.at[1]! * page.kiln.depth_m) + 4"
+          text-anchor="middle"
+        >
+          {{ spot.name }} {{ spot.offset_k > 0 ? '+' : '' }}{{ preferences.pick(spot.offset).text }}
+        </text>
+        <text class="door" :x="scale.width / 2" :y="scale.height - 2" text-anchor="middle">door</text>
       </svg>
     </div>
     <p class="small picked">

@@ -15,31 +15,33 @@ const WORDS = { good: '✓ good', short: '▲ short', over: '▲ over', unsafe: 
     <li v-for="member in members" :key="member.stage_id" :class="member.word">
       <b class="letter">{{ member.letter }}</b>
       <div>
-        <RouterLink
-          :to="{
-            name: 'piece',
-            params: { id: member.piece_id, station: 'heat' },
-            query: { stage: member.key },
-          }"
-          >{{ member.name }}</RouterLink
-        >
-        <span class="quiet small"
-          >{{ member.copies > 1 ? ` × ${member.copies}` : '' }} {{ member.process.toLowerCase()
-          }}{{ member.place ? `, ${member.place}` : '' }}</span
-        >
+        <p class="who">
+          <RouterLink
+            :to="{
+              name: 'piece',
+              params: { id: member.piece_id, station: 'heat' },
+              query: { stage: member.key },
+            }"
+            >{{ member.name }}</RouterLink
+          >
+          <span class="quiet small"
+            >{{ member.copies > 1 ? `× ${member.copies} ` : '' }}{{ member.process.toLowerCase()
+            }}{{ member.place ? `, ${member.place}` : '' }}</span
+          >
+          <span class="row-acts small">
+            <ActionButton
+              :aria-pressed="traced === member.stage_id"
+              @click="traced = traced === member.stage_id ? null : member.stage_id"
+              >Skin and heart</ActionButton
+            >
+            <ActionButton v-if="!isStill && members.length > 1" @click="$emit('takeOut', member)"
+              >Take out</ActionButton
+            >
+          </span>
+        </p>
         <p class="small">
           <b class="word">{{ WORDS[member.word] }}</b> <MessageText :said="member.says" />
-        </p>
-        <p class="row-acts small">
-          <span class="quiet"><MessageText :said="member.own" /></span>
-          <ActionButton
-            :aria-pressed="traced === member.stage_id"
-            @click="traced = traced === member.stage_id ? null : member.stage_id"
-            >Skin and heart</ActionButton
-          >
-          <ActionButton v-if="!isStill && members.length > 1" @click="$emit('takeOut', member)"
-            >Take out</ActionButton
-          >
+          <span class="quiet">{{ ' ' }}(<MessageText :said="member.own" />)</span>
         </p>
       </div>
     </li>
@@ -67,8 +69,15 @@ li:not(.good) .word {
   color: var(--note);
 }
 
-.row-acts {
+.who {
+  display: flex;
   flex-wrap: wrap;
+  gap: 0 var(--s3);
+  align-items: baseline;
+}
+
+.row-acts {
+  margin-left: auto;
 }
 
 @media (hover: none) {
