@@ -16,7 +16,7 @@ from coldcradle.heat.physics.simulate import SimulatedRun
 from coldcradle.heat.physics.zones import ZonedRun
 from coldcradle.heat.result import GlassPoint, HeatPlan, HourRow, TargetRow, Tick
 from coldcradle.heat.schedule.approach import rounded_up_s
-from coldcradle.heat.schedule.attendance import shift_into_day, start_of, visits
+from coldcradle.heat.schedule.attendance import Visit, shift_into_day, start_of, visits
 from coldcradle.heat.schedule.clock import at, days, nights, when
 from coldcradle.heat.schedule.firing import FiringPlan, cooled_for
 from coldcradle.heat.schedule.undated import has_date
@@ -34,6 +34,7 @@ __all__ = [
     "glass_points",
     "heat_plan",
     "hour_rows",
+    "look_ins",
     "profile_graph",
     "profile_of",
     "ticks",
@@ -159,6 +160,12 @@ def _first_look_s(firing: FiringPlan, load: Load) -> float | None:
     return heat_work_of(load.kind, firing.run.line).second(first) if math.isfinite(first) else None
 
 
+def look_ins(firing: FiringPlan, load: Load, heat: HeatInput) -> list[Visit]:
+    """When somebody must be at the kiln."""
+    start = start_of(heat, firing.run.total_s)
+    return visits(heat, firing.run.steps, start, look_s=_first_look_s(firing, load))
+
+
 def _allowed_pa(firing: FiringPlan) -> float:
     """The pull that the lane is drawn against: that between zones where the glass has two."""
     worst = firing.warming.worst
@@ -183,7 +190,7 @@ def heat_plan(firing: FiringPlan, load: Load, heat: HeatInput) -> HeatPlan:
     offset_k = heat.offset_k
     highest = max(c for _, c in run.line)
     top = math.ceil((highest + 60) / 100) * 100.0
-    attendance = visits(heat, run.steps, start, look_s=_first_look_s(firing, load))
+    attendance = look_ins(firing, load, heat)
     worst = firing.warming.worst
     warm_pa, warm_at = (worst.pull_pa, worst.at_s) if worst is not None else (0.0, 0.0)
     window = heat.process.window_c(load.kind)

@@ -12,6 +12,7 @@ from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.kiln.kiln import LoadedKiln
 from coldcradle.heat.limits import MEND_OVER, PASSING_OVER, is_over
 from coldcradle.heat.model.soak import settled_soak_s
+from coldcradle.heat.present import look_ins
 from coldcradle.heat.schedule.segments import Run, run_programme
 from coldcradle.heat.schedule.shared import shared_segments
 from coldcradle.heat.shared import FiringShare, SharedStep
@@ -33,7 +34,7 @@ from coldcradle.piece.plan import RememberedStage
 from coldcradle.piece.stage import StageResult, compute_stage, fired_again
 from coldcradle.quantity.format import Message, say, show
 
-__all__ = ["alone_of", "arranged", "lay_out_firing", "plan_firing", "windows_in"]
+__all__ = ["alone_of", "arranged", "lay_out_firing", "look_ins_s", "plan_firing", "windows_in"]
 
 _REMEMBERED, _MENDS = 32, 3
 _WORST = ("good", "short", "over", "unsafe")
@@ -224,6 +225,14 @@ def plan_firing(firing: FiringInput) -> FiringPlan:
 def alone_of(member: Member) -> StageResult:
     """A member as it would be fired alone, at the place that was named for it."""
     return _alone(RememberedStage(member.stage, member.incoming))
+
+
+def look_ins_s(member: Member) -> tuple[float, ...]:
+    """When somebody must be there for a member by its own programme, s from the start."""
+    heated = alone_of(member).heated
+    if heated.firing is None:
+        return ()
+    return tuple(visit.at_s for visit in look_ins(heated.firing, heated.load, heated.heat))
 
 
 def windows_in(firing: FiringInput) -> list[tuple[str, str, Window]]:

@@ -8,7 +8,7 @@ from datetime import date
 
 from coldcradle.after.inputs import NOT_MEASURED, Measured
 from coldcradle.cradle.inputs import CradleInput
-from coldcradle.entry import inputs, kept, many, one, pick, whole, words
+from coldcradle.entry import duration, inputs, kept, many, one, pick, whole, words
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.heat.inputs import HeatInput
@@ -40,6 +40,7 @@ class StageInput:
     """One trip through a kiln. Its process stands in `heat` too, as its window decides there; `measured` is what was
     measured of what came out, which goes on to later stages in the place of what was predicted. Of a series it makes
     so many `copies`, 0 for all; all else it is told is of one. What was parted into rounds is `part_of` a stage.
+    `bench_s` is what is done before it, once what it is made from is in the hand: cold work, glue, drying.
     """
 
     key: str = kept(check=_key, schema={"type": "string", "pattern": "^[a-z0-9-]{1,40}$"}, is_needed=True)
@@ -53,6 +54,7 @@ class StageInput:
     measured: Measured = one(Measured, key="after", called="what came out", default=NOT_MEASURED)
     copies: int = whole(low=0, high=MOST_ALIKE, default=0)
     part_of: str = words(default="", most=40, may_be_empty=True)
+    bench_s: float = duration(default="2 h", called="a time on the bench", low=0.0, high=90 * 86400.0)
     alike: int = 1  # of the whole piece, put in with it
 
     @property

@@ -23,6 +23,7 @@ from studio.api import (
     stock,
     sums,
     today,
+    weeks,
     whole,
 )
 from studio.api.parsing import Described, PlainParser
@@ -54,6 +55,7 @@ api.add_router("", fire.router)
 api.add_router("", after.router)
 api.add_router("", notebook.router)
 api.add_router("", today.router)
+api.add_router("", weeks.router)
 api.add_router("", heat.router)
 api.add_router("", layup.router)
 api.add_router("", cradles.router)

@@ -5,6 +5,7 @@ from studio.models.kept import Drawing, Photo, Solid
 from studio.models.logbook import Check, Measure, Observation, StagePhoto, Timer
 from studio.models.piece import Piece, Reservation, Revision, Stage
 from studio.models.shelf import Cradle, GlassKind, Kiln, StockItem
+from studio.models.week import WeekTaken
 
 __all__ = [
     "BroughtLog",
@@ -28,4 +29,5 @@ __all__ = [
     "StagePhoto",
     "StockItem",
     "Timer",
+    "WeekTaken",
 ]

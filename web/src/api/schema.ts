@@ -284,6 +284,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/firings/{firing_id}/free": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Free
+         * @description What else has the kiln when this firing is set to run, and the next start at which it is free.
+         */
+        get: operations["studio_api_weeks_show_free"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/firings/{firing_id}/live": {
         parameters: {
             query?: never;
@@ -1823,6 +1843,63 @@ export interface paths {
         get: operations["studio_api_today_today_calendar"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/week/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Back */
+        post: operations["studio_api_weeks_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/week/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Week
+         * @description Firings for all that waits, within some ten seconds; nothing is kept until it is taken.
+         */
+        post: operations["studio_api_weeks_plan_week"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/week/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Firings
+         * @description All of these or none; one step to take back.
+         */
+        post: operations["studio_api_weeks_take_firings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3474,6 +3551,16 @@ export interface components {
             shape: components["schemas"]["PathShape"];
         };
         /**
+         * FreeOut
+         * @description Whether a firing has its kiln to itself; what has it else, and when it is free next, as local time to be set.
+         */
+        FreeOut: {
+            clash: components["schemas"]["Message"] | null;
+            free: components["schemas"]["DualQuantity"] | null;
+            /** Free At */
+            free_at: string;
+        };
+        /**
          * Frustum
          * @description A part of a mould: cone.
          */
@@ -4512,6 +4599,15 @@ export interface components {
             station: string;
         };
         /**
+         * LeftOut
+         * @description What is not in the plan, and why.
+         */
+        LeftOut: {
+            /** Name */
+            name: string;
+            says: components["schemas"]["Message"];
+        };
+        /**
          * LevelPlan
          * @description A level with its box (left, front, right, back, m), how high it stands and what is free above it.
          */
@@ -5469,9 +5565,15 @@ export interface components {
              * @description One trip through a kiln. Its process stands in `heat` too, as its window decides there; `measured` is what was
              *     measured of what came out, which goes on to later stages in the place of what was predicted. Of a series it makes
              *     so many `copies`, 0 for all; all else it is told is of one. What was parted into rounds is `part_of` a stage.
+             *     `bench_s` is what is done before it, once what it is made from is in the hand: cold work, glue, drying.
              */
             stage: {
                 after?: components["schemas"]["Measured"] | null;
+                /**
+                 * Bench
+                 * @default 2 h
+                 */
+                bench?: string;
                 /**
                  * Copies
                  * @default 0
@@ -5604,6 +5706,14 @@ export interface components {
             weigh: components["schemas"]["Weighing"][];
         };
         /**
+         * PlanWeekIn
+         * @description `days_off`: weekdays on which nobody is there, Monday 0.
+         */
+        PlanWeekIn: {
+            /** Days Off */
+            days_off?: number[];
+        };
+        /**
          * PointsIn
          * @description Rings of points in millimetres, and a scale to see them at.
          */
@@ -5702,6 +5812,33 @@ export interface components {
             total: components["schemas"]["DualQuantity"];
             /** Total S */
             total_s: number;
+        };
+        /**
+         * ProposedOut
+         * @description A firing that is proposed: which waiting ones it puts together, where, from when to when.
+         */
+        ProposedOut: {
+            ends: components["schemas"]["DualQuantity"];
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Firing Ids */
+            firing_ids: number[];
+            /** Kiln */
+            kiln: string;
+            /** Kiln Id */
+            kiln_id: number;
+            late: components["schemas"]["Message"] | null;
+            /** Names */
+            names: string[];
+            starts: components["schemas"]["DualQuantity"];
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
         };
         /**
          * Raised
@@ -6504,6 +6641,11 @@ export interface components {
             /** Key */
             key: string;
         };
+        /** TakeIn */
+        TakeIn: {
+            /** Firings */
+            firings: components["schemas"]["TakenIn"][];
+        };
         /** TakeSolidIn */
         TakeSolidIn: {
             /**
@@ -6530,6 +6672,18 @@ export interface components {
             count?: number | string;
             /** From */
             from: string;
+        };
+        /** TakenIn */
+        TakenIn: {
+            /** Firing Ids */
+            firing_ids: number[];
+            /** Kiln Id */
+            kiln_id: number;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
         };
         /**
          * TargetRow
@@ -6931,6 +7085,21 @@ export interface components {
             waves?: string;
             /** Width */
             width: string;
+        };
+        /**
+         * WeekOut
+         * @description Proposals in the order of their starts. `says` is how good they are; `is_all_looked_at`: in its time.
+         */
+        WeekOut: {
+            /** Can Take Back */
+            can_take_back: boolean;
+            /** Firings */
+            firings: components["schemas"]["ProposedOut"][];
+            /** Is All Looked At */
+            is_all_looked_at: boolean;
+            /** Left */
+            left: components["schemas"]["LeftOut"][];
+            says: components["schemas"]["Message"];
         };
         /**
          * Weighing
@@ -8845,6 +9014,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BeforeOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_weeks_show_free: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                firing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreeOut"];
                 };
             };
             /** @description The request cannot be read as one. */
@@ -19258,6 +19530,313 @@ export interface operations {
                 };
             };
             /** @description What was sent is not what is expected here; `faults` says where. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_weeks_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is nothing of this number here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_weeks_plan_week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanWeekIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is nothing of this number here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_weeks_take_firings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
