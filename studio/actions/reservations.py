@@ -53,18 +53,18 @@ def _wanted(stage: Stage, key: str, piece: PieceInput) -> list[dict[str, Any]]:
     """What a stage needs of the rack, entry by entry; by form where it is filled, off the sheets where it is cut."""
     staged = staged_of(piece, key)
     laid = memoized(("laid", staged), lambda: compute_stage(staged.stage, staged.incoming).laid)
-    glass = staged.stage.glass
+    glass, makes = staged.stage.glass, staged.stage.makes
     if laid.charged is not None:
-        needs_by_form = [(need.form.key, need.form.name, need.need_kg) for need in needs(laid.charged)]
+        needs_by_form = [(need.form.key, need.form.name, makes * need.need_kg) for need in needs(laid.charged)]
     else:
         mass = next(f for f in laid.figures if f.key == "charge_mass").value
-        needs_by_form = [(glass.form.key, glass.form.name, mass)] if mass > 0 else []
+        needs_by_form = [(glass.form.key, glass.form.name, makes * mass)] if mass > 0 else []
     wanted: list[dict[str, Any]] = []
     for form, name, need_kg in needs_by_form:
         wanted += _allot(stage, stage.glass_kind_id, form, need_kg, f"{glass.kind.name}, {name}")
     for entry, extra in zip(stage.inputs["glass"].get("with") or [], glass.extras, strict=True):
         called = f"{extra.kind.name}, {extra.form.name}"
-        wanted += _allot(stage, entry["kind_id"], extra.form.key, extra.mass_kg, called)
+        wanted += _allot(stage, entry["kind_id"], extra.form.key, makes * extra.mass_kg, called)
     return wanted
 
 

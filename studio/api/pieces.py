@@ -62,6 +62,9 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
         "id": piece.pk,
         "version": piece.version,
         "name": piece.name,
+        "alike": piece.alike,
+        "due": piece.due_on.isoformat() if piece.due_on else "",
+        "makes": found.piece.stages[at].makes,
         "stage_key": plan.key,
         "stage": written,
         "entries": {
@@ -87,7 +90,7 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
             }
             for t in reservations
         ],
-        "reservations_gap": _gap([t.mass_kg for t in reservations], plan),
+        "reservations_gap": _gap([t.mass_kg for t in reservations], plan, found.piece.stages[at].makes),
         "undoes": undoes,
         "redoes": redoes,
         "label": piece.head.label if piece.head else "",
@@ -132,9 +135,9 @@ def _load(stage: Stage) -> dict[str, Any] | None:
     return {"word": mine.word, "says": mine.says, "answer": plan.answer}
 
 
-def _gap(aside_kg: list[float], plan: StagePlan) -> Message | None:
+def _gap(aside_kg: list[float], plan: StagePlan, makes: int) -> Message | None:
     """What is to be said when what was set aside is no longer what the plan asks for."""
-    aside, wanted = sum(aside_kg), plan.figures["charge_mass"].value
+    aside, wanted = sum(aside_kg), makes * plan.figures["charge_mass"].value
     if not aside_kg or abs(aside - wanted) < max(5e-4, 0.005 * wanted):
         return None
     return say(

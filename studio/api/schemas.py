@@ -47,6 +47,7 @@ __all__ = [
     "PieceOut",
     "PieceRowOut",
     "ReservationOut",
+    "RoundsIn",
     "StockIn",
     "StockListOut",
     "StockOut",
@@ -121,6 +122,9 @@ class PieceOut(Schema):
     id: int
     version: int
     name: str
+    alike: int
+    due: str
+    makes: int
     stage_key: str
     stage: Annotated[dict[str, Any], DescribedAs(StageInput)]
     entries: dict[str, EntryOut]
@@ -139,6 +143,13 @@ class PieceOut(Schema):
     label: str
     updated_at: datetime
     is_put_away: bool
+
+
+class RoundsIn(Schema):
+    """So many copies of a stage to a firing."""
+
+    version: int
+    per: int
 
 
 class ConflictOut(Schema):
@@ -240,7 +251,7 @@ class Change(Schema):
 
 
 class ChangeIn(Schema):
-    """Paths begin with `stage.` for the stage named, or are `name` for the piece."""
+    """Paths begin with `stage.` for the stage named, or are `name`, `alike` or `due` for the piece."""
 
     version: int
     stage: ShortText = ""

@@ -8,9 +8,10 @@ from django.http import HttpRequest
 from ninja import Router
 
 from coldcradle.document.starting import starting_cradle, starting_layup
+from studio.actions import rounds
 from studio.actions import stages as actions
 from studio.api.pieces import conflict, piece_response
-from studio.api.schemas import ConflictOut, ErrorOut, Id, MoveStageIn, NewStageIn, PieceOut, VersionIn
+from studio.api.schemas import ConflictOut, ErrorOut, Id, MoveStageIn, NewStageIn, PieceOut, RoundsIn, VersionIn
 from studio.errors import Stale
 from studio.models import Cradle, Kiln
 from studio.piece_rows import one_piece
@@ -57,6 +58,17 @@ def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn) 
     piece = one_piece(request.user, piece_id)
     try:
         found = actions.move_stage(piece, version=body.version, key=key, by=body.by)
+    except Stale as error:
+        return conflict(error, key)
+    return piece_response(piece, found, key)
+
+
+@router.post("/{piece_id}/stages/{key}/rounds", response=_ANSWERS)
+def part_into_rounds(request: HttpRequest, piece_id: Id, key: str, body: RoundsIn) -> Any:
+    """So many copies to a firing, and as many further stages as the series takes."""
+    piece = one_piece(request.user, piece_id)
+    try:
+        found = rounds.part_into_rounds(piece, version=body.version, key=key, per=body.per)
     except Stale as error:
         return conflict(error, key)
     return piece_response(piece, found, key)

@@ -63,6 +63,8 @@ FOLDS = [
     "log-more",
     "practice-faults",
     "sums",
+    "week-days",
+    "week-left",
 ]
 
 

@@ -1443,6 +1443,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/stages/{key}/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Part Into Rounds
+         * @description So many copies to a firing, and as many further stages as the series takes.
+         */
+        post: operations["studio_api_stages_part_into_rounds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/undo": {
         parameters: {
             query?: never;
@@ -2396,7 +2416,7 @@ export interface components {
         };
         /**
          * ChangeIn
-         * @description Paths begin with `stage.` for the stage named, or are `name` for the piece.
+         * @description Paths begin with `stage.` for the stage named, or are `name`, `alike` or `due` for the piece.
          */
         ChangeIn: {
             /** Changes */
@@ -5531,9 +5551,13 @@ export interface components {
          *     `stage` is the stage's document, `entries` its quantities by their path under `stage`.
          */
         PieceOut: {
+            /** Alike */
+            alike: number;
             chain: components["schemas"]["ChainPlan"];
             /** Cradle Id */
             cradle_id: number | null;
+            /** Due */
+            due: string;
             /** Entries */
             entries: {
                 [key: string]: components["schemas"]["EntryOut"];
@@ -5552,6 +5576,8 @@ export interface components {
             /** Label */
             label: string;
             lead: components["schemas"]["Lead"] | null;
+            /** Makes */
+            makes: number;
             /** Name */
             name: string;
             plan: components["schemas"]["PlanOut"];
@@ -6045,6 +6071,16 @@ export interface components {
              * @enum {string}
              */
             verdict: "safe" | "close" | "no";
+        };
+        /**
+         * RoundsIn
+         * @description So many copies of a stage to a firing.
+         */
+        RoundsIn: {
+            /** Per */
+            per: number;
+            /** Version */
+            version: number;
         };
         /**
          * Schedule
@@ -16602,6 +16638,123 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_stages_part_into_rounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundsIn"];
             };
         };
         responses: {

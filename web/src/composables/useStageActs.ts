@@ -66,6 +66,17 @@ export function useStageActs(piece: () => Piece) {
           }),
         )
       }, 'a stage taken out'),
+    part: (per: number) =>
+      act(
+        () =>
+          request(
+            api.POST('/api/pieces/{piece_id}/stages/{key}/rounds', {
+              params: { path: at() },
+              body: { version: piece().version, per },
+            }),
+          ),
+        'a series parted',
+      ),
     clock: () =>
       act(
         () =>

@@ -11,6 +11,7 @@ type Place =
   | 'firing'
   | 'firings'
   | 'fits'
+  | 'free'
   | 'glass'
   | 'kilns'
   | 'live'

@@ -4,7 +4,10 @@ const HOUR = 3_600_000
 const time = (iso: string) => new Date(iso).getTime()
 
 /** From when to when an axis goes: what runs and what is next, at least a day and a half ahead and at most four. */
-export function axisSpan(now: number, firings: Silhouette[]): [from: number, to: number] {
+export function axisSpan(
+  now: number,
+  firings: Pick<Silhouette, 'starts_at' | 'ends_at'>[],
+): [from: number, to: number] {
   const from = Math.min(now - 6 * HOUR, ...firings.map((f) => Math.max(time(f.starts_at), now - 36 * HOUR)))
   const last = Math.max(now, ...firings.map((f) => time(f.ends_at)))
   return [from, Math.max(now + 36 * HOUR, Math.min(now + 4 * 24 * HOUR, last))]

@@ -12,6 +12,7 @@ import { ActionButton } from '../../kit/ActionButton'
 import Fold from '../../kit/Fold.vue'
 
 const StageDialog = defineAsyncComponent(() => import('./StageDialog.vue'))
+const SeriesDialog = defineAsyncComponent(() => import('./SeriesDialog.vue'))
 
 /** The backbone of a piece: its stages in order, each as the silhouette of its real programme, and what travels on. */
 const props = defineProps<{ piece: Piece; station: string }>()
@@ -19,6 +20,7 @@ const router = useRouter()
 const preferences = usePreferences()
 const acts = useStageActs(() => props.piece)
 const adds = ref(false)
+const counts = ref(false)
 const menu = ref<InstanceType<typeof Menu> | null>(null)
 const links = computed(() => props.piece.chain.links)
 const here = computed(() => links.value.findIndex((l) => l.key === props.piece.stage_key))
@@ -41,6 +43,7 @@ const goTo = (key: string) =>
     query: { stage: key },
   })
 const items = computed(() => [
+  { label: 'How many, by when …', command: () => (counts.value = true) },
   { label: 'Once more', command: () => acts.double() },
   { label: 'Earlier', disabled: here.value <= 0, command: () => acts.move(-1) },
   { label: 'Later', disabled: here.value >= links.value.length - 1, command: () => acts.move(1) },
@@ -95,6 +98,7 @@ const remarks = computed(() => [...(links.value[here.value]?.remarks ?? []), ...
       </ul>
     </Fold>
     <StageDialog v-if="adds" v-model="adds" :piece="piece" />
+    <SeriesDialog v-if="counts" v-model="counts" :piece="piece" />
   </nav>
 </template>
 

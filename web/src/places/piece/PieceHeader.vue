@@ -20,6 +20,9 @@ const name = ref('')
 let began = ''
 const field = ref<InstanceType<typeof InputText> | null>(null)
 
+const dayOf = (day: string) =>
+  new Date(`${day}T12:00`).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+
 async function rename() {
   name.value = began = String(context.drafts.name?.value ?? props.piece.name)
   isNaming.value = true
@@ -69,6 +72,8 @@ const { act: putAway } = useAction(
     />
     <h1 v-else>
       <ActionButton look="plain" :title="'Rename'" @click="rename">{{ piece.name }}</ActionButton>
+      <span v-if="piece.alike > 1" class="quiet"> × {{ piece.alike }}</span>
+      <span v-if="piece.due" class="quiet small"> by {{ dayOf(piece.due) }}</span>
     </h1>
     <span v-if="context.drafts.name && !isNaming" class="fault" role="alert"
       >✕ {{ context.drafts.name.message }}</span

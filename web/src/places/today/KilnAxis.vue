@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import type { Silhouette, Today } from '../../api/types'
+import type { Proposed, Silhouette, Today } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import { useWidth } from '../../composables/useSize'
 import { axisSpan, clockMarks, inLanes, nightsBetween, silhouette } from '../../logic/kilnAxis'
 
 /** Firings as silhouettes, one row a kiln, all on one clock. */
-const props = defineProps<{ today: Today }>()
+const props = defineProps<{ today: Today; proposed?: Proposed[] }>()
 const preferences = usePreferences()
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 1000)
@@ -17,11 +17,16 @@ const TALL = 56
 const LETTER = 8
 const now = computed(() => new Date(props.today.now).getTime())
 const span = computed(() =>
-  axisSpan(
-    now.value,
-    props.today.kilns.flatMap((k) => k.firings),
-  ),
+  axisSpan(now.value, [...props.today.kilns.flatMap((k) => k.firings), ...(props.proposed ?? [])]),
 )
+/** What is proposed for a kiln, as an outline beside what stands. */
+const outlines = (kiln: number) =>
+  (props.proposed ?? [])
+    .filter((p) => p.kiln_id === kiln && new Date(p.starts_at).getTime() < span.value[1])
+    .map((p) => {
+      const [a, b] = [x(new Date(p.starts_at).getTime()), x(new Date(p.ends_at).getTime())]
+      return { key: p.firing_ids.join(), name: p.names.join(', '), a, b, top: a + (b - a) * 0.22 }
+    })
 const x = (ms: number) =>
   LEFT.value + ((ms - span.value[0]) / (span.value[1] - span.value[0])) * (width.value - LEFT.value - 8)
 const rows = computed(() =>
@@ -79,6 +84,12 @@ const clock = (iso: string) =>
           <path :d="silhouette(firing, x, TALL)">
             <title>{{ firing.name }}: {{ words(firing) }}</title>
           </path>
+        </g>
+        <g v-for="one in outlines(kiln.id)" :key="one.key" class="proposed">
+          <path :d="`M${one.a} ${TALL}L${one.top} 8L${one.b} ${TALL - 4}V${TALL}Z`">
+            <title>proposed: {{ one.name }}</title>
+          </path>
+          <text :x="one.top + 4" y="14">{{ one.name }}</text>
         </g>
         <path v-if="now >= span[0]" class="now" :d="`M${x(now)} 0V${TALL + 4}`" />
       </svg>
@@ -154,6 +165,12 @@ svg {
   fill: var(--ember);
   fill-opacity: 0.35;
   stroke: var(--ember);
+}
+
+.proposed path {
+  fill: none;
+  stroke: var(--ink-quiet);
+  stroke-dasharray: 4 3;
 }
 
 .firing.stopped path {

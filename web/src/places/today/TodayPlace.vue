@@ -5,13 +5,14 @@ import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
-import type { Today } from '../../api/types'
+import type { Today, WeekOut } from '../../api/types'
 import BenchTimers from '../../components/BenchTimers.vue'
 import { ActionButton } from '../../kit/ActionButton'
 import LoadState from '../../kit/LoadState.vue'
 import { useTimers } from '../../composables/useTimers'
 import KilnAxis from './KilnAxis.vue'
 import TodoList from './TodoList.vue'
+import WeekPlanner from './WeekPlanner.vue'
 import { keyOf } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
 import EmptyPlace from '../../kit/EmptyPlace.vue'
@@ -25,6 +26,7 @@ const query = useQuery({
 })
 const today = computed(() => query.data.value as Today | undefined)
 const { begin } = useTimers()
+const week = ref<WeekOut | null>(null)
 const lasts = ref('')
 const name = ref('')
 const USUAL = [
@@ -75,7 +77,7 @@ document.title = 'Today · Cold Cradle'
           ><Button as="router-link" to="/kilns" label="Write down what you know of yours" variant="outlined"
         /></template>
       </EmptyPlace>
-      <KilnAxis v-else :today="today" />
+      <KilnAxis v-else :today="today" :proposed="week?.firings ?? []" />
       <div class="two">
         <section>
           <h2>Wants doing</h2>
@@ -83,6 +85,7 @@ document.title = 'Today · Cold Cradle'
           <TodoList :todos="today.todos" :now="today.now" />
         </section>
         <section>
+          <WeekPlanner v-model="week" />
           <h2>Clocks on the bench</h2>
           <BenchTimers />
           <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>

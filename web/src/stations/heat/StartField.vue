@@ -1,13 +1,16 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref, useId, watch } from 'vue'
 
+import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
+import { keyOf } from '../../kit/keys'
 import { localNow, localZone, nextHour } from '../../logic/localTime'
 
 /** When it starts, or by when it shall be open; and the calendar that follows from it. */
@@ -52,6 +55,20 @@ function choose(to: Way) {
     return context.change(dated(to === 'ready', to === 'ready' ? late : hour), 'start')
   return set('ready_by', to === 'ready', to === 'ready' ? 'ready by' : 'start at')
 }
+// what else has the kiln then, and when it is free next: asked for where the time is set
+const free = useQuery({
+  queryKey: computed(() => keyOf('free', props.piece.firing.id, props.piece.version, heat.value.starts_at)),
+  queryFn: () =>
+    request(
+      api.GET('/api/firings/{firing_id}/free', { params: { path: { firing_id: props.piece.firing.id } } }),
+    ),
+  enabled: computed(() => props.piece.firing.state === 'planned'),
+})
+const slot = computed(() => {
+  const told = free.data.value
+  if (!told?.free || (way.value !== 'none' && !told.clash)) return null
+  return { at: told.free_at, words: `${preferences.pick(told.free).text}, the kiln is free` }
+})
 const WAYS: { key: Way; name: string }[] = [
   { key: 'none', name: 'no date yet' },
   { key: 'start', name: 'starts' },
@@ -86,6 +103,7 @@ const WAYS: { key: Way; name: string }[] = [
       >Start it <b>{{ preferences.pick(plan.starts).text }}</b>.
     </template>
     <template v-if="isPast">This start has passed. </template>
+    <template v-if="free.data.value?.clash"><MessageText :said="free.data.value.clash" />{{ ' ' }}</template>
     <template v-for="visit in plan?.visits ?? []" :key="visit.key">
       {{ visit.is_awake ? '' : '☾ At night: ' }}{{ visit.name }}, {{ preferences.pick(visit.at).text }}.
     </template>
@@ -95,6 +113,7 @@ const WAYS: { key: Way; name: string }[] = [
     <ActionButton v-if="isPast" @click="startAt(next)">
       Start {{ next.slice(11) }}, the next full hour
     </ActionButton>
+    <ActionButton v-if="slot" @click="startAt(slot.at)">Start {{ slot.words }}</ActionButton>
     <ActionButton @click="startNow">Start now</ActionButton>
   </p>
 </template>
