@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { BerthTold, FiringPage } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
@@ -12,6 +12,11 @@ import { lettersOf } from '../../logic/loadPlan'
 const props = defineProps<{ page: FiringPage; isStill?: boolean }>()
 const emit = defineEmits<{ move: [index: number, change: Partial<BerthTold>]; choose: [index: number] }>()
 const preferences = usePreferences()
+const open = ref<number | null>(null)
+function show(index: number) {
+  open.value = open.value === index ? null : index
+  emit('choose', index)
+}
 const letters = computed(() => lettersOf(props.page))
 const levels = computed(() => props.page.layout!.levels.map((l) => ({ key: l.number, name: l.name })))
 const typed = (m: number) => {
@@ -39,8 +44,10 @@ const typed = (m: number) => {
         {{ preferences.said(item.words) }}.
         <span v-for="(fault, i) in item.faults" :key="i" class="fault">✕ {{ preferences.said(fault) }} </span>
       </p>
-      <details v-if="!isStill" @toggle="emit('choose', index)">
-        <summary class="small">Move it</summary>
+      <ActionButton v-if="!isStill" :aria-expanded="open === index" @click="show(index)">{{
+        open === index ? 'Leave it' : 'Move it'
+      }}</ActionButton>
+      <div v-if="!isStill && open === index">
         <TypedField
           label="From the left"
           :shown="typed(item.x_m)"
@@ -70,7 +77,7 @@ const typed = (m: number) => {
             >{{ item.is_locked ? 'Unlock' : 'Lock' }}</ActionButton
           >
         </span>
-      </details>
+      </div>
     </li>
   </ul>
 </template>
@@ -83,12 +90,6 @@ li {
 
 p {
   margin: 0;
-}
-
-summary {
-  min-height: var(--s8);
-  cursor: pointer;
-  padding-top: var(--s2);
 }
 
 .acts {
