@@ -28,6 +28,7 @@ from studio.planning import planned
 __all__ = ["StudioWeek", "studio_week"]
 
 _SLOWER = 0.05  # of its time that a firing takes longer for each more that lies in it, about
+_TOO_SLOW = 1.5  # times as long as the quickest in it: then they are parted, as the page of a firing says
 _DONE_BY = time(18, 0)  # what is due on a day is out of the kiln by then
 _SHORT = ("not enough", "none on the rack")
 
@@ -86,6 +87,9 @@ class _Load:
     def _may_share(self, keys: frozenset[str], kiln: str) -> bool:
         if len(keys) == 1:
             return math.isfinite(self.alone_s(next(iter(keys)), kiln))
+        alone = [self.alone_s(key, kiln) for key in keys]
+        if max(alone) > _TOO_SLOW * min(alone):  # thick glass does not hold back thin
+            return False
         told = self._in(keys, kiln)
         try:
             worst = common_peak([window for _, _, window in windows_in(told)]).worst
@@ -109,7 +113,7 @@ def _due(piece: Piece, zone: ZoneInfo) -> datetime | None:
 
 def studio_week(owner: Any, now: datetime, zone: ZoneInfo, *, days_off: frozenset[int]) -> StudioWeek:
     """The week as it stands: what has no start waits, what has one stands; `days_off` are weekdays, Monday 0."""
-    now = now.astimezone(zone).replace(second=0, microsecond=0)
+    now = _next_half_hour(now.astimezone(zone))
     kilns = {str(k.pk): k for k in Kiln.objects.of(owner)}
     rows = list(
         Stage.objects.filter(piece__owner=owner, piece__is_put_away=False)
@@ -176,6 +180,11 @@ def studio_week(owner: Any, now: datetime, zone: ZoneInfo, *, days_off: frozense
         is_up=lambda seconds: _is_up(at(now, seconds), awake, days_off),
     )
     return StudioWeek(now, week, {str(f.pk): f for f in waiting.values()}, names, left, kilns, due)
+
+
+def _next_half_hour(moment: datetime) -> datetime:
+    whole = moment.replace(minute=moment.minute // 30 * 30, second=0, microsecond=0)
+    return at(whole, 1800.0)
 
 
 def _model(kiln: Kiln) -> KilnModel:

@@ -14,6 +14,7 @@ from coldcradle.glass.inputs import GlassInput
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.schedule.processes import Process, processes
 from coldcradle.layup.inputs import LayupInput
+from coldcradle.piece.costs import NOT_SAID, CostInput
 
 __all__ = ["MOST_ALIKE", "MOST_STAGES", "PieceInput", "StageInput", "Taken"]
 
@@ -55,6 +56,7 @@ class StageInput:
     copies: int = whole(low=0, high=MOST_ALIKE, default=0)
     part_of: str = words(default="", most=40, may_be_empty=True)
     bench_s: float = duration(default="2 h", called="a time on the bench", low=0.0, high=90 * 86400.0)
+    costs: CostInput = one(CostInput, called="what it costs", default=NOT_SAID)
     alike: int = 1  # of the whole piece, put in with it
 
     @property

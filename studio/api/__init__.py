@@ -7,6 +7,7 @@ from ninja.security import django_auth
 from studio.api import (
     after,
     choices,
+    costs,
     cradles,
     drawings,
     fire,
@@ -51,6 +52,7 @@ api.add_router("", shelf.router)
 api.add_router("", kilns.router)
 api.add_router("", firings.router)
 api.add_router("", loads.router)
+api.add_router("", costs.router)
 api.add_router("", fire.router)
 api.add_router("", after.router)
 api.add_router("", notebook.router)

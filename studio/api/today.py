@@ -140,7 +140,7 @@ def _as_it_stands(firing: Firing, now: datetime) -> dict[str, Any]:
     }
 
 
-def _going(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any], list[dict[str, Any]]]:
+def _going(firing: Firing, stage: Stage, names: str, now: datetime) -> tuple[dict[str, Any], list[dict[str, Any]]]:
     """A firing that has begun, as it stands."""
     live = of_this_minute("today", firing, stage.pk, now, lambda: _as_it_stands(firing, now))
     if live["may_open"]:  # no yes out of memory: readings grow old by themselves
@@ -152,12 +152,12 @@ def _going(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any],
         "firing_id": firing.pk,
         "piece_id": stage.piece_id,
         "stage_key": stage.key,
-        "name": stage.piece.name,
+        "name": names,
         "starts_at": begun,
         "ends_at": begun + timedelta(seconds=points[-1][0] if points else 0.0),
         **{name: live[name] for name in ("state", "line", "peak", "doing", "opens", "may_open")},
     }
-    about = f"{stage.piece.name}, {firing.kiln.name}"
+    about = f"{names}, {firing.kiln.name}"
     todos = []
     for due in live["dues"]:
         if due["at_s"] < now_s - 3600 and due["name"] not in _LID:
@@ -179,15 +179,20 @@ _first_stages = FixedRead(
 )
 
 
-def _firsts(firings: Sequence[Firing]) -> dict[int, Stage]:
-    """The first stage of each firing, with its piece."""
-    found: dict[int, Stage] = {}
+def _lying(firings: Sequence[Firing]) -> dict[int, tuple[Stage, str]]:
+    """The first stage of each firing, with its piece, and the names of all pieces that lie in it."""
+    found: dict[int, tuple[Stage, str]] = {}
     for stage in _first_stages([firing.pk for firing in firings]):
-        found.setdefault(stage.firing_id, stage)
+        first, names = found.get(stage.firing_id, (stage, ""))
+        if stage.piece.name not in names.split(" + "):
+            names = f"{names} + {stage.piece.name}" if names else stage.piece.name
+        found[stage.firing_id] = first, names
     return found
 
 
-def _planned(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any] | None, list[dict[str, Any]]]:
+def _planned(
+    firing: Firing, stage: Stage, names: str, now: datetime
+) -> tuple[dict[str, Any] | None, list[dict[str, Any]]]:
     heat = next((h for h in _summary(stage.piece)["heats"] if h["key"] == stage.key), None)
     if heat is None or not heat["line"]:
         return None, []
@@ -196,7 +201,7 @@ def _planned(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any
         "firing_id": firing.pk,
         "piece_id": stage.piece_id,
         "stage_key": stage.key,
-        "name": stage.piece.name,
+        "name": names,
         "state": firing.state,
         "starts_at": start,
         "ends_at": start + timedelta(seconds=heat["total_s"]),
@@ -206,7 +211,7 @@ def _planned(firing: Firing, stage: Stage, now: datetime) -> tuple[dict[str, Any
         "opens": None,
         "may_open": False,
     }
-    about = f"{stage.piece.name}, {firing.kiln.name}"
+    about = f"{names}, {firing.kiln.name}"
     return row, [_todo(f"start-{firing.pk}", "Start the kiln", about, start, now, stage, "before")]
 
 
@@ -231,12 +236,12 @@ def _today(owner: Any, now: datetime) -> dict[str, Any]:
     todos: list[dict[str, Any]] = []
     firings = [*going[:_MOST], *coming.defer("frozen", "told").order_by("starts_at")[:_MOST]]
     prefetch_related_objects([f for f in firings if f.started_at], "events")
-    firsts = _firsts(firings)
+    lying = _lying(firings)
     for firing in firings:
-        stage = firsts.get(firing.pk)
-        if stage is None:
+        if firing.pk not in lying:
             continue
-        row, wants = _going(firing, stage, now) if firing.started_at else _planned(firing, stage, now)
+        stage, names = lying[firing.pk]
+        row, wants = (_going if firing.started_at else _planned)(firing, stage, names, now)
         if row is not None:
             standing = kilns[firing.kiln_id]["firings"]
             for want in wants:

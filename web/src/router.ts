@@ -50,6 +50,12 @@ export const router = createRouter({
       props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
     },
     {
+      path: '/pieces/:id(\\d+)/cost',
+      name: 'cost',
+      component: () => import('./places/piece/CostPage.vue'),
+      props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
+    },
+    {
       path: '/pieces/:id(\\d+)/bench',
       name: 'bench',
       component: () => import('./places/piece/BenchPage.vue'),

@@ -1013,6 +1013,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Cost */
+        get: operations["studio_api_costs_show_cost"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/cost.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Copy Cost */
+        get: operations["studio_api_costs_copy_cost"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/document": {
         parameters: {
             query?: never;
@@ -2647,6 +2681,69 @@ export interface components {
             rate: string;
             /** To */
             to: string;
+        };
+        /**
+         * CostInput
+         * @description Money in one currency, whichever it is; None is not known, never nothing.
+         *
+         *     `mould` is release and mould for one copy, `hours_s` the time at the bench for one, `wage` an hour's worth of it,
+         *     `lost` the share of copies that do not come out.
+         */
+        CostInput: {
+            /**
+             * Hours
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            hours?: string;
+            /**
+             * Lost
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            lost?: string;
+            /**
+             * Mould
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            mould?: string;
+            /**
+             * Wage
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            wage?: string;
+        };
+        /**
+         * CostLineOut
+         * @description One thing; `amount` is money with two places, None where it is not known.
+         */
+        CostLineOut: {
+            /** Amount */
+            amount: string | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            words: components["schemas"]["Message"];
+        };
+        /**
+         * CostOut
+         * @description What one costs and all of them, as far as is known; `answer` says what is missing.
+         */
+        CostOut: {
+            /** Alike */
+            alike: number;
+            answer: components["schemas"]["Message"];
+            /** Each */
+            each: string | null;
+            /** Known */
+            known: string;
+            /** Series */
+            series: string | null;
+            /** Stages */
+            stages: components["schemas"]["StageCostOut"][];
         };
         /** CountOut */
         CountOut: {
@@ -5605,6 +5702,7 @@ export interface components {
                  * @default 0
                  */
                 copies?: number | string;
+                costs?: components["schemas"]["CostInput"] | null;
                 cradle: components["schemas"]["CradleInput"];
                 glass: components["schemas"]["GlassInput"];
                 heat: components["schemas"]["HeatInput"];
@@ -6529,6 +6627,17 @@ export interface components {
             offset: components["schemas"]["DualQuantity"];
             /** Offset K */
             offset_k: number;
+        };
+        /** StageCostOut */
+        StageCostOut: {
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: components["schemas"]["CostLineOut"][];
+            /** Makes */
+            makes: number;
+            /** Name */
+            name: string;
         };
         /** StagePhotoOut */
         StagePhotoOut: {
@@ -13923,6 +14032,214 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_costs_show_cost: {
+        parameters: {
+            query?: {
+                by?: "area" | "weight";
+            };
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_costs_copy_cost: {
+        parameters: {
+            query?: {
+                by?: "area" | "weight";
+            };
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description What was sent is too large. */

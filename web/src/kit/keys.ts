@@ -6,6 +6,7 @@ type Place =
   | 'ahead'
   | 'before'
   | 'choices'
+  | 'cost'
   | 'cradles'
   | 'cutting'
   | 'firing'

@@ -44,6 +44,11 @@ const goTo = (key: string) =>
   })
 const items = computed(() => [
   { label: 'How many, by when …', command: () => (counts.value = true) },
+  {
+    label: 'What it costs',
+    command: () =>
+      router.push({ name: 'cost', params: { id: props.piece.id }, query: { stage: props.piece.stage_key } }),
+  },
   { label: 'Once more', command: () => acts.double() },
   { label: 'Earlier', disabled: here.value <= 0, command: () => acts.move(-1) },
   { label: 'Later', disabled: here.value >= links.value.length - 1, command: () => acts.move(1) },

@@ -98,11 +98,15 @@ const clock = (iso: string) =>
           v-if="lane >= 0"
           class="label"
           :style="{ left: `${at}px`, top: `${TALL + 5 + lane * 38}px` }"
-          :to="{
-            name: 'piece',
-            params: { id: firing.piece_id, station: station(firing) },
-            query: { stage: firing.stage_key },
-          }"
+          :to="
+            firing.name.includes(' + ')
+              ? { name: 'firing', params: { id: firing.firing_id } }
+              : {
+                  name: 'piece',
+                  params: { id: firing.piece_id, station: station(firing) },
+                  query: { stage: firing.stage_key },
+                }
+          "
           ><b>{{ firing.name }}</b>
           <span class="small">{{ words(firing) }}</span>
         </RouterLink>
