@@ -84,6 +84,17 @@ class _Load:
         except ColdCradleError:
             return math.inf
 
+    def why_nowhere(self, key: str) -> Message:
+        """Why no kiln takes a firing: what finds no room in the one it is planned for, or what that cannot do."""
+        told = FiringInput(members=self._members[key])
+        try:
+            left = lay_out_firing(told).left
+        except ColdCradleError as error:
+            return say("{why}", why=str(error))
+        if left:
+            return say("{why} Part it into rounds, or change the kiln.", why=left[0])
+        return say("No kiln gets that hot, or can do it at all.")
+
     def _may_share(self, keys: frozenset[str], kiln: str) -> bool:
         if len(keys) == 1:
             return math.isfinite(self.alone_s(next(iter(keys)), kiln))
@@ -145,7 +156,7 @@ def studio_week(owner: Any, now: datetime, zone: ZoneInfo, *, days_off: frozense
         allowed = tuple(k for k in models if math.isfinite(load.alone_s(key, k)))
         mine = [r for r in rows if str(r.firing_id) == key]
         if not allowed:
-            left.append((names[key], say("It fits into no kiln, or none can do it.")))
+            left.append((names[key], load.why_nowhere(key)))
             continue
         after, ready, blocked = _earlier(mine, rows, members, stands, now)
         if blocked:

@@ -50,10 +50,10 @@ def _value(path: str, key: str, typed: str, system: System) -> float:
 
 @transaction.atomic
 def keep_measures(
-    firing: Firing, stage: Stage, changes: Sequence[tuple[str, int, str]], *, system: System, version: int | None = None
+    firing: Firing, stage: Stage, changes: Sequence[tuple[str, int, str]], *, system: System, copy: int = 0
 ) -> None:
     """Write measures down, (key, place, as typed), "" to take one away; all of them or none. Later stages of the piece
-    take them in. Raises DocumentError with every fault.
+    take them in. Of a series `copy` says of which one, 0 of all alike. Raises DocumentError with every fault.
     """
     faults: list[Fault] = []
     for key, place, typed in changes:
@@ -62,7 +62,7 @@ def keep_measures(
         if kind is None or not 0 <= place < kind.places:
             faults.append(Fault(path, "expected something that can be measured here", typed))
             continue
-        rows = Measure.objects.filter(firing=firing, stage=stage, key=key, place=place)
+        rows = Measure.objects.filter(firing=firing, stage=stage, key=key, place=place, copy=copy)
         if not typed.strip():
             rows.delete()
             continue
@@ -79,7 +79,7 @@ def keep_measures(
                 else (" oz" if kind.kind == "mass" else " in")
             )
         Measure.objects.update_or_create(
-            firing=firing, stage=stage, key=key, place=place, defaults={"typed": bare[:60], "value": value}
+            firing=firing, stage=stage, key=key, place=place, copy=copy, defaults={"typed": bare[:60], "value": value}
         )
     if faults:
         raise DocumentError(faults)

@@ -24,6 +24,7 @@ from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut
 from studio.assembling import local_start
 from studio.errors import Stale
 from studio.models import Firing, Stage
+from studio.watching import frozen_of
 
 router = Router(tags=["after"])
 _ERRORS: dict[int, Any] = {404: ErrorOut, 422: ErrorOut}
@@ -46,7 +47,11 @@ def _answer(firing: Firing, stage: Stage) -> dict[str, Any]:
         "opened": clock(events[-1].at_s) if events and firing.state == "opened" else None,
         "measures": found.measures,
         "places": {kind.key: kind.places for kind in measure_kinds().values()},
-        "typed": [{"key": m.key, "place": m.place, "typed": m.typed} for m in stage.measures.filter(firing=firing)],
+        "typed": [
+            {"key": m.key, "place": m.place, "typed": m.typed, "copy_number": m.copy}
+            for m in stage.measures.filter(firing=firing)
+        ],
+        "copies": frozen_of(firing, stage.pk).result.stage.makes if firing.frozen else 1,
         "faults": [
             {"key": f.key, "name": f.name, "words": f.words, "is_seen": f.key in seen}
             for f in faults().values()
@@ -73,7 +78,9 @@ def show_after(request: HttpRequest, firing_id: Id, stage_id: Id) -> Any:
 def keep_measures(request: HttpRequest, firing_id: Id, body: MeasuresIn) -> Any:
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, body.stage_id)
-    actions.keep_measures(firing, stage, [(r.key, r.place, r.typed) for r in body.rows], system=body.system)
+    actions.keep_measures(
+        firing, stage, [(r.key, r.place, r.typed) for r in body.rows], system=body.system, copy=body.copy_number
+    )
     return _answer(firing, stage)
 
 

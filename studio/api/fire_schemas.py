@@ -296,6 +296,7 @@ class MeasureIn(Schema):
 class MeasuresIn(Schema):
     stage_id: Id
     system: Literal["metric", "us"] = "metric"
+    copy_number: Annotated[int, Field(ge=0, le=200)] = 0
     rows: Annotated[list[MeasureIn], Field(min_length=1, max_length=40)]
 
 
@@ -316,6 +317,7 @@ class TypedMeasureOut(Schema):
     key: str
     place: int
     typed: str
+    copy_number: int
 
 
 class AfterOut(Schema):
@@ -330,6 +332,7 @@ class AfterOut(Schema):
     measures: list[Compared]
     places: dict[str, int]
     typed: list[TypedMeasureOut]
+    copies: int
     faults: list[FaultChoiceOut]
     note: str
     residue: Residue | None

@@ -30,18 +30,26 @@ class Check(models.Model):
 
 
 class Measure(models.Model):
-    """A size or a weight of what came out, as typed and in SI; `place` tells several of one kind apart."""
+    """A size or a weight of what came out, as typed and in SI; `place` tells several of one kind apart.
+
+    `copy` says of which of a series it is, 0 for all alike.
+    """
 
     stage = models.ForeignKey(Stage, on_delete=models.CASCADE, related_name="measures")
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="measures")
     key = models.CharField(max_length=12)
     place = models.PositiveSmallIntegerField(default=0)
+    copy = models.PositiveSmallIntegerField(default=0)
     typed = models.CharField(max_length=60)
     value = models.FloatField()
 
     class Meta:
         ordering = ["key", "place"]
-        constraints = [models.UniqueConstraint(fields=["firing", "stage", "key", "place"], name="one_measure_a_place")]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["firing", "stage", "key", "place", "copy"], name="one_measure_a_place_and_copy"
+            )
+        ]
 
     def __str__(self) -> str:
         return f"{self.key} {self.typed}"

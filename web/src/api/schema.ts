@@ -1995,6 +1995,8 @@ export interface components {
             causes: components["schemas"]["RankedCause"][];
             /** Cautions */
             cautions: string[];
+            /** Copies */
+            copies: number;
             /** Faults */
             faults: components["schemas"]["FaultChoiceOut"][];
             /** Firing Id */
@@ -4969,6 +4971,11 @@ export interface components {
         };
         /** MeasuresIn */
         MeasuresIn: {
+            /**
+             * Copy Number
+             * @default 0
+             */
+            copy_number?: number;
             /** Rows */
             rows: components["schemas"]["MeasureIn"][];
             /** Stage Id */
@@ -7157,6 +7164,8 @@ export interface components {
         };
         /** TypedMeasureOut */
         TypedMeasureOut: {
+            /** Copy Number */
+            copy_number: number;
             /** Key */
             key: string;
             /** Place */

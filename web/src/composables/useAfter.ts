@@ -34,11 +34,16 @@ export function useAfter(piece: () => Piece) {
 
   const scope = `after-${firing}-${stage}`
   const measuring = useAction(
-    ({ what, place, typed }: { what: string; place: number; typed: string }) =>
+    ({ what, place, typed, copy }: { what: string; place: number; typed: string; copy: number }) =>
       request(
         api.POST('/api/firings/{firing_id}/measures', {
           params: path,
-          body: { stage_id: stage, system: preferences.system, rows: [{ key: what, place, typed }] },
+          body: {
+            stage_id: stage,
+            system: preferences.system,
+            copy_number: copy,
+            rows: [{ key: what, place, typed }],
+          },
         }),
       ),
     {
@@ -85,7 +90,8 @@ export function useAfter(piece: () => Piece) {
       conflict: () => context.query.refetch(),
     },
   )
-  const measure = (what: string, place: number, typed: string) => measuring.act({ what, place, typed })
+  const measure = (what: string, place: number, typed: string, copy = 0) =>
+    measuring.act({ what, place, typed, copy })
   const observe = (faults: string[], note: string) => observing.act({ faults, note })
   const next = (how: 'change' | 'on', process = '') => going.act({ how, process })
   const trouble = computed(() => observing.trouble.value || going.trouble.value)

@@ -66,6 +66,7 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
           :typed="after.typed"
           :places="after.places"
           :faulty="faulty"
+          :copies="after.copies"
           @measure="measure"
         />
         <OutcomeShape :piece="piece" />

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { After, Compared } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
+import ChoiceField from '../../kit/ChoiceField.vue'
 import Fold from '../../kit/Fold.vue'
 
 /** Each measure beside its prediction: typed in any unit, with the difference and whether both errors allow it. */
@@ -12,29 +13,44 @@ const props = defineProps<{
   measures: Compared[]
   typed: After['typed']
   places: After['places']
+  copies: number
   faulty: Record<string, { typed: string; message: string }>
 }>()
-const emit = defineEmits<{ measure: [key: string, place: number, typed: string] }>()
+const emit = defineEmits<{ measure: [key: string, place: number, typed: string, copy: number] }>()
 const preferences = usePreferences()
 const shown = computed(() => props.measures.filter((m) => m.predicted || m.word !== 'open'))
 const others = computed(() => props.measures.filter((m) => !m.predicted && m.word === 'open'))
+/** Of a series: which copy is in the hand, 0 for all alike. */
+const copy = ref(0)
+const mine = computed(() => props.typed.filter((t) => t.copy_number === copy.value))
+const which = computed(() => [
+  { key: 0, name: 'all the same' },
+  ...Array.from({ length: props.copies }, (_, i) => ({ key: i + 1, name: `number ${i + 1}` })),
+])
 const WORDS = { within: '✓ within', more: '▲ more', less: '▼ less', alone: '', open: '' } as const
 const stands = (key: string, place: number) =>
   props.faulty[`${key}.${place}`]?.typed ??
-  props.typed.find((t) => t.key === key && t.place === place)?.typed ??
+  mine.value.find((t) => t.key === key && t.place === place)?.typed ??
   ''
 /** One more place than is filled, up to as many as it takes. */
 const rooms = (key: string) =>
-  Math.min(props.places[key] ?? 1, props.typed.filter((t) => t.key === key).length + 1)
+  Math.min(props.places[key] ?? 1, mine.value.filter((t) => t.key === key).length + 1)
 function commit(key: string, place: number, event: Event) {
   const text = (event.target as HTMLInputElement).value
-  if (text !== stands(key, place)) emit('measure', key, place, text)
+  if (text !== stands(key, place)) emit('measure', key, place, text, copy.value)
 }
 </script>
 
 <template>
   <section>
     <h3>Measured beside predicted</h3>
+    <ChoiceField
+      v-if="copies > 1"
+      label="Which of them"
+      :value="copy"
+      :options="which"
+      @choose="(key: number) => (copy = key)"
+    />
     <div v-for="row in shown" :key="row.key" class="row" :data-measure="row.key">
       <span class="name">{{ row.name }}</span>
       <span class="figures predicted">{{
