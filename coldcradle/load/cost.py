@@ -99,10 +99,10 @@ def _glass_line(key: str, name: str, kg: float, price: float | None, waste: floa
     used = _decimal(kg) / (1 - _decimal(waste)) if cut and waste is not None and waste < 1 else _decimal(kg)
     if cut and waste is not None:
         told = "{m} at {p} a kilogram, and {w} of the sheet is cut away."
-        words = say(told, m=mass, p=f"{price:g}", w=show(waste, "ratio"))
+        words = say(told, m=mass, p=f"{price:.2f}", w=show(round(waste, 2), "ratio"))
     else:
         told = "{m} at {p} a kilogram" + (", without what is cut away." if cut else ".")
-        words = say(told, m=mass, p=f"{price:g}")
+        words = say(told, m=mass, p=f"{price:.2f}")
     return CostLine(key=f"glass-{key}", name=name, amount=_money(used * _decimal(price)), words=words)
 
 
@@ -121,7 +121,7 @@ def _power(result: StageResult, energy_j: float | None, share: float, makes: int
     told = "{e} at {p} a kWh"
     told += f", {{s}} of it by {by}" if share < 1 else ""
     told += ", for {n} alike." if makes > 1 else "."
-    words = say(told, e=shown, p=f"{kiln.price_per_kwh:g}", s=show(share, "ratio"), n=str(makes))
+    words = say(told, e=shown, p=f"{kiln.price_per_kwh:g}", s=show(round(share, 2), "ratio"), n=str(makes))
     return CostLine(key="firing", name=name, amount=amount, words=words)
 
 

@@ -260,7 +260,9 @@ def _too_large(what: Footprint, levels: Sequence[Level], kiln: KilnModel) -> Mes
         high = what.height_m - level.free_m
         worst = max(over, high)
         told = (
-            say("{d} too wide", d=show(over, "length")) if over >= high else say("{d} too high", d=show(high, "length"))
+            say("{d} too wide", d=show(round(over, 3), "length"))
+            if over >= high
+            else say("{d} too high", d=show(round(high, 3), "length"))
         )
         if best is None or worst < best[0]:
             best = worst, told

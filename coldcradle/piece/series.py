@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import operator
 from collections.abc import Iterator
 
 from coldcradle.glass.result import Weighing
@@ -28,7 +29,7 @@ def series_figure(stage: StageInput, laid: LayupResult) -> Figure | None:
         "series_mass",
         f"Glass for all {stage.makes}",
         "mass",
-        lambda m, n: m * n,
+        operator.mul,
         [
             given("new glass for one", "m", each.value, "mass", each.u),
             given("so many alike", "n", stage.makes, "count"),

@@ -14,7 +14,7 @@ from coldcradle.fire.controller import FAULTS
 from coldcradle.fire.inputs import ACTS
 from coldcradle.fire.states import next_state
 from studio.checking import listed_checks, standing_in_the_way
-from studio.keeping import keeping
+from studio.keeping import recording_reads, write_retrying
 from studio.models import Check, Firing, FiringEvent, Piece, Stage
 from studio.piece_rows import stages_of
 from studio.planning import assemble
@@ -75,12 +75,17 @@ def _frozen(firing: Firing) -> dict[str, Any]:
     return {"version": 1, "stages": found}
 
 
-@keeping
 def begin(firing: Firing, *, key: str, is_simulated: bool, at: datetime | None, now: datetime) -> Firing:
     """Begin a firing, now or at a moment gone by; what was planned is frozen. The same key again changes nothing.
 
     Raises DocumentError with everything that stands in the way, and ImpossibleInput where it cannot be begun.
     """
+    with recording_reads() as known:  # all that lie in it, before the database is held
+        listed_checks(firing)
+    return write_retrying(known, _begin, firing, key=key, is_simulated=is_simulated, at=at, now=now)
+
+
+def _begin(firing: Firing, *, key: str, is_simulated: bool, at: datetime | None, now: datetime) -> Firing:
     firing.refresh_from_db()
     if firing.events.filter(key=key).exists():
         return firing

@@ -11,10 +11,11 @@ from django.utils import timezone
 
 from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from studio.actions.firings import firing_snapshot, forget_partners, record_firing
-from studio.actions.pieces import record
+from studio.actions.pieces import keep_revision
 from studio.keeping import keeping
 from studio.made_from import why_not_together
 from studio.models import Firing, Kiln, Piece, Stage, WeekTaken
+from studio.piece_rows import stages_of
 
 __all__ = ["Proposed", "take_back", "take_firings"]
 
@@ -93,10 +94,14 @@ def _stages_by_id(kept: dict[str, Any]) -> list[Stage]:
 
 
 def _tell(stages: Iterable[Stage]) -> None:
-    """Every piece that was moved has a step of its own, and is planned anew."""
+    """Every piece that was moved has a step of its own; it is planned when somebody looks at it."""
     pieces = Piece.objects.filter(pk__in={stage.piece_id for stage in stages}).select_related("head")
+    when = timezone.now()
     for piece in pieces:
-        record(piece, label="the week planned")
+        keep_revision(piece, stages_of(piece), "the week planned", when)
+        piece.version += 1
+        piece.summary = None
+        piece.save(update_fields=["head", "version", "summary", "updated_at"])
     forget_partners({stage.firing_id for stage in stages}, None)
 
 

@@ -88,7 +88,7 @@ class Elsewhere(TransactionTestCase):
 
     def test_somebody_who_never_stops_writing_is_not_waited_for_for_ever(self) -> None:
         def write(other: sqlite3.Connection) -> None:
-            room = f"{20 + self.planned} °C"
+            room = f"{20 + self.planned / 10:g} °C"
             kiln = Kiln.objects.of(self.owner).get().document | {"room": room}
             other.execute("UPDATE studio_kiln SET document = ?", [json.dumps(kiln)])
 

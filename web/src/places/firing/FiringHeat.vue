@@ -89,6 +89,10 @@ td {
   vertical-align: top;
 }
 
+td.figures {
+  white-space: nowrap;
+}
+
 .why {
   color: var(--ink-soft);
 }

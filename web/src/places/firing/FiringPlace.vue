@@ -29,6 +29,10 @@ const chosen = ref<number | null>(null)
 const traced = ref<number | null>(null)
 const isOpen = computed(() => ['planned', 'loaded'].includes(page.value?.state ?? ''))
 const items = computed(() => page.value?.layout?.items ?? [])
+const shelves = computed(() => {
+  const many = page.value?.load.shelves?.length ?? 0
+  return many ? `${many} on posts` : 'none: on the floor'
+})
 const lead = computed(() => page.value?.members[0])
 watchEffect(() => {
   document.title = page.value ? `Firing in ${page.value.kiln.name} · Cold Cradle` : 'Cold Cradle'
@@ -104,7 +108,7 @@ useShortcuts({
           <Fold name="load-places" label="Places in words" :hint="`${items.length} in the kiln`">
             <BerthRows :page="page" :is-still="!isOpen" @move="firing.move" @choose="(i) => (chosen = i)" />
           </Fold>
-          <Fold v-if="isOpen" name="load-shelves" label="Shelves" hint="none: on the floor">
+          <Fold v-if="isOpen" name="load-shelves" label="Shelves" :hint="shelves">
             <ShelfRows :page="page" :faults="acting.faults.value" @change="firing.setShelves" />
           </Fold>
         </template>

@@ -179,7 +179,9 @@ const picked = computed(() => {
           >
         </span>
       </template>
-      <span v-else class="quiet">Drag it, or choose it and use the arrow keys; t turns, l locks.</span>
+      <span v-else-if="!isStill" class="quiet"
+        >Drag it, or choose it and use the arrow keys; t turns, l locks.</span
+      >
     </p>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
 import MessageText from '../../components/MessageText.vue'
@@ -17,6 +17,9 @@ const waiting = useQuery({
     request(api.GET('/api/firings/{firing_id}/waiting', { params: { path: { firing_id: props.id } } })),
   placeholderData: (before) => before,
 })
+const isAll = ref(false)
+const shown = computed(() => (waiting.data.value ?? []).filter((one) => one.fits || isAll.value))
+const others = computed(() => (waiting.data.value ?? []).filter((one) => !one.fits).length)
 </script>
 
 <template>
@@ -28,12 +31,17 @@ const waiting = useQuery({
   />
   <p v-else-if="!waiting.data.value.length" class="quiet">Nothing else waits.</p>
   <ul v-else class="rows">
-    <li v-for="one in waiting.data.value" :key="one.stage_id">
+    <li v-for="one in shown" :key="one.stage_id">
       <div>
         <b>{{ one.fits ? '' : '✕ ' }}{{ one.name }}</b>
         <p class="small"><MessageText :said="one.says" /></p>
       </div>
       <ActionButton v-if="one.fits" @click="$emit('putIn', one)">Put it in</ActionButton>
+    </li>
+    <li v-if="others">
+      <ActionButton :aria-expanded="isAll" @click="isAll = !isAll">{{
+        isAll ? 'Only what goes with it' : `And ${others} that ${others === 1 ? 'does' : 'do'} not`
+      }}</ActionButton>
     </li>
   </ul>
 </template>
