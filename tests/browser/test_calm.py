@@ -128,6 +128,7 @@ class Calm(BrowserTest):
     def test_places_show_little_beside_their_lists(self) -> None:
         for path, seen in (
             ("/today", "Wants doing"),
+            (f"/firings/{self.piece.stages.get().firing_id}", "What lies in it"),
             ("/pieces", "Lamp-room prism"),
             ("/cradles", "The shelf is empty"),
             ("/glass", "borosilicate"),

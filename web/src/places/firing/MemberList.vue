@@ -15,6 +15,16 @@ const WORDS = { good: '✓ good', short: '▲ short', over: '▲ over', unsafe: 
     <li v-for="member in members" :key="member.stage_id" :class="member.word">
       <b class="letter">{{ member.letter }}</b>
       <div>
+        <span class="row-acts small">
+          <ActionButton
+            :aria-pressed="traced === member.stage_id"
+            @click="traced = traced === member.stage_id ? null : member.stage_id"
+            >Skin and heart</ActionButton
+          >
+          <ActionButton v-if="!isStill && members.length > 1" @click="$emit('takeOut', member)"
+            >Take out</ActionButton
+          >
+        </span>
         <p class="who">
           <RouterLink
             :to="{
@@ -28,16 +38,6 @@ const WORDS = { good: '✓ good', short: '▲ short', over: '▲ over', unsafe: 
             >{{ member.copies > 1 ? `× ${member.copies} ` : '' }}{{ member.process.toLowerCase()
             }}{{ member.place ? `, ${member.place}` : '' }}</span
           >
-          <span class="row-acts small">
-            <ActionButton
-              :aria-pressed="traced === member.stage_id"
-              @click="traced = traced === member.stage_id ? null : member.stage_id"
-              >Skin and heart</ActionButton
-            >
-            <ActionButton v-if="!isStill && members.length > 1" @click="$emit('takeOut', member)"
-              >Take out</ActionButton
-            >
-          </span>
         </p>
         <p class="small">
           <b class="word">{{ WORDS[member.word] }}</b> <MessageText :said="member.says" />
@@ -77,7 +77,7 @@ li:not(.good) .word {
 }
 
 .row-acts {
-  margin-left: auto;
+  float: right;
 }
 
 @media (hover: none) {
