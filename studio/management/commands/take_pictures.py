@@ -18,13 +18,12 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("heat", "Lamp-room prism/heat", "6", (1280, 800), {}),
     ("heat-dark", "Leading-light block/heat", "", (1280, 800), {"chosen-theme": "dark", "system": "us"}),
     ("card", "Lamp-room prism/card", "", (840, 1180), {}),
-    ("sum", "/sums/mix?weighed=114%20g", "", (1280, 800), {}),
     ("cradles", "/cradles", "Door-pull tray", (1280, 800), {}),
     ("kilns", "/kilns", "", (1280, 1500), {}),
     ("chain", "Chart-table dish/heat?stage=slump", "", (1280, 800), {}),
     ("layup", "Pilot’s bowl/layup", "Home*19", (1280, 900), {}),
-    ("cutting", "Chart-table dish/cutting?stage=plate", "", (1280, 800), {}),
-    ("today", "/today", "", (1280, 800), {}),
+    ("firing", "firing of Pilot’s bowl", "", (1280, 800), {}),
+    ("week", "/today", "Plan the week", (1280, 1000), {}),
     ("before", "Pilot’s bowl/before", "", (1280, 900), {}),
     ("fire", "Pilot’s bowl, for the stairs/fire", "", (1280, 800), {}),
     ("phone", "Pilot’s bowl, for the stairs/fire", "", (390, 1300), {"chosen-theme": "dark"}),
@@ -87,6 +86,16 @@ def forming(page: Any, address: str, numbers: dict[str, int]) -> Image.Image:
     return whole.resize((whole.width * 2 // 3, whole.height * 2 // 3), Image.Resampling.LANCZOS)
 
 
+def address_of(page: Any, address: str, numbers: dict[str, int], place: str) -> str:
+    """Where a view stands: a station of a piece by its name, the firing of one, or a place."""
+    if place.startswith("firing of "):
+        number = numbers[place.removeprefix("firing of ")]
+        piece = page.request.get(f"{address}/api/pieces/{number}").json()
+        return f"/firings/{piece['firing']['id']}"
+    piece, _, station = place.partition("/")
+    return f"/pieces/{numbers[piece]}/{station}" if piece else place
+
+
 class Command(BaseCommand):
     help = "Take the pictures of the main views from a demo that runs at the given address."
 
@@ -116,8 +125,7 @@ class Command(BaseCommand):
                 for key, value in storage.items():
                     context.add_init_script(f"localStorage.setItem({key!r}, {value!r})")
                 page = context.new_page()
-                piece, _, station = place.partition("/")
-                page.goto(address + (f"/pieces/{numbers[piece]}/{station}" if piece else place))
+                page.goto(address + address_of(page, address, numbers, place))
                 page.wait_for_timeout(2500)  # pages that ask again and again are never idle
                 if doing == "w":
                     page.keyboard.press("w")
@@ -126,6 +134,8 @@ class Command(BaseCommand):
                 elif doing:
                     page.get_by_role("button", name=f"Step {doing}:" if doing.isdigit() else doing).first.click()
                 page.wait_for_timeout(900)
+                if name == "week":  # it is tried for some seconds what goes together
+                    page.get_by_role("button", name="Take all of it").wait_for(timeout=60_000)
                 page.screenshot(path=folder / f"{name}.png")
                 context.close()
                 self.stdout.write(name)

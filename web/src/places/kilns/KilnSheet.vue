@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import Fold from '../../kit/Fold.vue'
@@ -7,11 +8,12 @@ import type { Kiln } from '../../api/types'
 import ChoiceField from '../../kit/ChoiceField.vue'
 import TextField from '../../kit/TextField.vue'
 import TypedField from '../../kit/TypedField.vue'
+import { keyOf } from '../../kit/keys'
 import { useInTurn } from '../../kit/useInTurn'
 import { usePreferences } from '../../composables/usePreferences'
 import { useRowEdits } from '../../composables/useRowEdits'
 import KilnCurves from './KilnCurves.vue'
-import { CONTROLLER_FIELDS, KILN_FIELDS, LININGS } from './kilnFields'
+import { CONTROLLER_FIELDS, KILN_FIELDS, LININGS, ROOM_FIELDS } from './kilnFields'
 import KilnLog from './KilnLog.vue'
 import KilnZones from './KilnZones.vue'
 
@@ -37,6 +39,13 @@ const posts = computed(() =>
     .map((name) => props.kiln.entries[name]?.typed)
     .join(', '),
 )
+const firings = useQuery({
+  queryKey: keyOf('firings', 'kilns'),
+  queryFn: () => request(api.GET('/api/firings')),
+})
+const planned = computed(() =>
+  (firings.data.value?.rows ?? []).filter((f) => f.kiln === props.kiln.name).slice(0, 6),
+)
 const SIZES = new Set(['width', 'depth', 'height'])
 const READS = [
   { key: 'degC', name: '°C' },
@@ -49,6 +58,15 @@ const READS = [
     <h2>{{ kiln.name }}</h2>
     <p>
       Off after a soak it falls <b class="figures">{{ preferences.pick(kiln.off_first).text }}</b> at first.
+    </p>
+    <p v-if="planned.length" class="small">
+      Planned:
+      <template v-for="(one, i) in planned" :key="one.id"
+        >{{ i ? ', ' : ''
+        }}<RouterLink :to="{ name: 'firing', params: { id: one.id } }">{{
+          one.pieces.join(' + ')
+        }}</RouterLink></template
+      >.
     </p>
     <TypedField
       v-for="field in KILN_FIELDS.filter((one) => !SIZES.has(one.name))"
@@ -64,7 +82,7 @@ const READS = [
     />
     <Fold name="kiln-size" label="Size, lining, posts">
       <TypedField
-        v-for="field in KILN_FIELDS.filter((one) => SIZES.has(one.name))"
+        v-for="field in [...KILN_FIELDS.filter((one) => SIZES.has(one.name)), ...ROOM_FIELDS]"
         :key="field.name"
         :label="field.label"
         :hint="'hint' in field ? field.hint : undefined"

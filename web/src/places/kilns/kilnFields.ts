@@ -16,6 +16,15 @@ export const KILN_FIELDS = [
   { name: 'height', label: 'Inside height', start: '300 mm' },
 ] as const
 
+/** What must stay free in it, and the way in. */
+export const ROOM_FIELDS = [
+  { name: 'between', label: 'Between pieces', hint: 'stays free' },
+  { name: 'to_wall', label: 'To a wall', hint: 'stays free' },
+  { name: 'under', label: 'Under an element', hint: 'stays free' },
+  { name: 'door_width', label: 'Door, wide', hint: 'where it is narrower' },
+  { name: 'door_height', label: 'Door, high', hint: 'where it is lower' },
+] as const
+
 export const LININGS = [
   { key: 'unknown', name: 'not known' },
   { key: 'fibre', name: 'fibre' },
