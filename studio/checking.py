@@ -11,6 +11,7 @@ from coldcradle.piece.plan import staged_of
 from coldcradle.piece.standing import remembered_checks
 from studio.keeping import memoized
 from studio.models import Check, Firing, Stage
+from studio.piece_rows import lying_in
 from studio.planning import planned
 
 __all__ = ["Listed", "listed_checks", "standing_in_the_way"]
@@ -41,7 +42,7 @@ class Listed:
 def listed_checks(firing: Firing) -> list[Listed]:
     """Every check of every stage in a firing, as the pieces stand now."""
     found = []
-    stages = list(firing.stages.select_related("piece").order_by("piece", "order"))
+    stages = lying_in(firing)
     rows = {(row.stage_id, row.rule): row for row in Check.objects.filter(firing=firing)}
     for stage in stages:
         piece = planned(stage.piece).piece

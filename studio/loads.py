@@ -185,8 +185,8 @@ def is_of_several(firing: Firing) -> bool:
 
 
 def _needs_share(row: Stage, lying: Sequence[tuple[int, int, int, str]]) -> bool:
-    """Whether a stage does not lie alone, or was given a berth."""
-    return sum(firing == row.firing_id for firing, *_ in lying) > 1 or bool(row.firing.load.get("berths"))
+    """Whether a stage does not lie alone, or berths or shelves were given in its firing."""
+    return sum(firing == row.firing_id for firing, *_ in lying) > 1 or bool(row.firing.load)
 
 
 def put_shares_in(

@@ -8,9 +8,9 @@ from typing import Any
 from django.http import Http404
 
 from studio.fixed_queries import FixedRead, among
-from studio.models import Measure, Piece, Reservation, Stage
+from studio.models import Firing, Measure, Piece, Reservation, Stage
 
-__all__ = ["one_piece", "shared_firings", "stage_at", "stage_keys", "stages_of"]
+__all__ = ["lying_in", "one_piece", "shared_firings", "stage_at", "stage_keys", "stages_of"]
 
 _piece = FixedRead(
     lambda owner, piece: (
@@ -72,6 +72,12 @@ def shared_firings(piece: Piece, rows: Sequence[Stage]) -> dict[int, set[int]]:
     for firing_id, piece_id in _others({row.firing_id for row in rows}, piece.pk):
         found.setdefault(firing_id, set()).add(piece_id)
     return found
+
+
+def lying_in(firing: Firing) -> list[Stage]:
+    """The stages that go into the kiln, by their pieces: what was put away stays out, unless all of it was."""
+    rows = list(firing.stages.select_related("piece").order_by("piece", "order"))
+    return [row for row in rows if not row.piece.is_put_away] or rows
 
 
 def stage_at(piece: Piece, key: str = "") -> Stage:

@@ -20,13 +20,14 @@ from coldcradle.heat.steps import StepKey
 from coldcradle.layup.explain.outcome import outcome_words
 from coldcradle.load.answer import firing_answer
 from coldcradle.load.footprint import Footprint, footprint_of
-from coldcradle.load.inputs import Berth, FiringInput, Member
+from coldcradle.load.inputs import Berth, FiringInput, Member, Shelf
 from coldcradle.load.layout import Layout, berths_arranged, lay_out
 from coldcradle.load.needs import Window, peak_step_of, window_of
 from coldcradle.load.peak import CommonPeak, common_peak
 from coldcradle.load.places import places_of
 from coldcradle.load.programme import Asked, Mended, shared_steps
 from coldcradle.load.result import FiringPlan, MemberPlan
+from coldcradle.load.room import SHELF_J_PER_KG_K, shelf_kg
 from coldcradle.load.rules import firing_findings
 from coldcradle.load.verdict import harm_of, heat_verdict, spare_of
 from coldcradle.load.ways import ways_out
@@ -79,14 +80,24 @@ def _askers(firing: FiringInput) -> list[_Asker]:
     return found
 
 
-def _whole_j_per_k(askers: Sequence[_Asker]) -> float:
-    """Heat capacity of all glass and moulds; the kiln's shelves are counted with each stage."""
-    by_member = {a.member.key: a.member.copies * a.asked.load.own_j_per_k for a in askers}
-    return sum(by_member.values())
+def _pressing_kg(asker: _Asker) -> float:
+    """What weighs on one copy to press it, kg, without what was told to be in the kiln besides."""
+    return asker.asked.load.furniture_kg - asker.asked.heat.furniture_kg
+
+
+def _whole_j_per_k(askers: Sequence[_Asker], shelves: Sequence[Shelf]) -> float:
+    """Heat capacity of all glass, moulds, weights that press and shelves that go in, J/K; what was told to be in the
+    kiln besides is counted with each stage.
+    """
+    once = {a.member.key: a for a in askers}.values()
+    laid = sum(a.member.copies * (a.asked.load.own_j_per_k + _pressing_kg(a) * SHELF_J_PER_KG_K) for a in once)
+    kiln = askers[0].asked.heat.kiln
+    return laid + sum(shelf_kg(shelf, kiln) for shelf in shelves) * SHELF_J_PER_KG_K
 
 
 def _share(asker: _Asker, whole_j_per_k: float, steps: tuple[SharedStep, ...], whole_s: float) -> FiringShare:
-    beside = whole_j_per_k - asker.member.copies * asker.asked.load.own_j_per_k
+    mine = asker.member.copies * asker.asked.load.own_j_per_k + _pressing_kg(asker) * SHELF_J_PER_KG_K
+    beside = max(0.0, whole_j_per_k - mine)
     return FiringShare(place=asker.place, beside_j_per_k=round(beside, 3), whole_s=whole_s, steps=steps)
 
 
@@ -199,17 +210,12 @@ def plan_firing(firing: FiringInput) -> FiringPlan:
     Raises ImpossibleInput for a firing with nothing in it, or one that the kiln cannot do.
     """
     askers = _askers(firing)
-    whole = _whole_j_per_k(askers)
+    whole = _whole_j_per_k(askers, firing.load.shelves)
     told = firing.members[0].stage.heat
     if len(askers) == 1:
         results = [_fired(askers[0].key, _share(askers[0], whole, (), 0.0))]
         return _told(firing, askers, results, None, None, ())
-    furniture = (
-        told.furniture_kg * 1000.0
-        + sum(a.asked.load.furniture_kg - told.furniture_kg for a in {x.member.key: x for x in askers}.values())
-        * 1000.0
-    )
-    kiln = told.kiln.loaded(load_j_per_k=whole + furniture, room_c=told.room_c)
+    kiln = told.kiln.loaded(load_j_per_k=whole + told.furniture_kg * SHELF_J_PER_KG_K, room_c=told.room_c)
     peak = common_peak([a.asked.window for a in askers])
     mended = Mended()
     fired = _fire(askers, peak, kiln, whole, mended)

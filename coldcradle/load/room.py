@@ -7,7 +7,10 @@ from dataclasses import dataclass
 from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.load.inputs import Shelf
 
-__all__ = ["Level", "levels_of"]
+__all__ = ["SHELF_J_PER_KG_K", "Level", "levels_of", "shelf_kg"]
+
+_SHELF_KG_M3 = 2000.0  # kiln shelves of cordierite (from memory)
+SHELF_J_PER_KG_K = 1000.0  # (from memory)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -34,6 +37,12 @@ def _box(kiln: KilnModel, shelf: Shelf | None) -> tuple[float, float, float, flo
     half_d = (shelf.depth_m or kiln.depth_m - 2 * kiln.to_wall_m) / 2
     mid_x, mid_y = kiln.width_m / 2, kiln.depth_m / 2
     return max(left, mid_x - half_w), max(front, mid_y - half_d), min(right, mid_x + half_w), min(back, mid_y + half_d)
+
+
+def shelf_kg(shelf: Shelf, kiln: KilnModel) -> float:
+    """What a shelf weighs, kg, by its size."""
+    left, front, right, back = _box(kiln, shelf)
+    return max(0.0, right - left) * max(0.0, back - front) * shelf.thickness_m * _SHELF_KG_M3
 
 
 def levels_of(kiln: KilnModel, shelves: tuple[Shelf, ...]) -> tuple[Level, ...]:

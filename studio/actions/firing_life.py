@@ -16,7 +16,7 @@ from coldcradle.fire.states import next_state
 from studio.checking import listed_checks, standing_in_the_way
 from studio.keeping import recording_reads, write_retrying
 from studio.models import Check, Firing, FiringEvent, Piece, Stage
-from studio.piece_rows import stages_of
+from studio.piece_rows import lying_in, stages_of
 from studio.planning import assemble
 from studio.watching import fired_seconds, frozen_of, live_events
 
@@ -65,7 +65,7 @@ def load(firing: Firing, *, is_loaded: bool) -> None:
 
 def _frozen(firing: Firing) -> dict[str, Any]:
     found = []
-    for stage in firing.stages.select_related("piece").order_by("piece", "order"):
+    for stage in lying_in(firing):
         document = assemble(stage.piece, stages_of(stage.piece))
         at = next(i for i, s in enumerate(document["stages"]) if s["key"] == stage.key)
         # what stands before it may be taken in by it; what comes after tells nothing of this firing

@@ -12,7 +12,7 @@ from coldcradle.heat.kiln.kiln import KilnZone
 from coldcradle.heat.limits import PASSING_OVER, STRAIN_OVER
 from coldcradle.heat.steps import StepKey
 from coldcradle.load.firing import alone_of, plan_firing, windows_in
-from coldcradle.load.inputs import Berth, FiringInput, Member
+from coldcradle.load.inputs import Berth, FiringInput, Member, Shelf
 from coldcradle.load.peak import common_peak
 from coldcradle.load.result import FiringPlan
 from coldcradle.piece.stage import compute_stage, plan_stage
@@ -134,6 +134,20 @@ class Together(TestCase):
         nine = fired(member("slump", alike=9))
         self.assertGreater(nine.run.total_s, beside.run.total_s)  # type: ignore[union-attr]  # both fired
         self.assertIsNone(nine.peak)
+
+    def test_shelves_and_what_presses_slow_it_for_all(self) -> None:
+        plain = fired(member("slump"), member("press"))
+        shelved = fired(member("slump"), member("press"), shelves=(Shelf(posts_m=0.025, thickness_m=0.025),))
+        for one, other in zip(plain.members, shelved.members, strict=True):
+            self.assertGreater(other.total_s, one.total_s)
+        # all in one kiln: each is run with the same mass in it, counted once
+        masses = {round(m.result.heated.load.heat_capacity_j_per_k) for m in plain.members}
+        self.assertEqual(masses, {round(plain.run.kiln.heat_capacity_j_per_k - self.empty(plain))})  # type: ignore[union-attr]  # fired
+
+    @staticmethod
+    def empty(plan: FiringPlan) -> float:
+        kiln = plan.members[0].member.stage.heat.kiln
+        return kiln.loaded(load_j_per_k=0.0, room_c=18.0).heat_capacity_j_per_k
 
     def test_a_firing_with_nothing_in_it_and_one_twice_are_refused(self) -> None:
         with self.assertRaisesRegex(ImpossibleInput, "something in it"):

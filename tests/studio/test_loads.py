@@ -138,6 +138,13 @@ class Together(LoadTest):
         self.assertEqual(self.take_out(self.shade).status_code, 422)
         self.assertEqual(self.keep(self.berth(self.bowl)).status_code, 422)
 
+    def test_what_was_put_away_does_not_go_into_the_kiln(self) -> None:
+        self.put_in(self.shade)
+        Piece.objects.filter(pk=self.shade.pk).update(is_put_away=True)
+        self.assertEqual([m["name"] for m in self.page()["members"]], ["Bowl"])
+        lines = self.ask("GET", f"/firings/{self.firing.pk}/before").json()["lines"]
+        self.assertEqual({line["piece"] for line in lines}, {"Bowl"})
+
 
 class Refused(LoadTest):
     def test_another_owners_stage_and_firing_are_not_there(self) -> None:

@@ -3,14 +3,16 @@ import type { Silhouette } from '../api/types'
 const HOUR = 3_600_000
 const time = (iso: string) => new Date(iso).getTime()
 
-/** From when to when an axis goes: what runs and what is next, at least a day and a half ahead and at most four. */
+/** From when to when an axis goes: what runs and what is next, at least a day and a half ahead and at most four, or as
+ * many as are asked for. */
 export function axisSpan(
   now: number,
   firings: Pick<Silhouette, 'starts_at' | 'ends_at'>[],
+  mostDays = 4,
 ): [from: number, to: number] {
   const from = Math.min(now - 6 * HOUR, ...firings.map((f) => Math.max(time(f.starts_at), now - 36 * HOUR)))
   const last = Math.max(now, ...firings.map((f) => time(f.ends_at)))
-  return [from, Math.max(now + 36 * HOUR, Math.min(now + 4 * 24 * HOUR, last))]
+  return [from, Math.max(now + 36 * HOUR, Math.min(now + mostDays * 24 * HOUR, last))]
 }
 
 /** A firing as a closed shape of this height; `x` says where a moment lies. */
@@ -27,7 +29,7 @@ export function silhouette(firing: Silhouette, x: (ms: number) => number, tall: 
 /** Round hours and days between two moments, no closer than can be read. */
 export function clockMarks(from: number, to: number) {
   const span = (to - from) / HOUR
-  const every = span > 60 ? 12 : span > 30 ? 6 : 3
+  const every = span > 150 ? 24 : span > 60 ? 12 : span > 30 ? 6 : 3
   const list = []
   const at = new Date(from)
   at.setMinutes(0, 0, 0)

@@ -17,7 +17,11 @@ const TALL = 56
 const LETTER = 8
 const now = computed(() => new Date(props.today.now).getTime())
 const span = computed(() =>
-  axisSpan(now.value, [...props.today.kilns.flatMap((k) => k.firings), ...(props.proposed ?? [])]),
+  axisSpan(
+    now.value,
+    [...props.today.kilns.flatMap((k) => k.firings), ...(props.proposed ?? [])],
+    props.proposed?.length ? 12 : 4,
+  ),
 )
 /** What is proposed for a kiln, as an outline beside what stands. */
 const outlines = (kiln: number) =>
@@ -89,7 +93,7 @@ const clock = (iso: string) =>
           <path :d="`M${one.a} ${TALL}L${one.top} 8L${one.b} ${TALL - 4}V${TALL}Z`">
             <title>proposed: {{ one.name }}</title>
           </path>
-          <text :x="one.top + 4" y="14">{{ one.name }}</text>
+          <text :x="one.a + 2" :y="TALL + 16">{{ one.name }}</text>
         </g>
         <path v-if="now >= span[0]" class="now" :d="`M${x(now)} 0V${TALL + 4}`" />
       </svg>
