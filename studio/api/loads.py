@@ -22,13 +22,14 @@ from studio.actions import loading as actions
 from studio.actions.firings import next_firing_revision
 from studio.actions.sharing import join_firing
 from studio.api.replies import Schema, reply
-from studio.api.schemas import ErrorOut, Id, ShortText
+from studio.api.schemas import ErrorOut, Id, OutlineRings, ShortText, SmallSketch
 from studio.assembling import local_start
 from studio.errors import Stale
 from studio.keeping import memoized
 from studio.loads import firing_input, remembered_firing, waiting_members
 from studio.models import Firing, Stage
 from studio.piece_rows import one_piece
+from studio.planning import outline_of, sketch_of
 
 router = Router(tags=["firings"])
 _MOST_WAITING = 24
@@ -160,8 +161,13 @@ class JoiningOut(Schema):
 
 
 class TraceOut(Schema):
-    """The glass of one who lies in the firing: its skin and its heart along the programme, (s, °C)."""
+    """The glass of one who lies in the firing: what comes out of it, in words and drawn, and its skin and heart along
+    the programme, (s, °C).
+    """
 
+    gives: Message
+    sketch: SmallSketch | None
+    outline: OutlineRings | None
     skin: list[tuple[float, float]]
     heart: list[tuple[float, float]]
 
@@ -345,8 +351,17 @@ def show_trace(request: HttpRequest, firing_id: Id, stage_id: Id) -> Any:
     told = firing_input(_firing(request, firing_id))
     plan, _ = _planned(told) if told is not None else (None, None)
     mine = next((m for m in plan.members if m.member.key == str(stage_id)), None) if plan else None
-    skin, heart = skin_and_heart(mine.result) if mine else ([], [])
-    return {"skin": skin, "heart": heart}
+    if mine is None:
+        raise Http404("That stage does not lie in this firing, or it cannot be planned.")
+    skin, heart = skin_and_heart(mine.result)
+    laid = mine.result.laid
+    return {
+        "gives": mine.gives,
+        "sketch": sketch_of(laid.sketch) if laid.sketch else None,
+        "outline": outline_of(laid.section) if laid.section else None,
+        "skin": skin,
+        "heart": heart,
+    }
 
 
 def _moved(request: HttpRequest, firing_id: int, body: MemberIn, *, is_in: bool) -> HttpResponse:

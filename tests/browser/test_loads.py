@@ -71,6 +71,10 @@ class Together(LoadPages):
         expect(page.locator("g.item.told")).to_have_count(2)
         member = page.locator("li", has=page.get_by_role("link", name="Shade"))
         member.hover()
+        member.get_by_role("button", name="Look at it").click()
+        expect(page.locator(".comes-out")).to_contain_text("comes out as")
+        expect(page.locator(".comes-out svg")).to_be_visible()
+        member.hover()
         member.get_by_role("button", name="Take out").click()
         expect(page.locator(".answer")).to_contain_text("to itself")
 

@@ -6992,14 +6992,18 @@ export interface components {
         };
         /**
          * TraceOut
-         * @description The glass of one who lies in the firing: its skin and its heart along the programme, (s, °C).
+         * @description The glass of one who lies in the firing: what comes out of it, in words and drawn, and its skin and heart along
+         *     the programme, (s, °C).
          */
         TraceOut: {
+            gives: components["schemas"]["Message"];
             /** Heart */
             heart: [
                 number,
                 number
             ][];
+            outline: components["schemas"]["OutlineRings"] | null;
+            sketch: components["schemas"]["SmallSketch"] | null;
             /** Skin */
             skin: [
                 number,

@@ -3,10 +3,12 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 
 import { api, request } from '../../api/client'
-import type { FireLines, FiringPage } from '../../api/types'
+import type { FireLines, FiringPage, Trace } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import FireLine from '../../drawing/FireLine.vue'
+import SketchThumbnail from '../../drawing/SketchThumbnail.vue'
+import Thumbnail from '../../drawing/Thumbnail.vue'
 import Fold from '../../kit/Fold.vue'
 import { keyOf } from '../../kit/keys'
 
@@ -22,6 +24,11 @@ const trace = useQuery({
       }),
     ),
   enabled: computed(() => !!props.traced),
+})
+const shown = computed(() => {
+  const found = props.traced ? trace.data.value : undefined
+  const letter = props.page.members.find((m) => m.stage_id === props.traced)?.letter ?? ''
+  return found ? { ...(found as unknown as Trace), letter } : null
 })
 const line = computed(() => {
   const told = props.page.line!
@@ -39,6 +46,13 @@ const line = computed(() => {
 
 <template>
   <div class="heat">
+    <div v-if="shown" class="comes-out">
+      <SketchThumbnail v-if="shown.sketch" :sketch="shown.sketch" />
+      <Thumbnail v-else-if="shown.outline" :outline="shown.outline" />
+      <p class="small">
+        <b>{{ shown.letter }}</b> comes out as <MessageText :said="shown.gives" />.
+      </p>
+    </div>
     <FireLine :line="line" is-still :tall="190" />
     <p class="small">
       {{ preferences.pick(page.total).text }}, {{ preferences.pick(page.energy).text }}; open the lid
@@ -87,6 +101,12 @@ td {
   padding: var(--s1) var(--s2) var(--s1) 0;
   border-bottom: var(--line) solid var(--rule);
   vertical-align: top;
+}
+
+.comes-out {
+  display: flex;
+  gap: var(--s3);
+  align-items: center;
 }
 
 td.figures {

@@ -19,7 +19,7 @@ const WORDS = { good: '✓ good', short: '▲ short', over: '▲ over', unsafe: 
           <ActionButton
             :aria-pressed="traced === member.stage_id"
             @click="traced = traced === member.stage_id ? null : member.stage_id"
-            >Skin and heart</ActionButton
+            >Look at it</ActionButton
           >
           <ActionButton v-if="!isStill && members.length > 1" @click="$emit('takeOut', member)"
             >Take out</ActionButton
