@@ -129,7 +129,7 @@ class Together(LoadTest):
         self.firing.refresh_from_db()
         peaks = [
             [s["to"] for s in kept["document"]["stages"][-1]["heat"]["share"]["steps"] if s["key"] == "cast"]
-            for kept in self.firing.frozen["stages"]
+            for kept in (self.firing.frozen or {})["stages"]
         ]
         told = next(s["to_c"] for s in both["steps"] if s["key"] == "cast")
         self.assertEqual(peaks, [[f"{told:g} °C"]] * 2)
@@ -156,8 +156,8 @@ class Refused(LoadTest):
         for way in ("", "/waiting", f"/members/{self.stage(theirs).pk}"):
             self.assertEqual(self.ask("GET", f"/firings/{foreign}{way}").status_code, 404, way)
         for way in ("berths", "arrange", "berths/undo"):
-            body = {"version": 1, "load": {"berths": [], "shelves": []}}
-            self.assertEqual(self.ask("POST", f"/firings/{foreign}/{way}", body).status_code, 404, way)
+            told = {"version": 1, "load": {"berths": [], "shelves": []}}
+            self.assertEqual(self.ask("POST", f"/firings/{foreign}/{way}", told).status_code, 404, way)
 
     def test_what_is_made_from_it_never_lies_beside_it(self) -> None:
         then = {"version": self.bowl.version, "after": self.stage(self.bowl).key, "process": "polish"}
