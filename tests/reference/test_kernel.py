@@ -6,7 +6,7 @@ from typing import Any
 from unittest import TestCase, mock, skipIf
 
 import numpy as np
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from coldcradle.cradle import curve
@@ -32,6 +32,7 @@ class Twins(TestCase):
     def close(self, found: np.ndarray, wanted: np.ndarray, scale: float) -> None:
         self.assertLess(float(np.abs(found - wanted).max()), 1e-9 * scale)
 
+    @settings(deadline=None)
     @given(
         st.sampled_from(kinds),
         st.floats(0.001, 0.2),
