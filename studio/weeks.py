@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-import functools
 import math
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from datetime import datetime, time
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -14,9 +13,7 @@ from coldcradle.errors import ColdCradleError
 from coldcradle.heat.kiln.kiln import KilnModel
 from coldcradle.heat.schedule.attendance import is_awake
 from coldcradle.heat.schedule.clock import at
-from coldcradle.load.firing import alone_of, lay_out_firing, look_ins_s, windows_in
-from coldcradle.load.inputs import FiringInput, Member
-from coldcradle.load.peak import common_peak
+from coldcradle.load.inputs import Member
 from coldcradle.load.week.jobs import Job, KilnTime, Week
 from coldcradle.load.week.plan import WeekPlan, plan_week
 from coldcradle.quantity.format import Message, say
@@ -24,26 +21,24 @@ from studio.kiln_times import Busy, busy_times
 from studio.loads import firing_input
 from studio.models import Firing, Kiln, Piece, Stage
 from studio.planning import planned
+from studio.week_load import WeekLoad
 
 __all__ = ["StudioWeek", "studio_week"]
 
-_SLOWER = 0.05  # of its time that a firing takes longer for each more that lies in it, about
-_TOO_SLOW = 1.5  # times as long as the quickest in it: then they are parted, as the page of a firing says
 _DONE_BY = time(18, 0)  # what is due on a day is out of the kiln by then
 _SHORT = ("not enough", "none on the rack")
 
 
 @dataclass(frozen=True, slots=True)
 class StudioWeek:
-    """The week of a studio: firings that wait by their number, and what is left out with the reason."""
+    """The week of a studio: names of firings that wait by their number, and what is left out with the reason."""
 
     now: datetime
     week: Week
-    firings: dict[str, Firing]
     names: dict[str, str]
     left: list[tuple[str, Message]]
     kilns: dict[str, Kiln]
-    due: dict[str, datetime] = field(default_factory=dict)
+    due: dict[str, datetime]
 
     def planned(self, time_s: float) -> WeekPlan:
         """Firings for all that waits, within a time."""
@@ -54,72 +49,83 @@ class StudioWeek:
         return at(self.now, seconds)
 
 
-class _Load:
-    """All firings that wait, with what may be asked of any of them together, answered once."""
-
-    def __init__(self, members: dict[str, tuple[Member, ...]], kilns: dict[str, KilnModel]) -> None:
-        self._members, self._kilns = members, kilns
-        self.may_share = functools.cache(self._may_share)
-        self.alone_s = functools.cache(self._alone_s)
-
-    def _in(self, keys: frozenset[str], kiln: str) -> FiringInput:
-        found = []
-        for key in sorted(keys):
-            for member in self._members[key]:
-                heat = replace(member.stage.heat, kiln=self._kilns[kiln], kiln_zone="")
-                found.append(replace(member, stage=replace(member.stage, heat=heat)))
-        return FiringInput(members=tuple(found))
-
-    def _alone_s(self, key: str, kiln: str) -> float:
-        """How long a firing lasts in a kiln, s; infinite where it cannot be done there or does not fit."""
-        told = self._in(frozenset({key}), kiln)
-        longest = 0.0
-        try:
-            for member in told.members:
-                result = alone_of(member).heated
-                if result.firing is None or max(c for _, c in result.firing.run.line) > self._kilns[kiln].highest_c:
-                    return math.inf
-                longest = max(longest, result.firing.run.total_s)
-            return math.inf if lay_out_firing(told).left else longest
-        except ColdCradleError:
-            return math.inf
-
-    def why_nowhere(self, key: str) -> Message:
-        """Why no kiln takes a firing: what finds no room in the one it is planned for, or what that cannot do."""
-        told = FiringInput(members=self._members[key])
-        try:
-            left = lay_out_firing(told).left
-        except ColdCradleError as error:
-            return say("{why}", why=str(error))
-        if left:
-            return say("{why} Part it into rounds, or change the kiln.", why=left[0])
-        return say("No kiln gets that hot, or can do it at all.")
-
-    def _may_share(self, keys: frozenset[str], kiln: str) -> bool:
-        if len(keys) == 1:
-            return math.isfinite(self.alone_s(next(iter(keys)), kiln))
-        alone = [self.alone_s(key, kiln) for key in keys]
-        if max(alone) > _TOO_SLOW * min(alone):  # thick glass does not hold back thin
-            return False
-        told = self._in(keys, kiln)
-        try:
-            worst = common_peak([window for _, _, window in windows_in(told)]).worst
-            return worst <= 1.0 and not lay_out_firing(told).left
-        except ColdCradleError:
-            return False
-
-    def lasts_s(self, keys: frozenset[str], kiln: str) -> float:
-        """About how long they take together: the slowest of them, and a little for each more, s."""
-        many = sum(len(self._members[key]) for key in keys)
-        return max(self.alone_s(key, kiln) for key in keys) * (1 + _SLOWER * (many - 1))
-
-    def visits_s(self, key: str) -> tuple[float, ...]:
-        """When somebody must be there, s from the start, by their own programmes."""
-        return tuple(visit for member in self._members[key] for visit in look_ins_s(member))
+def _due(piece: Piece, now: datetime) -> datetime | None:
+    return datetime.combine(piece.due_on, _DONE_BY, now.tzinfo) if piece.due_on else None
 
 
-def _due(piece: Piece, zone: ZoneInfo) -> datetime | None:
-    return datetime.combine(piece.due_on, _DONE_BY, zone) if piece.due_on else None
+@dataclass(slots=True)
+class _Waiting:
+    """Firings that have no start, by their number as a text: what lies in each, its name; and what is left out."""
+
+    firings: dict[str, Firing] = field(default_factory=dict)
+    members: dict[str, tuple[Member, ...]] = field(default_factory=dict)
+    names: dict[str, str] = field(default_factory=dict)
+    left: list[tuple[str, Message]] = field(default_factory=list)
+
+
+def _waiting(rows: list[Stage]) -> _Waiting:
+    found = _Waiting()
+    for row in rows:
+        if row.firing.started_at is None and row.firing.inputs.get("undated"):
+            found.firings[str(row.firing_id)] = row.firing
+    for key, firing in found.firings.items():
+        mine = [r for r in rows if r.firing_id == firing.pk]
+        name = " and ".join(_name(r) for r in mine)
+        why = _why_left(firing, mine)
+        told = firing_input(firing) if why is None else None
+        if why is not None:
+            found.left.append((name, why))
+        elif told is not None:
+            found.members[key], found.names[key] = told.members, name
+    return found
+
+
+def _jobs(
+    waiting: _Waiting, rows: list[Stage], load: WeekLoad, stands: dict[int, list[Busy]], now: datetime
+) -> tuple[list[Job], dict[str, datetime]]:
+    """Jobs of all that can be planned, with the days they are due; the rest is told with its reason."""
+    jobs: list[Job] = []
+    due: dict[str, datetime] = {}
+    for key, name in waiting.names.items():
+        mine = [r for r in rows if str(r.firing_id) == key]
+        allowed = load.kilns_for(key)
+        if not allowed:
+            waiting.left.append((name, load.why_nowhere(key)))
+            continue
+        after, ready, blocked = _earlier(mine, rows, waiting.members, stands, now)
+        if blocked:
+            waiting.left.append((name, say("“{what}”, which it is made from, is not planned.", what=blocked)))
+            continue
+        last = [r for r in mine if not any(_takes(other, r) for other in rows)]
+        days = [d for r in last if (d := _due(r.piece, now)) is not None]
+        if days:
+            due[key] = min(days)
+        shelved = next((r for r in mine if r.cradle_id and not _is_shelf(r)), None)
+        jobs.append(
+            Job(
+                key=key,
+                kilns=allowed,
+                after=after,
+                ready_s=ready,
+                due_s=(min(days) - now).total_seconds() if days else math.inf,
+                mould=f"cradle-{shelved.cradle_id}" if shelved else "",
+                moulds=max(1, int(shelved.inputs["cradle"].get("owned") or 0)) if shelved else 0,
+                visits_s=load.visits_s(key),
+            )
+        )
+    return _with_what_they_wait_for(jobs, waiting), due
+
+
+def _with_what_they_wait_for(jobs: list[Job], waiting: _Waiting) -> list[Job]:
+    """Those of the jobs all of whose ways back are among them; the others are told."""
+    while True:
+        there = {job.key for job in jobs}
+        kept = [job for job in jobs if all(key in there for key, _ in job.after)]
+        if len(kept) == len(jobs):
+            return kept
+        gone = there - {job.key for job in kept}
+        waiting.left += [(waiting.names[key], say("What it is made from is not planned.")) for key in sorted(gone)]
+        jobs = kept
 
 
 def studio_week(owner: Any, now: datetime, zone: ZoneInfo, *, days_off: frozenset[int]) -> StudioWeek:
@@ -131,57 +137,9 @@ def studio_week(owner: Any, now: datetime, zone: ZoneInfo, *, days_off: frozense
         .select_related("piece", "firing__kiln", "cradle")
         .order_by("piece", "order")
     )
-    waiting: dict[int, Firing] = {}
-    for row in rows:
-        if row.firing.started_at is None and row.firing.inputs.get("undated"):
-            waiting[row.firing_id] = row.firing
-    members: dict[str, tuple[Member, ...]] = {}
-    left: list[tuple[str, Message]] = []
-    names: dict[str, str] = {}
-    for firing in waiting.values():
-        mine = [r for r in rows if r.firing_id == firing.pk]
-        name = " and ".join(_name(r) for r in mine)
-        why = _why_left(firing, mine)
-        if why is not None:
-            left.append((name, why))
-            continue
-        told = firing_input(firing)
-        if told is not None:
-            members[str(firing.pk)], names[str(firing.pk)] = told.members, name
-    models = {key: _model(kiln) for key, kiln in kilns.items()}
-    load = _Load(members, models)
-    stands = busy_times(owner, now)
-    jobs, due = [], {}
-    for key in list(members):
-        allowed = tuple(k for k in models if math.isfinite(load.alone_s(key, k)))
-        mine = [r for r in rows if str(r.firing_id) == key]
-        if not allowed:
-            left.append((names[key], load.why_nowhere(key)))
-            continue
-        after, ready, blocked = _earlier(mine, rows, members, stands, now)
-        if blocked:
-            left.append((names[key], say("“{what}”, which it is made from, is not planned.", what=blocked)))
-            continue
-        last = [r for r in mine if not any(_takes(other, r) for other in rows)]
-        days = [d for r in last if (d := _due(r.piece, zone)) is not None]
-        if days:
-            due[key] = min(days)
-        shelved = [r for r in mine if r.cradle_id and not _is_shelf(r)]
-        jobs.append(
-            Job(
-                key=key,
-                kilns=allowed,
-                after=after,
-                ready_s=ready,
-                due_s=(min(days) - now).total_seconds() if days else math.inf,
-                mould=f"cradle-{shelved[0].cradle_id}" if shelved else "",
-                moulds=max(1, int(shelved[0].inputs["cradle"].get("owned") or 0)) if shelved else 0,
-                visits_s=load.visits_s(key),
-            )
-        )
-    there = {job.key for job in jobs}
-    jobs = [j for j in jobs if all(k in there for k, _ in j.after)]
-    left += [(names[k], say("What it is made from is not planned.")) for k in there - {j.key for j in jobs}]
+    waiting, stands = _waiting(rows), busy_times(owner, now)
+    load = WeekLoad(waiting.members, {key: _model(kiln) for key, kiln in kilns.items()})
+    jobs, due = _jobs(waiting, rows, load, stands, now)
     awake = _awake(rows)
     week = Week(
         jobs=tuple(jobs),
@@ -190,7 +148,7 @@ def studio_week(owner: Any, now: datetime, zone: ZoneInfo, *, days_off: frozense
         lasts_s=load.lasts_s,
         is_up=lambda seconds: _is_up(at(now, seconds), awake, days_off),
     )
-    return StudioWeek(now, week, {str(f.pk): f for f in waiting.values()}, names, left, kilns, due)
+    return StudioWeek(now, week, waiting.names, waiting.left, kilns, due)
 
 
 def _next_half_hour(moment: datetime) -> datetime:

@@ -137,12 +137,23 @@ def _ends(slot: Slot) -> float:
     return slot.ends_s
 
 
+def _unplaced(week: StudioWeek, plan: WeekPlan) -> list[tuple[str, Message]]:
+    """What found no start at all: nobody is ever up when it could begin, or what it waits for found none."""
+    placed = {key for slot in plan.slots for key in slot.keys}
+    return [
+        (week.names[job.key], say("No start was found for it in the hours that are kept."))
+        for job in week.week.jobs
+        if job.key not in placed
+    ]
+
+
 def _says(week: StudioWeek, plan: WeekPlan) -> Message:
-    many = len(plan.slots)
+    many, jobs = len(plan.slots), sum(len(slot.keys) for slot in plan.slots)
     if not many:
-        return say("**Nothing waits for a start.**")
-    told = f"**{plural(many, 'firing')}** for {plural(len(week.week.jobs), 'stage')} that wait"
-    told += "" if len(week.week.jobs) > 1 else "s"
+        return say(
+            "**Nothing that can be planned waits for a start.**" if week.names else "**Nothing waits for a start.**"
+        )
+    told = f"**{plural(many, 'firing')}** for {plural(jobs, 'stage')} that {'wait' if jobs > 1 else 'waits'}"
     if plan.cost.late_h > 0:
         return say(
             told + "; together {h} late, and nothing sooner was found.", h=show(plan.cost.late_h * 3600, "duration")
@@ -159,7 +170,7 @@ def plan_week(request: HttpRequest, body: PlanWeekIn) -> Any:
     return {
         "says": _says(week, plan),
         "firings": _proposals(week, plan),
-        "left": [{"name": name, "says": why} for name, why in week.left],
+        "left": [{"name": name, "says": why} for name, why in [*week.left, *_unplaced(week, plan)]],
         "is_all_looked_at": plan.is_all_looked_at,
         "can_take_back": WeekTaken.objects.of(owner).filter(is_undone=False).exists(),
     }

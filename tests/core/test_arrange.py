@@ -12,9 +12,9 @@ from hypothesis import strategies as st
 
 from coldcradle.load.arrange import Piece, Put, arrange
 from coldcradle.load.firing import arranged, lay_out_firing
+from coldcradle.load.fits import kilns_that_take
 from coldcradle.load.footprint import Footprint
 from coldcradle.load.inputs import Berth, Shelf
-from coldcradle.load.layout import kilns_that_take
 from coldcradle.load.places import place_at
 from coldcradle.load.room import Level, levels_of
 from coldcradle.load.solid2 import Placed, apart_m, inside_m

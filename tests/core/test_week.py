@@ -143,6 +143,10 @@ class Hard(TestCase):
         with self.assertRaisesRegex(ImpossibleInput, "made from itself"):
             plan_week(week(job("a", after=(("b", 0.0),)), job("b", after=(("a", 0.0),))))
 
+    def test_where_nobody_is_ever_up_nothing_is_placed_and_nothing_breaks(self) -> None:
+        of = replace(week(job("a"), job("b", after=(("a", 0.0),))), is_up=lambda at: False)
+        self.assertEqual(plan_week(of).slots, ())
+
     def test_nothing_waits(self) -> None:
         self.assertEqual(plan_week(week()).slots, ())
 

@@ -122,6 +122,17 @@ class Planned(WeekTest):
         self.assertEqual([row["name"] for row in found["left"]], ["Short"])
         self.assertEqual(found["firings"], [])
 
+    def test_what_waits_for_what_is_left_out_is_left_out_too_however_far_down(self) -> None:
+        save_rack(self.kind("fusing-90-clear"), version=2, rack={"sheet": "1 g"}, system="metric")
+        bowl = self.new("Bowl")
+        for n, after in enumerate(("main", "polish"), 1):
+            then = {"version": n, "after": after, "process": "polish", "name": f"Shine {n}"}
+            answer = self.ask("POST", f"/pieces/{bowl.pk}/stages", then)
+            self.assertEqual(answer.status_code, 201, answer.content[:200])
+        found = self.plan()
+        self.assertEqual(found["firings"], [])
+        self.assertEqual(len(found["left"]), 3)
+
     def test_nothing_waits(self) -> None:
         self.assertIn("Nothing waits", self.plan()["says"]["metric"])
 

@@ -80,6 +80,8 @@ def list_schedule(week: Week, held: Sequence[Slot] = ()) -> list[Slot]:
     left = [job for job in week.jobs if job.key not in ends]
     while left:
         ready = [job for job in left if all(key in ends for key, _ in job.after)]
+        if not ready:  # what it waits for found no place
+            break
         job = min(ready, key=lambda j: (due[j.key] - ways[j.key], -ways[j.key], j.key))
         left.remove(job)
         from_s = max(job.ready_s, max((ends[key] + bench for key, bench in job.after), default=0.0))

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { Proposed, Silhouette, Today } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import { useWidth } from '../../composables/useSize'
+import ProposedMarks from './ProposedMarks.vue'
 import { axisSpan, clockMarks, inLanes, nightsBetween, silhouette } from '../../logic/kilnAxis'
 
 /** Firings as silhouettes, one row a kiln, all on one clock. */
@@ -23,14 +24,6 @@ const span = computed(() =>
     props.proposed?.length ? 12 : 4,
   ),
 )
-/** What is proposed for a kiln, as an outline beside what stands. */
-const outlines = (kiln: number) =>
-  (props.proposed ?? [])
-    .filter((p) => p.kiln_id === kiln && new Date(p.starts_at).getTime() < span.value[1])
-    .map((p) => {
-      const [a, b] = [x(new Date(p.starts_at).getTime()), x(new Date(p.ends_at).getTime())]
-      return { key: p.firing_ids.join(), name: p.names.join(', '), a, b, top: a + (b - a) * 0.22 }
-    })
 const x = (ms: number) =>
   LEFT.value + ((ms - span.value[0]) / (span.value[1] - span.value[0])) * (width.value - LEFT.value - 8)
 const rows = computed(() =>
@@ -89,12 +82,12 @@ const clock = (iso: string) =>
             <title>{{ firing.name }}: {{ words(firing) }}</title>
           </path>
         </g>
-        <g v-for="one in outlines(kiln.id)" :key="one.key" class="proposed">
-          <path :d="`M${one.a} ${TALL}L${one.top} 8L${one.b} ${TALL - 4}V${TALL}Z`">
-            <title>proposed: {{ one.name }}</title>
-          </path>
-          <text :x="one.a + 2" :y="TALL + 16">{{ one.name }}</text>
-        </g>
+        <ProposedMarks
+          :proposed="(proposed ?? []).filter((p) => p.kiln_id === kiln.id)"
+          :x="x"
+          :until="span[1]"
+          :tall="TALL"
+        />
         <path v-if="now >= span[0]" class="now" :d="`M${x(now)} 0V${TALL + 4}`" />
       </svg>
       <template v-for="{ what: firing, at, lane } in lanes(kiln.firings)" :key="firing.firing_id">
@@ -173,12 +166,6 @@ svg {
   fill: var(--ember);
   fill-opacity: 0.35;
   stroke: var(--ember);
-}
-
-.proposed path {
-  fill: none;
-  stroke: var(--ink-quiet);
-  stroke-dasharray: 4 3;
 }
 
 .firing.stopped path {
