@@ -15,6 +15,7 @@ from coldcradle.fire.inputs import ACTS
 from coldcradle.fire.states import next_state
 from studio.checking import listed_checks, standing_in_the_way
 from studio.keeping import recording_reads, write_retrying
+from studio.loads import firing_input, is_of_several, remembered_firing
 from studio.models import Check, Firing, FiringEvent, Piece, Stage
 from studio.piece_rows import lying_in, stages_of
 from studio.planning import assemble
@@ -103,6 +104,8 @@ def _begin(firing: Firing, *, key: str, is_simulated: bool, at: datetime | None,
     if firing.inputs.pop("undated", False) or not firing.inputs.get("ready_by"):
         firing.starts_at = firing.started_at  # the plan's own hours follow the hour it was begun at
         firing.save(update_fields=["starts_at", "inputs"])
+    if is_of_several(firing) and (told := firing_input(firing)) is not None:
+        remembered_firing(told)  # refused here where no programme can be made for all that lie in it
     firing.frozen = _frozen(firing)
     frozen_of(firing)  # refused here where the kiln cannot do it
     firing.version += 1

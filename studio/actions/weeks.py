@@ -13,6 +13,7 @@ from coldcradle.errors import DocumentError, Fault, ImpossibleInput
 from studio.actions.firings import firing_snapshot, forget_partners, record_firing
 from studio.actions.pieces import keep_revision
 from studio.keeping import keeping
+from studio.kiln_times import busy_times, clash_in
 from studio.made_from import why_not_together
 from studio.models import Firing, Kiln, Piece, Stage, WeekTaken
 from studio.piece_rows import stages_of
@@ -27,6 +28,7 @@ class Proposed:
     firing_ids: tuple[int, ...]
     kiln_id: int
     starts_at: datetime
+    ends_at: datetime
 
 
 def _kept(stages: Iterable[Stage]) -> dict[str, Any]:
@@ -54,6 +56,12 @@ def _checked(owner: Any, proposed: Sequence[Proposed]) -> None:
             raise DocumentError([Fault(f"firings.{i}", "expected firings that have not begun; plan the week anew", "")])
         if any(not rows[pk].inputs.get("undated") for pk in one.firing_ids):
             why = "expected firings without a start; one of them has been given one. Plan the week anew"
+            raise DocumentError([Fault(f"firings.{i}", why, "")])
+    stands = busy_times(owner, timezone.now())
+    for i, one in enumerate(proposed):
+        clash = clash_in(stands.get(one.kiln_id, []), one.starts_at, one.ends_at - one.starts_at)
+        if clash is not None:
+            why = f"expected a kiln that is free: “{clash.name}” has it by now. Plan the week anew"
             raise DocumentError([Fault(f"firings.{i}", why, "")])
     if len(set(ids)) < len(ids):
         raise DocumentError([Fault("firings", "expected each firing once", "")])

@@ -9,7 +9,7 @@ from zoneinfo import ZoneInfo
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from coldcradle.heat.schedule.clock import when
 from coldcradle.load.week.jobs import Slot
@@ -67,7 +67,8 @@ class PlanWeekIn(Schema):
 class TakenIn(Schema):
     firing_ids: list[Id] = Field(min_length=1, max_length=60)
     kiln_id: Id
-    starts_at: datetime
+    starts_at: AwareDatetime
+    ends_at: AwareDatetime
 
 
 class TakeIn(Schema):
@@ -180,7 +181,9 @@ def plan_week(request: HttpRequest, body: PlanWeekIn) -> Any:
 def take_firings(request: HttpRequest, body: TakeIn) -> Any:
     """All of these or none; one step to take back."""
     proposed = [
-        actions.Proposed(firing_ids=tuple(one.firing_ids), kiln_id=one.kiln_id, starts_at=one.starts_at)
+        actions.Proposed(
+            firing_ids=tuple(one.firing_ids), kiln_id=one.kiln_id, starts_at=one.starts_at, ends_at=one.ends_at
+        )
         for one in body.firings
     ]
     actions.take_firings(request.user, proposed)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from typing import Any
 
+from coldcradle.errors import ColdCradleError
 from studio.actions.bringing_in import import_piece
 from studio.actions.firing_life import begin
 from studio.actions.shelf import save_kiln
@@ -137,6 +138,23 @@ class Together(LoadTest):
         self.assertEqual(self.put_in(self.new("slump", "Late")).status_code, 422)
         self.assertEqual(self.take_out(self.shade).status_code, 422)
         self.assertEqual(self.keep(self.berth(self.bowl)).status_code, 422)
+
+    def test_one_that_the_kiln_cannot_do_stops_the_firing_of_all(self) -> None:
+        self.put_in(self.shade)
+        self.shade.refresh_from_db()
+        hot = {"path": "stage.heat.peak_at", "value": "1400 °C"}
+        body = {"version": self.shade.version, "changes": [hot]}
+        self.assertEqual(self.ask("PATCH", f"/pieces/{self.shade.pk}", body).status_code, 200)
+        page = self.page()
+        self.assertIn("cannot", page["answer"]["metric"])
+        self.assertIsNone(page["line"])
+        bowl = self.ask("GET", f"/pieces/{self.bowl.pk}").json()
+        self.assertEqual(bowl["firing"]["load"]["word"], "unsafe")
+        self.firing.refresh_from_db()
+        with self.assertRaises(ColdCradleError):
+            begin(self.firing, key="k", is_simulated=True, at=None, now=datetime(2026, 11, 30, 9, tzinfo=UTC))
+        self.firing.refresh_from_db()
+        self.assertIsNone(self.firing.started_at)
 
     def test_what_was_put_away_does_not_go_into_the_kiln(self) -> None:
         self.put_in(self.shade)

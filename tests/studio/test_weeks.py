@@ -11,7 +11,7 @@ from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_kiln, save_rack
 from studio.models import Firing, Piece, Stage
 from tests.core.test_rule_samples import begun
-from tests.documents import BIG_KILN
+from tests.documents import BIG_KILN, KILN
 from tests.studio.base import StudioTest
 
 NOW = datetime(2026, 3, 27, 9, 0, tzinfo=UTC)  # a Friday; on the Sunday the clocks of Lisbon go forward
@@ -28,10 +28,12 @@ class WeekTest(StudioTest):
         patch.start()
         self.addCleanup(patch.stop)
 
-    def new(self, name: str, process: str = "slump", *, start: str = "", **more: Any) -> Piece:
+    def new(
+        self, name: str, process: str = "slump", *, start: str = "", kiln: dict[str, str] = BIG_KILN, **more: Any
+    ) -> Piece:
         whole = begun(process) | {"name": name} | more
         heat = whole["stages"][0]["heat"]
-        heat["kiln"], heat["time_zone"] = dict(BIG_KILN), ZONE
+        heat["kiln"], heat["time_zone"] = dict(kiln), ZONE
         heat["starts_at"] = start or "2026-03-28T09:00"
         if not start:
             heat["undated"] = True
@@ -45,7 +47,7 @@ class WeekTest(StudioTest):
         return answer.json()
 
     def take(self, *proposed: Any) -> Any:
-        keys = ("firing_ids", "kiln_id", "starts_at")
+        keys = ("firing_ids", "kiln_id", "starts_at", "ends_at")
         return self.ask("POST", "/week/take", {"firings": [{k: one[k] for k in keys} for one in proposed]})
 
     @staticmethod
@@ -162,6 +164,17 @@ class Taken(WeekTest):
         self.assertEqual(refused.status_code, 422)
         self.assertIn("Plan the week anew", refused.json()["faults"][0]["message"])
         self.assertTrue(self.firing(bowl).inputs["undated"], "all of it or nothing")
+
+    def test_a_kiln_that_was_given_away_meanwhile_is_not_taken(self) -> None:
+        bowl = self.new("Bowl")
+        (one,) = self.plan()["firings"]
+        for kiln in (BIG_KILN, KILN):
+            other = self.new("Other", start="2026-03-27T12:00", kiln=kiln)
+            self.assertFalse(self.firing(other).inputs.get("undated"))
+        refused = self.take(one)
+        self.assertEqual(refused.status_code, 422)
+        self.assertIn("has it by now", refused.json()["faults"][0]["message"])
+        self.assertTrue(self.firing(bowl).inputs["undated"])
 
     def test_what_was_changed_since_is_not_taken_back(self) -> None:
         bowl = self.new("Bowl")

@@ -6827,6 +6827,11 @@ export interface components {
         };
         /** TakenIn */
         TakenIn: {
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
             /** Firing Ids */
             firing_ids: number[];
             /** Kiln Id */

@@ -43,6 +43,7 @@ const taking = useAction(
             firing_ids: one.firing_ids,
             kiln_id: one.kiln_id,
             starts_at: one.starts_at,
+            ends_at: one.ends_at,
           })),
         },
       }),
