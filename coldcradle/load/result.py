@@ -64,7 +64,4 @@ class FiringPlan:
 
     def share_of(self, key: str) -> FiringShare:
         """What the firing says to a member. Raises KeyError for one that is not in it."""
-        return next(iter([m.share for m in self.members if m.member.key == key]), None) or self._none(key)
-
-    def _none(self, key: str) -> FiringShare:
-        raise KeyError(key)
+        return {m.member.key: m.share for m in self.members}[key]

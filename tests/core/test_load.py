@@ -9,6 +9,7 @@ from unittest import TestCase
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import kind_document, shipped_kinds
+from coldcradle.heat.inputs import Target
 from coldcradle.heat.kiln.kiln import KilnZone
 from coldcradle.heat.limits import PASSING_OVER, STRAIN_OVER
 from coldcradle.heat.steps import StepKey
@@ -16,6 +17,7 @@ from coldcradle.load.firing import alone_of, plan_firing, windows_in
 from coldcradle.load.inputs import Berth, FiringInput, Member, Shelf
 from coldcradle.load.peak import common_peak
 from coldcradle.load.result import FiringPlan
+from coldcradle.load.verdict import harm_of
 from coldcradle.piece.stage import compute_stage, plan_stage
 from tests.core.loads import fired, firing, member, ran
 
@@ -171,6 +173,45 @@ class Together(TestCase):
                 [(s.key, s.to_c, s.hold_s) for s in page.heat.steps], [(s.key, s.to_c, s.hold_s) for s in plan.steps]
             )
             self.assertEqual(page.outcome, one.result.laid.outcome)
+
+
+class Harm(TestCase):
+    """What may not be done to glass, mould and kiln is told by value at its edge."""
+
+    def setUp(self) -> None:
+        self.result = fired(member("slump"), member("drape")).members[1].result
+        self.heated = self.result.heated
+
+    def harm(self, **changes: Any) -> str:
+        found = harm_of(replace(self.result, heated=replace(self.heated, **changes)))
+        return found.metric if found is not None else ""
+
+    def test_as_planned_it_does_none(self) -> None:
+        self.assertEqual(self.harm(), "")
+
+    def test_a_mould_is_not_fired_above_its_rating(self) -> None:
+        highest = max(c for _, c in ran(self.result).run.line)
+        for rated_c, is_told in ((highest, False), (highest - 0.1, True)):
+            load = replace(self.heated.load, rated_c=rated_c)
+            self.assertEqual("stands" in self.harm(load=load), is_told, rated_c)
+
+    def test_no_more_strain_is_left_than_was_wished(self) -> None:
+        left = ran(self.result).left_pa
+        for wish, is_told in ((left / STRAIN_OVER * 1.001, False), (left / STRAIN_OVER * 0.999, True)):
+            heat = replace(self.heated.heat, target=Target.OWN, own_stress_pa=wish)
+            self.assertEqual("was wished" in self.harm(heat=heat), is_told, wish)
+
+    def test_no_cold_piece_is_pulled_harder_than_is_allowed(self) -> None:
+        programme = ran(self.result)
+        worst = programme.warming.worst
+        assert worst is not None
+        for times, is_told in ((1.001, False), (0.999, True)):
+            allowed = replace(worst, allowed_pa=worst.pull_pa / PASSING_OVER * times)
+            firing = replace(programme, warming=replace(programme.warming, runs=(allowed,)))
+            self.assertEqual("Warming pulls" in self.harm(firing=firing), is_told, times)
+
+    def test_a_firing_that_cannot_be_done_is_never_without_harm(self) -> None:
+        self.assertIn("cannot", self.harm(firing=None, refusal="the kiln cannot"))
 
 
 class Places(TestCase):
