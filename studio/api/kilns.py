@@ -18,8 +18,9 @@ from coldcradle.quantity.format import DualQuantity, show
 from coldcradle.quantity.parse import parse
 from studio.actions import shelf as actions
 from studio.actions.files import log_in
+from studio.api.kiln_schemas import KilnIn, KilnOut
 from studio.api.replies import Schema
-from studio.api.schemas import ErrorOut, Id, KilnIn, KilnOut
+from studio.api.schemas import ErrorOut, Id
 from studio.errors import Stale
 from studio.models import Kiln, Piece
 

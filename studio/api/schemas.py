@@ -14,7 +14,6 @@ from coldcradle.piece.chain import ChainPlan
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.lead import Lead
 from coldcradle.quantity.format import DualQuantity, Message
-from coldcradle.report.graph import Graph
 from coldcradle.report.thread import SummaryItem
 from studio.api.plan_schemas import PlanOut
 from studio.api.replies import Schema
@@ -32,12 +31,9 @@ __all__ = [
     "ErrorOut",
     "FillIn",
     "FiringOut",
-    "FitOut",
     "GlassIn",
     "GlassOut",
     "Id",
-    "KilnIn",
-    "KilnOut",
     "MoveStageIn",
     "NewGlassIn",
     "NewPieceIn",
@@ -52,7 +48,6 @@ __all__ = [
     "StockListOut",
     "StockOut",
     "VersionIn",
-    "ZoneOut",
 ]
 
 Id = Annotated[int, Field(ge=1, le=2**62)]
@@ -386,49 +381,3 @@ class StockListOut(Schema):
 
 class CountOut(Schema):
     count: int
-
-
-class KilnIn(Schema):
-    """A kiln's entries by name, as typed."""
-
-    version: int | None = None
-    system: Literal["metric", "us"] = "metric"
-    document: dict[str, Any]
-
-
-class ZoneOut(Schema):
-    """A place in a kiln: its offset in words, and where it is drawn (0 to 1 across and from the door back)."""
-
-    name: str
-    typed: str
-    offset: DualQuantity
-    offset_k: float
-    at: tuple[float, float]
-
-
-class FitOut(Schema):
-    """What a log was found to say, as kept with the kiln."""
-
-    says: list[Message]
-    on: str
-    file: str
-
-
-class KilnOut(Schema):
-    id: int
-    version: int
-    name: str
-    entries: dict[str, EntryOut]
-    time_constant: DualQuantity
-    coasting: list[tuple[DualQuantity, DualQuantity]]
-    lining: str
-    off_first: DualQuantity
-    graph: Graph
-    reads: str
-    most_steps: int
-    zones: list[ZoneOut]
-    width_m: float
-    depth_m: float
-    fit: FitOut | None
-    notes: str
-    pieces: int

@@ -6,6 +6,7 @@ import itertools
 from dataclasses import replace
 from typing import Any
 from unittest import TestCase
+from unittest.mock import patch
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import kind_document, shipped_kinds
@@ -209,6 +210,13 @@ class Harm(TestCase):
             allowed = replace(worst, allowed_pa=worst.pull_pa / PASSING_OVER * times)
             firing = replace(programme, warming=replace(programme.warming, runs=(allowed,)))
             self.assertEqual("Warming pulls" in self.harm(firing=firing), is_told, times)
+
+    def test_no_hot_piece_is_pulled_harder_on_the_way_down_than_is_allowed(self) -> None:
+        programme = replace(ran(self.result), zones=None)
+        pull = programme.cooling_peak(programme.soaked.total_s)[0]
+        for times, is_told in ((1.001, False), (0.999, True)):
+            with patch("coldcradle.heat.schedule.firing.SURFACE_STRESS_PA", pull / PASSING_OVER * times):
+                self.assertEqual("Cooling pulls" in self.harm(firing=programme), is_told, times)
 
     def test_a_firing_that_cannot_be_done_is_never_without_harm(self) -> None:
         self.assertIn("cannot", self.harm(firing=None, refusal="the kiln cannot"))
