@@ -100,6 +100,7 @@ class Led(BrowserTest):
         expect(lead).to_contain_text("when shall it start?")
         lead.get_by_role("link").click()
         expect(page.locator(".answer")).to_contain_text(" in.")
+        expect(page.get_by_role("button", name="Start when the kiln is free")).to_be_visible()
         expect(page.locator("article.piece")).not_to_contain_text(re.compile(r"\d\d:\d\d"))
         calendar = page.get_by_role("link", name="Calendar file")
         expect(calendar).to_have_count(0)  # none has a place for it

@@ -67,7 +67,10 @@ const free = useQuery({
 const slot = computed(() => {
   const told = free.data.value
   if (!told?.free || (way.value !== 'none' && !told.clash)) return null
-  return { at: told.free_at, words: `${preferences.pick(told.free).text}, the kiln is free` }
+  // a piece without a date shows no clock, not on a button either: it comes with the start
+  const words =
+    way.value === 'none' ? 'when the kiln is free' : `${preferences.pick(told.free).text}, the kiln is free`
+  return { at: told.free_at, words }
 })
 const WAYS: { key: Way; name: string }[] = [
   { key: 'none', name: 'no date yet' },
