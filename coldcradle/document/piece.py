@@ -12,6 +12,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 from typing import Any
 
+from coldcradle.bench.inputs import BenchInput
 from coldcradle.cradle.inputs import LINE, CradleInput
 from coldcradle.document.json_text import plain_json
 from coldcradle.document.reading import read, typed_in
@@ -21,7 +22,8 @@ from coldcradle.entry import inputs, kept, many, whole, words
 from coldcradle.entry.specs import Entry
 from coldcradle.errors import ColdCradleError, DocumentError, Fault, ImpossibleInput
 from coldcradle.heat.schedule.processes import PROCESSES
-from coldcradle.piece.inputs import MOST_ALIKE, MOST_STAGES, PieceInput, StageInput
+from coldcradle.piece.inputs import MOST_ALIKE, MOST_BENCH, MOST_STAGES, PieceInput, StageInput
+from coldcradle.piece.order import key_of, unplaced
 from coldcradle.quantity.parse import System
 
 __all__ = ["FORMAT", "MAX_BYTES", "VERSION", "PieceDocument", "ReadPiece", "load_json", "read_cradle", "read_piece"]
@@ -53,6 +55,7 @@ class PieceDocument:
     alike: int = whole(low=1, high=MOST_ALIKE, default=1)
     due: date | None = kept(default=None, check=_day, schema={"type": "string"})
     stages: tuple[StageInput, ...] = many(StageInput, called="a stage", most=MOST_STAGES)
+    bench: tuple[BenchInput, ...] = many(BenchInput, called="a step at the bench", most=MOST_BENCH, default=())
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,7 +104,8 @@ def read_piece(document: Any, *, systems: Mapping[str, System] | None = None) ->
             entries[f"stages.{number}.cradle.line"] = LINE.entry(told["cradle"]["line"])
     told = found.value
     stages = tuple(replace(stage, alike=told.alike) for stage in told.stages)
-    return ReadPiece(PieceInput(name=told.name, stages=stages, alike=told.alike, due_on=told.due), entries)
+    piece = PieceInput(name=told.name, stages=stages, bench=told.bench, alike=told.alike, due_on=told.due)
+    return ReadPiece(piece, entries)
 
 
 def read_cradle(document: Any, *, is_filled: bool = True, stands: bool = False) -> CradleInput:
@@ -126,23 +130,61 @@ def _check_format(document: Any) -> None:
         raise DocumentError([Fault("version", said, str(version)[:80])])
 
 
+Node = tuple[str, str, list[tuple[str, str]]]
+
+
+def _nodes(whole: dict[str, Any], name: str, most: int) -> list[Node]:
+    """Stages, or steps at the bench, that can be told apart: path, key, and the path and key of what each takes."""
+    listed, found = whole.get(name), []
+    for number, node in enumerate(listed[:most] if isinstance(listed, list) else []):
+        if not isinstance(node, dict) or not isinstance(node.get("key"), str):
+            continue
+        takes, path = node.get("takes"), f"{name}.{number}"
+        taken = [
+            (f"{path}.takes.{index}.from", one["from"])
+            for index, one in enumerate(takes if isinstance(takes, list) else [])
+            if isinstance(one, dict) and isinstance(one.get("from"), str)
+        ]
+        found.append((path, node["key"], taken))
+    return found
+
+
 def _graph_faults(whole: dict[str, Any]) -> Iterator[Fault]:
     """What is wrong between the stages: keys that stand twice, takings of what does not stand before."""
-    stages = whole.get("stages")
+    stages, bench = _nodes(whole, "stages", MOST_STAGES), _nodes(whole, "bench", MOST_BENCH)
+    steps = {key for _, key, _ in bench}
     before: set[str] = set()
-    for number, stage in enumerate(stages[:MOST_STAGES] if isinstance(stages, list) else []):
-        if not isinstance(stage, dict) or not isinstance(stage.get("key"), str):
-            continue
-        takes = stage.get("takes")
-        for index, taken in enumerate(takes if isinstance(takes, list) else []):
-            key = taken.get("from") if isinstance(taken, dict) else None
-            if isinstance(key, str) and key.strip() and key.strip() not in before:
-                said = f"expected a stage that stands before this one, got {key}"
-                yield Fault(f"stages.{number}.takes.{index}.from", said, key[:200])
-        if stage["key"] in before:
-            said = f"expected every stage to have a key of its own, got {stage['key']} twice"
-            yield Fault(f"stages.{number}.key", said, stage["key"][:200])
-        before.add(stage["key"])
+    for path, key, takes in stages:
+        for at, taken in takes:
+            if taken.strip() and taken.strip() not in before and key_of(taken.strip()) not in steps:
+                yield Fault(at, f"expected a stage that stands before this one, got {taken}", taken[:200])
+        if key in before:
+            yield Fault(f"{path}.key", f"expected every stage to have a key of its own, got {key} twice", key[:200])
+        before.add(key)
+    yield from _bench_faults(stages, bench)
+
+
+def _bench_faults(stages: list[Node], bench: list[Node]) -> Iterator[Fault]:
+    """The same of steps at the bench: keys that stand twice, and what waits for itself."""
+    known = {key for _, key, _ in stages}
+    for path, key, takes in bench:
+        if key in known:
+            yield Fault(f"{path}.key", f"expected every step to have a key of its own, got {key} twice", key[:200])
+        known.add(key)
+        for at, taken in takes:
+            if taken.strip() and key_of(taken.strip()) not in known | {k for _, k, _ in bench}:
+                yield Fault(at, f"expected a stage or a step of this piece, got {taken}", taken[:200])
+    if not bench:
+        return
+    stuck = unplaced(
+        [(key, [t.strip() for _, t in takes if t.strip()]) for _, key, takes in stages],
+        [(key, [t.strip() for _, t in takes if t.strip()]) for _, key, takes in bench],
+    )
+    for _, key, takes in [*stages, *bench]:
+        for at, taken in takes:
+            if key in stuck and key_of(taken.strip()) in stuck:
+                said = f"expected what stands before this one, got {taken}: they wait for one another"
+                yield Fault(at, said, taken[:200])
 
 
 def _line_faults(whole: dict[str, Any]) -> Iterator[Fault]:

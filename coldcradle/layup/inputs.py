@@ -7,7 +7,7 @@ from dataclasses import replace
 from coldcradle.cradle.outline import Outline, OutlineDocument
 from coldcradle.entry import Choice, flag, inputs, length, many, mass, one, pick, ratio, whole, words
 
-__all__ = ["BlankOutline", "Entering", "Grip", "Layer", "LayupInput", "Relief", "Support", "Wet"]
+__all__ = ["BlankOutline", "Entering", "Grip", "Layer", "LayupInput", "Relief", "Several", "Support", "Taken", "Wet"]
 
 _LEAST_M = 1e-5  # thinner than this is no glass
 
@@ -82,6 +82,14 @@ class Grip(Choice):
         return {Grip.SLIDES: 0.0, Grip.EVEN: 0.5, Grip.HELD: 1.0}[self]
 
 
+class Several(Choice):
+    """How several that are taken in lie together."""
+
+    AUTO = "auto", "as usual for it"
+    END = "end", "end to end", "they become one, as long as all of them"
+    SIDE = "side", "side by side", "they become one, as wide as all of them"
+
+
 @inputs
 class Layer:
     """So many sheets of one thickness, all of the blank's outline; `along`: their stripes run along its length."""
@@ -90,6 +98,14 @@ class Layer:
     count: int = whole(low=1, high=200, default=1)
     name: str = words(default="", most=60, may_be_empty=True)
     along: bool = flag(default=False)
+
+
+@inputs
+class Taken:
+    """So many of what an earlier stage gave."""
+
+    key: str = words(key="from", most=40)
+    count: int = whole(low=1, high=1000, default=1)
 
 
 @inputs
@@ -112,6 +128,7 @@ class LayupInput:
     width_m: float | None = length(default=None, called="a blank's width", low=_LEAST_M, high=5.0)
     layers: tuple[Layer, ...] = many(Layer, called="a layer", most=24, default=())
     pieces: int = whole(low=1, high=1000, default=1)
+    several: Several = pick(Several, default=Several.AUTO)
     weight_kg: float = mass(default="0 kg", called="a weight on it", low=0.0, high=1000.0)
     to_m: float | None = length(default=None, called="a pressed thickness", low=_LEAST_M, high=0.1)
     posts_m: float = length(default="0 mm", called="posts", low=0.0, high=1.0)

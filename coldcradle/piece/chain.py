@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
 from coldcradle.glass.kinds import GlassProperties
@@ -38,7 +38,8 @@ class Link:
     """A stage as the chain sees it: its heat, its thickness, what it is made from, and when it is set to start.
 
     `ancestors` are the keys of all stages it is made from, `joins` of those that it melts into one another. `line` is
-    empty and `total_s` 0 where its kiln cannot do it.
+    empty and `total_s` 0 where its kiln cannot do it. `bench_s` is how long what it is made from lies on the bench
+    before, by the key of its stage, s.
     """
 
     key: str
@@ -60,6 +61,7 @@ class Link:
     state: str
     asks: Sharer | None = None
     stiffer_k: float = 0.0
+    bench_s: Mapping[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -221,6 +223,7 @@ def _clock_findings(links: Sequence[Link]) -> list[Message]:
     for i, link in enumerate(links):
         for earlier in links[:i]:
             opens = at(earlier.starts_at, earlier.total_s)
+            ready = at(opens, link.bench_s.get(earlier.key, 0.0))
             are_set = has_date(link.starts_at) and has_date(opens)
             if are_set and _depends(link, earlier) and link.starts_at < opens:
                 found.append(
@@ -230,6 +233,16 @@ def _clock_findings(links: Sequence[Link]) -> list[Message]:
                         b=link.name,
                         t=when(link.starts_at, 0.0),
                         o=when(opens, 0.0),
+                    )
+                )
+            elif are_set and _depends(link, earlier) and link.starts_at < ready:
+                found.append(
+                    say(
+                        "“{b}” is set to start {t}, but what comes out of “{a}” is on the bench until {o}.",
+                        a=earlier.name,
+                        b=link.name,
+                        t=when(link.starts_at, 0.0),
+                        o=when(ready, 0.0),
                     )
                 )
     return found
@@ -272,7 +285,7 @@ def _proposals(links: Sequence[Link]) -> list[datetime]:
     opens: dict[str, datetime] = {}
     starts = []
     for link in links:
-        before = [opens[key] for key in link.ancestors if key in opens]
+        before = [at(opens[key], link.bench_s.get(key, 0.0)) for key in link.ancestors if key in opens]
         start = link.starts_at if not before else max(link.starts_at, next_start(max(before), link.awake))
         opens[link.key] = at(start, link.total_s)
         starts.append(start)

@@ -7,18 +7,19 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from coldcradle.after.inputs import NOT_MEASURED, Measured
+from coldcradle.bench.inputs import BenchInput
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.entry import duration, inputs, kept, many, one, pick, whole, words
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.schedule.processes import Process, processes
-from coldcradle.layup.inputs import LayupInput
+from coldcradle.layup.inputs import LayupInput, Taken
 from coldcradle.piece.costs import NOT_SAID, CostInput
 
-__all__ = ["MOST_ALIKE", "MOST_STAGES", "PieceInput", "StageInput", "Taken"]
+__all__ = ["MOST_ALIKE", "MOST_BENCH", "MOST_STAGES", "PieceInput", "StageInput"]
 
-MOST_STAGES, MOST_ALIKE = 12, 200
+MOST_STAGES, MOST_BENCH, MOST_ALIKE = 12, 24, 200
 _KEY = re.compile(r"[a-z0-9-]{1,40}")
 
 
@@ -26,14 +27,6 @@ def _key(value: object) -> str:
     if not isinstance(value, str) or not _KEY.fullmatch(value):
         raise ImpossibleInput("expected a key of small letters, digits and dashes")
     return str(value)
-
-
-@inputs
-class Taken:
-    """So many of what an earlier stage gave."""
-
-    key: str = words(key="from", most=40)
-    count: int = whole(low=1, high=1000, default=1)
 
 
 @inputs
@@ -78,12 +71,14 @@ class StageInput:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PieceInput:
-    """A piece as a small graph of stages, each standing after those it takes from; `alike` of it are made.
+    """A piece as a small graph of stages, each standing after those it takes from, with the steps at the `bench`
+    between them; `alike` of it are made.
 
     `due_on` is when it shall be done, None where nobody has said.
     """
 
     name: str
     stages: tuple[StageInput, ...]
+    bench: tuple[BenchInput, ...] = ()
     alike: int = 1
     due_on: date | None = None

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
+from coldcradle.bench.result import BenchPlan
 from coldcradle.cradle.result import OtherWay
 from coldcradle.cradle.section import Section
 from coldcradle.glass.appearance import Note
@@ -57,11 +58,12 @@ class StagePlan:
 
 @dataclass(frozen=True, slots=True)
 class PiecePlan:
-    """The stages of a piece in order, and what is to be said of them together."""
+    """The stages of a piece in order, the steps at the bench between them, and what is to be said of them together."""
 
     name: str
     stages: list[StagePlan]
     chain: ChainPlan
+    bench: list[BenchPlan] = field(default_factory=list)
 
     def stage(self, key: str) -> StagePlan:
         """The plan of the stage of that key. Raises KeyError where there is none."""

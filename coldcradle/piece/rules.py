@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from coldcradle.cradle.inputs import CradleInput
 from coldcradle.cradle.release import check_release
@@ -12,6 +12,8 @@ from coldcradle.glass.rules import glass_findings
 from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.rules import heat_findings
 from coldcradle.layup.families import LayupResult
+from coldcradle.layup.outcome import Incoming
+from coldcradle.piece.after_bench import findings_of_bench
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.series import series_findings
 from coldcradle.quantity.format import plural, show
@@ -53,7 +55,13 @@ def _release_findings(cradle: CradleInput, heat: HeatPlan | None) -> Iterator[Fi
         )
 
 
-def stage_findings(stage: StageInput, laid: LayupResult, heated: HeatResult, heat: HeatPlan | None) -> list[Finding]:
+def stage_findings(
+    stage: StageInput,
+    laid: LayupResult,
+    heated: HeatResult,
+    heat: HeatPlan | None,
+    incoming: Sequence[Incoming] = (),
+) -> list[Finding]:
     """All findings, the gravest first."""
     charged = laid.charged
     measured = sizes_findings(stage.cradle) if charged is None else cradle_findings(stage.cradle, charged.measured)
@@ -66,5 +74,6 @@ def stage_findings(stage: StageInput, laid: LayupResult, heated: HeatResult, hea
         *glass_findings(stage.glass, charge=mass, main_kg=alone),
         *heat_findings(heated, heat),
         *series_findings(stage, laid),
+        *findings_of_bench(incoming, heated, heat),
     ]
     return sorted(found, key=lambda f: _ORDER[f.severity])

@@ -29,6 +29,7 @@ from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.explain.outcome import outcome_words
 from coldcradle.layup.families import FAMILIES, LayupRequest, LayupResult
 from coldcradle.layup.followed import Motion, frames_of
+from coldcradle.layup.joining import joined_incoming
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import FiringTimeline
 from coldcradle.layup.outcome import Incoming
@@ -81,7 +82,7 @@ def _laying(stage: StageInput, incoming: Sequence[Incoming]) -> LayupRequest:
         cradle=stage.cradle,
         glass=stage.glass,
         layup=stage.layup,
-        incoming=tuple(incoming),
+        incoming=joined_incoming(incoming, stage.layup.several),
         enters=process.entering(stage.layup.enters),
         usual_work_per_pa=_usual_work_per_pa(process),
         sure_work_per_pa=_usual_work_per_pa(process) / _SURELY,
@@ -226,7 +227,7 @@ def plan_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> StagePla
     laid, heated, process = result.laid, result.heated, result.stage.heat.process
     heat = heat_plan(heated.firing, heated.load, heated.heat) if heated.firing is not None else None
     figures = _figures(result)
-    findings = stage_findings(result.stage, laid, heated, heat)
+    findings = stage_findings(result.stage, laid, heated, heat, incoming)
     cradle, glass, measured = stage.cradle, stage.glass, laid.charged.measured if laid.charged else None
     outcome = as_measured(laid.outcome, stage.measured)
     return StagePlan(

@@ -23,7 +23,7 @@ from coldcradle.layup.followed import DeformationPath
 from coldcradle.layup.inputs import Entering, LayupInput, Relief, Support
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import FiringTimeline, Moment
-from coldcradle.layup.outcome import Incoming, Outcome, Raised
+from coldcradle.layup.outcome import NOT_WORKED, Incoming, Outcome, Raised, Worked
 from coldcradle.layup.sketch import Sketch
 from coldcradle.layup.traits import Traits
 from coldcradle.quantity.format import DualQuantity, Message, say, show
@@ -226,6 +226,9 @@ def flat_load(
     return load, counts
 
 
+_SAME = 0.01  # an outline that grows by less is the same to whoever drills and cuts
+
+
 def _on_rack(glass: GlassInput) -> float:
     return sum(glass.rack_kg.values())
 
@@ -306,6 +309,20 @@ def _even_m(blank: Blank) -> float:
     return blank.base.outcome.thickness_m if blank.is_hollow and blank.base is not None else blank.thickest.value
 
 
+def _still_worked(blank: Blank, plain: Mapping[str, object]) -> Worked:
+    """What was done at the bench and is still seen: of one piece that goes in alone; its outline and its holes only
+    where it keeps its size.
+    """
+    if blank.base is None or blank.parts or blank.each > 1:
+        return NOT_WORKED
+    before = blank.base.outcome
+    worked, length = before.worked.fired(), plain["length_m"]
+    is_same = plain["outline"] == before.outline and isinstance(length, float)
+    if is_same and abs(length - before.length_m) <= _SAME * before.length_m:  # type: ignore[operator]  # a float, just asked
+        return worked
+    return replace(worked, ring=(), holes=())
+
+
 def kept_outcome(kind: GlassProperties, blank: Blank, **changed: object) -> Outcome:
     """The blank as it went in, changed by what the stage does to it."""
     plain: dict[str, object] = {
@@ -322,7 +339,8 @@ def kept_outcome(kind: GlassProperties, blank: Blank, **changed: object) -> Outc
         "relief": Relief.NONE,
         "shaped": "flat",
     }
-    return Outcome(**{**plain, **changed})  # type: ignore[arg-type]
+    told = {**plain, **changed}
+    return Outcome(**{"worked": _still_worked(blank, told), **told})  # type: ignore[arg-type]
 
 
 def outcome_sentence(outcome: Outcome) -> Message:

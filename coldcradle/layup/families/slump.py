@@ -37,6 +37,7 @@ from coldcradle.layup.families.slump_figures import (
     rim_after,
     thinnest,
 )
+from coldcradle.layup.families.slump_holes import hole_figures, hole_findings, moved_holes
 from coldcradle.layup.families.slump_rules import fit_findings, foot_findings, reach_findings, ring_blank_m
 from coldcradle.layup.families.slump_told import fall_told, joined, softest_log
 from coldcradle.layup.followed import DeformationPath, PathShape
@@ -121,7 +122,7 @@ def _outcome(laying: LayupRequest, blank: Blank, movement: Movement | None) -> O
         return _pooled(laying, blank)
     length, width = (blank.length_m, blank.width_m) if is_ring else formed_size(blank, movement)
     thin = movement.held.thickness[-1] if movement is not None else None
-    return kept_outcome(
+    made = kept_outcome(
         laying.glass.kind,
         blank,
         length_m=length,
@@ -130,6 +131,7 @@ def _outcome(laying: LayupRequest, blank: Blank, movement: Movement | None) -> O
         shaped="slumped",
         thinnest_m=float(thin.min()) if thin is not None else None,
     )
+    return replace(made, worked=replace(made.worked, holes=moved_holes(blank, movement)))
 
 
 def _pooled(laying: LayupRequest, blank: Blank) -> Outcome:
@@ -189,7 +191,7 @@ class Slump(Family):
         beads = [after] if is_ring else [bead("rim_after", "Rim after", "layup", rim), after]
         figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, counts]
         if movement is not None:
-            figures.append(thinnest(movement))
+            figures += [thinnest(movement), *hole_figures(blank, movement)]
         strip = cut_length(laying, movement)
         if strip is not None:
             figures.append(strip)
@@ -210,7 +212,11 @@ class Slump(Family):
                 "layup": blank_words(blank),
             },
             states=flat_states(laying),
-            findings=(*rack_findings(laying, blank), *fit_findings(laying, blank, movement)),
+            findings=(
+                *rack_findings(laying, blank),
+                *fit_findings(laying, blank, movement),
+                *hole_findings(blank, movement),
+            ),
             blank=blank,
             weigh=cut_list(laying, blank),
             outcome=_outcome(laying, blank, movement),
