@@ -12,7 +12,7 @@ from studio.content_store import drawings_in, expand
 from studio.models import Firing, GlassKind, Piece, Stage
 from studio.stock_levels import racks_for
 
-__all__ = ["FIRING_INPUTS", "MEASURED", "assembled", "local_start", "own_copy", "series_of", "split_stage"]
+__all__ = ["FIRING_INPUTS", "MEASURED", "assembled", "local_start", "own_copy", "own_of", "split_stage"]
 
 FIRING_INPUTS = ("ready_by", "undated", "room", "furniture", "attendance", "wakes", "sleeps", "segments")
 MEASURED = ("length", "width", "thickness", "weight")
@@ -33,15 +33,16 @@ def assembled(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
         "format": FORMAT,
         "version": VERSION,
         "name": piece.name,
-        **series_of(piece),
+        **own_of(piece),
         "stages": [_stage_document(s, kept, rack) for s, rack in zip(stages, racks_for(stages), strict=True)],
     }
 
 
-def series_of(piece: Piece) -> dict[str, Any]:
-    """How many alike of a piece, and by when, where that is said."""
-    many = {"alike": piece.alike} if piece.alike > 1 else {}
-    return {**many, **({"due": piece.due_on.isoformat()} if piece.due_on else {})}
+def own_of(piece: Piece) -> dict[str, Any]:
+    """How many alike of a piece, by when, and what is done at the bench, where that is said."""
+    many: dict[str, Any] = {"alike": piece.alike} if piece.alike > 1 else {}
+    due = {"due": piece.due_on.isoformat()} if piece.due_on else {}
+    return {**many, **due, **({"bench": own_copy(piece.bench)} if piece.bench else {})}
 
 
 def local_start(firing: Firing) -> datetime:

@@ -22,6 +22,7 @@ from coldcradle.load.result import FiringPlan
 from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import StageWithInputs
 from studio.assembling import FIRING_INPUTS, assembled
+from studio.bench_steps import steps_within
 from studio.fixed_queries import FixedRead, among
 from studio.keeping import memoized
 from studio.made_from import why_not_together
@@ -69,7 +70,10 @@ def _staged_of(document: dict[str, Any], key: str) -> tuple[StageWithInputs, str
     """A stage of a document with what goes into it, and the name of its piece."""
     at = next(i for i, s in enumerate(document["stages"]) if s["key"] == key)
     # what comes after it tells nothing of this firing
-    text = json.dumps(document | {"stages": document["stages"][: at + 1]}, sort_keys=True)
+    stages = document["stages"][: at + 1]
+    bench = steps_within(document.get("bench") or [], [s["key"] for s in stages])
+    trimmed = document | {"stages": stages} | ({"bench": bench} if "bench" in document else {})
+    text = json.dumps(trimmed, sort_keys=True)
     digest = hashlib.sha256(text.encode()).hexdigest()
     return memoized(("staged", digest, key), lambda: _staged(digest, text, key))
 

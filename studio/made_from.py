@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from studio.bench_steps import roots_of, taken_keys
 from studio.models import Firing, Stage
 
 __all__ = ["why_not_together"]
@@ -11,9 +12,10 @@ def _earlier(stages: list[Stage]) -> dict[int, set[int]]:
     """For each firing those that must have been before it, by one step."""
     found: dict[int, set[int]] = {}
     by_key = {(s.piece_id, s.key): s.firing_id for s in stages}
+    bench = {s.piece_id: s.piece.bench for s in stages}
     for stage in stages:
-        for taken in stage.inputs.get("takes") or []:
-            before = by_key.get((stage.piece_id, taken["from"]))
+        for key in roots_of(bench[stage.piece_id], taken_keys(stage.inputs)):
+            before = by_key.get((stage.piece_id, key))
             if before is not None:
                 found.setdefault(stage.firing_id, set()).add(before)
     return found
@@ -30,7 +32,7 @@ def why_not_together(stage: Stage, firing: Firing) -> str:
         known = pieces
         firings = Stage.objects.filter(piece__in=known).values("firing")
         pieces = set(Stage.objects.filter(firing__in=firings).values_list("piece_id", flat=True)) | known
-    stages = list(Stage.objects.filter(piece__in=known))
+    stages = list(Stage.objects.filter(piece__in=known).select_related("piece"))
     for row in stages:
         if row.pk == stage.pk:
             row.firing_id = firing.pk

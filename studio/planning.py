@@ -14,7 +14,7 @@ from coldcradle.piece.inputs import PieceInput
 from coldcradle.piece.plan import plan
 from coldcradle.piece.result import PiecePlan, StagePlan
 from coldcradle.quantity.parse import System
-from studio.assembling import assembled, own_copy, series_of
+from studio.assembling import assembled, own_copy, own_of
 from studio.keeping import memoized
 from studio.loads import put_shares_in
 from studio.models import Piece, Stage
@@ -100,7 +100,7 @@ def snapshot_of(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
     """What a revision keeps: everything but the firings, which keep their own."""
     return {
         "name": piece.name,
-        **series_of(piece),
+        **own_of(piece),
         "stages": [
             {
                 "key": s.key,

@@ -16,10 +16,12 @@ from coldcradle.heat.schedule.clock import at
 from coldcradle.load.inputs import Member
 from coldcradle.load.week.jobs import Job, KilnTime, Week
 from coldcradle.load.week.plan import WeekPlan, plan_week
+from coldcradle.piece.order import between_stages
 from coldcradle.quantity.format import Message, say
+from studio.bench_steps import roots_of, taken_keys
 from studio.kiln_times import Busy, busy_times
 from studio.loads import firing_input
-from studio.models import Firing, Kiln, Piece, Stage
+from studio.models import BenchRecord, Firing, Kiln, Piece, Stage
 from studio.planning import planned
 from studio.week_load import WeekLoad
 
@@ -182,7 +184,22 @@ def _takes(later: Stage, earlier: Stage) -> bool:
     if later.piece_id != earlier.piece_id:
         return False
     roots = {earlier.key, earlier.inputs.get("part_of") or earlier.key}
-    return any(taken["from"] in roots for taken in later.inputs.get("takes") or [])
+    return bool(roots & roots_of(later.piece.bench, taken_keys(later.inputs)))
+
+
+def _steps_s(later: Stage, earlier: Stage) -> float:
+    """How long the steps at the bench between two stages take, with what dries and cures; those that are done none."""
+    if not later.piece.bench:
+        return 0.0
+    try:
+        found = planned(later.piece)
+    except ColdCradleError:
+        return 0.0
+    done = set(BenchRecord.objects.filter(piece=later.piece, done_at__isnull=False).values_list("key", flat=True))
+    times = {b.key: 0.0 if b.key in done else b.time_s + b.waits_s for b in found.plan.bench}
+    roots = {earlier.key, earlier.inputs.get("part_of") or earlier.key}
+    between = between_stages(found.piece, times).get(later.key, ())
+    return max((one.time_s for one in between if one.from_key in roots), default=0.0)
 
 
 def _earlier(
@@ -197,10 +214,14 @@ def _earlier(
     ready = 0.0
     for row in mine:
         member = next(m for m in members[str(row.firing_id)] if m.key == str(row.pk))
-        bench = member.stage.bench_s
         for other in rows:
-            if other.firing_id == row.firing_id or not _takes(row, other) or other.firing.state == "opened":
+            if other.firing_id == row.firing_id or not _takes(row, other):
                 continue
+            steps_s = _steps_s(row, other)
+            if other.firing.state == "opened":  # what is left to do at the bench
+                ready = max(ready, steps_s)
+                continue
+            bench = member.stage.bench_s + steps_s
             if other.firing.started_at is None and other.firing.inputs.get("undated"):
                 if str(other.firing_id) not in members:
                     return (), 0.0, _name(other)

@@ -12,7 +12,7 @@ from shapely.geometry import Point, Polygon
 from coldcradle.bench.face import BenchRequest, BenchResult, GivenPart, bench_time
 from coldcradle.bench.inputs import CutBy, CutInput, CutPart, CutWay
 from coldcradle.bench.model.shape import CutShape, as_outline, cut_shape, hole_shape, outline_shape, ring_points
-from coldcradle.bench.result import BenchLine, Ledger
+from coldcradle.bench.result import BenchLine, BenchMark, Ledger
 from coldcradle.layup.inputs import BlankOutline
 from coldcradle.layup.outcome import Bored, Outcome
 from coldcradle.layup.sketch import Body
@@ -267,8 +267,36 @@ def cut(request: BenchRequest) -> BenchResult:
         time=time,
         lines=tuple(BenchLine(f"piece {p.letter}", show(p.outcome.weight_kg, "mass"), _sizes(p)) for p in pieces),
         findings=tuple(findings),
+        marks=_marks(shape, told),
         plan=tuple(Body("ghost" if p.told.is_off_cut else "after", p.letter, [ring_points(p.shape)]) for p in pieces),
     )
+
+
+def _marks(shape: Polygon, told: CutInput) -> tuple[BenchMark, ...]:
+    """The cuts as they may be moved on the plan."""
+    left, low, right, high = shape.bounds
+    found = []
+    for number, line in enumerate(told.lines):
+        end, at = line.at_m if line.end_m is None else line.end_m, line.at_m
+        ends = {
+            CutWay.ACROSS: (left + at, low, left + end, high),
+            CutWay.ALONG: (left, low + at, right, low + end),
+            CutWay.ROUND: ((left + right) / 2, (low + high) / 2) * 2,
+        }[line.way]
+        wide = at if line.way == CutWay.ROUND else 0.0
+        found.append(
+            BenchMark(
+                entry=f"cut.lines.{number}",
+                way=line.way,
+                x0_m=ends[0],
+                y0_m=ends[1],
+                x1_m=ends[2],
+                y1_m=ends[3],
+                wide_m=wide,
+                at_m=at,
+            )
+        )
+    return tuple(found)
 
 
 def _sizes(piece: _Piece) -> Message:

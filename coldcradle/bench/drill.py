@@ -10,7 +10,7 @@ from shapely.geometry import Point, Polygon
 from coldcradle.bench.face import BenchRequest, BenchResult, GivenPart, bench_time
 from coldcradle.bench.inputs import HoleInput
 from coldcradle.bench.model.shape import hole_shape, outline_shape
-from coldcradle.bench.result import BenchLine, Ledger
+from coldcradle.bench.result import BenchLine, BenchMark, Ledger
 from coldcradle.layup.outcome import Bored, Outcome
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import given
@@ -135,4 +135,17 @@ def drill(request: BenchRequest) -> BenchResult:
             for n, h in enumerate(told.holes, 1)
         ),
         findings=tuple(findings),
+        marks=tuple(
+            BenchMark(
+                entry=f"drill.holes.{n}",
+                way="free",
+                x0_m=h.x_m,
+                y0_m=h.y_m,
+                x1_m=h.x_m,
+                y1_m=h.y_m,
+                wide_m=h.across_m,
+                at_m=0.0,
+            )
+            for n, h in enumerate(told.holes)
+        ),
     )

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from coldcradle.bench.inputs import BenchInput
 from coldcradle.bench.model.formulas import bench_time_s
 from coldcradle.bench.model.shape import hole_shape
-from coldcradle.bench.result import BenchLine, Ledger
+from coldcradle.bench.result import BenchLine, BenchMark, Ledger
 from coldcradle.layup.outcome import Incoming, Outcome
 from coldcradle.layup.sketch import Body
 from coldcradle.layup.stacking import outcome_area_m2
@@ -60,7 +60,7 @@ class GivenPart:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BenchResult:
-    """What a step found; `plan` is drawn from above, `section` from the side, where it is seen there."""
+    """What a step found; `plan` is drawn from above, with `marks` that may be moved there."""
 
     answer: Message
     parts: tuple[GivenPart, ...]
@@ -71,7 +71,7 @@ class BenchResult:
     lines: tuple[BenchLine, ...] = ()
     findings: tuple[Finding, ...] = ()
     plan: tuple[Body, ...] = ()
-    section: tuple[Body, ...] = ()
+    marks: tuple[BenchMark, ...] = ()
 
 
 def net_area_m2(piece: Outcome) -> float:

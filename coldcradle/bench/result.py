@@ -10,7 +10,7 @@ from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Caution, Finding
 
-__all__ = ["BenchCheck", "BenchLine", "BenchPart", "BenchPlan", "Ledger"]
+__all__ = ["BenchCheck", "BenchLine", "BenchMark", "BenchPart", "BenchPlan", "Ledger"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -48,6 +48,23 @@ class BenchLine:
     more: Message | None = None
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BenchMark:
+    """A cut or a hole on the plan, m about the middle: `entry` is its place in the document, `way` how it may be moved:
+    across (left and right), along (near and far), round (wider) or free. `at_m` is what its entry tells; a circle or a
+    hole is `wide_m`, and a straight cut goes from one end to the other.
+    """
+
+    entry: str
+    way: str
+    x0_m: float
+    y0_m: float
+    x1_m: float
+    y1_m: float
+    wide_m: float
+    at_m: float
+
+
 @dataclass(frozen=True, slots=True)
 class BenchCheck:
     """What is looked at before or after: a key that stays, and one sentence."""
@@ -80,3 +97,4 @@ class BenchPlan:
     takes: Message
     before: Sketch
     after: Sketch
+    marks: tuple[BenchMark, ...] = ()

@@ -137,4 +137,5 @@ def plan_bench(
         takes=say(", ".join(f"{i.count} × “{i.name}”" for i in incoming).replace("{", "").replace("}", "")),
         before=drawn_before(request),
         after=drawn_after(request, result),
+        marks=result.marks,
     )

@@ -28,7 +28,7 @@ __all__ = ["change_piece", "previous_stage", "try_change"]
 
 _ROWS = {"kind_id": (GlassKind, "glass"), "kiln_id": (Kiln, "kiln")}
 _DEEPEST = 8
-_STAGE_PATH = re.compile(r"stages\.\d{1,2}\.")
+_STAGE_PATH = re.compile(r"(stages|bench)\.\d{1,2}\.")
 _ELSEWHERE = ("glass.kind", "glass.rack", "heat.kiln", "cradle.care", "heat.share", "after")
 _OF_PIECE = ("name", "alike", "due")
 
@@ -76,7 +76,7 @@ def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], 
     plain: dict[str, Any] = {}
     for path, value in changes:
         name = path.rpartition(".")[2]
-        if name in _ROWS:
+        if name in _ROWS and not path.startswith("bench."):
             model, called = _ROWS[name]
             row = model.objects.one(piece.owner, value if isinstance(value, int) else 0, called)
             stage = _stage_at(stages, path)
@@ -86,7 +86,9 @@ def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], 
                 stage.firing.kiln = row
         elif path not in _OF_PIECE and not _STAGE_PATH.match(path):
             raise DocumentError([Fault(path, "there is no such entry", "")])
-        elif path.endswith((".cradle.care", ".key")) or any(f".{own}." in f"{path}." for own in _ELSEWHERE):
+        elif path.endswith((".cradle.care", ".key")) or (
+            path.startswith("stages.") and any(f".{own}." in f"{path}." for own in _ELSEWHERE)
+        ):
             raise DocumentError([Fault(path, "this is changed at its own place, not in a piece", "")])
         else:
             plain[path] = value
@@ -98,7 +100,7 @@ def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], 
 
 
 _keep_piece = FixedUpdate(
-    Piece, ("version", "name", "alike", "due_on", "head", "summary", "updated_at"), ("id", "version")
+    Piece, ("version", "name", "alike", "due_on", "bench", "head", "summary", "updated_at"), ("id", "version")
 )
 _keep_stage = FixedUpdate(Stage, ("inputs", "order", "process", "glass_kind"), ("id",))
 
@@ -147,6 +149,7 @@ def _keep_change(
         read = _read_change(piece, version, changes, system)
     stages, found = read.stages, read.found
     piece.name, piece.alike, piece.due_on = found.document["name"].strip(), found.piece.alike, found.piece.due_on
+    piece.bench = found.document.get("bench") or []
     when = timezone.now()
     moved = False
     for order, (stage, changed) in enumerate(zip(stages, found.document["stages"], strict=True)):
@@ -168,7 +171,7 @@ def _keep_change(
 
 def _swap(piece: Piece, version: int, when: datetime) -> None:
     """Keep the piece as the next version of just this one. Raises Stale when it is another by now."""
-    values = version + 1, piece.name, piece.alike, piece.due_on, piece.head_id, piece.summary, when
+    values = version + 1, piece.name, piece.alike, piece.due_on, piece.bench, piece.head_id, piece.summary, when
     if not _keep_piece(*values, piece.pk, version):
         raise Stale(Piece.objects.select_related("head").get(pk=piece.pk))
     piece.version, piece.updated_at = version + 1, when

@@ -86,6 +86,7 @@ def _restore_rows(piece: Piece, snapshot: dict[str, Any]) -> None:
     """The rows of a piece as a snapshot says, whatever stages there are more or fewer now."""
     standing = {row.key: row for row in piece.stages.all()}
     piece.name, piece.alike = snapshot["name"], snapshot.get("alike", 1)
+    piece.bench = snapshot.get("bench", [])
     piece.due_on = date.fromisoformat(snapshot["due"]) if snapshot.get("due") else None
     for order, kept in enumerate(snapshot["stages"]):
         row = standing.pop(kept["key"], None) or Stage(piece=piece, key=kept["key"])
@@ -111,7 +112,7 @@ def _move(piece: Piece, moves: list[_Move]) -> PlannedPiece | None:
     piece.version += 1
     found = planned(piece)
     piece.summary = summary_of(found.document, found.plan)
-    piece.save(update_fields=["name", "alike", "due_on", "head", "version", "summary", "updated_at"])
+    piece.save(update_fields=["name", "alike", "due_on", "bench", "head", "version", "summary", "updated_at"])
     return found
 
 

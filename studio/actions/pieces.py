@@ -51,7 +51,7 @@ def keep_revision(piece: Piece, stages: list[Stage], label: str, when: datetime)
 def save_piece(piece: Piece, found: PlannedPiece) -> None:
     """Keep a piece with what lists show of it."""
     piece.summary = summary_of(found.document, found.plan)
-    piece.save(update_fields=["name", "alike", "due_on", "head", "version", "summary", "updated_at"])
+    piece.save(update_fields=["name", "alike", "due_on", "bench", "head", "version", "summary", "updated_at"])
 
 
 def keep_stage(stage: Stage, document: dict[str, Any], order: int) -> dict[str, Any]:
@@ -75,7 +75,13 @@ def insert_piece(
         written["heat"].pop("share", None)  # the firing it lay in stayed where it comes from
     found = plan_document(document)
     when = timezone.now()
-    piece = Piece(owner=owner, name=document["name"].strip(), alike=found.piece.alike, due_on=found.piece.due_on)
+    piece = Piece(
+        owner=owner,
+        name=document["name"].strip(),
+        alike=found.piece.alike,
+        due_on=found.piece.due_on,
+        bench=document.get("bench") or [],
+    )
     piece.save()
     stages = []
     for order, (written, kind, kiln) in enumerate(zip(document["stages"], kinds, kilns, strict=True)):

@@ -8,12 +8,15 @@ from typing import Any
 
 from django.utils import timezone
 
+from coldcradle.bench.inputs import BenchWork
 from coldcradle.errors import DocumentError, Fault
 from coldcradle.piece.chain import next_start
 from coldcradle.piece.inputs import MOST_STAGES
+from coldcradle.piece.order import key_of
 from studio.actions.firings import begin_firing, must_not_be_fired, save_firing
 from studio.actions.pieces import keep_stage, locked, new_stage, record, save_piece
 from studio.assembling import local_start
+from studio.bench_steps import roots_of, taken_keys
 from studio.keeping import keeping
 from studio.models import Cradle, Kiln, Piece, Stage
 from studio.piece_rows import stages_of
@@ -33,6 +36,13 @@ def _place(stages: list[Stage], key: str) -> int:
         if stage.key == key:
             return i
     raise DocumentError([Fault("stage", f"expected a stage of this piece, got {key[:40]}", key[:40])])
+
+
+def _root(piece: Piece, stages: list[Stage], key: str) -> str:
+    """The last stage that is in what is taken by this key; a stage is in itself."""
+    order = {stage.key: number for number, stage in enumerate(stages)}
+    roots = roots_of(piece.bench, [key_of(key)]) & set(order)
+    return max(roots, key=lambda one: order[one], default=key)
 
 
 def _put_in(
@@ -65,25 +75,26 @@ def add_stage(
     kiln: Kiln | None = None,
     shelved: Cradle | None = None,
 ) -> tuple[PlannedPiece, str]:
-    """A further stage that takes in what the stage `after` gives, and its key. Raises Stale and DocumentError."""
+    """A further stage that takes in what the stage or step `after` gives, and its key; raises Stale, DocumentError."""
     locked(piece, version)
     stages = stages_of(piece)
-    before = stages[_place(stages, after)]
+    root = _root(piece, stages, after)
+    before = stages[_place(stages, root)]
     kiln = kiln or before.firing.kiln
     key = _free_key(stages, process)
     written = new_stage(key, process=process, cradle=cradle, layup=layup, kind=before.glass_kind, kiln=kiln)
     found = planned(piece)
-    link = found.plan.chain.links[found.at(after)]
-    opens = max(datetime.fromisoformat(link.starts_at), datetime.fromisoformat(_opened(found, after)))
+    link = found.plan.chain.links[found.at(root)]
+    opens = max(datetime.fromisoformat(link.starts_at), datetime.fromisoformat(_opened(found, root)))
     start = next_start(
-        opens.astimezone(local_start(before.firing).tzinfo), found.piece.stages[found.at(after)].heat.awake
+        opens.astimezone(local_start(before.firing).tzinfo), found.piece.stages[found.at(root)].heat.awake
     )
     written |= {"takes": [{"from": after, "count": 1}]} | ({"name": name.strip()} if name.strip() else {})
     written["heat"] |= {"starts_at": start.strftime("%Y-%m-%dT%H:%M"), "time_zone": before.firing.time_zone}
     if before.firing.inputs.get("undated"):
         written["heat"]["undated"] = True
     made = Stage(piece=piece, glass_kind=before.glass_kind, cradle=shelved)
-    found = _put_in(piece, stages, made, written, _place(stages, after) + 1, kiln, f"then {process}")
+    found = _put_in(piece, stages, made, written, _place(stages, root) + 1, kiln, f"then {process}")
     return found, key
 
 
@@ -133,11 +144,27 @@ def remove_stage(piece: Piece, *, version: int, key: str) -> PlannedPiece:
         if takes != (stage.inputs.get("takes") or []):
             stage.inputs["takes"] = takes
             stage.save(update_fields=["inputs"])
+    _take_from_bench(piece, gone)
     settle_reservations(gone, [])
     gone.delete()
     for order, stage in enumerate(s for s in stages if s is not gone):
         Stage.objects.filter(pk=stage.pk).update(order=order)
     return record(piece, label="stage taken out")
+
+
+def _take_from_bench(piece: Piece, gone: Stage) -> None:
+    """Steps that took from a stage that is taken out take what it took in; refused where that is nothing."""
+    for step in piece.bench:
+        if gone.key not in taken_keys(step):
+            continue
+        takes = [t for t in step["takes"] if key_of(t["from"]) != gone.key]
+        there = {t["from"] for t in takes}
+        takes += [t for t in gone.inputs.get("takes") or [] if t["from"] not in there]
+        if not takes:
+            called = step.get("name") or BenchWork(step["does"]).label
+            said = f"expected a stage that no step at the bench works on; take out “{called}” first"
+            raise DocumentError([Fault("stages", said, "")])
+        step["takes"] = takes
 
 
 @keeping
@@ -150,8 +177,8 @@ def move_stage(piece: Piece, *, version: int, key: str, by: int) -> PlannedPiece
     stages.insert(to, stages.pop(at))
     standing: set[str] = set()
     for stage in stages:
-        for taken in stage.inputs.get("takes") or []:
-            if taken["from"] not in standing:
+        for before in roots_of(piece.bench, taken_keys(stage.inputs)):
+            if before not in standing:
                 raise DocumentError(
                     [
                         Fault(

@@ -6,6 +6,7 @@ from ninja.security import django_auth
 
 from studio.api import (
     after,
+    bench,
     choices,
     costs,
     cradles,
@@ -47,6 +48,7 @@ api.add_router("/session", session.router)
 api.add_router("/choices", choices.router)
 api.add_router("/pieces", pieces.router)
 api.add_router("/pieces", stages.router)
+api.add_router("/pieces", bench.router)
 api.add_router("/sums", sums.router)
 api.add_router("", shelf.router)
 api.add_router("", kilns.router)

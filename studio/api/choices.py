@@ -7,6 +7,7 @@ from typing import Any
 from django.http import HttpRequest
 from ninja import Router
 
+from coldcradle.bench.inputs import BenchInput
 from coldcradle.cradle.materials import materials
 from coldcradle.cradle.methods import Method
 from coldcradle.cradle.release import releases
@@ -114,7 +115,7 @@ def show_choices(request: HttpRequest) -> Any:
     return {
         "entries": {
             path: [{"key": one, "name": one.label, "says": one.says} for one in of]
-            for path, of in choices_of(StageInput)
+            for path, of in (*choices_of(StageInput), *choices_of(BenchInput, "bench"))
         },
         "stations": STATIONS,
         "words": words(),

@@ -10,6 +10,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router, Status
 
+from coldcradle.bench.likely import likely_steps
 from coldcradle.document.piece import load_json
 from coldcradle.document.starting import starting_cradle, starting_layup, typed_layup
 from coldcradle.errors import ColdCradleError, DocumentError, Fault
@@ -20,6 +21,7 @@ from coldcradle.quantity.format import Message, say, show
 from studio.actions import bringing_in, edits, history
 from studio.actions import pieces as actions
 from studio.actions.firings import next_firing_revision
+from studio.api.bench_answer import bench_answer
 from studio.api.plan_schemas import WorkingsOut
 from studio.api.replies import file_stem, reply
 from studio.api.schemas import (
@@ -71,7 +73,8 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
             f"stage.{path.removeprefix(prefix)}": entry
             for path, entry in found.entries.items()
             if path.startswith(prefix)
-        },
+        }
+        | {path: entry for path, entry in found.entries.items() if path.startswith("bench.")},
         "kind_id": row.glass_kind_id,
         "kind_version": row.glass_kind.version,
         "kiln_id": row.firing.kiln_id,
@@ -80,6 +83,9 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
         "plan": plan,
         "lead": lead_of(found.piece.stages[at], plan) if row.firing.state == "planned" else None,
         "chain": found.plan.chain,
+        "bench": found.document.get("bench") or [],
+        "steps": bench_answer(piece, found),
+        "likely": likely_steps(plan.traits),
         "reservations": [
             {
                 "item_id": t.item_id,

@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
+from coldcradle.bench.inputs import BenchInput
 from coldcradle.document.schema import DescribedAs
 from coldcradle.glass.landmarks import Landmark
 from coldcradle.layup.sketch import Body
@@ -15,6 +16,7 @@ from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.lead import Lead
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.thread import SummaryItem
+from studio.api.bench_schemas import BenchOut, LikelyOut
 from studio.api.plan_schemas import PlanOut
 from studio.api.replies import Schema
 
@@ -111,7 +113,8 @@ class FiringOut(Schema):
 class PieceOut(Schema):
     """A piece as seen from one of its stages: that stage whole, the others as links of the chain.
 
-    `stage` is the stage's document, `entries` its quantities by their path under `stage`.
+    `stage` is the stage's document, `entries` its quantities by their path under `stage`, and those of the steps at
+    the bench by their path under `bench`; `bench` are their documents, `steps` what they come to, in the same order.
     """
 
     id: int
@@ -133,6 +136,9 @@ class PieceOut(Schema):
     plan: PlanOut
     lead: Lead | None
     chain: ChainPlan
+    bench: list[Annotated[dict[str, Any], DescribedAs(BenchInput)]]
+    steps: list[BenchOut]
+    likely: list[LikelyOut]
     undoes: str | None
     redoes: str | None
     label: str

@@ -18,12 +18,13 @@ __all__ = ["Piece", "Reservation", "Revision", "Stage"]
 class Piece(Owned):
     """`head` is the revision that stands; `summary` is what lists show, or None when it must be worked out anew.
 
-    So many `alike` of it are made, to be done by `due_on`.
+    So many `alike` of it are made, to be done by `due_on`; `bench` are the steps between its firings, as typed.
     """
 
     name = models.CharField(max_length=80)
     alike = models.PositiveSmallIntegerField(default=1)
     due_on = models.DateField(null=True)
+    bench = models.JSONField(default=list)
     head = models.ForeignKey("Revision", on_delete=models.SET_NULL, null=True, related_name="+")
     is_put_away = models.BooleanField(default=False)
     summary = models.JSONField(null=True)

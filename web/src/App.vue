@@ -54,9 +54,11 @@ useShortcuts({
         :key="
           route.name === 'piece'
             ? `piece-${route.params.id}-${route.query.stage ?? ''}`
-            : route.name === 'sum'
-              ? `sum-${route.params.sum}`
-              : String(route.name)
+            : route.name === 'step'
+              ? `step-${route.params.id}-${route.params.step}`
+              : route.name === 'sum'
+                ? `sum-${route.params.sum}`
+                : String(route.name)
         "
       />
       <div v-else class="signed-out">

@@ -62,6 +62,12 @@ export const router = createRouter({
       props: (route) => ({ id: Number(route.params.id), stage: stageOf(route) }),
     },
     {
+      path: '/pieces/:id(\\d+)/step/:step([a-z0-9-]+)',
+      name: 'step',
+      component: () => import('./places/step/StepPage.vue'),
+      props: (route) => ({ id: Number(route.params.id), step: String(route.params.step) }),
+    },
+    {
       path: '/pieces/:id(\\d+)/pattern/:part(\\d+|blank)',
       name: 'pattern',
       component: () => import('./places/piece/PatternPage.vue'),

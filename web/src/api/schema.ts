@@ -996,6 +996,80 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pieces/{piece_id}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Step
+         * @description The new step is the last of the answer's.
+         */
+        post: operations["studio_api_bench_add_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/bench/{key}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Step
+         * @description What was done changes nothing of the plan, and so no version of the piece.
+         */
+        post: operations["studio_api_bench_mark_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/bench/{key}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Remove Step */
+        post: operations["studio_api_bench_remove_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pieces/{piece_id}/bench/{key}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Photo */
+        post: operations["studio_api_bench_add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pieces/{piece_id}/clock": {
         parameters: {
             query?: never;
@@ -2128,6 +2202,135 @@ export interface components {
             };
         };
         /**
+         * BenchCheck
+         * @description What is looked at before or after: a key that stays, and one sentence.
+         */
+        BenchCheck: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * BenchLine
+         * @description One line of what is to be done: a grit, a cut, a hole.
+         */
+        BenchLine: {
+            more?: components["schemas"]["Message"] | null;
+            /** Name */
+            name: string;
+            shown: components["schemas"]["DualQuantity"];
+        };
+        /**
+         * BenchMark
+         * @description A cut or a hole on the plan, m about the middle: `entry` is its place in the document, `way` how it may be moved:
+         *     across (left and right), along (near and far), round (wider) or free. `at_m` is what its entry tells; a circle or a
+         *     hole is `wide_m`, and a straight cut goes from one end to the other.
+         */
+        BenchMark: {
+            /** At M */
+            at_m: number;
+            /** Entry */
+            entry: string;
+            /** Way */
+            way: string;
+            /** Wide M */
+            wide_m: number;
+            /** X0 M */
+            x0_m: number;
+            /** X1 M */
+            x1_m: number;
+            /** Y0 M */
+            y0_m: number;
+            /** Y1 M */
+            y1_m: number;
+        };
+        /**
+         * BenchOut
+         * @description A step as its page shows it: its plan whole, and what was done of it.
+         *
+         *     `after` is the stage behind which it stands in the chain; `pace` how long such steps took so far, as a share of
+         *     what was reckoned, None where none is known.
+         */
+        BenchOut: {
+            after: components["schemas"]["Sketch"];
+            answer: components["schemas"]["Message"];
+            before: components["schemas"]["Sketch"];
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+            /** Checks */
+            checks: components["schemas"]["BenchCheck"][];
+            /** Does */
+            does: string;
+            /** Does Name */
+            does_name: string;
+            /** Done At */
+            done_at: string | null;
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Key */
+            key: string;
+            ledger: components["schemas"]["Ledger"];
+            /** Lines */
+            lines: components["schemas"]["BenchLine"][];
+            /** Marks */
+            marks: components["schemas"]["BenchMark"][];
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            pace: components["schemas"]["DualQuantity"] | null;
+            /** Pace Of */
+            pace_of: number;
+            /** Parts */
+            parts: components["schemas"]["BenchPartOut"][];
+            /** Photos */
+            photos: components["schemas"]["BenchPhotoOut"][];
+            /** Stage */
+            stage: string;
+            takes: components["schemas"]["Message"];
+            /** Ticked */
+            ticked: string[];
+            time: components["schemas"]["DualQuantity"];
+            /** Took */
+            took: string;
+            /** Tool */
+            tool: string;
+            waits: components["schemas"]["DualQuantity"] | null;
+        };
+        /**
+         * BenchPartOut
+         * @description Pieces alike that a step gives, under the key by which they are taken.
+         */
+        BenchPartOut: {
+            gives: components["schemas"]["Message"];
+            /** Is Off Cut */
+            is_off_cut: boolean;
+            /** Key */
+            key: string;
+            /** Letters */
+            letters: string[];
+            /** Name */
+            name: string;
+        };
+        /**
+         * BenchPhotoOut
+         * @description A photograph of a step, before it or after.
+         */
+        BenchPhotoOut: {
+            /** Photo Id */
+            photo_id: number;
+            /**
+             * When
+             * @enum {string}
+             */
+            when: "before" | "after";
+        };
+        /**
          * Bend
          * @description A part of a mould: s profile.
          */
@@ -2216,6 +2419,32 @@ export interface components {
          */
         BlankOutline: "round" | "square" | "oblong" | "oval" | "polygon" | "drawn";
         /**
+         * BlastInput
+         * @description How deep it is cut through the mask, and on how much of the face; 0 deep makes it matt and no more.
+         */
+        BlastInput: {
+            /**
+             * Depth
+             * @default 0 mm
+             */
+            depth?: string;
+            /**
+             * Is Both
+             * @default false
+             */
+            is_both?: boolean;
+            /**
+             * Share
+             * @default 30 %
+             */
+            share?: string;
+            /**
+             * Wide
+             * @default 10 mm
+             */
+            wide?: string;
+        };
+        /**
          * Body
          * @description Something of one material as closed rings (x, z); what lies in an odd number of them is solid.
          */
@@ -2232,6 +2461,23 @@ export interface components {
                 number,
                 number
             ][][];
+        };
+        /**
+         * Bored
+         * @description A hole straight through, m: its middle from the middle of the piece, how wide it is, whether it is a drain.
+         */
+        Bored: {
+            /** Across M */
+            across_m: number;
+            /**
+             * Is Drain
+             * @default false
+             */
+            is_drain?: boolean;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
         };
         /**
          * Box
@@ -2932,12 +3178,79 @@ export interface components {
             };
         };
         /**
+         * CutInput
+         * @description Straight cuts on the outline seen from above; a saw takes its kerf away.
+         */
+        CutInput: {
+            /**
+             * By
+             * @default saw
+             * @enum {unknown}
+             */
+            by?: "saw" | "score";
+            /**
+             * Kerf
+             * @default 2 mm
+             */
+            kerf?: string;
+            /** Lines */
+            lines?: components["schemas"]["CutLine"][];
+            /** Parts */
+            parts?: components["schemas"]["CutPart"][];
+        };
+        /**
+         * CutLine
+         * @description One straight cut through all that is there, or a circle about the middle. `end_m` is told where it is slanted.
+         */
+        CutLine: {
+            /** At */
+            at: string;
+            /**
+             * End
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            end?: string;
+            /**
+             * Way
+             * @default across
+             * @enum {unknown}
+             */
+            way?: "across" | "along" | "round";
+        };
+        /**
          * CutOut
          * @description How many off-cuts went to the rack.
          */
         CutOut: {
             /** Off Cuts */
             off_cuts: number;
+        };
+        /**
+         * CutPart
+         * @description What becomes of one of the pieces that were cut, by its letter: turned by quarters, turned over, or put away.
+         */
+        CutPart: {
+            /**
+             * Is Mirrored
+             * @default false
+             */
+            is_mirrored?: boolean;
+            /**
+             * Is Off Cut
+             * @default false
+             */
+            is_off_cut?: boolean;
+            /**
+             * Letter
+             * @default a
+             */
+            letter?: string;
+            /**
+             * Quarters
+             * @default 0
+             */
+            quarters?: number | string;
         };
         /**
          * CutSheet
@@ -3092,6 +3405,19 @@ export interface components {
             outlines: components["schemas"]["OutlineOut"][];
             /** Remarks */
             remarks: string[];
+        };
+        /**
+         * DrillInput
+         * @description Holes; a drain is to lie lowest once the piece is formed.
+         */
+        DrillInput: {
+            /** Holes */
+            holes?: components["schemas"]["HoleInput"][];
+            /**
+             * Is Drain
+             * @default false
+             */
+            is_drain?: boolean;
         };
         /**
          * DualQuantity
@@ -3592,6 +3918,62 @@ export interface components {
             says: components["schemas"]["FitSentence"][];
         };
         /**
+         * FittingInput
+         * @description How it is fixed. `foot_m` is the narrowest width it stands on, `high_m` how high its weight lies, `off_m` how far
+         *     that is off the middle; so many hooks, bails or bumpers; `weight_kg` is that of what is fitted.
+         */
+        FittingInput: {
+            /**
+             * Cures
+             * @default 1 day
+             */
+            cures?: string;
+            /**
+             * Foot
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            foot?: string;
+            /**
+             * High
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            high?: string;
+            /**
+             * Many
+             * @default 1
+             */
+            many?: number | string;
+            /**
+             * Off
+             * @default 0 mm
+             */
+            off?: string;
+            /**
+             * Onto
+             * @default base
+             * @enum {unknown}
+             */
+            onto?: "base" | "hook" | "bail" | "tube" | "washer" | "bumper";
+            /**
+             * Through
+             * @default 10 mm
+             */
+            through?: string;
+            /**
+             * Washer
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            washer?: string;
+            /**
+             * Weight
+             * @default 0 g
+             */
+            weight?: string;
+        };
+        /**
          * FormFitOut
          * @description How a blank fits a form of the shelf, in words; `word` is good, think or stop.
          */
@@ -3882,6 +4264,41 @@ export interface components {
             ][];
         };
         /**
+         * GrindInput
+         * @description How much is taken off, and how fine it ends. `across_m` is how wide a foot or a bump is; `pace` is how long it
+         *     took before, as a share of what was reckoned.
+         */
+        GrindInput: {
+            /**
+             * Across
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            across?: string;
+            /**
+             * Last
+             * @default cerium
+             * @enum {unknown}
+             */
+            last?: "60" | "120" | "220" | "325" | "600" | "pumice" | "cerium";
+            /**
+             * Off
+             * @default 0.5 mm
+             */
+            off?: string;
+            /**
+             * Pace
+             * @default 100 %
+             */
+            pace?: string;
+            /**
+             * Place
+             * @default edges
+             * @enum {unknown}
+             */
+            place?: "face" | "faces" | "edges" | "foot" | "point";
+        };
+        /**
          * Gutter
          * @description A part of a mould: ring mould with a round bottom.
          */
@@ -4085,6 +4502,27 @@ export interface components {
             window_high_c: number;
             /** Window Low C */
             window_low_c: number;
+        };
+        /**
+         * HoleInput
+         * @description A hole straight through: its middle so far to the right of the piece's middle, and away from the reader.
+         */
+        HoleInput: {
+            /**
+             * Across
+             * @default 10 mm
+             */
+            across?: string;
+            /**
+             * X
+             * @default 0 mm
+             */
+            x?: string;
+            /**
+             * Y
+             * @default 0 mm
+             */
+            y?: string;
         };
         HourRow: [
             components["schemas"]["DualQuantity"],
@@ -4660,6 +5098,12 @@ export interface components {
              */
             scale?: string;
             /**
+             * Several
+             * @default auto
+             * @enum {unknown}
+             */
+            several?: "auto" | "end" | "side";
+            /**
              * Sides
              * @default 6
              */
@@ -4718,6 +5162,37 @@ export interface components {
             station: string;
         };
         /**
+         * Ledger
+         * @description Where the glass of one went, kg: into the pieces, the off-cuts, the kerf and holes, the slurry; `added_kg` is
+         *     what is no glass of it. What went in and what was added is what comes out and what was taken away.
+         */
+        Ledger: {
+            /**
+             * Added Kg
+             * @default 0
+             */
+            added_kg?: number;
+            /**
+             * Ground Kg
+             * @default 0
+             */
+            ground_kg?: number;
+            /** In Kg */
+            in_kg: number;
+            /**
+             * Kerf Kg
+             * @default 0
+             */
+            kerf_kg?: number;
+            /**
+             * Off Cut Kg
+             * @default 0
+             */
+            off_cut_kg?: number;
+            /** Out Kg */
+            out_kg: number;
+        };
+        /**
          * LeftOut
          * @description What is not in the plan, and why.
          */
@@ -4766,6 +5241,18 @@ export interface components {
             key: string;
             says: components["schemas"]["Message"];
             why: components["schemas"]["Message"];
+        };
+        /**
+         * LikelyOut
+         * @description A step that may follow, and what for; the likeliest first.
+         */
+        LikelyOut: {
+            /** Does */
+            does: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
         };
         /**
          * LiveOut
@@ -4901,6 +5388,31 @@ export interface components {
             at: number;
             /** Text */
             text: string;
+        };
+        /**
+         * MarkIn
+         * @description What was done of a step; what is left out stays as it is.
+         */
+        MarkIn: {
+            /** Is Done */
+            is_done?: boolean | null;
+            /** Note */
+            note?: string | null;
+            /**
+             * Stage
+             * @default
+             */
+            stage?: string;
+            /**
+             * System
+             * @default metric
+             * @enum {string}
+             */
+            system?: "metric" | "us";
+            /** Tick */
+            tick?: string | null;
+            /** Took */
+            took?: string | null;
         };
         /**
          * MayOpen
@@ -5211,6 +5723,28 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * NewStepIn
+         * @description A step that works on what `after` gives; `is_between`: what took from that takes from the step now.
+         */
+        NewStepIn: {
+            /** After */
+            after: string;
+            /** Does */
+            does: string;
+            /**
+             * Is Between
+             * @default true
+             */
+            is_between?: boolean;
+            /**
+             * Stage
+             * @default
+             */
+            stage?: string;
+            /** Version */
+            version: number;
+        };
         /** NewTimerIn */
         NewTimerIn: {
             /** Key */
@@ -5346,7 +5880,8 @@ export interface components {
          *
          *     `thickness_m` is its thickest place, or the height of what is hollow, whose wall is `wall_m`; `raised` what stands
          *     beside the thickest place. `thinnest_m` is told where a sheet was drawn out; `finish` is that of its faces;
-         *     `area_m2` that of a drawn outline. `pieces` alike come out. `kind_key` names the glass that most of it is.
+         *     `area_m2` that of a drawn outline. `pieces` alike come out. `kind_key` names the glass that most of it is;
+         *     `worked` what was done to it at the bench.
          */
         Outcome: {
             /** Area M2 */
@@ -5381,6 +5916,15 @@ export interface components {
             weight_kg: number;
             /** Width M */
             width_m: number;
+            /**
+             * @default {
+             *       "holes": [],
+             *       "is_glued": false,
+             *       "paints": [],
+             *       "ring": []
+             *     }
+             */
+            worked?: components["schemas"]["Worked"];
         };
         /** OutcomeOut */
         OutcomeOut: {
@@ -5558,6 +6102,63 @@ export interface components {
             to: components["schemas"]["DualQuantity"];
         };
         /**
+         * PaintInput
+         * @description One face is painted and fired; `from_c` and `to_c` are its maker's, where they are told.
+         */
+        PaintInput: {
+            /**
+             * Dries
+             * @default 12 h
+             */
+            dries?: string;
+            /**
+             * Face
+             * @default top
+             * @enum {unknown}
+             */
+            face?: "top" | "under" | "both";
+            /**
+             * From
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            from?: string;
+            /**
+             * Kind
+             * @default glass
+             * @enum {unknown}
+             */
+            kind?: "glass" | "enamel" | "lustre" | "decal";
+            /**
+             * Share
+             * @default 50 %
+             */
+            share?: string;
+            /**
+             * To
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            to?: string;
+        };
+        /**
+         * PaintedWith
+         * @description Paint that waits for its firing: what it is, its window, °C, and whether its face lies under.
+         */
+        PaintedWith: {
+            /** From C */
+            from_c: number;
+            /**
+             * Is Under
+             * @default false
+             */
+            is_under?: boolean;
+            /** Name */
+            name: string;
+            /** To C */
+            to_c: number;
+        };
+        /**
          * PathShape
          * @description Glass at one moment: what is drawn of it, what is to be said, and its line (x, z) with the thickness of each
          *     stretch where it is a sheet, m.
@@ -5652,11 +6253,43 @@ export interface components {
          * PieceOut
          * @description A piece as seen from one of its stages: that stage whole, the others as links of the chain.
          *
-         *     `stage` is the stage's document, `entries` its quantities by their path under `stage`.
+         *     `stage` is the stage's document, `entries` its quantities by their path under `stage`, and those of the steps at
+         *     the bench by their path under `bench`; `bench` are their documents, `steps` what they come to, in the same order.
          */
         PieceOut: {
             /** Alike */
             alike: number;
+            /** Bench */
+            bench: {
+                after?: components["schemas"]["Measured"] | null;
+                blast?: components["schemas"]["BlastInput"] | null;
+                cut?: components["schemas"]["CutInput"] | null;
+                /**
+                 * Does
+                 * @enum {unknown}
+                 */
+                does: "cut" | "grind" | "drill" | "blast" | "paint" | "glue" | "wash";
+                drill?: components["schemas"]["DrillInput"] | null;
+                glue?: components["schemas"]["FittingInput"] | null;
+                grind?: components["schemas"]["GrindInput"] | null;
+                /** Key */
+                key: string;
+                /**
+                 * Name
+                 * @default
+                 */
+                name?: string;
+                paint?: components["schemas"]["PaintInput"] | null;
+                /** Takes */
+                takes: components["schemas"]["Taken"][];
+                /**
+                 * Time
+                 * @description a quantity, or empty: worked out
+                 * @default
+                 */
+                time?: string;
+                wash?: components["schemas"]["WashInput"] | null;
+            }[];
             chain: components["schemas"]["ChainPlan"];
             /** Cradle Id */
             cradle_id: number | null;
@@ -5680,6 +6313,8 @@ export interface components {
             /** Label */
             label: string;
             lead: components["schemas"]["Lead"] | null;
+            /** Likely */
+            likely: components["schemas"]["LikelyOut"][];
             /** Makes */
             makes: number;
             /** Name */
@@ -5736,6 +6371,8 @@ export interface components {
             };
             /** Stage Key */
             stage_key: string;
+            /** Steps */
+            steps: components["schemas"]["BenchOut"][];
             /** Undoes */
             undoes: string | null;
             /**
@@ -6686,6 +7323,19 @@ export interface components {
             word: "gone" | "now" | "to come";
         };
         /**
+         * StepOutIn
+         * @description Take a step out, and be at this stage afterwards.
+         */
+        StepOutIn: {
+            /**
+             * Stage
+             * @default
+             */
+            stage?: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * StockIn
          * @description An entry of the rack as typed.
          */
@@ -7215,6 +7865,23 @@ export interface components {
             name: string;
         };
         /**
+         * WashInput
+         * @description What comes off; blasting what sticks leaves a matt face.
+         */
+        WashInput: {
+            /**
+             * Is Blasted
+             * @default false
+             */
+            is_blasted?: boolean;
+            /**
+             * What
+             * @default dust
+             * @enum {unknown}
+             */
+            what?: "dust" | "release" | "plaster";
+        };
+        /**
          * Wave
          * @description A part of a mould: wave.
          */
@@ -7284,6 +7951,35 @@ export interface components {
             says: string;
             /** Term */
             term: string;
+        };
+        /**
+         * Worked
+         * @description What was done to it at the bench. `ring` is its outline from above, m about its middle, where it was cut.
+         */
+        Worked: {
+            /**
+             * Holes
+             * @default []
+             */
+            holes?: components["schemas"]["Bored"][];
+            /**
+             * Is Glued
+             * @default false
+             */
+            is_glued?: boolean;
+            /**
+             * Paints
+             * @default []
+             */
+            paints?: components["schemas"]["PaintedWith"][];
+            /**
+             * Ring
+             * @default []
+             */
+            ring?: [
+                number,
+                number
+            ][];
         };
         /**
          * WorkingsOut
@@ -13946,6 +14642,500 @@ export interface operations {
                 };
             };
             /** @description What was sent is not what is expected here; `faults` says where. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_bench_add_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_bench_mark_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_bench_remove_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                piece_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepOutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description What was sent is too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Others are writing just now, or the studio's file cannot be read. Nothing was kept; send it again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description There is no room left. Nothing was kept. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    studio_api_bench_add_photo: {
+        parameters: {
+            query?: {
+                before?: boolean;
+                stage?: string;
+            };
+            header?: never;
+            path: {
+                piece_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceOut"];
+                };
+            };
+            /** @description The request cannot be read as one. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Sign in first. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description The request does not come from the studio's own page. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description This cannot be done here. */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;

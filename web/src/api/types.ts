@@ -10,6 +10,8 @@ type Schemas = { [K in keyof components['schemas']]: Loose<components['schemas']
 
 export type Piece = Schemas['PieceOut']
 export type Stage = Schemas['PieceOut']['stage']
+/** A step at the bench: its plan, and what was done of it. */
+export type Step = Schemas['BenchOut']
 export type Traits = Schemas['Traits']
 export type Taken = Schemas['Taken']
 export type LayerDocument = Schemas['Layer']

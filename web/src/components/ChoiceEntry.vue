@@ -2,15 +2,17 @@
 import { computed } from 'vue'
 
 import { useChoices } from '../composables/useChoices'
-import { STAGE, useDocument, usePiece } from '../composables/usePiece'
+import { useDocument, usePiece } from '../composables/usePiece'
 import ChoiceField from '../kit/ChoiceField.vue'
 
 /** A choice of the piece one is on, by its path: its words come with the choices, the first is the usual one. */
 const props = defineProps<{ path: string; label: string; hint?: string; undo: string }>()
 const context = usePiece()
 const { entry } = useChoices()
-const options = computed(() => entry(props.path))
-const standing = useDocument<string>(context, `${STAGE}.${props.path}`)
+const options = computed(() =>
+  entry(context.step ? `bench.${props.path.replace(/\.\d+\./g, '.')}` : props.path),
+)
+const standing = useDocument<string>(context, () => context.at(props.path))
 </script>
 
 <template>
@@ -19,6 +21,6 @@ const standing = useDocument<string>(context, `${STAGE}.${props.path}`)
     :hint="hint"
     :value="standing ?? options[0]?.key"
     :options="options"
-    @choose="(value: string) => context.change([{ path: `${STAGE}.${path}`, value }], undo)"
+    @choose="(value: string) => context.change([{ path: context.at(path), value }], undo)"
   />
 </template>

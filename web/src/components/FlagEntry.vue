@@ -2,15 +2,15 @@
 import Checkbox from 'primevue/checkbox'
 import { useId } from 'vue'
 
-import { STAGE, useDocument, usePiece } from '../composables/usePiece'
+import { useDocument, usePiece } from '../composables/usePiece'
 import WordedText from '../kit/WordedText.vue'
 
 /** A yes or no of the piece one is on, by its path; `undo` is what it is called when it is taken back. */
 const props = defineProps<{ path: string; label: string; hint?: string; undo: string }>()
 const context = usePiece()
-const standing = useDocument<boolean>(context, `${STAGE}.${props.path}`)
+const standing = useDocument<boolean>(context, () => context.at(props.path))
 const id = useId()
-const set = (value: boolean) => context.change([{ path: `${STAGE}.${props.path}`, value }], props.undo)
+const set = (value: boolean) => context.change([{ path: context.at(props.path), value }], props.undo)
 </script>
 
 <template>

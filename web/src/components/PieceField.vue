@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { STAGE, usePiece } from '../composables/usePiece'
+import { usePiece } from '../composables/usePiece'
 import TypedField from '../kit/TypedField.vue'
 
 /** A quantity of the piece one is on; `alongside` are changes that belong with it. */
@@ -15,11 +15,11 @@ const props = defineProps<{
 }>()
 
 const piece = usePiece()
-const full = computed(() => `${STAGE}.${props.path}`)
+const full = computed(() => piece.at(props.path))
 const draft = computed(() => piece.drafts[full.value])
 
 function commit(typed: string) {
-  const also = (props.alongside ?? []).map((c) => ({ path: `${STAGE}.${c.path}`, value: c.value }))
+  const also = (props.alongside ?? []).map((c) => ({ path: piece.at(c.path), value: c.value }))
   void piece.change([{ path: full.value, value: typed }, ...also], props.label.toLowerCase())
 }
 </script>
@@ -34,7 +34,7 @@ function commit(typed: string) {
     :fault="draft?.message"
     :path="path"
     :figure="figure"
-    :is-asked="piece.piece.value?.lead?.path === path"
+    :is-asked="!piece.step && piece.piece.value?.lead?.path === path"
     @commit="commit"
     @forget="piece.forget(full)"
   />

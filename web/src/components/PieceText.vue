@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { STAGE, useDocument, usePiece } from '../composables/usePiece'
+import { useDocument, usePiece } from '../composables/usePiece'
 import TextField from '../kit/TextField.vue'
 
 /** A line of plain words of the piece one is on; `usual` stands where nothing was said. */
 const props = defineProps<{ path: string; label: string; hint?: string; most?: number; usual?: string }>()
 const context = usePiece()
-const full = computed(() => `${STAGE}.${props.path}`)
-const standing = useDocument<string | number>(context, `${STAGE}.${props.path}`)
+const full = computed(() => context.at(props.path))
+const standing = useDocument<string | number>(context, () => context.at(props.path))
 const draft = computed(() => context.drafts[full.value])
 const value = computed(() => String(draft.value?.value ?? standing.value ?? props.usual ?? ''))
 </script>

@@ -13,17 +13,23 @@ import { faultsOf, linesOf, useAction } from '../kit/useAction'
 export const STAGE = 'stage'
 
 /** One stage of a piece: as it stands, what is typed and not saved, and every way to change it, one after another. */
-function createPiece(id: number, stage: string) {
+function createPiece(id: number, stage: string, step: string) {
   const preferences = usePreferences()
   const { refresh, refreshSome, put, hush } = useFetched()
   const key = keyOf('piece', id, stage)
-  const kept = stage ? `${id}-${stage}` : id
+  const kept = step ? `${id}-step-${step}` : stage ? `${id}-${stage}` : id
   const query = useQuery({
     queryKey: key,
     queryFn: () =>
       request(api.GET('/api/pieces/{piece_id}', { params: { path: { piece_id: id }, query: { stage } } })),
   })
   const piece = computed(() => query.data.value as Piece | undefined)
+  // what a page's fields are about: a stage, or one of the steps at the bench
+  const base = computed(() => {
+    const at = step ? (piece.value?.bench.findIndex((one) => one.key === step) ?? -1) : -1
+    return at < 0 ? STAGE : `bench.${at}`
+  })
+  const at = (path: string) => `${base.value}.${path}`
   const drafts = reactive<Record<string, Draft>>(readDrafts(kept))
   const changed = ref<{ old: Record<string, string>; why: string }>({ old: {}, why: '' })
   const conflict = ref<{ message: string; theirs: Piece } | null>(null)
@@ -166,18 +172,20 @@ function createPiece(id: number, stage: string) {
     change,
     forget,
     retry,
-    step: stepping.act,
+    undo: stepping.act,
     settle,
     take,
     entry,
+    step,
+    at,
   }
 }
 
 export type PieceContext = ReturnType<typeof createPiece>
 const KEY: InjectionKey<PieceContext> = Symbol('piece')
 
-export function providePiece(id: number, stage = ''): PieceContext {
-  const context = createPiece(id, stage)
+export function providePiece(id: number, stage = '', step = ''): PieceContext {
+  const context = createPiece(id, stage, step)
   provide(KEY, context)
   return context
 }
@@ -189,11 +197,12 @@ export function usePiece(): PieceContext {
   return context
 }
 
-/** A part of the stage's document by dotted path under `stage`, as plain data. */
-export function useDocument<T>(context: PieceContext, path: string): Ref<T | undefined> {
+/** A part of the document by its dotted path from the top, as plain data. */
+export function useDocument<T>(context: PieceContext, path: string | (() => string)): Ref<T | undefined> {
   return computed(() => {
     let at: unknown = context.piece.value
-    for (const step of path.split('.')) at = (at as Record<string, unknown> | undefined)?.[step]
+    for (const step of (typeof path === 'string' ? path : path()).split('.'))
+      at = (at as Record<string, unknown> | undefined)?.[step]
     return at as T | undefined
   })
 }

@@ -94,13 +94,14 @@ export function useStageActs(piece: () => Piece) {
       cradle_id: number | null
       shape: string
       kiln_id: number | null
+      after: string
     }) =>
       act(
         () =>
           request(
             api.POST('/api/pieces/{piece_id}/stages', {
               params: { path: { piece_id: piece().id } },
-              body: { version: piece().version, after: piece().stage_key, layup: {}, ...wanted },
+              body: { version: piece().version, layup: {}, ...wanted },
             }),
           ),
         'a further stage',

@@ -4,7 +4,7 @@ import Menu from 'primevue/menu'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import type { ChainLink, Piece } from '../../api/types'
+import type { ChainLink, Piece, Step } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useStageActs } from '../../composables/useStageActs'
@@ -15,7 +15,7 @@ const StageDialog = defineAsyncComponent(() => import('./StageDialog.vue'))
 const SeriesDialog = defineAsyncComponent(() => import('./SeriesDialog.vue'))
 
 /** The backbone of a piece: its stages in order, each as the silhouette of its real programme, and what travels on. */
-const props = defineProps<{ piece: Piece; station: string }>()
+const props = defineProps<{ piece: Piece; station: string; step?: string }>()
 const router = useRouter()
 const preferences = usePreferences()
 const acts = useStageActs(() => props.piece)
@@ -24,6 +24,13 @@ const counts = ref(false)
 const menu = ref<InstanceType<typeof Menu> | null>(null)
 const links = computed(() => props.piece.chain.links)
 const here = computed(() => links.value.findIndex((l) => l.key === props.piece.stage_key))
+const isHere = (link: ChainLink) => !props.step && link.key === props.piece.stage_key
+const stepsAfter = (key: string) => props.piece.steps.filter((s) => s.stage === key)
+const timeOf = (step: Step) =>
+  [step.time, step.waits]
+    .filter((t) => !!t)
+    .map((t) => preferences.pick(t!).text)
+    .join(' + ')
 const [WIDE, TALL] = [56, 26]
 
 /** The programme in a box of its own, its height its peak among its fellows. */
@@ -68,8 +75,8 @@ const remarks = computed(() => [...(links.value[here.value]?.remarks ?? []), ...
         <ActionButton
           look="plain"
           class="stage"
-          :class="{ here: link.key === piece.stage_key }"
-          :aria-current="link.key === piece.stage_key ? 'step' : undefined"
+          :class="{ here: isHere(link) }"
+          :aria-current="isHere(link) ? 'step' : undefined"
           :data-stage="link.key"
           @click="goTo(link.key)"
         >
@@ -82,10 +89,21 @@ const remarks = computed(() => [...(links.value[here.value]?.remarks ?? []), ...
             <span class="quiet when">{{ link.kiln }}, {{ preferences.pick(link.starts).text }}</span>
           </span>
         </ActionButton>
+        <RouterLink
+          v-for="one in stepsAfter(link.key)"
+          :key="one.key"
+          class="bench"
+          :class="{ here: one.key === step, done: one.done_at }"
+          :aria-current="one.key === step ? 'step' : undefined"
+          :to="{ name: 'step', params: { id: piece.id, step: one.key } }"
+        >
+          <span>{{ one.done_at ? '✓ ' : '' }}{{ one.name }}</span>
+          <span class="quiet figures">{{ timeOf(one) }}</span>
+        </RouterLink>
       </li>
       <li class="more">
         <Button label="Then …" variant="outlined" @click="adds = true" />
-        <ActionButton aria-haspopup="menu" @click="(event: MouseEvent) => menu?.toggle(event)">
+        <ActionButton v-if="!step" aria-haspopup="menu" @click="(event: MouseEvent) => menu?.toggle(event)">
           This stage …
         </ActionButton>
         <Menu ref="menu" :model="items" popup />
@@ -102,7 +120,7 @@ const remarks = computed(() => [...(links.value[here.value]?.remarks ?? []), ...
         <li v-for="(said, i) in remarks" :key="i">◆ <MessageText :said="said" /></li>
       </ul>
     </Fold>
-    <StageDialog v-if="adds" v-model="adds" :piece="piece" />
+    <StageDialog v-if="adds" v-model="adds" :piece="piece" :step="step" />
     <SeriesDialog v-if="counts" v-model="counts" :piece="piece" />
   </nav>
 </template>
@@ -153,6 +171,25 @@ li {
 }
 
 .here .words b {
+  font-weight: 700;
+}
+
+/* what is done between two firings is smaller: no kiln, no line */
+.bench {
+  display: grid;
+  align-content: end;
+  line-height: 1.2;
+  font-size: var(--f1);
+  padding: 0 var(--s3) var(--s0) var(--s1);
+  border-bottom: var(--edge) solid transparent;
+  color: inherit;
+  text-decoration: none;
+  white-space: nowrap;
+  align-self: stretch;
+}
+
+.bench.here {
+  border-color: var(--ink);
   font-weight: 700;
 }
 

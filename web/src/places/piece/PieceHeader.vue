@@ -85,14 +85,14 @@ const { act: putAway } = useAction(
       <ActionButton
         :disabled="!piece.undoes"
         :title="piece.undoes ? `Undo: ${piece.undoes}` : 'Nothing to undo'"
-        @click="context.step('undo')"
+        @click="context.undo('undo')"
       >
         Undo<span v-if="piece.undoes" class="what quiet">: {{ piece.undoes }}</span>
       </ActionButton>
       <ActionButton
         :disabled="!piece.redoes"
         :title="piece.redoes ? `Redo: ${piece.redoes}` : 'Nothing to redo'"
-        @click="context.step('redo')"
+        @click="context.undo('redo')"
       >
         Redo<span v-if="piece.redoes" class="what quiet">: {{ piece.redoes }}</span>
       </ActionButton>

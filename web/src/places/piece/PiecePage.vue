@@ -78,8 +78,8 @@ useShortcuts({
   ']': () => alongChain(1),
   w: () => (isLogged.value ? false : showWorking()), // a firing has workings of its own
   p: () => router.push({ name: 'card', params: { id: props.id } }),
-  'Ctrl+z': () => context.step('undo'),
-  'Ctrl+Shift+z': () => context.step('redo'),
+  'Ctrl+z': () => context.undo('undo'),
+  'Ctrl+Shift+z': () => context.undo('redo'),
 })
 
 watchEffect(() => (document.title = piece.value ? `${piece.value.name} · Cold Cradle` : 'Cold Cradle'))

@@ -11,6 +11,7 @@ import { usePreferences } from '../../composables/usePreferences'
 import { useShortcuts } from '../../composables/useShortcuts'
 import HeatLine from '../../drawing/HeatLine.vue'
 import StepList from '../../stations/heat/StepList.vue'
+import BenchOnCard from './BenchOnCard.vue'
 import SectionSheet from './SectionSheet.vue'
 
 /** One sheet for the bench: what goes in, what the kiln must do, when it may be opened, and room to write. */
@@ -96,6 +97,7 @@ watchEffect(() => (document.title = piece.value ? `Card: ${piece.value.name}` : 
           >
         </p>
       </template>
+      <BenchOnCard v-if="piece.steps.length" :piece="piece" />
       <dl class="blanks">
         <div
           v-for="blank in [

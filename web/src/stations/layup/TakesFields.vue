@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Piece, Stage, Taken } from '../../api/types'
 import { ActionButton } from '../../kit/ActionButton'
+import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import ChoiceField from '../../kit/ChoiceField.vue'
 import MessageText from '../../components/MessageText.vue'
 import TextField from '../../kit/TextField.vue'
@@ -15,13 +16,18 @@ const context = usePiece()
 const takes = computed(() => props.stage.takes ?? [])
 const before = computed(() => {
   const links = props.piece.chain.links
-  return links.slice(
+  const stages = links.slice(
     0,
     links.findIndex((l) => l.key === props.piece.stage_key),
   )
+  const parts = props.piece.steps
+    .filter((s) => stages.some((l) => l.key === s.stage))
+    .flatMap((s) => s.parts.filter((p) => !p.is_off_cut))
+  return [...stages, ...parts]
 })
 const free = computed(() => before.value.filter((l) => !takes.value.some((t) => t.from === l.key)))
 const link = (key: string) => before.value.find((l) => l.key === key)
+const isSeveral = computed(() => takes.value.reduce((sum, t) => sum + Number(t.count ?? 1), 0) > 1)
 const write = (next: Taken[], label: string) =>
   context.change([{ path: `${STAGE}.takes`, value: next }], label)
 const count = (i: number, text: string) =>
@@ -52,6 +58,13 @@ const leave = (i: number) =>
         <ActionButton @click="leave(i)">Leave it out</ActionButton>
       </p>
     </div>
+    <ChoiceEntry
+      v-if="isSeveral"
+      path="layup.several"
+      label="They lie"
+      hint="of what is taken in"
+      undo="how they lie together"
+    />
     <ChoiceField
       v-if="free.length"
       label="Take in"
