@@ -11,7 +11,15 @@ from shapely.geometry import Point, Polygon
 
 from coldcradle.bench.face import BenchRequest, BenchResult, GivenPart, bench_time
 from coldcradle.bench.inputs import CutBy, CutInput, CutPart, CutWay
-from coldcradle.bench.model.shape import CutShape, as_outline, cut_shape, hole_shape, outline_shape, ring_points
+from coldcradle.bench.model.shape import (
+    CutShape,
+    as_outline,
+    cut_at_m,
+    cut_shape,
+    hole_shape,
+    outline_shape,
+    ring_points,
+)
 from coldcradle.bench.result import BenchLine, BenchMark, Ledger
 from coldcradle.layup.inputs import BlankOutline
 from coldcradle.layup.outcome import Bored, Outcome
@@ -203,7 +211,7 @@ def _findings(request: BenchRequest, told: CutInput, found: CutShape, kerf_m: fl
 
 def _length_m(shape: Polygon, told: CutInput, kerf_m: float, found: CutShape) -> float:
     """How long all cuts are through glass, m."""
-    rounds = sum(math.pi * line.at_m for line in told.lines if line.way == CutWay.ROUND)
+    rounds = sum(math.pi * cut_at_m(line, shape) for line in told.lines if line.way == CutWay.ROUND)
     if kerf_m > 0:
         return max(0.0, found.kerf_m2 / kerf_m)
     edges = sum(p.length for p in found.pieces) - shape.length
@@ -277,7 +285,8 @@ def _marks(shape: Polygon, told: CutInput) -> tuple[BenchMark, ...]:
     left, low, right, high = shape.bounds
     found = []
     for number, line in enumerate(told.lines):
-        end, at = line.at_m if line.end_m is None else line.end_m, line.at_m
+        at = cut_at_m(line, shape)
+        end = at if line.end_m is None else line.end_m
         ends = {
             CutWay.ACROSS: (left + at, low, left + end, high),
             CutWay.ALONG: (left, low + at, right, low + end),

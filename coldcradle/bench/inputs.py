@@ -80,10 +80,12 @@ class CutWay(Choice):
 
 @inputs
 class CutLine:
-    """One straight cut through all that is there, or a circle about the middle. `end_m` is told where it is slanted."""
+    """One straight cut through all that is there, or a circle about the middle; in the middle, or of half its width,
+    where nothing is told. `end_m` is told where it is slanted.
+    """
 
     way: CutWay = pick(CutWay, default=CutWay.ACROSS)
-    at_m: float = length(called="a place of a cut", low=0.0, high=5.0)
+    at_m: float | None = length(default=None, called="a place of a cut", low=0.0, high=5.0)
     end_m: float | None = length(default=None, called="the other end of a cut", low=0.0, high=5.0)
 
 

@@ -16,7 +16,7 @@ from coldcradle.layup.inputs import BlankOutline
 from coldcradle.layup.outcome import Bored, Outcome
 from coldcradle.layup.stacking import outcome_area_m2
 
-__all__ = ["CutShape", "as_outline", "cut_shape", "hole_shape", "outline_shape", "ring_points"]
+__all__ = ["CutShape", "as_outline", "cut_at_m", "cut_shape", "hole_shape", "outline_shape", "ring_points"]
 
 _TURNS, _SIDES = 96, 6
 _SQUARE, _RECTANGLE = 5e-4, 0.999
@@ -64,14 +64,26 @@ def ring_points(shape: Polygon) -> list[tuple[float, float]]:
     return [(float(x), float(y)) for x, y in shape.exterior.coords[:-1]]
 
 
+def cut_at_m(line: CutLine, shape: BaseGeometry) -> float:
+    """Where a cut begins, m from the edge it is measured from; how wide a round one is."""
+    left, low, right, high = shape.bounds
+    middle = {
+        CutWay.ACROSS: (right - left) / 2,
+        CutWay.ALONG: (high - low) / 2,
+        CutWay.ROUND: min(right - left, high - low) / 2,
+    }
+    return middle[line.way] if line.at_m is None else line.at_m
+
+
 def _blade(line: CutLine, shape: BaseGeometry, kerf_m: float) -> BaseGeometry:
     """What a cut takes away: a strip as wide as its kerf, or a line."""
     left, low, right, high = shape.bounds
     far = 2 * max(right - left, high - low)
     if line.way == CutWay.ROUND:
-        ring = Point((left + right) / 2, (low + high) / 2).buffer(line.at_m / 2, quad_segs=24).exterior
+        ring = Point((left + right) / 2, (low + high) / 2).buffer(cut_at_m(line, shape) / 2, quad_segs=24).exterior
         return ring.buffer(kerf_m / 2) if kerf_m > 0 else ring
-    start, end = line.at_m, line.at_m if line.end_m is None else line.end_m
+    start = cut_at_m(line, shape)
+    end = start if line.end_m is None else line.end_m
     near, across = (low, high - low) if line.way == CutWay.ACROSS else (left, right - left)
     from_0, slope = (left if line.way == CutWay.ACROSS else low), (end - start) / across
     ends = [(from_0 + start - slope * far, near - far), (from_0 + end + slope * far, near + across + far)]

@@ -3200,11 +3200,16 @@ export interface components {
         };
         /**
          * CutLine
-         * @description One straight cut through all that is there, or a circle about the middle. `end_m` is told where it is slanted.
+         * @description One straight cut through all that is there, or a circle about the middle; in the middle, or of half its width,
+         *     where nothing is told. `end_m` is told where it is slanted.
          */
         CutLine: {
-            /** At */
-            at: string;
+            /**
+             * At
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            at?: string;
             /**
              * End
              * @description a quantity, or empty: worked out

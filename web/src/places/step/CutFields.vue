@@ -13,10 +13,10 @@ import { useStepList } from './useStepList'
 /** Where it is cut, with what, and what becomes of each piece. */
 defineProps<{ step: Step }>()
 const context = usePiece()
-const lines = useStepList<{ way?: string; at: string; end?: string }>('cut.lines')
+const lines = useStepList<{ way?: string; at?: string; end?: string }>('cut.lines')
 const by = useDocument<string>(context, () => context.at('cut.by'))
 const isSawn = computed(() => (by.value ?? 'saw') === 'saw')
-const NEW = { across: '50 mm', along: '20 mm', round: '100 mm' } as const
+const NEW = ['across', 'along', 'round'] as const
 const LABEL = { across: 'From its left end', along: 'From its near edge', round: 'So wide' } as const
 const wayOf = (way?: string) => (way ?? 'across') as keyof typeof LABEL
 </script>
@@ -29,7 +29,11 @@ const wayOf = (way?: string) => (way ?? 'across') as keyof typeof LABEL
         <ActionButton @click="lines.drop(i, 'a cut less')">leave it out</ActionButton>
       </legend>
       <ChoiceEntry :path="`cut.lines.${i}.way`" label="It goes" undo="which way a cut goes" />
-      <PieceField :path="`cut.lines.${i}.at`" :label="LABEL[wayOf(line.way)]" />
+      <PieceField
+        :path="`cut.lines.${i}.at`"
+        :label="LABEL[wayOf(line.way)]"
+        :placeholder="wayOf(line.way) === 'round' ? 'half its width' : 'in the middle'"
+      />
       <Fold
         v-if="wayOf(line.way) !== 'round'"
         :name="`cut-${i}`"
@@ -40,7 +44,7 @@ const wayOf = (way?: string) => (way ?? 'across') as keyof typeof LABEL
       </Fold>
     </fieldset>
     <p class="acts">
-      <ActionButton v-for="(at, way) in NEW" :key="way" @click="lines.add({ way, at }, 'a cut')">
+      <ActionButton v-for="way in NEW" :key="way" @click="lines.add({ way }, 'a cut')">
         Cut {{ way === 'round' ? 'a circle' : way }}
       </ActionButton>
     </p>
