@@ -156,6 +156,6 @@ def glue(request: BenchRequest) -> BenchResult:
         ),
         waits_s=told.cures_s,
         figures=tuple(figures),
-        lines=(BenchLine("cures for", show(told.cures_s, "duration")),),
+        lines=(BenchLine("cures for", show(told.cures_s, "duration")),) if told.cures_s > 0 else (),
         findings=tuple(findings),
     )

@@ -4,7 +4,7 @@ import { api, request } from '../api/client'
 import { sendFile } from '../api/files'
 import type { Piece } from '../api/types'
 import { useAction } from '../kit/useAction'
-import { usePiece } from './usePiece'
+import { usePiece, type PieceContext } from './usePiece'
 import { usePreferences } from './usePreferences'
 
 interface Mark {
@@ -15,8 +15,7 @@ interface Mark {
 }
 
 /** What can be done with steps at the bench; putting one in leads on to it, taking one out to the piece. */
-export function useStepActs(piece: () => Piece) {
-  const context = usePiece()
+export function useStepActs(piece: () => Piece, context: PieceContext = usePiece()) {
   const router = useRouter()
   const preferences = usePreferences()
   const acting = useAction(

@@ -5,7 +5,10 @@ import type { Sketch } from '../api/types'
 import { ringPath } from '../logic/rings'
 
 /** The lay-up from above, to a scale of its own: what the glass lies on, the glass before and after. */
-const props = defineProps<{ bodies: Sketch['plan'] }>()
+const props = withDefaults(defineProps<{ bodies: Sketch['plan']; caption?: string; label?: string }>(), {
+  caption: 'from above',
+  label: 'The lay-up from above, before and after',
+})
 const box = computed(() => {
   const points = props.bodies.flatMap((b) => b.rings.flat())
   const [xs, ys] = [points.map((p) => p[0]! * 1e3), points.map((p) => p[1]! * 1e3)]
@@ -24,8 +27,8 @@ const path = (rings: number[][][]) =>
 
 <template>
   <figure class="plan">
-    <figcaption class="small quiet">from above</figcaption>
-    <svg :viewBox="box" role="img" aria-label="The lay-up from above, before and after">
+    <figcaption class="small quiet">{{ caption }}</figcaption>
+    <svg :viewBox="box" role="img" :aria-label="label">
       <path
         v-for="(body, i) in bodies"
         :key="i"

@@ -27,7 +27,7 @@ const timeOf = (step: Step) =>
           <PlanSketch :bodies="[...step.before.plan, ...step.after.plan]" />
           <div>
             <b>{{ step.name }}</b>, {{ step.tool }}, <span class="figures">{{ timeOf(step) }}</span>:
-            <MessageText :said="step.answer" />
+            <MessageText :said="step.answer" />{{ ' ' }}
             <template v-for="line in step.lines" :key="line.name">
               {{ line.name }} <span class="figures">{{ preferences.pick(line.shown).text }}</span><template
                 v-if="line.more"

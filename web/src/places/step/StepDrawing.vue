@@ -1,24 +1,26 @@
 <script setup lang="ts">
 import type { Step } from '../../api/types'
-import SketchDrawing from '../../drawing/SketchDrawing.vue'
+import PlanSketch from '../../drawing/PlanSketch.vue'
 import StepPlan from './StepPlan.vue'
 
 /** A step before and after: from above, where cuts and holes are moved, and from the side. */
-defineProps<{ step: Step; isStill?: boolean }>()
+defineProps<{ step: Step }>()
 </script>
 
 <template>
   <figure class="paper">
-    <StepPlan :step="step" :is-still="isStill" />
+    <StepPlan :step="step" />
     <div class="sides">
-      <div>
-        <p class="small quiet">before</p>
-        <SketchDrawing :sketch="step.before" is-still />
-      </div>
-      <div>
-        <p class="small quiet">after</p>
-        <SketchDrawing :sketch="step.after" is-still />
-      </div>
+      <PlanSketch
+        :bodies="step.before.bodies"
+        caption="from the side, before"
+        :label="`${step.name}, from the side, before`"
+      />
+      <PlanSketch
+        :bodies="step.after.bodies"
+        caption="from the side, after"
+        :label="`${step.name}, from the side, after`"
+      />
     </div>
   </figure>
 </template>
@@ -33,15 +35,5 @@ defineProps<{ step: Step; isStill?: boolean }>()
 .sides {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  border-top: var(--line) solid var(--rule);
-}
-
-.sides > div {
-  min-width: 0;
-  padding: var(--s1);
-}
-
-p {
-  margin: 0;
 }
 </style>

@@ -31,7 +31,7 @@ const context = providePiece(props.id, '', props.step)
 const { piece, query, trouble } = context
 const { query: choices } = useChoices()
 const preferences = usePreferences()
-const acts = useStepActs(() => piece.value!)
+const acts = useStepActs(() => piece.value!, context)
 const working = provideWorking()
 const step = computed(() => piece.value?.steps.find((s) => s.key === props.step))
 const fields = computed(() => (step.value ? STEP_FIELDS[step.value.does] : undefined))

@@ -7,7 +7,7 @@ import { planBox, moved, type PlanMark } from '../../logic/stepPlan'
 import { ringPath } from '../../logic/rings'
 
 /** A step from above: the glass before as a dashed line, what it becomes, and its cuts and holes, which can be dragged. */
-const props = defineProps<{ step: Step; isStill?: boolean }>()
+const props = defineProps<{ step: Step }>()
 const context = usePiece()
 const svg = ref<SVGSVGElement | null>(null)
 const held = ref<{ mark: PlanMark; from: [number, number]; by: [number, number] } | null>(null)
@@ -43,7 +43,7 @@ function at(event: PointerEvent): [number, number] {
   return [point.x, point.y]
 }
 function down(event: PointerEvent, mark: PlanMark) {
-  if (props.isStill || mark.way === 'round') return
+  if (mark.way === 'round') return
   ;(event.target as Element).setPointerCapture(event.pointerId)
   held.value = { mark, from: at(event), by: [0, 0] }
 }
@@ -59,7 +59,7 @@ function up() {
 }
 function key(event: KeyboardEvent, mark: PlanMark) {
   const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key]
-  if (!by || props.isStill) return
+  if (!by) return
   event.preventDefault()
   const times = event.shiftKey ? 10 : 1
   move(mark, by[0]! * times, by[1]! * times)
@@ -97,7 +97,7 @@ function move(mark: PlanMark, dx: number, dy: number) {
       :key="mark.entry"
       class="mark"
       :transform="shift(mark)"
-      :tabindex="isStill || mark.way === 'round' ? undefined : 0"
+      :tabindex="mark.way === 'round' ? undefined : 0"
       role="button"
       :aria-label="`${mark.way === 'free' ? 'Hole' : 'Cut'} ${i + 1}, moved by the arrows`"
       @pointerdown="down($event, mark)"
