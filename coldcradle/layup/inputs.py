@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from coldcradle.cradle.outline import Outline, OutlineDocument
 from coldcradle.entry import Choice, flag, inputs, length, many, mass, one, pick, ratio, whole, words
+from coldcradle.layup.bottle import BottleInput
 
 __all__ = ["BlankOutline", "Entering", "Grip", "Layer", "LayupInput", "Relief", "Several", "Support", "Taken", "Wet"]
 
@@ -114,7 +115,8 @@ class LayupInput:
 
     `length_m` is a blank's diameter, side or longer side, and what hangs of a hung piece; `pieces` are made alike.
     `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a former. `offset_m` is how far a sheet lies
-    off the middle, to the right; a foot stands under a ring, and a hung bottle has a wall. A blank with even sides has
+    off the middle, to the right; a foot stands under a ring, what is hung and hollow has a wall, and a
+    `bottle` its profile. A blank with even sides has
     so many `sides`; a `drawn` one is cut at `scale` of its drawing. Thickness, breadth, span and depth stand for what
     was worked out where somebody knows better.
     """
@@ -138,6 +140,7 @@ class LayupInput:
     foot_m: float = length(default="0 mm", called="a foot's height", low=0.0, high=1.0)
     foot_width_m: float = length(default="0 mm", called="a foot's width", low=0.0, high=2.0)
     wall_m: float | None = length(default=None, called="a wall", low=_LEAST_M, high=0.1)
+    bottle: BottleInput | None = one(BottleInput, called="a bottle", default=None)
     thickness_m: float | None = length(key="thick", default=None, called="a thickness", low=_LEAST_M, high=0.6)
     breadth_m: float | None = length(default=None, called="a breadth", low=_LEAST_M, high=5.0)
     span_m: float | None = length(default=None, called="a span", low=_LEAST_M, high=5.0)

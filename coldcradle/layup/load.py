@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from coldcradle.cradle.materials import Material
 from coldcradle.glass.kinds import Form, GlassProperties
 from coldcradle.layup.bodies import ColdBody, Shade
+from coldcradle.layup.deform.hung import Hung
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.inputs import Entering, Relief, Support, Wet
 from coldcradle.layup.outcome import Raised
@@ -73,6 +74,7 @@ class Load:
     furniture_kg: float = 0.0
     beside_j_per_k: float = 0.0
     movement: Movement | None = None
+    hung: Hung | None = None
     cold: tuple[ColdBody, ...] = ()
     shade: Shade | None = None
     is_closed: bool = False

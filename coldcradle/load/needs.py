@@ -10,10 +10,9 @@ from numpy.typing import ArrayLike, NDArray
 
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.inputs import HeatInput
-from coldcradle.heat.model.peak import coming_and_going_at_s, coming_and_going_s, longest_hold_s, needed_work
+from coldcradle.heat.model.peak import coming_and_going_at_s, coming_and_going_s, hung_in, longest_hold_s, needed_work
 from coldcradle.heat.schedule.firing import FiringPlan
 from coldcradle.heat.steps import StepKey
-from coldcradle.layup.deform import laws
 from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.load import Load
 from coldcradle.layup.traits import Law
@@ -85,8 +84,7 @@ def _moving(load: Load, heat: HeatInput, needed: float, rising_k_per_h: float) -
         return least, held_s / 10**process.runny
     most = needed * slack
     if process.moves is Law.HANG and load.span_m:
-        part = laws.parting_work(length_m=load.span_m, density_kg_m3=load.kind.density_kg_m3)
-        most = min(most, _PARTS * part)
+        most = min(most, _PARTS * hung_in(load).parting_work())
     return least, most
 
 

@@ -12,9 +12,10 @@ from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.deform.forms import slump_courses
+from coldcradle.layup.deform.hung import EvenThread
 from coldcradle.layup.deform.laws import parting_work, thread_work
 from coldcradle.layup.deform.movement import move
-from coldcradle.layup.families.hang_drawing import thread_ring
+from coldcradle.layup.families.hang_drawing import hung_rings
 from coldcradle.layup.inputs import BlankOutline
 from coldcradle.layup.model.blank import blank_area_m2, sheet_mass_kg
 from coldcradle.layup.sketch import Body, block, draw
@@ -59,12 +60,12 @@ def _stretch(values: Values) -> Result:
         "Its neck gives way where no floor carries it.",
     )
     floor, width = length + drop, values["wide"]
-    ring = thread_ring(length_m=length, width_m=width, hook_m=floor, work_per_pa=touch_work, density_kg_m3=rho)
+    hung = EvenThread(length_m=length, width_m=width, wall_m=0.0, density_kg_m3=rho)
     reach = width / 2 + 0.03
     bodies = [
         Body("shelf", "floor", [block(-reach, -0.008, reach, 0.0)]),
         Body("steel", "hook", [block(-reach, floor + 0.01, reach, floor + 0.014)]),
-        Body("after", "drawn out", [ring]),
+        Body("after", "drawn out", hung_rings(hung, touch_work, hook_m=floor)),
         Body("glass", "as it hangs", [block(-width / 2, drop, width / 2, floor)]),
     ]
     line = Dimension("", "free below", "z", -reach, 0.0, drop, 1, show(drop, "length"))

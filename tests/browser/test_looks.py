@@ -9,13 +9,22 @@ from django.conf import settings
 from playwright.sync_api import Page, expect
 
 from studio.actions.bringing_in import import_piece
+from studio.models import Piece, Stage
 from tests.browser.base import BrowserTest
 from tests.documents import document
 
+STEPS = ("cut", "grind", "drill", "blast", "paint", "glue", "wash")
 AXE = settings.ROOT / "web/node_modules/axe-core/axe.min.js"
 
 
 class Views(BrowserTest):
+    def setUp(self) -> None:
+        super().setUp()
+        takes = [{"from": Stage.objects.get(piece=self.piece).key, "count": 1}]
+        bench = [{"key": does, "does": does, "takes": takes} for does in STEPS]
+        bench[0]["cut"] = {"lines": [{"way": "across"}]}
+        Piece.objects.filter(pk=self.piece.pk).update(bench=bench)
+
     def views(self) -> dict[str, str]:
         at = f"/pieces/{self.piece.pk}"
         return {
@@ -30,6 +39,7 @@ class Views(BrowserTest):
             "/sums": "Laying up",
             "/sums/mix": "damp it",
             f"{at}/bench": "Soak the mould",
+            **{f"{at}/step/{does}": "It is done" for does in STEPS},
             "/nowhere": "There is nothing here",
         }
 

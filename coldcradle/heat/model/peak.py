@@ -13,6 +13,7 @@ from coldcradle.heat.inputs import HeatInput
 from coldcradle.heat.physics.conduction import time_constant_s
 from coldcradle.heat.schedule.processes import Process
 from coldcradle.layup.deform import laws
+from coldcradle.layup.deform.hung import EvenThread, Hung
 from coldcradle.layup.load import Load
 from coldcradle.layup.model.pressed import PRESSED_M
 from coldcradle.layup.traits import Law
@@ -30,6 +31,7 @@ __all__ = [
     "coming_and_going_at_s",
     "coming_and_going_s",
     "drying_hold_s",
+    "hung_in",
     "kept_within",
     "longest_hold_s",
     "moving_hold_s",
@@ -47,6 +49,18 @@ _LONGER = 3.0  # times the usual hold; beyond that people go hotter; common prac
 _FALL_K_PER_H = 250.0  # from the peak, about, as kilns fall
 
 
+def hung_in(load: Load) -> Hung:
+    """What hangs: by its profile where it has one, as an even thread where it has none."""
+    if load.hung is not None:
+        return load.hung
+    return EvenThread(
+        length_m=load.span_m or load.widest_m,
+        width_m=load.breadth_m,
+        wall_m=0.0,
+        density_kg_m3=load.kind.density_kg_m3,
+    )
+
+
 def needed_work(load: Load, heat: HeatInput) -> float | None:
     """Heat work (1/Pa) that the movement wanted takes, or None where nothing is said of how far it shall go.
 
@@ -58,8 +72,8 @@ def needed_work(load: Load, heat: HeatInput) -> float | None:
         case "sheet":
             return load.movement.needed_work_per_pa if load.movement else None
         case Law.HANG if span and depth:
-            touch = laws.thread_work(length_m=span, stretched_m=span + depth, density_kg_m3=density)
-            part = laws.parting_work(length_m=span, density_kg_m3=density)
+            hung = hung_in(load)
+            touch, part = hung.work_to(span + depth), hung.parting_work()
             return touch * min(heat.process.margin, math.sqrt(part / touch))
         case Law.PRESS if load.press_kg > 0 and load.glass_kg > 0:
             to_m = load.press_to_m or PRESSED_M

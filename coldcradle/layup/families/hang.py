@@ -9,7 +9,7 @@ from dataclasses import replace
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank, lay_blank
-from coldcradle.layup.deform.laws import parting_work, thread_length, thread_work
+from coldcradle.layup.deform.hung import Hung, HungBottle
 from coldcradle.layup.families.face import (
     Family,
     FiringTimeline,
@@ -24,7 +24,8 @@ from coldcradle.layup.families.face import (
     rack_findings,
     thick_bead,
 )
-from coldcradle.layup.families.hang_drawing import hang_sketch, hollowed, thread_ring
+from coldcradle.layup.families.hang_bottle import as_bottle, bottle_figures, hung_of
+from coldcradle.layup.families.hang_drawing import hang_sketch, hung_rings
 from coldcradle.layup.families.tube import as_tube
 from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
@@ -37,6 +38,7 @@ from coldcradle.report.finding import Finding, finding
 
 __all__ = ["HANG"]
 
+_SITS_M = 0.002  # beyond the first touch: its base is flat then; common practice, no source
 _GOOD_TO = 3.0  # heat work of a firing is known to a factor of three, which is some 15 K
 _THREAD = published("a viscous thread under its own weight, every height carrying what hangs below it; Trouton 1906")
 
@@ -99,20 +101,19 @@ def _outcome(laying: LayupRequest, blank: Blank) -> Outcome:
         width_m=blank.width_m * across,
         thickness_m=(blank.width_m if blank.is_hollow else blank.thickest.value) * across,
         raised=None,
-        wall_m=blank.thickest.value * across if blank.is_hollow else None,
+        wall_m=blank.thickness.value * across if blank.is_hollow else None,
         shaped="stretched",
     )
 
 
 def _touching(
-    laying: LayupRequest, fired: FiringTimeline, length: float, floor: float
+    laying: LayupRequest, fired: FiringTimeline, hung: Hung, floor: float
 ) -> tuple[Figure, Figure, Message, Moment | None]:
     """When it touches the floor and when its neck would part, on this programme, and the sentence of both."""
     kind = laying.glass.kind
-    rho = kind.density_kg_m3
-    touch_work = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
-    part_work = parting_work(length_m=length, density_kg_m3=rho)
+    touch_work, part_work = hung.work_to(floor), hung.parting_work()
     work = fired.work(kind)
+    even = "by its profile, hung by its neck" if isinstance(hung, HungBottle) else "of even thickness, hung by its end"
 
     def figure(key: str, name: str, wanted: float, words: str) -> Figure:
         return after_figure(
@@ -125,7 +126,7 @@ def _touching(
             late=wanted * _GOOD_TO,
             words=words,
             source=_THREAD,
-            assumptions=["of even thickness, hung by its end", "good to a factor of three in time"],
+            assumptions=[even, "good to a factor of three in time"],
         )
 
     touch = figure("touches_after", "Touches after", touch_work, "It has drawn out as far as the floor.")
@@ -134,22 +135,24 @@ def _touching(
     if touches_s is None:
         return touch, parts, say("On this programme it **does not reach the floor**."), None
     at = fired.clock(touches_s)
+    stands_s = work.second(hung.work_to(floor + _SITS_M)) if isinstance(hung, HungBottle) else None
+    flat = "" if stands_s is None else " and sits flat {s} later"
+    shown = {"at": at, "s": show(max(0.0, (stands_s or 0.0) - touches_s), "duration")}
     if parts_s is None:
-        told = say("It touches the floor at **{at}**; it does not part on this programme.", at=at)
+        told = say("It touches the floor at **{at}**" + flat + "; it does not part on this programme.", **shown)
     else:
         told = say(
-            "It touches the floor at **{at}**; hanging free it would part {w} later.",
-            at=at,
+            "It touches the floor at **{at}**" + flat + "; hanging free it would part {w} later.",
             w=show(max(0.0, parts_s - touches_s), "duration"),
+            **shown,
         )
     return touch, parts, told, mark("too-late", "Would part", fired, work, part_work / _GOOD_TO, part_work * _GOOD_TO)
 
 
-def _parts(kind: GlassProperties, fired: FiringTimeline, length: float, floor: float) -> list[Finding]:
+def _parts(kind: GlassProperties, fired: FiringTimeline, hung: Hung, floor: float) -> list[Finding]:
     """A peak at which it would part, or end as a puddle on the floor, with a cooler one beside it."""
-    work, rho = fired.work(kind).total_per_pa, kind.density_kg_m3
-    touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
-    part = parting_work(length_m=length, density_kg_m3=rho)
+    work = fired.work(kind).total_per_pa
+    touch, part = hung.work_to(floor), hung.parting_work()
     if work < part:
         return []
     curve = Viscosity.of(kind)
@@ -188,8 +191,10 @@ class Hang(Family):
             width_m=0.06,
             is_stacked=laying.is_stacked,
         )
-        if laying.layup.wall_m is not None and blank.base is None:
-            is_weighed = laying.glass.own_charge_kg is not None
+        is_weighed = laying.glass.own_charge_kg is not None
+        if laying.layup.bottle is not None and blank.base is None:
+            blank = as_bottle(blank, laying, is_weighed=is_weighed)
+        elif laying.layup.wall_m is not None and blank.base is None:
             blank = as_tube(blank, laying.glass.kind, laying.layup.wall_m, is_weighed=is_weighed)
         drop = _drop(laying, blank)
         load, counts = flat_load(
@@ -205,6 +210,8 @@ class Hang(Family):
             depth_m=drop.value if drop.value > 0 else None,
         )
         hung = _hung(blank)
+        if laying.layup.bottle is not None:
+            load = replace(load, hung=hung_of(laying, blank, length_m=load.span_m or blank.length_m))
         return LayupResult(
             load=load,
             counts=counts,
@@ -214,7 +221,7 @@ class Hang(Family):
                 bead("drop", "Free below", "layup", drop),
                 thick_bead("layup", counts),
             ),
-            figures=(hung, blank.mass, blank.new, blank.thickness, drop, counts),
+            figures=(hung, blank.mass, blank.new, blank.thickness, drop, counts, *bottle_figures(laying, blank)),
             answers={
                 "cradle": say("A hook **{h}** above the floor.", h=show(room.height_m, "length")),
                 "glass": flat_answer(laying, blank),
@@ -231,20 +238,21 @@ class Hang(Family):
     def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """When it touches the floor and when it would part, on this programme."""
         length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
-        if fired is None or floor <= length or length <= 0:
+        if fired is None or floor <= length or length <= 0 or result.blank is None:
             return result
-        touch, parts, told, too_late = _touching(laying, fired, length, floor)
+        hung = hung_of(laying, result.blank, length_m=length)
+        touch, parts, told, too_late = _touching(laying, fired, hung, floor)
         kind = laying.glass.kind
-        wanted = thread_work(length_m=length, stretched_m=floor, density_kg_m3=kind.density_kg_m3)
+        wanted = hung.work_to(floor)
         work = fired.work(kind)
         first = mark("touches", "Touches the floor", fired, work, wanted / _GOOD_TO, wanted * _GOOD_TO)
         beads = list(result.beads)
         if work.second(wanted) is not None:
             beads[3:3] = [bead("touches_after", "Touches after", "layup", touch)]
-        if work.second(parting_work(length_m=length, density_kg_m3=kind.density_kg_m3)):
+        if work.second(hung.parting_work()):
             beads[4:4] = [bead("parts_after", "Parts after", "layup", parts)]
         layup = result.answers["layup"]
-        result = replace(result, findings=(*result.findings, *_parts(kind, fired, length, floor)))
+        result = replace(result, findings=(*result.findings, *_parts(kind, fired, hung, floor)))
         return replace(
             result,
             beads=tuple(beads),
@@ -256,21 +264,13 @@ class Hang(Family):
     def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """The hung glass drawing out until it stands, or parts."""
         length, floor = result.load.span_m or 0.0, laying.cradle.room.height_m
-        if not 0 < length < floor:
+        if not 0 < length < floor or result.blank is None:
             return None
-        blank, rho = result.blank, laying.glass.kind.density_kg_m3
-        width, wall = (
-            max(0.004, blank.width_m if blank is not None else 0.0),
-            blank.wall_m if blank is not None else None,
-        )
-        touch = thread_work(length_m=length, stretched_m=floor, density_kg_m3=rho)
-        part = parting_work(length_m=length, density_kg_m3=rho)
+        hung = hung_of(laying, result.blank, length_m=length)
+        touch, part = hung.work_to(floor), hung.parting_work()
 
         def shape(work: float) -> PathShape:
-            ring = thread_ring(length_m=length, width_m=width, hook_m=floor, work_per_pa=work, density_kg_m3=rho)
-            if wall is not None:
-                ring = hollowed(ring, 2 * wall / width)
-            reached = thread_length(work_per_pa=work, length_m=length, density_kg_m3=rho)
+            reached = hung.length_at(work)
             words = (
                 say("it would have parted")
                 if work >= part
@@ -278,7 +278,7 @@ class Hang(Family):
                 if reached >= floor
                 else say("it hangs {l}", l=show(round(reached, 3), "length"))
             )
-            return PathShape([Body("after", "drawn out", [ring])], words, [], [])
+            return PathShape([Body("after", "drawn out", hung_rings(hung, work, hook_m=floor))], words, [], [])
 
         return DeformationPath(touch / 3, part, shape)
 

@@ -2,39 +2,43 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from coldcradle.cradle.section import Dimension
 from coldcradle.layup.blank import Blank
-from coldcradle.layup.deform.laws import parting_work, thread_work
+from coldcradle.layup.deform.hung import Hung, HungBottle
 from coldcradle.layup.families.face import LayupRequest
+from coldcradle.layup.families.hang_bottle import hung_of
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
 from coldcradle.quantity.format import show
 
-__all__ = ["hang_sketch", "hollowed", "thread_ring"]
+__all__ = ["hang_sketch", "hollowed", "hung_rings"]
+
+_LEAST_M = 0.004
 
 
 def hang_sketch(laying: LayupRequest, blank: Blank) -> Sketch:
     """What hangs between hook and floor, and as it stands drawn out."""
-    high, half = laying.cradle.room.height_m, max(0.004, blank.width_m / 2)
+    high, half = laying.cradle.room.height_m, max(_LEAST_M, blank.width_m / 2)
     low = high - blank.length_m
-    rho = laying.glass.kind.density_kg_m3
+    hung = hung_of(laying, blank, length_m=blank.length_m)
     if blank.length_m < high:
-        work = thread_work(length_m=blank.length_m, stretched_m=high, density_kg_m3=rho)
-        after = thread_ring(length_m=blank.length_m, width_m=2 * half, hook_m=high, work_per_pa=work, density_kg_m3=rho)
+        after = hung_rings(hung, hung.work_to(high), hook_m=high)
     else:
-        after = [(half, 0.0), (half, high), (-half, high), (-half, 0.0)]
-    glass = block(-half, max(0.0, low), half, high)
-    if blank.wall_m is not None:
+        ring: Points = [(half, 0.0), (half, high), (-half, high), (-half, 0.0)]
+        after = [ring if blank.wall_m is None else hollowed(ring, blank.wall_m / half)]
+    glass: list[Points]
+    if isinstance(hung, HungBottle):
+        glass = hung_rings(hung, 0.0, hook_m=high)
+    elif blank.wall_m is not None:
         right = [(half, max(0.0, low)), (half, high)]
-        glass = hollowed([*right, *[(-x, z) for x, z in reversed(right)]], blank.wall_m / half)
-        after = hollowed(after, blank.wall_m / half)
+        glass = [hollowed([*right, *[(-x, z) for x, z in reversed(right)]], blank.wall_m / half)]
+    else:
+        glass = [block(-half, max(0.0, low), half, high)]
     bodies = [
         Body("shelf", "floor", [block(-half - 0.05, -0.01, half + 0.05, 0.0)]),
         Body("steel", laying.cradle.name, [block(-half - 0.03, high + 0.02, half + 0.03, high + 0.026)]),
         Body("steel", "wire", [block(-0.0012, high - 0.004, 0.0012, high + 0.02)]),
-        Body("after", "after the firing", [after]),
-        Body("glass", "as it goes in", [glass]),
+        Body("after", "after the firing", after),
+        Body("glass", "as it goes in", glass),
     ]
     left = -half - 0.05
     path = "cradle.parts.0.height" if hasattr(laying.cradle.room, "parts") else ""
@@ -47,17 +51,21 @@ def hang_sketch(laying: LayupRequest, blank: Blank) -> Sketch:
     )
 
 
-def thread_ring(*, length_m: float, width_m: float, hook_m: float, work_per_pa: float, density_kg_m3: float) -> Points:
-    """A hung thread as a closed ring after so much heat work: thinnest at its neck, cut off at the floor."""
-    share = min(0.999, work_per_pa / parting_work(length_m=length_m, density_kg_m3=density_kg_m3))
-    below = np.linspace(0.0, 1.0, 41)  # of the glass, below each place
-    stretch = 1 / (1 - share * below)
-    height = length_m * (-np.log1p(-share * below) / share if share > 1e-9 else below)
-    z = hook_m - height[-1] + height
-    half = width_m / 2 / np.sqrt(stretch)
+def hung_rings(hung: Hung, work_per_pa: float, *, hook_m: float) -> list[Points]:
+    """What hangs after so much heat work as closed rings: thinnest at its neck, cut off at the floor."""
+    shape = hung.shape(work_per_pa)
+    z = hook_m - shape.heights_m[-1] + shape.heights_m
     keep = z >= 0
-    right = [(round(float(x), 5), round(float(y), 5)) for x, y in zip(half[keep], z[keep], strict=True)]
-    return [*right, *[(-x, y) for x, y in reversed(right)]]
+    right = [(round(float(x), 5), round(float(y), 5)) for x, y in zip(shape.half_m[keep], z[keep], strict=True)]
+    ring = [*right, *[(-x, y) for x, y in reversed(right)]]
+    if isinstance(hung, HungBottle):
+        inner = [
+            (round(float(x - w), 5), round(float(y), 5))
+            for x, w, y in zip(shape.half_m[keep], shape.wall_m[keep], z[keep], strict=True)
+            if w < x
+        ]
+        return [ring, [*inner, *[(-x, y) for x, y in reversed(inner)]]] if len(inner) > 1 else [ring]
+    return [hollowed(ring, float(shape.wall_m[0] / shape.half_m[0]))] if shape.wall_m[0] > 0 else [ring]
 
 
 def hollowed(ring: Points, share: float) -> Points:

@@ -13,6 +13,7 @@ __all__ = [
     "piece_mass_kg",
     "sheet_mass_kg",
     "tube_mass_kg",
+    "volume_mass_kg",
     "weighed_thickness_m",
 ]
 
@@ -96,6 +97,17 @@ def piece_mass_kg(*, new_kg: float, pieces: float, taken_kg: float = 0.0) -> flo
     0.5
     """
     return (new_kg + taken_kg) / pieces
+
+
+def volume_mass_kg(*, volume_m3: float, density_kg_m3: float, pieces: float = 1.0) -> float:
+    """So many alike of a volume of glass, kg.
+
+    Examples
+    --------
+    >>> volume_mass_kg(volume_m3=0.001, density_kg_m3=2500.0, pieces=2)
+    5.0
+    """
+    return volume_m3 * density_kg_m3 * pieces
 
 
 def tube_mass_kg(

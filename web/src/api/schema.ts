@@ -2480,6 +2480,43 @@ export interface components {
             y_m: number;
         };
         /**
+         * BottleInput
+         * @description A hollow thing by its profile, its body as wide as it is told to be: `neck_m` is how wide its neck is outside,
+         *     `neck_long_m` and `shoulder_m` how high they are. What is drawn stands upright, its base below.
+         */
+        BottleInput: {
+            /**
+             * Base
+             * @default 5 mm
+             */
+            base?: string;
+            drawn?: components["schemas"]["OutlineDocument"] | null;
+            /**
+             * Neck
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            neck?: string;
+            /**
+             * Neck Long
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            neck_long?: string;
+            /**
+             * Shape
+             * @default bottle
+             * @enum {unknown}
+             */
+            shape?: "tube" | "bottle" | "flask" | "jar" | "drawn";
+            /**
+             * Shoulder
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            shoulder?: string;
+        };
+        /**
          * Box
          * @description A part of a mould: box.
          */
@@ -5011,11 +5048,13 @@ export interface components {
          *
          *     `length_m` is a blank's diameter, side or longer side, and what hangs of a hung piece; `pieces` are made alike.
          *     `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a former. `offset_m` is how far a sheet lies
-         *     off the middle, to the right; a foot stands under a ring, and a hung bottle has a wall. A blank with even sides has
+         *     off the middle, to the right; a foot stands under a ring, what is hung and hollow has a wall, and a
+         *     `bottle` its profile. A blank with even sides has
          *     so many `sides`; a `drawn` one is cut at `scale` of its drawing. Thickness, breadth, span and depth stand for what
          *     was worked out where somebody knows better.
          */
         LayupInput: {
+            bottle?: components["schemas"]["BottleInput"] | null;
             /**
              * Breadth
              * @description a quantity, or empty: worked out

@@ -6,6 +6,7 @@ import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { ActionButton } from '../../kit/ActionButton'
+import HollowFields from './HollowFields.vue'
 import LayerList from './LayerList.vue'
 import Section from '../../kit/Section.vue'
 import Fold from '../../kit/Fold.vue'
@@ -70,15 +71,8 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
       />
     </template>
     <p v-else class="small">What came before is the blank.</p>
-    <PieceField
-      v-if="mayBeHollow"
-      path="layup.wall"
-      label="Its wall, where it is hollow"
-      hint="a bottle or a tube"
-      placeholder="a strip or disc"
-      figure="thickness"
-    />
-    <LayerList v-if="!mayBeHollow || !layup.wall" :stage="stage" :is-taken="isTaken" />
+    <HollowFields v-if="mayBeHollow" :layup="layup" />
+    <LayerList v-if="!mayBeHollow || !(layup.wall || layup.bottle)" :stage="stage" :is-taken="isTaken" />
     <PieceText v-if="does.lies_free" path="layup.pieces" label="Pieces alike" usual="1" :most="5" />
     <template v-if="does.has_former">
       <PieceField path="layup.posts" label="Posts under the former" figure="clearance" />
