@@ -24,6 +24,10 @@ from tests.staged import one, stage
 Told = dict[str, Any]
 
 
+def _window(low: str, high: str) -> Told:
+    return {"from": low, "to": high}
+
+
 def _cut(*lines: Told, **told: Any) -> Told:
     return step("cut", lines=list(lines), **told)
 
@@ -67,8 +71,8 @@ EDGES: dict[str, tuple[Told, Told]] = {
     "bench.groove-is-deep": (step("blast", depth="3.4 mm"), step("blast", depth="3.3 mm")),
     "bench.painted-on-both": (step("paint", face="both"), step("paint", face="top")),
     "bench.window-upside-down": (
-        step("paint", **{"from": "700 °C", "to": "690 °C"}),
-        step("paint", **{"from": "690 °C", "to": "700 °C"}),
+        step("paint", **_window("700 °C", "690 °C")),
+        step("paint", **_window("690 °C", "700 °C")),
     ),
     # 80 mm wide: it goes over at atan(40/h), 20 degrees at 109.9 mm
     "bench.topples": (step("glue", high="111 mm"), step("glue", high="109 mm")),
@@ -97,7 +101,7 @@ class Rules(TestCase):
 
     def test_a_fitting_wants_play_and_a_washer_that_covers(self) -> None:
         hole = step("drill", key="h", holes=[{"across": "16 mm"}])
-        fits = {"onto": "tube", "through": "15 mm", "washer": "28 mm"}
+        fits: Told = {"onto": "tube", "through": "15 mm", "washer": "28 mm"}
         for told, rule in (
             ({"through": "15.1 mm"}, "bench.too-thick-for-the-hole"),
             ({"washer": "27.9 mm"}, "bench.washer-too-small"),
@@ -302,7 +306,7 @@ class Fired(TestCase):
         peak = made(bar(), step("paint"), later).stages[-1].heat
         assert peak is not None
         for off, expected in ((4.0, set()), (6.0, {"heat.paint-stays-raw"})):
-            told = step("paint", **{"from": f"{peak.highest_c + off:.1f} °C", "to": "900 °C"})
+            told = step("paint", **_window(f"{peak.highest_c + off:.1f} °C", "900 °C"))
             rules = {f.rule for f in made(bar(), told, later).stages[-1].findings}
             self.assertEqual({r for r in rules if "stays-raw" in r or "burns-out" in r}, expected)
 

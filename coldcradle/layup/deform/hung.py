@@ -18,6 +18,7 @@ from coldcradle.layup.deform.profile import Array
 __all__ = ["EvenThread", "Hung", "HungBottle", "HungShape"]
 
 _NODES = 41
+_DRAWN, _STEP, _MOST_STEPS = 10.0, 0.04, 2000  # tenfold is a thread; common practice, no source
 _NEAR = 1 - 1e-9  # of the parting work: the last of its way
 
 
@@ -166,6 +167,14 @@ class HungBottle(Hung):
             return most
         return float(brentq(lambda w: self.length_at(w) - stretched_m, 0.0, _NEAR * most))
 
+    def falls_work(self, floor_m: float) -> float:
+        """Heat work at which what stands on a floor `floor_m` below its hook is a puddle, 1/Pa.
+
+        It hangs by its neck and stands on its base at once, so that the neck is pulled and the body pressed, T = F −
+        weight above, until a slice is drawn out tenfold or pressed to a tenth. That it folds sooner is left out.
+        """
+        return _falls(self, floor_m)
+
     def shape(self, work_per_pa: float) -> HungShape:
         heights, half = self._fine
         stretch = self._stretch(min(work_per_pa, 0.999 * self.parting_work()))
@@ -174,9 +183,37 @@ class HungBottle(Hung):
         wall = np.where(heights < self.base_m, half, self.wall_m)
         return HungShape(drawn, half * at_node, wall * at_node)
 
+    def standing(self, floor_m: float) -> tuple[float, Array, Array, Array]:
+        """As it first touches a floor: heat work so far, 1/Pa, and of its slices their height, m, glass, m³, and how
+        high they were before, m.
+        """
+        before = np.diff(self._fine[0])
+        touch = self.work_to(floor_m)
+        return touch, before * self._stretch(touch), self._section_m2 * before, before
+
     def thinnest_m(self, work_per_pa: float) -> tuple[float, float]:
         """The thinnest wall after so much heat work, m, and how high it lay above the base before."""
         heights, _ = self._fine
         stretch = self._stretch(min(work_per_pa, 0.999 * self.parting_work()))
         at = int(np.argmax(stretch))
         return self.wall_m / math.sqrt(float(stretch[at])), float((heights[at] + heights[at + 1]) / 2)
+
+
+@functools.lru_cache(maxsize=32)
+def _falls(bottle: HungBottle, floor_m: float) -> float:
+    work, heights, glass, before = bottle.standing(floor_m)
+    weight = glass * bottle.density_kg_m3 * GRAVITY
+    above = np.cumsum(weight[::-1])[::-1] - weight / 2
+    for _ in range(_MOST_STEPS):
+        section = glass / heights
+        share = heights / section
+        pull = float((share * above).sum() / share.sum()) - above
+        rate = pull / (3 * section)
+        step = _STEP / float(np.abs(rate).max())
+        heights = heights * np.exp(rate * step)
+        heights = heights * floor_m / heights.sum()
+        work += step
+        drawn = heights / before
+        if drawn.max() > _DRAWN or drawn.min() < 1 / _DRAWN:
+            break
+    return work

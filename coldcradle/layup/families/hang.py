@@ -153,6 +153,8 @@ def _parts(kind: GlassProperties, fired: FiringTimeline, hung: Hung, floor: floa
     """A peak at which it would part, or end as a puddle on the floor, with a cooler one beside it."""
     work = fired.work(kind).total_per_pa
     touch, part = hung.work_to(floor), hung.parting_work()
+    if isinstance(hung, HungBottle):
+        return _puddles(fired, hung, floor, work)
     if work < part:
         return []
     curve = Viscosity.of(kind)
@@ -166,6 +168,25 @@ def _parts(kind: GlassProperties, fired: FiringTimeline, hung: Hung, floor: floa
             "touch, and stop it.",
             t=show(round(fired.peak_c), "temperature"),
             c=show(math.floor(curve.temperature_c(min(log, 12.0))), "temperature"),
+        )
+    ]
+
+
+def _puddles(fired: FiringTimeline, hung: HungBottle, floor: float, work: float) -> list[Finding]:
+    """What stands on its base and hangs by its neck is carried by both: it is a puddle only much hotter."""
+    falls = hung.falls_work(floor)
+    if work < falls:
+        return []
+    is_sure = work >= falls * _GOOD_TO
+    return [
+        finding(
+            "layup.bottle-is-a-puddle" if is_sure else "layup.bottle-is-soft",
+            "stop" if is_sure else "think",
+            "At {t} for so long it is a puddle round its base."
+            if is_sure
+            else "At {t} for so long it sinks into folds.",
+            "It stands from the first touch on. Look in from then, and stop it where you like it.",
+            t=show(round(fired.peak_c), "temperature"),
         )
     ]
 
