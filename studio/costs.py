@@ -6,7 +6,7 @@ import math
 from typing import Any
 
 from coldcradle.errors import ColdCradleError
-from coldcradle.load.cost import By, PieceCost, StageCost, cost_of_piece, cost_of_stage, share_of_firing
+from coldcradle.load.cost import By, PieceCost, StageCost, cost_of_piece, cost_of_stage, cost_of_step, share_of_firing
 from coldcradle.load.firing import alone_of
 from coldcradle.load.footprint import footprint_of
 from coldcradle.load.inputs import FiringInput
@@ -89,6 +89,8 @@ def cost_of(piece: Piece, *, by: By) -> PieceCost:
                 by=by,
             )
         )
+    wages = [stage.costs.wage for stage in found.piece.stages if stage.costs.wage is not None]
+    stages += [cost_of_step(step, wage=max(wages, default=None), makes=found.piece.alike) for step in found.plan.bench]
     return cost_of_piece(stages, alike=found.piece.alike)
 
 

@@ -36,11 +36,12 @@ _OF: tuple[tuple[str, tuple[tuple[BenchWork, str], ...]], ...] = (
 
 @dataclass(frozen=True, slots=True)
 class LikelyStep:
-    """A step that is likely, and what for."""
+    """A step that may follow, what for, and whether it is likely here."""
 
     does: BenchWork
     name: str
     why: str
+    is_likely: bool
 
 
 def likely_steps(traits: Traits) -> tuple[LikelyStep, ...]:
@@ -48,6 +49,6 @@ def likely_steps(traits: Traits) -> tuple[LikelyStep, ...]:
     likely = next((steps for trait, steps in _OF if getattr(traits, trait)), ())
     first = {does for does, _ in likely}
     return (
-        *(LikelyStep(does, does.label, why) for does, why in likely),
-        *(LikelyStep(does, does.label, does.says) for does in BenchWork if does not in first),
+        *(LikelyStep(does, does.label, why, is_likely=True) for does, why in likely),
+        *(LikelyStep(does, does.label, does.says, is_likely=False) for does in BenchWork if does not in first),
     )

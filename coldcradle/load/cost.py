@@ -7,12 +7,13 @@ from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
 from typing import Literal
 
+from coldcradle.bench.result import BenchPlan
 from coldcradle.glass.batch import needs
 from coldcradle.piece.inputs import StageInput
 from coldcradle.piece.stage import StageResult
 from coldcradle.quantity.format import Message, say, show
 
-__all__ = ["CostLine", "PieceCost", "StageCost", "cost_of_piece", "cost_of_stage", "share_of_firing"]
+__all__ = ["CostLine", "PieceCost", "StageCost", "cost_of_piece", "cost_of_stage", "cost_of_step", "share_of_firing"]
 
 By = Literal["area", "weight"]
 _CENT = Decimal("0.01")
@@ -191,6 +192,18 @@ def cost_of_stage(
     lines = [*_glass(result, prices, waste), _power(result, energy_j, share, stage.makes, by), *_own(stage)]
     lines.append(_lost(stage, lines))
     return StageCost(key=stage.key, name=stage.name, makes=stage.makes, lines=tuple(lines))
+
+
+def cost_of_step(step: BenchPlan, *, wage: float | None, makes: int) -> StageCost:
+    """What one copy of a step at the bench costs: its hours, at what an hour is worth where somebody has said."""
+    hours = show(step.time_s, "duration")
+    if wage is None:
+        line = CostLine(key="bench", name="At the bench", amount=None, words=say("{h}; the wage is not said.", h=hours))
+    else:
+        amount = _money(_decimal(step.time_s) / 3600 * _decimal(wage))
+        words = say("{h} at {w} an hour.", h=hours, w=f"{wage:g}")
+        line = CostLine(key="bench", name="At the bench", amount=amount, words=words)
+    return StageCost(key=step.key, name=step.name, makes=makes, lines=(line,))
 
 
 def cost_of_piece(stages: Sequence[StageCost], *, alike: int, times: Mapping[str, int] | None = None) -> PieceCost:

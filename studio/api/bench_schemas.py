@@ -15,7 +15,7 @@ from coldcradle.report.figure import Figure
 from coldcradle.report.finding import Caution, Finding
 from studio.api.replies import Schema
 
-__all__ = ["BenchOut", "BenchPartOut", "BenchPhotoOut", "LikelyOut", "MarkIn", "NewStepIn", "StepOutIn"]
+__all__ = ["BenchOut", "BenchPartOut", "BenchPhotoOut", "BenchRowOut", "LikelyOut", "MarkIn", "NewStepIn", "StepOutIn"]
 
 ShortText = Annotated[str, Field(max_length=200)]
 
@@ -79,6 +79,21 @@ class LikelyOut(Schema):
     does: str
     name: str
     why: str
+    is_likely: bool
+
+
+class BenchRowOut(Schema):
+    """A step that was done, as a line of the notebook."""
+
+    piece_id: int
+    piece: str
+    key: str
+    name: str
+    does_name: str
+    done_at: datetime
+    took: str
+    note: str
+    photo: int | None
 
 
 class NewStepIn(Schema):

@@ -17,16 +17,18 @@ from ninja import Query, Router
 from coldcradle.after.measures import Compared
 from coldcradle.quantity.format import DualQuantity, Message
 from coldcradle.report.graph import Graph, GraphLine, axis
+from studio.api.bench_schemas import BenchRowOut
 from studio.api.live import clock_of
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, ShortText
+from studio.bench_record import done_steps
 from studio.csv_cells import plain_cell
 from studio.models import Firing
 from studio.notebook import Page, best_of, found_firings, pages_of, statistics
 from studio.watching import live_events
 
 router = Router(tags=["notebook"])
-_PAGE, _AT_ONCE, _MOST_OF_CRADLE = 20, 100, 12
+_PAGE, _AT_ONCE, _MOST_OF_CRADLE, _MOST_STEPS = 20, 100, 12, 5000
 
 
 class PageStepOut(Schema):
@@ -77,6 +79,7 @@ class PageOut(Schema):
 
 class NotebookOut(Schema):
     rows: list[PageOut]
+    bench: list[BenchRowOut]
     count: int
     all: int
     kilns: list[dict[str, Any]]
@@ -125,6 +128,9 @@ def list_pages(
     )
     return {
         "rows": _rows(found[offset : offset + _PAGE], timezone.now()),
+        "bench": []
+        if process or fault or cradle_id or kiln_id or offset
+        else done_steps(request.user, search=search, most=_PAGE),
         "count": found.count(),
         "all": Firing.objects.of(request.user).filter(started_at__isnull=False).count(),
         "kilns": statistics(request.user),
@@ -203,19 +209,20 @@ def _lines(found: QuerySet[Firing], now: datetime) -> Iterator[str]:
 
 @router.get("/notebook.json", response={404: ErrorOut})
 def notebook_json(request: HttpRequest) -> Any:
-    """Every firing with its frozen plan, readings, events, measures and faults."""
+    """Every firing with its frozen plan, readings, events, measures and faults; and what was done at the bench."""
     found = found_firings(request.user, search="", process="", fault="", cradle_id=None, kiln_id=None)
-    return _streamed(_parts(found), "application/json", "notebook.json")
+    return _streamed(_parts(request.user, found), "application/json", "notebook.json")
 
 
-def _parts(found: QuerySet[Firing]) -> Iterator[str]:
+def _parts(owner: Any, found: QuerySet[Firing]) -> Iterator[str]:
     yield '{"format": "cold-cradle-notebook", "version": 1, "firings": ['
     before = ""
     for numbers in _batches(found):
         for firing in Firing.objects.filter(pk__in=numbers).select_related("kiln").order_by("-started_at", "-pk"):
             yield before + json.dumps(_whole(firing))
             before = ", "
-    yield "]}"
+    yield '], "bench": '
+    yield json.dumps(done_steps(owner, search="", most=_MOST_STEPS), default=str) + "}"
 
 
 def _whole(firing: Firing) -> dict[str, Any]:

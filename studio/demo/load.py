@@ -57,25 +57,22 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
                 stage["cradle"]["solid"] = _solid(user, stage["cradle"]["solid"])
         return whole
 
-    def begin(document: dict[str, Any]) -> None:
-        whole = ready(_of_this_week(document, is_all_dated=is_all_dated))
-        piece = import_piece(user, whole)
-        for stage in whole["stages"]:
-            if not stage["cradle"]["name"].startswith("Kiln shelf"):
-                _shelve(piece, stage["key"], studio["care"], today)
+    def begin(documents: list[dict[str, Any]]) -> None:
+        for document in documents:
+            whole = ready(_of_this_week(document, is_all_dated=is_all_dated))
+            piece = import_piece(user, whole)
+            for stage in whole["stages"]:
+                if not stage["cradle"]["name"].startswith("Kiln shelf"):
+                    _shelve(piece, stage["key"], studio["care"], today)
 
     documents = demo_documents()
-    for document in documents:
-        if "bench" not in document:
-            begin(document)
+    begin([document for document in documents if "bench" not in document])
     if not is_all_dated:
         load_shared_firings(user)
     if with_history:
         named = {path.stem: json.loads(path.read_text("utf-8")) for path in (_HERE / "pieces").glob("*.json")}
         load_history(user, today if today.tzinfo else today.astimezone(), named, ready)
-    for document in documents:
-        if "bench" in document:  # begun last, after all that is in the notebook
-            begin(document)
+    begin([document for document in documents if "bench" in document])  # last, after all that is in the notebook
     return user
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import json
 from datetime import datetime
 from typing import Any
 
@@ -159,6 +160,27 @@ class Done(BenchTest):
         self.assertEqual(BenchRecord.objects.get().took, "2 h")
         self.assertIsNone(self.mark(is_done=False).json()["steps"][0]["done_at"])
         self.assertEqual(Piece.objects.get(pk=self.piece.pk).version, version)
+
+    def test_the_notebook_has_a_line_of_it_found_by_its_words(self) -> None:
+        self.add("grind")
+        self.mark(is_done=True, took="2 h", note="by lamplight")
+        for search, many in (("", 1), ("grind", 1), ("lamplight", 1), ("Bar", 1), ("bar drill", 0), ("nothing", 0)):
+            found = self.client.get("/api/notebook", {"search": search}).json()["bench"]
+            self.assertEqual(len(found), many, search)
+        self.assertEqual(self.client.get("/api/notebook", {"process": "slump"}).json()["bench"], [])
+        whole = json.loads(b"".join(self.client.get("/api/notebook.json")))
+        self.assertEqual([row["took"] for row in whole["bench"]], ["2 h"])
+        self.client.force_login(self.new_owner("Petrel"))
+        self.assertEqual(self.client.get("/api/notebook").json()["bench"], [])
+
+    def test_its_hours_are_money_where_the_wage_is_said(self) -> None:
+        self.add("grind")
+        self.edit("bench.0.time", "2 h")
+        line = self.client.get(f"/api/pieces/{self.piece.pk}/cost").json()["stages"][-1]["lines"][0]
+        self.assertIsNone(line["amount"])
+        self.edit("stages.0.costs.wage", "30")
+        line = self.client.get(f"/api/pieces/{self.piece.pk}/cost").json()["stages"][-1]["lines"][0]
+        self.assertEqual(str(line["amount"]), "60.00")
 
     def test_a_check_is_ticked_and_taken_back(self) -> None:
         self.add("grind")

@@ -779,7 +779,7 @@ export interface paths {
         };
         /**
          * Notebook Json
-         * @description Every firing with its frozen plan, readings, events, measures and faults.
+         * @description Every firing with its frozen plan, readings, events, measures and faults; and what was done at the bench.
          */
         get: operations["studio_api_notebook_notebook_json"];
         put?: never;
@@ -2329,6 +2329,33 @@ export interface components {
              * @enum {string}
              */
             when: "before" | "after";
+        };
+        /**
+         * BenchRowOut
+         * @description A step that was done, as a line of the notebook.
+         */
+        BenchRowOut: {
+            /** Does Name */
+            does_name: string;
+            /**
+             * Done At
+             * Format: date-time
+             */
+            done_at: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Photo */
+            photo: number | null;
+            /** Piece */
+            piece: string;
+            /** Piece Id */
+            piece_id: number;
+            /** Took */
+            took: string;
         };
         /**
          * Bend
@@ -5293,6 +5320,8 @@ export interface components {
         LikelyOut: {
             /** Does */
             does: string;
+            /** Is Likely */
+            is_likely: boolean;
             /** Name */
             name: string;
             /** Why */
@@ -5854,6 +5883,8 @@ export interface components {
         NotebookOut: {
             /** All */
             all: number;
+            /** Bench */
+            bench: components["schemas"]["BenchRowOut"][];
             /** Count */
             count: number;
             /** Kilns */

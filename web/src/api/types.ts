@@ -12,6 +12,7 @@ export type Piece = Schemas['PieceOut']
 export type Stage = Schemas['PieceOut']['stage']
 /** A step at the bench: its plan, and what was done of it. */
 export type Step = Schemas['BenchOut']
+export type BenchRow = Schemas['BenchRowOut']
 export type Traits = Schemas['Traits']
 export type Taken = Schemas['Taken']
 export type LayerDocument = Schemas['Layer']

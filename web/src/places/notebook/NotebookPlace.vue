@@ -9,6 +9,7 @@ import { api, request } from '../../api/client'
 import type { NotebookPage } from '../../api/types'
 import LoadState from '../../kit/LoadState.vue'
 import PageTurner from '../../kit/PageTurner.vue'
+import BenchLines from './BenchLines.vue'
 import PageRow from './PageRow.vue'
 import { keyOf } from '../../kit/keys'
 import EmptyPlace from '../../kit/EmptyPlace.vue'
@@ -97,6 +98,7 @@ document.title = 'Notebook · Cold Cradle'
           @choose="choose(row.firing_id)"
         />
       </ul>
+      <BenchLines v-if="shown.bench.length" :rows="shown.bench" />
       <PageTurner v-model="offset" :count="shown.count" :page="PAGE" before="Newer" after="Older" />
     </template>
   </section>

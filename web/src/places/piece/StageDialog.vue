@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 
 import { api, request } from '../../api/client'
 import type { Piece } from '../../api/types'
+import { ActionButton } from '../../kit/ActionButton'
 import ChoiceField from '../../kit/ChoiceField.vue'
 import CradlePicker from '../../components/CradlePicker.vue'
 import MessageText from '../../components/MessageText.vue'
@@ -58,15 +59,28 @@ async function add() {
       <fieldset class="bench">
         <legend>At the bench</legend>
         <Button
-          v-for="one in piece.likely"
+          v-for="one in piece.likely.filter((l) => l.is_likely)"
           :key="one.does"
           type="button"
           variant="outlined"
+          :aria-label="one.name"
           :disabled="steps.isBusy.value"
           @click="work(one.does)"
         >
           <b>{{ one.name }}</b> <span class="small">{{ one.why }}</span>
         </Button>
+        <p class="others">
+          <ActionButton
+            v-for="one in piece.likely.filter((l) => !l.is_likely)"
+            :key="one.does"
+            type="button"
+            :disabled="steps.isBusy.value"
+            :title="one.why"
+            @click="work(one.does)"
+          >
+            {{ one.name }}
+          </ActionButton>
+        </p>
       </fieldset>
       <p v-if="steps.trouble.value" class="trouble" role="alert">✕ {{ steps.trouble.value }}</p>
       <h3>In a kiln</h3>
@@ -107,10 +121,24 @@ async function add() {
   gap: var(--s2);
 }
 
-.bench :deep(button) {
+.bench :deep(.p-button) {
   display: grid;
   justify-items: start;
+  justify-content: start;
   text-align: left;
+  line-height: 1.25;
+}
+
+.bench .small {
+  font-weight: 400;
+}
+
+.others {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 var(--s4);
+  margin: 0;
 }
 
 legend,
