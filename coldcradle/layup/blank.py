@@ -9,6 +9,8 @@ from dataclasses import dataclass
 
 from coldcradle.cradle.outline import Outline
 from coldcradle.glass.inputs import GlassInput
+from coldcradle.layup.added import Added
+from coldcradle.layup.added_parts import added_parts, is_added
 from coldcradle.layup.explain.outcome import SIZE_WORDS
 from coldcradle.layup.inputs import BlankOutline, Layer, LayupInput
 from coldcradle.layup.model.blank import (
@@ -57,11 +59,17 @@ class Blank:
     drawn: Outline | None = None
     each: float = 1.0
     wall_m: float | None = None
+    added: tuple[Added, ...] = ()
 
     @property
     def is_hollow(self) -> bool:
         """Whether it, or what was taken in, is a wall closed in itself."""
         return self.wall_m is not None or (self.base is not None and self.base.outcome.is_hollow)
+
+    @property
+    def taken(self) -> tuple[Incoming, ...]:
+        """What was taken from earlier stages and lies on it."""
+        return tuple(part for part in self.parts if not is_added(part))
 
     @property
     def parts_m(self) -> float:
@@ -283,8 +291,18 @@ def lay_blank(
         if base is not None
         else 0.0
     )
+    added = added_parts(
+        layup.added,
+        kind_key=glass.kind.key,
+        density_kg_m3=glass.kind.density_kg_m3,
+        length_m=length,
+        width_m=width,
+        area_m2=area,
+        pieces=pieces,
+    )
+    parts = (*parts, *added)
     on_it = stacked(base, parts, pieces=pieces, area_m2=area, thickness_m=thickness.value, added_m=added_m)
-    taken_kg = sum(i.weight_kg for i in incoming)
+    taken_kg = sum(i.weight_kg for i in (*incoming, *added))
     return Blank(
         form,
         length,
@@ -302,6 +320,7 @@ def lay_blank(
         layup.sides,
         drawn if form == "drawn" else None,
         base.count / pieces if base is not None else 1.0,
+        added=layup.added,
     )
 
 

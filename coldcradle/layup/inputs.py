@@ -6,9 +6,22 @@ from dataclasses import replace
 
 from coldcradle.cradle.outline import Outline, OutlineDocument
 from coldcradle.entry import Choice, flag, inputs, length, many, mass, one, pick, ratio, whole, words
+from coldcradle.layup.added import Added
 from coldcradle.layup.bottle import BottleInput
 
-__all__ = ["BlankOutline", "Entering", "Grip", "Layer", "LayupInput", "Relief", "Several", "Support", "Taken", "Wet"]
+__all__ = [
+    "BlankOutline",
+    "Coated",
+    "Entering",
+    "Grip",
+    "Layer",
+    "LayupInput",
+    "Relief",
+    "Several",
+    "Support",
+    "Taken",
+    "Wet",
+]
 
 _LEAST_M = 1e-5  # thinner than this is no glass
 
@@ -91,14 +104,26 @@ class Several(Choice):
     SIDE = "side", "side by side", "they become one, as wide as all of them"
 
 
+class Coated(Choice):
+    """Which face of a sheet is coated with metal or metal oxide."""
+
+    NONE = "none", "not coated"
+    TOP = "top", "its upper face"
+    UNDER = "under", "its lower face"
+    BOTH = "both", "both faces"
+
+
 @inputs
 class Layer:
-    """So many sheets of one thickness, all of the blank's outline; `along`: their stripes run along its length."""
+    """So many sheets of one thickness, all of the blank's outline; `along`: their stripes run along its length; a sheet
+    may be coated on one face.
+    """
 
     thickness_m: float = length(key="thick", called="a sheet's thickness", low=_LEAST_M, high=0.2)
     count: int = whole(low=1, high=200, default=1)
     name: str = words(default="", most=60, may_be_empty=True)
     along: bool = flag(default=False)
+    coated: Coated = pick(Coated, default=Coated.NONE)
 
 
 @inputs
@@ -129,6 +154,7 @@ class LayupInput:
     length_m: float | None = length(default=None, called="a blank's size", low=_LEAST_M, high=5.0)
     width_m: float | None = length(default=None, called="a blank's width", low=_LEAST_M, high=5.0)
     layers: tuple[Layer, ...] = many(Layer, called="a layer", most=24, default=())
+    added: tuple[Added, ...] = many(Added, called="what is added", most=24, default=())
     pieces: int = whole(low=1, high=1000, default=1)
     several: Several = pick(Several, default=Several.AUTO)
     weight_kg: float = mass(default="0 kg", called="a weight on it", low=0.0, high=1000.0)

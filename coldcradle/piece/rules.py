@@ -11,6 +11,7 @@ from coldcradle.glass.batch import main_kg
 from coldcradle.glass.rules import glass_findings
 from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.rules import heat_findings
+from coldcradle.layup.added_rules import added_findings
 from coldcradle.layup.families import LayupResult
 from coldcradle.layup.outcome import Incoming
 from coldcradle.piece.after_bench import findings_of_bench
@@ -75,5 +76,6 @@ def stage_findings(
         *heat_findings(heated, heat),
         *series_findings(stage, laid),
         *findings_of_bench(incoming, heated, heat),
+        *added_findings(stage.layup, laid.blank, laid.load),
     ]
     return sorted(found, key=lambda f: _ORDER[f.severity])

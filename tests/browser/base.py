@@ -36,6 +36,7 @@ FLAGS = [
 WAIT_MS = 20_000
 SERVERS: dict[int, Any] = {}
 FOLDS = [
+    "blank-added",
     "blank-weighed",
     "cradle-cavities",
     "cradle-more",

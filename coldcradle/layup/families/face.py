@@ -13,6 +13,7 @@ from coldcradle.cradle.section import Section
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.glass.kinds import GlassProperties, forms
 from coldcradle.glass.result import FillResult, Weighing
+from coldcradle.layup.added_parts import is_added
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.bodies import Shade
 from coldcradle.layup.deform.movement import Movement
@@ -271,7 +272,7 @@ def flat_answer(laying: LayupRequest, blank: Blank) -> Message:
     }
     if need <= 0:
         return say("**Nothing new is needed:** {all} come from the stages before.", **shown)
-    taken = " With what earlier stages give it weighs {all}." if blank.parts or blank.base else ""
+    taken = " With what earlier stages give it weighs {all}." if blank.taken or blank.base else ""
     if have < need:
         return say("**Not enough:** {have} of {kind} on the rack, **{need}** needed." + taken, **shown)
     return say("**Enough by weight:** {have} of {kind} on the rack, **{need}** needed." + taken, **shown)
@@ -285,7 +286,8 @@ def cut_list(laying: LayupRequest, blank: Blank) -> tuple[Weighing, ...]:
         name = f"{many} × {laying.glass.kind.name}, {blank.outline.label}, of sheet this thick:"
         rows.append(Weighing("sheet", name, show(layer.thickness_m, "length"), across))
     for taken in (*([blank.base] if blank.base else []), *blank.parts):
-        rows.append(Weighing("taken", f"{taken.count} × from “{taken.name}”", show(taken.weight_kg, "mass")))
+        what = taken.name if is_added(taken) else f"from “{taken.name}”"
+        rows.append(Weighing("taken", f"{taken.count} × {what}", show(taken.weight_kg, "mass")))
     if blank.new.value > 0:
         rows.append(Weighing("main", "new glass, all together", blank.new.shown))
     return tuple(rows)
@@ -313,7 +315,7 @@ def _still_worked(blank: Blank, plain: Mapping[str, object]) -> Worked:
     """What was done at the bench and is still seen: of one piece that goes in alone; its outline and its holes only
     where it keeps its size.
     """
-    if blank.base is None or blank.parts or blank.each > 1:
+    if blank.base is None or blank.taken or blank.each > 1:
         return NOT_WORKED
     before = blank.base.outcome
     worked, length = before.worked.fired(), plain["length_m"]

@@ -6,6 +6,7 @@ import math
 
 from coldcradle.cradle.shapes import Plan
 from coldcradle.cradle.stack import Room
+from coldcradle.layup.added import AddedKind, places_of, size_of
 from coldcradle.layup.blank import Blank, blank_rings
 from coldcradle.layup.sketch import Body, Matter, Points, block
 
@@ -34,4 +35,17 @@ def plan_of(
     if abs(times - 1) > 0.005:
         found.append(Body("after", "after the firing", blank_rings(blank, times=times, off_m=off_m)))
     found.append(Body("glass", "as it goes in", blank_rings(blank, off_m=off_m)))
+    return [*found, *_added(blank, off_m)]
+
+
+def _added(blank: Blank, off_m: float) -> list[Body]:
+    """What lies on it besides whole sheets, where it lies."""
+    found = []
+    for one in blank.added:
+        long, wide = size_of(one, blank.length_m, blank.width_m)
+        rings = [
+            block(x + off_m - long / 2, y - wide / 2, x + off_m + long / 2, y + wide / 2)
+            for x, y in places_of(one, blank.width_m)
+        ]
+        found.append(Body("steel" if one.kind == AddedKind.WIRE else "glass", one.called, rings))
     return found

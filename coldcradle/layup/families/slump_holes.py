@@ -33,7 +33,7 @@ class _Ways:
 
 def holes_in(blank: Blank) -> tuple[Bored, ...]:
     """The holes of what goes in alone."""
-    if blank.base is None or blank.parts or blank.each > 1:
+    if blank.base is None or blank.taken or blank.each > 1:
         return ()
     return blank.base.outcome.worked.holes
 

@@ -2061,6 +2061,62 @@ export interface components {
             kind: string;
         };
         /**
+         * Added
+         * @description So many alike. `thick_m` is a sheet's thickness, how high a bed is strewn, how thick a stringer or a wire is; a
+         *     bed without a size covers the blank. Its middle lies `x_m` to the right and `y_m` away from the middle of the blank.
+         */
+        Added: {
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number | string;
+            /**
+             * Is Between
+             * @default false
+             */
+            is_between?: boolean;
+            /**
+             * Kind
+             * @default partial
+             * @enum {unknown}
+             */
+            kind?: "partial" | "bed" | "stringer" | "wire";
+            /**
+             * Length
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            length?: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Thick
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            thick?: string;
+            /**
+             * Width
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            width?: string;
+            /**
+             * X
+             * @default 0 mm
+             */
+            x?: string;
+            /**
+             * Y
+             * @default 0 mm
+             */
+            y?: string;
+        };
+        /**
          * AfterOut
          * @description What came out of a stage; `predicted` is told even before the lid is open.
          */
@@ -5034,7 +5090,8 @@ export interface components {
         };
         /**
          * Layer
-         * @description So many sheets of one thickness, all of the blank's outline; `along`: their stripes run along its length.
+         * @description So many sheets of one thickness, all of the blank's outline; `along`: their stripes run along its length; a sheet
+         *     may be coated on one face.
          */
         Layer: {
             /**
@@ -5042,6 +5099,12 @@ export interface components {
              * @default false
              */
             along?: boolean;
+            /**
+             * Coated
+             * @default none
+             * @enum {unknown}
+             */
+            coated?: "none" | "top" | "under" | "both";
             /**
              * Count
              * @default 1
@@ -5081,6 +5144,8 @@ export interface components {
          *     was worked out where somebody knows better.
          */
         LayupInput: {
+            /** Added */
+            added?: components["schemas"]["Added"][];
             bottle?: components["schemas"]["BottleInput"] | null;
             /**
              * Breadth

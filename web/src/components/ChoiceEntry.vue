@@ -9,9 +9,7 @@ import ChoiceField from '../kit/ChoiceField.vue'
 const props = defineProps<{ path: string; label: string; hint?: string; undo: string }>()
 const context = usePiece()
 const { entry } = useChoices()
-const options = computed(() =>
-  entry(context.step ? `bench.${props.path.replace(/\.\d+\./g, '.')}` : props.path),
-)
+const options = computed(() => entry(`${context.step ? 'bench.' : ''}${props.path.replace(/\.\d+\./g, '.')}`))
 const standing = useDocument<string>(context, () => context.at(props.path))
 </script>
 

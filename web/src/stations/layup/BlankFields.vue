@@ -6,6 +6,7 @@ import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { ActionButton } from '../../kit/ActionButton'
+import AddedList from './AddedList.vue'
 import HollowFields from './HollowFields.vue'
 import LayerList from './LayerList.vue'
 import Section from '../../kit/Section.vue'
@@ -73,6 +74,7 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
     <p v-else class="small">What came before is the blank.</p>
     <HollowFields v-if="mayBeHollow" :layup="layup" />
     <LayerList v-if="!mayBeHollow || !(layup.wall || layup.bottle)" :stage="stage" :is-taken="isTaken" />
+    <AddedList v-if="!does.hangs" :stage="stage" />
     <PieceText v-if="does.lies_free" path="layup.pieces" label="Pieces alike" usual="1" :most="5" />
     <template v-if="does.has_former">
       <PieceField path="layup.posts" label="Posts under the former" figure="clearance" />

@@ -1,0 +1,84 @@
+"""What lies on a blank or in it: weighed, as high as it melts, drawn where it lies, and what is unwise about it."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+from unittest import TestCase
+
+from coldcradle.piece.result import StagePlan
+from tests.staged import last, one, stage
+
+
+def plate(*added: dict[str, Any], **more: Any) -> StagePlan:
+    """A plate of 200 mm square from one sheet of 6 mm, tack fused, with this on it."""
+    made = stage("tack", key="s0", layup__outline="square", layup__length="200 mm", layup__layers=one("6 mm"), **more)
+    made["layup"] = {**made["layup"], "added": list(added)}
+    return last(made)
+
+
+def rules(found: StagePlan) -> set[str]:
+    return {f.rule for f in found.findings}
+
+
+class Counted(TestCase):
+    def test_nothing_added_changes_nothing(self) -> None:
+        self.assertAlmostEqual(plate().outcome.weight_kg, 2500 * 0.04 * 0.006, places=4)
+
+    def test_each_weighs_what_it_is(self) -> None:
+        alone = plate().outcome.weight_kg
+        for added, more_kg in (
+            ({"kind": "partial", "thick": "3 mm", "length": "100 mm", "width": "50 mm"}, 2500 * 0.005 * 0.003),
+            ({"kind": "bed", "thick": "2 mm"}, 2500 * 0.04 * 0.002 * 0.55),
+            ({"kind": "stringer", "thick": "2 mm", "count": 5}, 5 * 2500 * math.pi / 4 * 0.002**2 * 0.2),
+            ({"kind": "wire", "thick": "0.5 mm", "length": "0.1 m"}, 8900 * math.pi / 4 * 0.0005**2 * 0.1),
+        ):
+            with self.subTest(added=added):
+                self.assertAlmostEqual(plate(added).outcome.weight_kg - alone, more_kg, places=6)
+
+    def test_part_of_a_sheet_raises_the_stack_and_a_bed_raises_all_of_it(self) -> None:
+        half = plate({"kind": "partial", "thick": "3 mm"})
+        self.assertAlmostEqual(half.outcome.thickness_m, 0.009, places=4)
+        assert half.outcome.raised is not None
+        self.assertAlmostEqual(half.outcome.raised.base_m, 0.006, places=4)
+        bed = plate({"kind": "bed", "thick": "4 mm"})
+        self.assertAlmostEqual(bed.outcome.thickness_m, 0.006 + 0.55 * 0.004, places=4)
+        self.assertGreater(
+            half.figures["effective_thickness"].value, plate().figures["effective_thickness"].value + 0.002
+        )
+
+    def test_it_stands_on_the_list_and_on_the_plan_where_it_lies(self) -> None:
+        found = plate({"kind": "stringer", "name": "grey lines", "count": 3, "x": "10 mm"})
+        self.assertIn("3 × grey lines", [w.name for w in found.weigh])
+        assert found.sketch is not None
+        (drawn,) = [b for b in found.sketch.plan if b.name == "grey lines"]
+        middles = [sum(y for _, y in ring) / 4 for ring in drawn.rings]
+        self.assertEqual([round(y * 1e3) for y in middles], [-50, 0, 50])
+        self.assertAlmostEqual(sum(x for x, _ in drawn.rings[0]) / 4, 0.01)
+
+    def test_it_goes_with_every_piece_alike(self) -> None:
+        several = plate({"kind": "partial", "thick": "3 mm"}, layup__pieces=4)
+        self.assertAlmostEqual(several.outcome.weight_kg, plate({"kind": "partial", "thick": "3 mm"}).outcome.weight_kg)
+
+
+class Rules(TestCase):
+    def test_a_thick_wire_and_what_overhangs(self) -> None:
+        for added, rule, expected in (
+            ({"kind": "wire", "thick": "1.1 mm", "length": "50 mm"}, "layup.thick-wire", True),
+            ({"kind": "wire", "thick": "1 mm", "length": "50 mm"}, "layup.thick-wire", False),
+            ({"kind": "stringer", "length": "290 mm"}, "layup.added-overhangs", True),
+            ({"kind": "stringer", "length": "280 mm"}, "layup.added-overhangs", False),
+        ):
+            self.assertEqual(rule in rules(plate(added)), expected, added)
+
+    def test_coated_faces(self) -> None:
+        def layers(lower: str, upper: str) -> set[str]:
+            sheets = [{"thick": "3 mm", "count": 1, "coated": c} for c in (lower, upper)]
+            made = stage("full", key="s0", layup__outline="square", layup__length="200 mm", layup__layers=sheets)
+            return {r for r in rules(last(made)) if "coat" in r}
+
+        self.assertEqual(layers("none", "none"), set())
+        self.assertEqual(layers("top", "under"), {"layup.coated-faces-meet"})
+        self.assertEqual(layers("top", "top"), set())
+        self.assertEqual(layers("under", "none"), {"layup.coating-lies-under"})
+        self.assertEqual(layers("none", "both"), {"layup.coated-on-both"})
