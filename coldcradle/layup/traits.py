@@ -33,7 +33,8 @@ class Traits:
     `by_grain`: its peak follows the grain it is made of. `is_reused`: its mould serves again. `pools`: it melts and
     finds its level. `runs`: hot and long enough for layers to become one pool. `draws_round`: a small thick piece is
     drawn round by its own surface. `takes_texture`: from what lies under it. `sinters`: grains stick and no more.
-    `drops_through`: a ring, onto what stands below. `bends_up`: about one line.
+    `drops_through`: a ring, onto what stands below. `bends_up`: about one line. `lifts`: by a ring
+    at its rim while it is soft.
     """
 
     is_filled: bool = False
@@ -51,6 +52,7 @@ class Traits:
     sinters: bool = False
     drops_through: bool = False
     bends_up: bool = False
+    lifts: bool = False
 
     @classmethod
     def of(cls, words: str) -> Traits:

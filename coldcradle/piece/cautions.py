@@ -75,7 +75,7 @@ def _process_cautions(stage: StageInput, load: Load) -> Iterator[Caution]:
             "cast",
             "Hung and dropping glass can let go: nothing under it that must not burn, and nobody reaching in.",
         )
-    if heat.attendance in ("pour", "hot"):
+    if heat.attendance in ("pour", "hot") or heat.process.traits.lifts:
         yield Caution(
             "heat",
             "cast",

@@ -84,6 +84,11 @@ ELSEWHERE = {
     "heat.paint-stays-raw",
     "layup.drain-not-lowest",
     "layup.hole-changes",
+    # a lifted disc: tests/core/test_lift.py
+    "layup.disc-misses-the-ring",
+    "layup.lift-too-high",
+    "layup.not-heated-again",
+    "layup.too-stiff-to-lift",
     # what lies on a blank: tests/core/test_added.py
     "layup.added-overhangs",
     "layup.coated-faces-meet",

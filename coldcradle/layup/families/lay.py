@@ -21,6 +21,7 @@ from coldcradle.layup.families.face import (
     rack_findings,
     thick_bead,
 )
+from coldcradle.layup.families.lay_lift import lifted
 from coldcradle.layup.families.lay_rules import dot_findings, lay_findings, runs_too_far
 from coldcradle.layup.families.lay_size import (
     KEEPS,
@@ -209,7 +210,8 @@ class Lay(Family):
     sizes = {"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"}
 
     def lay_up(self, laying: LayupRequest) -> LayupResult:
-        return _laid(laying, laying.usual_work_per_pa)
+        result = _laid(laying, laying.usual_work_per_pa)
+        return lifted(result, laying) if laying.traits.lifts else result
 
     def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """The size after comes from the heat work of this firing, where it can be done."""
@@ -219,6 +221,8 @@ class Lay(Family):
             done = fired.work(laying.glass.kind).total_per_pa
             return replace(result, findings=(*result.findings, *runs_too_far(laying, _blank(laying), done)))
         after = _laid(laying, fired.work(laying.glass.kind).total_per_pa)
+        if laying.traits.lifts:
+            after = lifted(after, laying, fired)
         return replace(after, load=result.load, counts=result.counts)
 
     def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:

@@ -5190,6 +5190,7 @@ export interface components {
              * @default
              */
             length?: string;
+            lift?: components["schemas"]["LiftInput"] | null;
             /**
              * Lining
              * @default 0 mm
@@ -5377,6 +5378,23 @@ export interface components {
             key: string;
             says: components["schemas"]["Message"];
             why: components["schemas"]["Message"];
+        };
+        /**
+         * LiftInput
+         * @description How far the ring at its rim is lifted, and how wide the ring is inside; its foot stands in the lay-up.
+         */
+        LiftInput: {
+            /**
+             * High
+             * @default 40 mm
+             */
+            high?: string;
+            /**
+             * Ring
+             * @description a quantity, or empty: worked out
+             * @default
+             */
+            ring?: string;
         };
         /**
          * LikelyOut
@@ -6505,7 +6523,7 @@ export interface components {
                  * Process
                  * @enum {unknown}
                  */
-                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "texture" | "tack" | "hang" | "polish" | "shine" | "stick" | "ring" | "drape" | "bend" | "slump";
+                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "lift" | "texture" | "tack" | "hang" | "polish" | "shine" | "stick" | "ring" | "drape" | "bend" | "slump";
                 /** Takes */
                 takes?: components["schemas"]["Taken"][];
             };
@@ -7814,7 +7832,8 @@ export interface components {
          *     `by_grain`: its peak follows the grain it is made of. `is_reused`: its mould serves again. `pools`: it melts and
          *     finds its level. `runs`: hot and long enough for layers to become one pool. `draws_round`: a small thick piece is
          *     drawn round by its own surface. `takes_texture`: from what lies under it. `sinters`: grains stick and no more.
-         *     `drops_through`: a ring, onto what stands below. `bends_up`: about one line.
+         *     `drops_through`: a ring, onto what stands below. `bends_up`: about one line. `lifts`: by a ring
+         *     at its rim while it is soft.
          */
         Traits: {
             /**
@@ -7872,6 +7891,11 @@ export interface components {
              * @default false
              */
             lies_free?: boolean;
+            /**
+             * Lifts
+             * @default false
+             */
+            lifts?: boolean;
             /**
              * Pools
              * @default false

@@ -80,6 +80,12 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
       <PieceField path="layup.posts" label="Posts under the former" figure="clearance" />
       <PieceField path="layup.lining" label="Fibre paper on it" figure="clearance" />
     </template>
+    <template v-if="does.lifts">
+      <PieceField path="layup.lift.high" label="Lifted" placeholder="40 mm" figure="lifted_area" />
+      <PieceField path="layup.lift.ring" label="Ring, inside" placeholder="0.8 of the disc" />
+      <PieceField path="layup.foot" label="Foot under it, high" />
+      <PieceField path="layup.foot_width" label="Foot, across" placeholder="a third of the disc" />
+    </template>
     <template v-if="does.drops_through">
       <PieceField path="layup.foot" label="Foot under it, high" figure="form_depth" />
       <PieceField path="layup.foot_width" label="Foot, across" figure="form_depth" />
