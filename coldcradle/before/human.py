@@ -210,6 +210,17 @@ HUMAN: tuple[CheckRule, ...] = (
         ),
     ),
     CheckRule(
+        rule="before.hot-hands",
+        topic="kiln",
+        by="human",
+        grave=True,
+        judge=_ask(
+            lambda s: bool(s.layup.hot) or s.does.lifts,
+            "Suit, gloves and tools lie ready, a second person is there, and the power switch is known to both.",
+            "Nobody opens a hot kiln alone. Rehearse it cold, with a watch.",
+        ),
+    ),
+    CheckRule(
         rule="before.photographed",
         topic="you",
         by="human",

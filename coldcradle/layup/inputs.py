@@ -8,6 +8,7 @@ from coldcradle.cradle.outline import Outline, OutlineDocument
 from coldcradle.entry import Choice, flag, inputs, length, many, mass, one, pick, ratio, whole, words
 from coldcradle.layup.added import Added
 from coldcradle.layup.bottle import BottleInput
+from coldcradle.layup.hot import HotMove
 from coldcradle.layup.lifting import LiftInput
 
 __all__ = [
@@ -167,6 +168,7 @@ class LayupInput:
     foot_m: float = length(default="0 mm", called="a foot's height", low=0.0, high=1.0)
     foot_width_m: float = length(default="0 mm", called="a foot's width", low=0.0, high=2.0)
     wall_m: float | None = length(default=None, called="a wall", low=_LEAST_M, high=0.1)
+    hot: tuple[HotMove, ...] = many(HotMove, called="what is done by hand", most=12, default=())
     lift: LiftInput | None = one(LiftInput, called="a lift", default=None)
     bottle: BottleInput | None = one(BottleInput, called="a bottle", default=None)
     thickness_m: float | None = length(key="thick", default=None, called="a thickness", low=_LEAST_M, high=0.6)

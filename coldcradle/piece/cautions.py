@@ -75,7 +75,14 @@ def _process_cautions(stage: StageInput, load: Load) -> Iterator[Caution]:
             "cast",
             "Hung and dropping glass can let go: nothing under it that must not burn, and nobody reaching in.",
         )
-    if heat.attendance in ("pour", "hot") or heat.process.traits.lifts:
+    if stage.layup.hot:
+        yield Caution(
+            "heat",
+            "cast",
+            "Worked by hand: suit, hood and gloves for this heat, a second person, power off to the elements before "
+            "the lid opens, seconds each time, tools dry and at hand, water and a way out near.",
+        )
+    if stage.layup.hot or heat.attendance in ("pour", "hot") or heat.process.traits.lifts:
         yield Caution(
             "heat",
             "cast",

@@ -13,6 +13,7 @@ from coldcradle.heat.result import HeatPlan, HeatResult
 from coldcradle.heat.rules import heat_findings
 from coldcradle.layup.added_rules import added_findings
 from coldcradle.layup.families import LayupResult
+from coldcradle.layup.hot_moments import hot_findings
 from coldcradle.layup.outcome import Incoming
 from coldcradle.piece.after_bench import findings_of_bench
 from coldcradle.piece.inputs import StageInput
@@ -77,5 +78,6 @@ def stage_findings(
         *series_findings(stage, laid),
         *findings_of_bench(incoming, heated, heat),
         *added_findings(stage.layup, laid.blank, laid.load),
+        *hot_findings(stage.layup.hot, stage.glass.kind, heat.highest_c if heat is not None else None),
     ]
     return sorted(found, key=lambda f: _ORDER[f.severity])

@@ -29,6 +29,7 @@ from coldcradle.layup.deform.work import heat_work_of
 from coldcradle.layup.explain.outcome import outcome_words
 from coldcradle.layup.families import FAMILIES, LayupRequest, LayupResult
 from coldcradle.layup.followed import Motion, frames_of
+from coldcradle.layup.hot_moments import hot_moments
 from coldcradle.layup.joining import joined_incoming
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import FiringTimeline
@@ -102,8 +103,16 @@ def compute_stage(stage: StageInput, incoming: Sequence[Incoming] = ()) -> Stage
         if surely < _LESS * laying.sure_work_per_pa:  # its heart stays stiffer than usual: it ends thicker
             laying = replace(laying, sure_work_per_pa=surely)
             laid, heated = _worked(stage, laying)
-    finished = FAMILIES[heated.heat.process.family].finish(laid, laying, fired_of(heated.firing, heated.heat))
-    return StageResult(replace(stage, heat=heated.heat), laying, replace(finished, load=heated.load), heated)
+    return _finished(stage, laying, laid, heated)
+
+
+def _finished(stage: StageInput, laying: LayupRequest, laid: LayupResult, heated: HeatResult) -> StageResult:
+    """With what only the firing tells, and when hands may work on it."""
+    fired = fired_of(heated.firing, heated.heat)
+    finished = FAMILIES[heated.heat.process.family].finish(laid, laying, fired)
+    marks = (*finished.marks, *hot_moments(stage.layup.hot, stage.glass.kind, fired))
+    finished = replace(finished, load=heated.load, marks=marks)
+    return StageResult(replace(stage, heat=heated.heat), laying, finished, heated)
 
 
 def fired_again(result: StageResult, share: FiringShare, incoming: Sequence[Incoming] = ()) -> StageResult:
@@ -111,11 +120,7 @@ def fired_again(result: StageResult, share: FiringShare, incoming: Sequence[Inco
     stage = replace(result.stage, heat=replace(result.stage.heat, share=share))
     if stage.heat.process.moves.thins:  # how thick it is to be reckoned follows from the firing
         return compute_stage(stage, incoming)
-    heated = _fired(stage, result.laid)
-    finished = FAMILIES[stage.heat.process.family].finish(
-        result.laid, result.laying, fired_of(heated.firing, heated.heat)
-    )
-    return StageResult(replace(stage, heat=heated.heat), result.laying, replace(finished, load=heated.load), heated)
+    return _finished(stage, result.laying, result.laid, _fired(stage, result.laid))
 
 
 def _worked(stage: StageInput, laying: LayupRequest) -> tuple[LayupResult, HeatResult]:

@@ -37,6 +37,7 @@ WAIT_MS = 20_000
 SERVERS: dict[int, Any] = {}
 FOLDS = [
     "blank-added",
+    "blank-hot",
     "blank-weighed",
     "cradle-cavities",
     "cradle-more",

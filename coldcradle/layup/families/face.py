@@ -21,6 +21,7 @@ from coldcradle.layup.explain.outcome import outcome_words
 from coldcradle.layup.explain.relief import counted_thickness, thickness_said
 from coldcradle.layup.families.cold import Shading, cold_bodies
 from coldcradle.layup.followed import DeformationPath
+from coldcradle.layup.hot_moments import folded
 from coldcradle.layup.inputs import Entering, LayupInput, Relief, Support
 from coldcradle.layup.load import Load
 from coldcradle.layup.motion import FiringTimeline, Moment
@@ -170,7 +171,7 @@ def flat_load(
     to what somebody has said instead.
     """
     layup, cradle = laying.layup, laying.cradle
-    said = thickness if layup.thickness_m is None else thickness_said(layup.thickness_m)
+    said = folded(thickness, layup.hot) if layup.thickness_m is None else thickness_said(layup.thickness_m)
     counts, thick = counted_thickness(said, layup.relief, raised)
     breadth = layup.breadth_m or min(blank.length_m, blank.width_m)
     hollow = blank.is_hollow if is_hollow is None else is_hollow

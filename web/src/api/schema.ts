@@ -4649,6 +4649,34 @@ export interface components {
              */
             y?: string;
         };
+        /**
+         * HotMove
+         * @description One thing done by hand: what, in words, how long the lid is open for it, and how many walls of glass lie together
+         *     then.
+         */
+        HotMove: {
+            /**
+             * Does
+             * @default fold
+             * @enum {unknown}
+             */
+            does?: "fold" | "roll" | "press" | "pull" | "turn";
+            /**
+             * How
+             * @default
+             */
+            how?: string;
+            /**
+             * Lasts
+             * @default 20 s
+             */
+            lasts?: string;
+            /**
+             * Walls
+             * @default 2
+             */
+            walls?: number | string;
+        };
         HourRow: [
             components["schemas"]["DualQuantity"],
             components["schemas"]["DualQuantity"],
@@ -5182,6 +5210,8 @@ export interface components {
              * @enum {unknown}
              */
             grip?: "even" | "slides" | "held";
+            /** Hot */
+            hot?: components["schemas"]["HotMove"][];
             /** Layers */
             layers?: components["schemas"]["Layer"][];
             /**

@@ -7,6 +7,7 @@ import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { ActionButton } from '../../kit/ActionButton'
 import AddedList from './AddedList.vue'
+import HotFields from './HotFields.vue'
 import HollowFields from './HollowFields.vue'
 import LayerList from './LayerList.vue'
 import Section from '../../kit/Section.vue'
@@ -104,6 +105,7 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
       hint="as you have seen it"
       undo="what its rim does"
     />
+    <HotFields :stage="stage" />
     <Fold name="blank-weighed" label="Weighed instead of measured" :is-used="isWeighed">
       <PieceField
         path="glass.charge"
