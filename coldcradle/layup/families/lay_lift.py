@@ -160,13 +160,14 @@ def _moments(lift: _Lift, laying: LayupRequest, fired: FiringTimeline) -> tuple[
 
 def _sketch(laying: LayupRequest, lift: _Lift, shape: LiftedShape, thin_m: float) -> Sketch:
     half, foot, ring, base = lift.disc_m / 2, lift.foot_m / 2, lift.ring_m / 2, lift.foot_high_m
-    line = np.vstack([[[0.0, base]], shape.line_m + np.array([0.0, base]), [[half, base + lift.high_m]]])
-    thick = np.full(len(line) - 1, thin_m)
     high = base + lift.high_m
+    line = np.vstack([shape.line_m + np.array([0.0, base]), [[half, high]]])
+    skin = sheet_ring(line, np.full(len(line) - 1, thin_m), is_halved=False)
+    rings = [skin, [(-x, z) for x, z in skin], block(-foot, base, foot, base + lift.thick_m)]
     bodies = [
         Body("shelf", laying.cradle.name, [block(-half - 0.03, -0.012, half + 0.03, 0.0)]),
         Body("steel", "ring", [block(s * ring, high - 0.006, s * (half + 0.01), high) for s in (-1, 1)]),
-        Body("after", "lifted", [sheet_ring(line, thick, is_halved=True)]),
+        *[Body("after", "lifted", [one]) for one in rings],
         Body("glass", "as it goes in", [block(-half, base, half, base + lift.thick_m)]),
     ]
     if base > 0:
