@@ -7,7 +7,7 @@ import math
 from shapely.geometry import LineString
 
 from coldcradle.cradle.outline import Outline, OutlineDocument
-from coldcradle.entry import Choice, inputs, length, one, pick
+from coldcradle.entry import Choice, flag, inputs, length, one, pick
 from coldcradle.errors import ImpossibleInput
 
 __all__ = ["BottleInput", "BottleShape", "bottle_profile"]
@@ -36,6 +36,7 @@ class BottleInput:
     neck_long_m: float | None = length(default=None, called="a neck's length", low=0.0, high=1.0)
     shoulder_m: float | None = length(default=None, called="a shoulder", low=0.0, high=1.0)
     base_m: float = length(default="5 mm", called="a base", low=0.0, high=0.1)
+    is_sealed: bool = flag(default=False)
     drawn: Outline | None = one(OutlineDocument, called="a drawn outline", default=None)
 
 

@@ -34,7 +34,7 @@ class Traits:
     finds its level. `runs`: hot and long enough for layers to become one pool. `draws_round`: a small thick piece is
     drawn round by its own surface. `takes_texture`: from what lies under it. `sinters`: grains stick and no more.
     `drops_through`: a ring, onto what stands below. `bends_up`: about one line. `lifts`: by a ring
-    at its rim while it is soft.
+    at its rim while it is soft. `sinks`: what is hollow lies on its side and comes down flat.
     """
 
     is_filled: bool = False
@@ -53,6 +53,7 @@ class Traits:
     drops_through: bool = False
     bends_up: bool = False
     lifts: bool = False
+    sinks: bool = False
 
     @classmethod
     def of(cls, words: str) -> Traits:

@@ -24,7 +24,7 @@ from coldcradle.layup.families.face import (
     rack_findings,
     thick_bead,
 )
-from coldcradle.layup.families.hang_bottle import as_bottle, bottle_figures, hung_of
+from coldcradle.layup.families.hang_bottle import as_bottle, bottle_figures, hung_of, sealed_findings
 from coldcradle.layup.families.hang_drawing import hang_sketch, hung_rings
 from coldcradle.layup.families.tube import as_tube
 from coldcradle.layup.followed import DeformationPath, PathShape
@@ -249,7 +249,7 @@ class Hang(Family):
                 "layup": say("It hangs **{l}** and has **{d}** free below.", l=hung.shown, d=drop.shown),
             },
             states=flat_states(laying),
-            findings=(*rack_findings(laying, blank), *_findings(laying, blank)),
+            findings=(*rack_findings(laying, blank), *_findings(laying, blank), *sealed_findings(laying)),
             blank=blank,
             weigh=cut_list(laying, blank),
             outcome=_outcome(laying, blank),

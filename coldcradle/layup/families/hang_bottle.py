@@ -12,8 +12,9 @@ from coldcradle.layup.deform.hung import EvenThread, Hung, HungBottle
 from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.model.blank import volume_mass_kg
 from coldcradle.report.figure import Figure, derive, given, published
+from coldcradle.report.finding import Finding, finding
 
-__all__ = ["as_bottle", "bottle_figures", "hung_of"]
+__all__ = ["as_bottle", "bottle_figures", "hung_of", "sealed_findings"]
 
 _WALL_M = 0.003  # of a usual bottle; common practice, no source
 _LEAST_M = 0.004
@@ -106,6 +107,21 @@ def _glass(bottle: HungBottle, kind: GlassProperties, pieces: int) -> Figure:
         source=published("geometry"),
         assumptions=["walls of bottles are uneven: weigh it where you can"],
     )
+
+
+def sealed_findings(laying: LayupRequest) -> list[Finding]:
+    """Air that is shut in grows threefold on the way up."""
+    told = laying.layup.bottle
+    if told is None or not told.is_sealed:
+        return []
+    return [
+        finding(
+            "layup.sealed-bulges",
+            "stop",
+            "It is sealed: the air in it bulges or bursts it.",
+            "Take the stopper out, drill a hole, or break the seal.",
+        )
+    ]
 
 
 def bottle_figures(laying: LayupRequest, blank: Blank) -> tuple[Figure, ...]:

@@ -23,6 +23,7 @@ from coldcradle.layup.families.face import (
 )
 from coldcradle.layup.families.lay_lift import lifted
 from coldcradle.layup.families.lay_rules import dot_findings, lay_findings, runs_too_far
+from coldcradle.layup.families.lay_sink import follow_sunk, sunk
 from coldcradle.layup.families.lay_size import (
     KEEPS,
     SHRINKS,
@@ -210,6 +211,8 @@ class Lay(Family):
     sizes = {"length": "Length", "width": "Width", "height": "Edge", "bore": "Across"}
 
     def lay_up(self, laying: LayupRequest) -> LayupResult:
+        if laying.traits.sinks:
+            return sunk(laying, laying.usual_work_per_pa)
         result = _laid(laying, laying.usual_work_per_pa)
         return lifted(result, laying) if laying.traits.lifts else result
 
@@ -217,6 +220,9 @@ class Lay(Family):
         """The size after comes from the heat work of this firing, where it can be done."""
         if fired is None:
             return result
+        if laying.traits.sinks:
+            after = sunk(laying, fired.work(laying.glass.kind).total_per_pa, fired)
+            return replace(after, load=result.load, counts=result.counts)
         if not laying.traits.runs:
             done = fired.work(laying.glass.kind).total_per_pa
             return replace(result, findings=(*result.findings, *runs_too_far(laying, _blank(laying), done)))
@@ -227,6 +233,8 @@ class Lay(Family):
 
     def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:
         """A pool that runs out until it rests; None where it keeps its outline."""
+        if laying.traits.sinks:
+            return follow_sunk(laying)
         blank = _blank(laying)
         cold = melted(laying, blank)
         if scale_of(grown_pool(laying, blank, cold, 3 * laying.usual_work_per_pa), blank) <= KEEPS:

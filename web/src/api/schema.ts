@@ -2575,6 +2575,11 @@ export interface components {
             base?: string;
             drawn?: components["schemas"]["OutlineDocument"] | null;
             /**
+             * Is Sealed
+             * @default false
+             */
+            is_sealed?: boolean;
+            /**
              * Neck
              * @description a quantity, or empty: worked out
              * @default
@@ -6553,7 +6558,7 @@ export interface components {
                  * Process
                  * @enum {unknown}
                  */
-                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "lift" | "texture" | "tack" | "hang" | "polish" | "shine" | "stick" | "ring" | "drape" | "bend" | "slump";
+                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "lift" | "texture" | "tack" | "hang" | "polish" | "shine" | "sink" | "stick" | "ring" | "drape" | "bend" | "slump";
                 /** Takes */
                 takes?: components["schemas"]["Taken"][];
             };
@@ -7863,7 +7868,7 @@ export interface components {
          *     finds its level. `runs`: hot and long enough for layers to become one pool. `draws_round`: a small thick piece is
          *     drawn round by its own surface. `takes_texture`: from what lies under it. `sinters`: grains stick and no more.
          *     `drops_through`: a ring, onto what stands below. `bends_up`: about one line. `lifts`: by a ring
-         *     at its rim while it is soft.
+         *     at its rim while it is soft. `sinks`: what is hollow lies on its side and comes down flat.
          */
         Traits: {
             /**
@@ -7936,6 +7941,11 @@ export interface components {
              * @default false
              */
             runs?: boolean;
+            /**
+             * Sinks
+             * @default false
+             */
+            sinks?: boolean;
             /**
              * Sinters
              * @default false

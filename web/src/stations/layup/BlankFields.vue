@@ -19,7 +19,8 @@ const OutlineDialog = defineAsyncComponent(() => import('../cradle/outline/Outli
 const props = defineProps<{ stage: Stage; does: Traits; piece: Piece }>()
 const layup = computed(() => props.stage.layup ?? {})
 const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.takes?.length)
-const mayBeHollow = computed(() => props.does.hangs && !isTaken.value)
+const mayBeHollow = computed(() => (props.does.hangs || props.does.sinks) && !isTaken.value)
+const isLong = computed(() => props.does.hangs || props.does.sinks)
 const outline = computed(() => layup.value.outline ?? 'round')
 const size = computed(
   () =>
@@ -37,9 +38,9 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
 </script>
 
 <template>
-  <Section :title="does.hangs ? 'What hangs' : 'The blank'">
+  <Section :title="does.hangs ? 'What hangs' : does.sinks ? 'What lies there' : 'The blank'">
     <template v-if="!isTaken">
-      <ChoiceEntry v-if="!does.hangs" path="layup.outline" label="Outline" undo="outline" />
+      <ChoiceEntry v-if="!isLong" path="layup.outline" label="Outline" undo="outline" />
       <PieceText
         v-if="outline === 'polygon'"
         path="layup.sides"
@@ -60,22 +61,26 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
       <PieceField
         v-else
         path="layup.length"
-        :label="does.hangs ? 'Hangs below the hook' : size"
+        :label="does.hangs ? 'Hangs below the hook' : does.sinks ? 'Long' : size"
         placeholder="as the cradle asks"
         figure="blank"
       />
       <PieceField
-        v-if="outline === 'oblong' || outline === 'oval' || does.hangs"
+        v-if="outline === 'oblong' || outline === 'oval' || isLong"
         path="layup.width"
-        :label="does.hangs ? 'Wide' : 'Shorter side'"
+        :label="isLong ? 'Wide' : 'Shorter side'"
         placeholder="as the cradle asks"
         figure="blank"
       />
     </template>
     <p v-else class="small">What came before is the blank.</p>
-    <HollowFields v-if="mayBeHollow" :layup="layup" />
-    <LayerList v-if="!mayBeHollow || !(layup.wall || layup.bottle)" :stage="stage" :is-taken="isTaken" />
-    <AddedList v-if="!does.hangs" :stage="stage" />
+    <HollowFields v-if="mayBeHollow" :layup="layup" :is-hollow="does.sinks" />
+    <LayerList
+      v-if="!does.sinks && (!mayBeHollow || !(layup.wall || layup.bottle))"
+      :stage="stage"
+      :is-taken="isTaken"
+    />
+    <AddedList v-if="!isLong" :stage="stage" />
     <PieceText v-if="does.lies_free" path="layup.pieces" label="Pieces alike" usual="1" :most="5" />
     <template v-if="does.has_former">
       <PieceField path="layup.posts" label="Posts under the former" figure="clearance" />

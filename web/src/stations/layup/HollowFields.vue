@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import type { Stage } from '../../api/types'
+import FlagEntry from '../../components/FlagEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import { useChoices } from '../../composables/useChoices'
 import { usePiece } from '../../composables/usePiece'
@@ -11,14 +12,16 @@ import ChoiceField from '../../kit/ChoiceField.vue'
 const OutlineDialog = defineAsyncComponent(() => import('../cradle/outline/OutlineDialog.vue'))
 
 /** Whether what hangs is a strip, or hollow by a profile: a few shapes, or one that was drawn or traced. */
-const props = defineProps<{ layup: NonNullable<Stage['layup']> }>()
+const props = defineProps<{ layup: NonNullable<Stage['layup']>; isHollow?: boolean }>()
 const context = usePiece()
 const { entry } = useChoices()
 const SOLID = { key: 'strip', name: 'a strip or a disc', says: '' }
 const shape = computed(
-  () => props.layup.bottle?.shape ?? (props.layup.bottle ? 'bottle' : props.layup.wall ? 'tube' : 'strip'),
+  () =>
+    props.layup.bottle?.shape ??
+    (props.layup.bottle ? 'bottle' : props.layup.wall || props.isHollow ? 'tube' : 'strip'),
 )
-const options = computed(() => [SOLID, ...entry('layup.bottle.shape')])
+const options = computed(() => [...(props.isHollow ? [] : [SOLID]), ...entry('layup.bottle.shape')])
 const hasNeck = computed(() => ['bottle', 'flask', 'jar'].includes(shape.value))
 const draws = ref(false)
 
@@ -53,6 +56,12 @@ function choose(to: string) {
         placeholder="as usual for it"
       />
     </template>
+    <FlagEntry
+      v-if="layup.bottle"
+      path="layup.bottle.is_sealed"
+      label="It is sealed"
+      undo="whether it is sealed"
+    />
     <p v-if="shape === 'drawn'" class="small">
       <ActionButton @click="draws = true">
         {{ layup.bottle?.drawn ? 'Draw, read or trace it again' : 'Draw, read or trace it, upright' }}
