@@ -142,10 +142,10 @@ class LayupInput:
 
     `length_m` is a blank's diameter, side or longer side, and what hangs of a hung piece; `pieces` are made alike.
     `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a former. `offset_m` is how far a sheet lies
-    off the middle, to the right; a foot stands under a ring, what is hung and hollow has a wall, and a
-    `bottle` its profile. A blank with even sides has
-    so many `sides`; a `drawn` one is cut at `scale` of its drawing. Thickness, breadth, span and depth stand for what
-    was worked out where somebody knows better.
+    off the middle, to the right; a ring may have so many `waves` of a height `crest_m`; a foot stands under a ring,
+    what is hung and hollow has a wall, and a `bottle` its profile. A blank with even sides has so many `sides`; a
+    `drawn` one is cut at `scale` of its drawing. Thickness, breadth, span and depth stand for what was worked out where
+    somebody knows better.
     """
 
     support: Support = pick(Support, key="on", default=Support.AUTO)
@@ -165,6 +165,8 @@ class LayupInput:
     lining_m: float = length(default="0 mm", called="a lining", low=0.0, high=0.05)
     grip: Grip = pick(Grip, default=Grip.EVEN)
     offset_m: float = length(default="0 mm", called="an offset", low=-2.0, high=2.0)
+    waves: int = whole(low=0, high=40, default=0)
+    crest_m: float = length(default="0 mm", called="a wave's height", low=0.0, high=0.5)
     foot_m: float = length(default="0 mm", called="a foot's height", low=0.0, high=1.0)
     foot_width_m: float = length(default="0 mm", called="a foot's width", low=0.0, high=2.0)
     wall_m: float | None = length(default=None, called="a wall", low=_LEAST_M, high=0.1)

@@ -62,7 +62,7 @@ def slump_sketch(laying: LayupRequest, blank: Blank, movement: Movement | None, 
         is_halved = not movement.course.is_whole
         bodies.append(Body("ghost", "if the rim slides", [sheet_ring(slid, slid_thick, is_halved=is_halved)]))
         bodies.append(Body("after", "after the firing", [sheet_ring(held, held_thick, is_halved=is_halved)]))
-    off = laying.layup.offset_m if not laying.traits.drops_through else 0.0
+    off = laying.layup.offset_m
     bodies.append(Body("glass", "as it goes in", [block(-half + off, rest, half + off, rest + thick)]))
     opening = 2 * room.half_width_m
     times = 1.0

@@ -10,6 +10,7 @@ from coldcradle.glass.viscosity import Viscosity
 from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import LayupRequest
+from coldcradle.layup.families.ring_rules import direction_words, least_margin, waved_findings
 from coldcradle.layup.families.slump_figures import cut_length
 from coldcradle.layup.fit import OVER_M, SLIDES, UNDER_M
 from coldcradle.layup.motion import MARKS_LOG, FiringTimeline, in_times
@@ -45,21 +46,26 @@ def fit_findings(laying: LayupRequest, blank: Blank, movement: Movement | None) 
 def _ring(laying: LayupRequest, blank: Blank) -> Iterator[Finding]:
     opening = laying.cradle.room.span_m[0]
     off = abs(laying.layup.offset_m)
-    over = blank.length_m - opening - 2 * off  # on the side it is moved away from
+    margin, angle = least_margin(laying, blank)
+    is_even = blank.outline == "round"
+    over = blank.length_m - opening - 2 * off if is_even else 2 * margin  # on the side it is moved away from
     if over <= 0:
         yield finding(
             "layup.falls-through",
             "stop",
             "The blank of {blank} falls through the hole of {rim}.",
             "It must lie on the ring all round."
-            if not off
-            else "Off the middle, one side of it has nothing to lie on.",
+            if not off and is_even
+            else "Off the middle, one side of it has nothing to lie on."
+            if is_even
+            else "At the {w} it has nothing to lie on.",
+            w=direction_words(angle),
             blank=show(blank.length_m, "length"),
             rim=show(opening, "length"),
         )
         return
     keeps = ring_blank_m(opening, laying.cradle.room.height_m - laying.layup.foot_m)
-    if blank.length_m - 2 * off < keeps:
+    if opening + over < keeps:
         yield finding(
             "layup.slips-through",
             "think",
@@ -68,6 +74,7 @@ def _ring(laying: LayupRequest, blank: Blank) -> Iterator[Finding]:
             m=show(over / 2, "length"),
             most=show(round((keeps - opening) / 2, 3), "length"),
         )
+    yield from waved_findings(laying, blank)
     yield from _steel(laying)
     layup = laying.layup
     if layup.foot_m > 0 and layup.foot_width_m <= 0:

@@ -5171,10 +5171,10 @@ export interface components {
          *
          *     `length_m` is a blank's diameter, side or longer side, and what hangs of a hung piece; `pieces` are made alike.
          *     `weight_kg` presses, `to_m` is what it is pressed to. `posts_m` lift a former. `offset_m` is how far a sheet lies
-         *     off the middle, to the right; a foot stands under a ring, what is hung and hollow has a wall, and a
-         *     `bottle` its profile. A blank with even sides has
-         *     so many `sides`; a `drawn` one is cut at `scale` of its drawing. Thickness, breadth, span and depth stand for what
-         *     was worked out where somebody knows better.
+         *     off the middle, to the right; a ring may have so many `waves` of a height `crest_m`; a foot stands under a ring,
+         *     what is hung and hollow has a wall, and a `bottle` its profile. A blank with even sides has so many `sides`; a
+         *     `drawn` one is cut at `scale` of its drawing. Thickness, breadth, span and depth stand for what was worked out where
+         *     somebody knows better.
          */
         LayupInput: {
             /** Added */
@@ -5186,6 +5186,11 @@ export interface components {
              * @default
              */
             breadth?: string;
+            /**
+             * Crest
+             * @default 0 mm
+             */
+            crest?: string;
             /**
              * Depth
              * @description a quantity, or empty: worked out
@@ -5304,6 +5309,11 @@ export interface components {
              * @default
              */
             wall?: string;
+            /**
+             * Waves
+             * @default 0
+             */
+            waves?: number | string;
             /**
              * Weight
              * @default 0 kg

@@ -24,8 +24,8 @@ const CSS_PIXELS_PER_METRE = 96 / 0.0254
 
 const context = usePiece()
 const isMovable = computed(() => {
-  const { has_form, has_former, drops_through } = props.piece.plan.traits
-  return !!props.isMoving && (has_former || (has_form && !drops_through))
+  const { has_form, has_former } = props.piece.plan.traits
+  return !!props.isMoving && (has_former || has_form)
 })
 const move = (mm: number) =>
   context.change([{ path: `${STAGE}.layup.offset`, value: `${mm} mm` }], 'where the blank lies')

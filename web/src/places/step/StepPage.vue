@@ -6,6 +6,7 @@ import CautionList from '../../components/CautionList.vue'
 import FindingsList from '../../components/FindingsList.vue'
 import MessageText from '../../components/MessageText.vue'
 import PieceText from '../../components/PieceText.vue'
+import SumLinks from '../../components/SumLinks.vue'
 import WorkingDrawer from '../../components/WorkingDrawer.vue'
 import { useChoices } from '../../composables/useChoices'
 import { providePiece } from '../../composables/usePiece'
@@ -35,6 +36,9 @@ const acts = useStepActs(() => piece.value!, context)
 const working = provideWorking()
 const step = computed(() => piece.value?.steps.find((s) => s.key === props.step))
 const fields = computed(() => (step.value ? STEP_FIELDS[step.value.does] : undefined))
+// what a sum alone knew is reached where it is needed
+const SUMS: Record<string, string[]> = { glue: ['topple', 'hang', 'base', 'wobble'], drill: ['hole'] }
+const sums = computed(() => SUMS[step.value?.does ?? ''] ?? [])
 const figures = computed(() => Object.keys(step.value?.figures ?? {}))
 useShortcuts({
   w: () => (working.value = 'bench_time'),
@@ -89,6 +93,7 @@ watchEffect(
         </ul>
         <FigureList :figures="step.figures" :keys="figures" />
         <CautionList :cautions="step.cautions" station="bench" />
+        <SumLinks v-if="sums.length" :piece-id="id" :keys="sums" />
         <StepDone :step="step" :acts="acts" />
         <Section title="This step">
           <PieceText path="name" label="Name" :usual="step.does_name" />

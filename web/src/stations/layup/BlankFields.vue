@@ -95,9 +95,11 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
     <template v-if="does.drops_through">
       <PieceField path="layup.foot" label="Foot under it, high" figure="form_depth" />
       <PieceField path="layup.foot_width" label="Foot, across" figure="form_depth" />
+      <PieceText path="layup.waves" label="Waves of the ring" hint="0: flat" usual="0" :most="2" />
+      <PieceField v-if="layup.waves" path="layup.crest" label="Waves, high" />
     </template>
     <PieceField
-      v-if="does.has_former || (does.has_form && !does.drops_through)"
+      v-if="does.has_former || does.has_form"
       path="layup.offset"
       label="Lies off the middle"
       hint="to the right"
