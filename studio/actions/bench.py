@@ -29,6 +29,7 @@ _LONGEST_S, _MOST_PHOTOS = 90 * 86400.0, 12
 
 def _free_key(piece: Piece, stages: list[Stage], does: str) -> str:
     taken = {stage.key for stage in stages} | {str(step["key"]) for step in piece.bench}
+    taken |= set(piece.bench_records.values_list("key", flat=True))  # what was done of one that is gone is not of this
     return next(key for n in range(1, 99) if (key := does if n == 1 else f"{does}-{n}") not in taken)
 
 

@@ -182,6 +182,15 @@ class Done(BenchTest):
         line = self.client.get(f"/api/pieces/{self.piece.pk}/cost").json()["stages"][-1]["lines"][0]
         self.assertEqual(str(line["amount"]), "60.00")
 
+    def test_a_new_step_is_not_done_because_one_before_it_was(self) -> None:
+        self.add("grind")
+        self.mark(is_done=True)
+        self.post("bench/grind/out")
+        told = self.add("grind")
+        self.assertEqual((told["bench"][-1]["key"], told["steps"][-1]["done_at"]), ("grind-2", None))
+        self.post("undo")
+        self.assertTrue(self.post("undo").json()["steps"][0]["done_at"])
+
     def test_a_check_is_ticked_and_taken_back(self) -> None:
         self.add("grind")
         self.assertEqual(self.mark(tick="washed-between").json()["steps"][0]["ticked"], ["washed-between"])

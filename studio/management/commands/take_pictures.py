@@ -21,6 +21,7 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("cradles", "/cradles", "Door-pull tray", (1280, 800), {}),
     ("kilns", "/kilns", "", (1280, 1500), {}),
     ("chain", "Chart-table dish/heat?stage=slump", "", (1280, 800), {}),
+    ("bench", "Signal bar/step/saw", "", (1280, 800), {}),
     ("layup", "Pilot’s bowl/layup", "Home*19", (1280, 900), {}),
     ("firing", "firing of Pilot’s bowl", "", (1280, 800), {}),
     ("week", "/today", "Plan the week", (1280, 1000), {}),
