@@ -61,6 +61,8 @@ SAMPLES: tuple[CheckSample, ...] = (
     CheckSample("before.release-fresh", "hang", {}, "", {}, "open", "slump"),
     CheckSample("before.press-washed", "full", {}, "", {}, "open", "press"),
     CheckSample("before.press-posts", "full", {}, "", {}, "open", "press"),
+    CheckSample("before.hot-hands", "tack", {}, "", {"layup.hot": [{"does": "fold"}]}, "open"),
+    CheckSample("before.hot-hands", "full", {}, "", {}, "open", "lift"),
     CheckSample("before.mould-state", "slump", {}, "", _PLASTER, "open"),
     CheckSample("before.vents-open", "ring", {}, "", {}, "open", "slump"),
     CheckSample("before.vent-plug", "slump", {}, "", {"layup.lining": "1 mm"}, "open"),

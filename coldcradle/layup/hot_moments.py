@@ -41,7 +41,7 @@ def walls_thickness_m(*, wall_m: float, walls: float) -> float:
 
     Examples
     --------
-    >>> walls_thickness_m(wall_m=0.006, walls=3)
+    >>> round(walls_thickness_m(wall_m=0.006, walls=3), 4)
     0.018
     """
     return wall_m * walls

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+import shapely
 import trimesh
 from shapely import Polygon
 
@@ -81,13 +83,22 @@ def _middle(body: Body) -> list[Points]:
 
 def _hung(after: Body, blank: Blank) -> OutcomeMesh:
     """What drew out: every cut of it grows as thin as it grows narrow."""
-    halves = half_of([after.rings[0]])
+    halves = half_of(after.rings if blank.wall_m is not None and len(after.rings) > 1 else [after.rings[0]])
     reach = _reach(halves)
     if blank.wall_m is not None or blank.outline is BlankOutline.ROUND:
         return OutcomeMesh(turned(halves, circle(reach)), say("The section, turned round"))
     half_m = blank.thickness.value / 2 * reach / (blank.width_m / 2)
     ring = np.array([(reach, -half_m), (reach, half_m), (-reach, half_m), (-reach, -half_m)])
     return OutcomeMesh(turned(halves, ring), say("The section, as much thinner as it is narrower"))
+
+
+def _lifted(bodies: Sequence[Body]) -> OutcomeMesh:
+    """Foot, disc and skin as one, turned round."""
+    whole = shapely.unary_union([shapely.Polygon(ring).buffer(1e-5) for body in bodies for ring in body.rings])
+    edges = [part for part in getattr(whole, "geoms", [whole]) if isinstance(part, Polygon)]
+    rings = [[(float(x), float(z)) for x, z in part.exterior.coords[:-1]] for part in edges]
+    halves = half_of(rings)
+    return OutcomeMesh(turned(halves, circle(_reach(halves))), say("The section, turned round"))
 
 
 def outcome_mesh(laid: LayupResult, laying: LayupRequest) -> OutcomeMesh | None:
@@ -115,6 +126,10 @@ def _shaped(laid: LayupResult, laying: LayupRequest) -> OutcomeMesh | None:
         return None
     room = laying.cradle.room
     rings = _middle(after)
+    if laying.traits.lifts:
+        return _lifted([b for b in sketch.bodies if b.matter == "after"])
+    if laying.traits.sinks:
+        return OutcomeMesh(swept(after.rings, outcome.length_m), say("The section, drawn through its length"))
     if outcome.shaped == "stretched" and laid.blank is not None:
         return _hung(after, laid.blank)
     bends_one_way = isinstance(room, Stack) and room.parts[0].shape in _STRAIGHT

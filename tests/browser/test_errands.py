@@ -77,6 +77,7 @@ class Errands(BrowserTest):
         page = self.begin("Hang and stretch", "Ink bottle")
         self.put(page.locator(".row.asked input"), "220 mm")
         self.press(page.get_by_role("link", name=re.compile("^Lay-up")))
+        self.choose(page, "It is", "a bottle with a neck")
         self.put(self.field(page, "layup.wall"), "3 mm")
         self.press(page.get_by_role("link", name=re.compile("^Heat")))
         expect(page.locator(".answer")).to_contain_text("because")

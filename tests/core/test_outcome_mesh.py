@@ -18,6 +18,7 @@ from coldcradle.piece.plan import staged_of
 from coldcradle.piece.stage import StageWithInputs, compute_stage
 from studio.demo.documents import demo_documents
 from studio.demo.plain import made_whole
+from tests.staged import one, stage, worked
 
 SQUARE = np.array([(0.1, -0.1), (0.1, 0.1), (-0.1, 0.1), (-0.1, -0.1)])
 
@@ -117,3 +118,18 @@ class OutcomeMeshTest(unittest.TestCase):
         self.assertAlmostEqual(glb.volume, bowl.volume, places=8)
         view = np.frombuffer(mesh_file(bowl, "view")[0], dtype="<f4")
         self.assertEqual(len(view), 9 * len(bowl.faces))
+
+
+class BodiesTest(unittest.TestCase):
+    def test_a_bottle_a_sunk_one_and_a_lifted_disc_are_closed_and_hold_their_glass(self) -> None:
+        lifted = stage("lift", key="s0", layup__outline="round", layup__length="180 mm", layup__layers=one("10 mm"))
+        lifted["layup"] |= {"lift": {"high": "40 mm", "ring": "150 mm"}}
+        sunk = stage("sink", key="s0", layup__length="280 mm", layup__width="75 mm")
+        hung = stage("hang", key="s0", layup__length="280 mm", layup__width="75 mm", layup__bottle={"shape": "bottle"})
+        for told in (lifted, sunk, hung):
+            result = worked(told)
+            found = outcome_mesh(result.laid, result.laying)
+            assert found is not None
+            share = found.mesh.volume * 2500 / result.laid.outcome.weight_kg
+            self.assertTrue(found.mesh.is_watertight, told["process"])
+            self.assertAlmostEqual(share, 1, delta=0.13)

@@ -15,7 +15,7 @@ from coldcradle.errors import ImpossibleInput
 from coldcradle.layup.deform.laws import parting_work, thread_length, thread_work
 from coldcradle.layup.deform.profile import Array
 
-__all__ = ["EvenThread", "Hung", "HungBottle", "HungShape"]
+__all__ = ["EvenThread", "Hung", "HungBottle", "HungShape", "drawn_wall_m"]
 
 _NODES = 41
 _DRAWN, _STEP, _MOST_STEPS = 10.0, 0.04, 2000  # tenfold is a thread; common practice, no source
@@ -191,12 +191,23 @@ class HungBottle(Hung):
         touch = self.work_to(floor_m)
         return touch, before * self._stretch(touch), self._section_m2 * before, before
 
-    def thinnest_m(self, work_per_pa: float) -> tuple[float, float]:
-        """The thinnest wall after so much heat work, m, and how high it lay above the base before."""
+    def most_drawn(self, work_per_pa: float) -> tuple[float, float]:
+        """How many times as long its weakest slice is after so much heat work, and how high it lay before, m."""
         heights, _ = self._fine
         stretch = self._stretch(min(work_per_pa, 0.999 * self.parting_work()))
         at = int(np.argmax(stretch))
-        return self.wall_m / math.sqrt(float(stretch[at])), float((heights[at] + heights[at + 1]) / 2)
+        return float(stretch[at]), float((heights[at] + heights[at + 1]) / 2)
+
+
+def drawn_wall_m(*, wall_m: float, stretch: float) -> float:
+    """The wall of a slice that is so many times as long, m: its two sizes across shrink alike.
+
+    Examples
+    --------
+    >>> drawn_wall_m(wall_m=0.004, stretch=4.0)
+    0.002
+    """
+    return wall_m / math.sqrt(stretch)
 
 
 @functools.lru_cache(maxsize=32)

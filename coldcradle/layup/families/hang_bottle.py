@@ -8,9 +8,10 @@ from coldcradle.glass.explain.balance import hook_load
 from coldcradle.glass.kinds import GlassProperties
 from coldcradle.layup.blank import Blank, piece_mass
 from coldcradle.layup.bottle import bottle_profile
-from coldcradle.layup.deform.hung import EvenThread, Hung, HungBottle
+from coldcradle.layup.deform.hung import EvenThread, Hung, HungBottle, drawn_wall_m
 from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.model.blank import volume_mass_kg
+from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
 
@@ -129,18 +130,19 @@ def bottle_figures(laying: LayupRequest, blank: Blank) -> tuple[Figure, ...]:
     hung = hung_of(laying, blank, length_m=blank.length_m)
     if not isinstance(hung, HungBottle) or laying.cradle.room.height_m <= hung.length_m:
         return ()
-    wall_m, at_m = hung.thinnest_m(hung.work_to(laying.cradle.room.height_m))
+    stretch, at_m = hung.most_drawn(hung.work_to(laying.cradle.room.height_m))
     thinnest = derive(
         "thinnest",
         "Thinnest wall",
         "length",
-        lambda t, _: t,
+        lambda t, n: drawn_wall_m(wall_m=t, stretch=n),
         [
-            given("where it gives most", "t", wall_m, "length", 0.15 * wall_m),
-            given("above its base", "z", at_m, "length"),
+            given("wall before", "t₀", hung.wall_m, "length", 0.15 * hung.wall_m),
+            given("times as long, where it gives most", "λ", stretch, "count"),
         ],
         words="Its weakest place draws out most; so much wall is left there once it touches the floor.",
         formula="t₀/√λ",
         source=published("a viscous thread under its own weight; Trouton 1906"),
+        assumptions=[say("that place lay {z} above its base", z=show(round(at_m, 3), "length"))],
     )
     return thinnest, hook_load(mass_kg=blank.mass.value, hooks=1)

@@ -11,7 +11,7 @@ from coldcradle.layup.deform.profile import Array
 
 __all__ = ["crest_reach_m", "rim_strain", "rims_by_angle_m"]
 
-_TURNS = 180
+_TURNS = 360
 
 
 def rims_by_angle_m(ring: Sequence[tuple[float, float]]) -> tuple[Array, Array]:

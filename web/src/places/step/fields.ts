@@ -1,20 +1,12 @@
-import type { Component } from 'vue'
+import { defineAsyncComponent, type Component } from 'vue'
 
-import BlastFields from './BlastFields.vue'
-import CutFields from './CutFields.vue'
-import DrillFields from './DrillFields.vue'
-import GlueFields from './GlueFields.vue'
-import GrindFields from './GrindFields.vue'
-import PaintFields from './PaintFields.vue'
-import WashFields from './WashFields.vue'
-
-/** What each kind of step asks. */
+/** What each kind of step asks; only what is looked at is fetched. */
 export const STEP_FIELDS: Record<string, Component> = {
-  cut: CutFields,
-  grind: GrindFields,
-  drill: DrillFields,
-  blast: BlastFields,
-  paint: PaintFields,
-  glue: GlueFields,
-  wash: WashFields,
+  cut: defineAsyncComponent(() => import('./CutFields.vue')),
+  grind: defineAsyncComponent(() => import('./GrindFields.vue')),
+  drill: defineAsyncComponent(() => import('./DrillFields.vue')),
+  blast: defineAsyncComponent(() => import('./BlastFields.vue')),
+  paint: defineAsyncComponent(() => import('./PaintFields.vue')),
+  glue: defineAsyncComponent(() => import('./GlueFields.vue')),
+  wash: defineAsyncComponent(() => import('./WashFields.vue')),
 }

@@ -6,13 +6,14 @@ import ChoiceEntry from '../../components/ChoiceEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { ActionButton } from '../../kit/ActionButton'
-import AddedList from './AddedList.vue'
-import HotFields from './HotFields.vue'
-import HollowFields from './HollowFields.vue'
 import LayerList from './LayerList.vue'
 import Section from '../../kit/Section.vue'
 import Fold from '../../kit/Fold.vue'
 
+// what few pieces have is fetched where it is asked for
+const AddedList = defineAsyncComponent(() => import('./AddedList.vue'))
+const HotFields = defineAsyncComponent(() => import('./HotFields.vue'))
+const HollowFields = defineAsyncComponent(() => import('./HollowFields.vue'))
 const OutlineDialog = defineAsyncComponent(() => import('../cradle/outline/OutlineDialog.vue'))
 
 /** The blank: its outline and size, the sheets that lie on one another, how it lies on what shapes it. */
