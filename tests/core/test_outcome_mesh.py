@@ -31,8 +31,8 @@ def _demo_stages() -> Iterator[tuple[str, StageWithInputs]]:
     for document in demo_documents():
         whole = made_whole(document, datetime(2026, 11, 24, 9, 30, tzinfo=UTC))
         piece = read_piece(whole).piece
-        for stage in piece.stages:
-            yield piece.name, staged_of(piece, stage.key)
+        for each in piece.stages:
+            yield piece.name, staged_of(piece, each.key)
 
 
 class SolidsTest(unittest.TestCase):

@@ -138,10 +138,10 @@ def bottle_figures(laying: LayupRequest, blank: Blank) -> tuple[Figure, ...]:
         lambda t, n: drawn_wall_m(wall_m=t, stretch=n),
         [
             given("wall before", "t₀", hung.wall_m, "length", 0.15 * hung.wall_m),
-            given("times as long, where it gives most", "λ", stretch, "count"),
+            given("times as long, where it gives most", "n", stretch, "count"),
         ],
         words="Its weakest place draws out most; so much wall is left there once it touches the floor.",
-        formula="t₀/√λ",
+        formula="t₀/√(n)",
         source=published("a viscous thread under its own weight; Trouton 1906"),
         assumptions=[say("that place lay {z} above its base", z=show(round(at_m, 3), "length"))],
     )

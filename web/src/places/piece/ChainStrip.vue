@@ -4,13 +4,14 @@ import Menu from 'primevue/menu'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import type { ChainLink, Piece, Step } from '../../api/types'
+import type { ChainLink, Piece } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { useStageActs } from '../../composables/useStageActs'
 import { ActionButton } from '../../kit/ActionButton'
 import Fold from '../../kit/Fold.vue'
 
+const StepLinks = defineAsyncComponent(() => import('./StepLinks.vue'))
 const StageDialog = defineAsyncComponent(() => import('./StageDialog.vue'))
 const SeriesDialog = defineAsyncComponent(() => import('./SeriesDialog.vue'))
 
@@ -25,12 +26,6 @@ const menu = ref<InstanceType<typeof Menu> | null>(null)
 const links = computed(() => props.piece.chain.links)
 const here = computed(() => links.value.findIndex((l) => l.key === props.piece.stage_key))
 const isHere = (link: ChainLink) => !props.step && link.key === props.piece.stage_key
-const stepsAfter = (key: string) => props.piece.steps.filter((s) => s.stage === key)
-const timeOf = (step: Step) =>
-  [step.time, step.waits]
-    .filter((t) => !!t)
-    .map((t) => preferences.pick(t!).text)
-    .join(' + ')
 const [WIDE, TALL] = [56, 26]
 
 /** The programme in a box of its own, its height its peak among its fellows. */
@@ -89,17 +84,12 @@ const remarks = computed(() => [...(links.value[here.value]?.remarks ?? []), ...
             <span class="quiet when">{{ link.kiln }}, {{ preferences.pick(link.starts).text }}</span>
           </span>
         </ActionButton>
-        <RouterLink
-          v-for="one in stepsAfter(link.key)"
-          :key="one.key"
-          class="bench"
-          :class="{ here: one.key === step, done: one.done_at }"
-          :aria-current="one.key === step ? 'step' : undefined"
-          :to="{ name: 'step', params: { id: piece.id, step: one.key } }"
-        >
-          <span>{{ one.done_at ? '✓ ' : '' }}{{ one.name }}</span>
-          <span class="quiet figures">{{ timeOf(one) }}</span>
-        </RouterLink>
+        <StepLinks
+          v-if="piece.steps.length"
+          :id="piece.id"
+          :steps="piece.steps.filter((s) => s.stage === link.key)"
+          :here="step"
+        />
       </li>
       <li class="more">
         <Button label="Then …" variant="outlined" @click="adds = true" />
@@ -171,25 +161,6 @@ li {
 }
 
 .here .words b {
-  font-weight: 700;
-}
-
-/* what is done between two firings is smaller: no kiln, no line */
-.bench {
-  display: grid;
-  align-content: end;
-  line-height: 1.2;
-  font-size: var(--f1);
-  padding: 0 var(--s3) var(--s0) var(--s1);
-  border-bottom: var(--edge) solid transparent;
-  color: inherit;
-  text-decoration: none;
-  white-space: nowrap;
-  align-self: stretch;
-}
-
-.bench.here {
-  border-color: var(--ink);
   font-weight: 700;
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 
 import type { Choices, Piece } from '../../api/types'
 import Answer from '../../components/Answer.vue'
@@ -13,9 +13,11 @@ import FilledFields from './FilledFields.vue'
 import FormFits from './FormFits.vue'
 import LyingFields from './LyingFields.vue'
 import PressFields from './PressFields.vue'
-import TakesFields from './TakesFields.vue'
 import FigureList from '../../kit/FigureList.vue'
 import OutcomeShape from './OutcomeShape.vue'
+
+// a piece of one firing takes nothing in
+const TakesFields = defineAsyncComponent(() => import('./TakesFields.vue'))
 
 /** What lies how on what, before the lid closes; each family has its own words here. */
 const props = defineProps<{ piece: Piece; choices: Choices }>()
