@@ -14,7 +14,7 @@ from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import PRACTICE, Figure, derive, given
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["COVERS_M", "glue", "washer_m"]
+__all__ = ["COVERS_M", "SHAKY", "STEADY", "glue", "washer_m"]
 
 SHAKY, STEADY = math.radians(10), math.radians(20)  # a nudge, and a good knock; common practice, no source
 COVERS_M = 0.006  # a washer covers the edge of a hole by so much all round; common practice, no source

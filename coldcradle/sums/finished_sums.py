@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import math
-
+from coldcradle.bench.glue import SHAKY, STEADY
 from coldcradle.cradle.section import Dimension
 from coldcradle.glass.explain.balance import hook_load, piece_cost, tipping_angle
 from coldcradle.layup.sketch import Body, Sketch, block, draw
@@ -11,21 +10,19 @@ from coldcradle.quantity.format import say, show
 from coldcradle.report.finding import finding
 from coldcradle.sums.sum import Field, Result, Sum, Values
 
-_SHAKY, _STEADY = math.radians(10), math.radians(20)  # a nudge, and a good knock; common practice, no source
-
 
 def _topple(values: Values) -> Result:
     angle = tipping_angle(foot_m=values["foot"], centre_m=values["centre"], off_centre_m=values["off"])
     if angle.value <= 0:
         word, why = "It falls over by itself", "its centre is past the edge of the foot"
-    elif angle.value < _SHAKY:
+    elif angle.value < SHAKY:
         word, why = "A nudge tips it", "widen the foot or make it heavy and low"
-    elif angle.value < _STEADY:
+    elif angle.value < STEADY:
         word, why = "It stands, but not on a busy table", "a wider foot would do it good"
     else:
         word, why = "It stands firmly", "a knock tilts it less than that"
     findings = []
-    if angle.value < _STEADY:
+    if angle.value < STEADY:
         findings.append(
             finding(
                 "glass.topples",

@@ -10,7 +10,6 @@ __all__ = [
     "stand_centre_m",
     "strip_carries_kg",
     "swapped_kg",
-    "washer_m",
 ]
 
 
@@ -23,11 +22,6 @@ def contact_circle_m(*, radius_m: float, gap_m: float) -> float:
     0.0155
     """
     return 2 * math.sqrt(2 * radius_m * gap_m - gap_m * gap_m)
-
-
-def washer_m(*, hole_m: float, covers_m: float) -> float:
-    """How wide a washer covers the edge of a hole all round, m."""
-    return hole_m + 2 * covers_m
 
 
 def stand_centre_m(*, base_kg: float, base_m: float, panel_kg: float, panel_m: float) -> float:

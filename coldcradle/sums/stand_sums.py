@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 import statistics
 
+from coldcradle.bench.glue import COVERS_M, washer_m
 from coldcradle.cradle.arc import arc_radius_m
 from coldcradle.cradle.section import Dimension
 from coldcradle.errors import ImpossibleInput
@@ -17,12 +18,11 @@ from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import PRACTICE, derive, given, published
 from coldcradle.report.finding import finding
 from coldcradle.sums.cradle_sums import GLASS
-from coldcradle.sums.formulas import contact_circle_m, stand_centre_m, strip_carries_kg, washer_m
+from coldcradle.sums.formulas import contact_circle_m, stand_centre_m, strip_carries_kg
 from coldcradle.sums.sum import Field, Result, Sum, Values
 
 _STANDS_M = 0.0001  # a gap nobody sees or feels; common practice, no source
 _FEET = 0.6  # of the span: three small feet on a circle of that diameter; common practice, no source
-_COVERS_M = 0.006  # a washer covers the edge of a hole by so much all round; common practice, no source
 _SAFE_PA = 7.0e6  # what annealed glass may carry for years, about; from memory: follow your code where people are below
 
 
@@ -126,7 +126,7 @@ def _hole(values: Values) -> Result:
         "Washer at least",
         "length",
         lambda d, c: washer_m(hole_m=d, covers_m=c),
-        [after.given("d"), given("covers the edge by", "c", _COVERS_M, "length")],
+        [after.given("d"), given("covers the edge by", "c", COVERS_M, "length")],
         words="So that it covers the edge of the hole all round.",
         formula="d + 2·c",
         source=PRACTICE,

@@ -18,6 +18,7 @@ from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.deform.forms import former_course, ring_course, slump_courses
 from coldcradle.layup.deform.laws import parting_work, thread_work
 from coldcradle.layup.deform.movement import move
+from coldcradle.layup.families.lay_lift import LARGE_M, THIN_M
 from coldcradle.layup.sketch import Body, block, draw
 from coldcradle.layup.together import WorkNeed, common_work
 from coldcradle.layup.traits import Traits
@@ -28,7 +29,6 @@ from coldcradle.sums.cradle_sums import GLASS
 from coldcradle.sums.formulas import needed_log10_pa_s
 from coldcradle.sums.sum import Field, Result, Send, Sum, SumRow, Values, lines_of
 
-_LARGE_M, _THIN_M = 0.25, 0.008  # a large thin disc of frit cracks when it is heated again; common practice, no source
 _ENDED = Formatted("its form ends it", "", "", "its form ends it")
 _NO_END = DualQuantity(_ENDED, _ENDED)
 _ASKED: tuple[Callable[[Traits], bool], ...] = (
@@ -155,7 +155,7 @@ def _frit_ring(values: Values) -> Result:
     if drop <= 0.002:
         raise ImpossibleInput(f"expected the ring above its foot, got {drop * 1e3:g} mm of way")
     findings = []
-    if outer > _LARGE_M and thick < _THIN_M:
+    if outer > LARGE_M and thick < THIN_M:
         findings.append(
             finding(
                 "layup.frit-disc-cracks",

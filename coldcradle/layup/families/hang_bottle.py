@@ -10,6 +10,7 @@ from coldcradle.layup.blank import Blank, piece_mass
 from coldcradle.layup.bottle import bottle_profile
 from coldcradle.layup.deform.hung import EvenThread, Hung, HungBottle, drawn_wall_m
 from coldcradle.layup.families.face import LayupRequest
+from coldcradle.layup.families.tube import wall_figure
 from coldcradle.layup.model.blank import volume_mass_kg
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -53,17 +54,7 @@ def as_bottle(blank: Blank, laying: LayupRequest, *, is_weighed: bool) -> Blank:
     """
     bottle = _bottle(laying, length_m=blank.length_m, width_m=blank.width_m)
     kind, wall_m = laying.glass.kind, bottle.wall_m
-    thickness = derive(
-        "blank_thickness",
-        "Wall",
-        "length",
-        lambda t: t,
-        [given("wall", "t", wall_m, "length", 0.1 * wall_m)],
-        words="Its wall, closed round: one face sees the kiln, so it counts twice.",
-        formula="t",
-        source=published("as measured"),
-        assumptions=["as thick everywhere but in its base"],
-    )
+    thickness = wall_figure(wall_m, "as thick everywhere but in its base")
     new = blank.new if is_weighed else _glass(bottle, kind, blank.pieces)
     thickest = thickness if bottle.base_m <= wall_m else _base(bottle.base_m)
     return replace(

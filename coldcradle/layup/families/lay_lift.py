@@ -21,12 +21,12 @@ from coldcradle.quantity.format import DualQuantity, Message, say, show
 from coldcradle.report.figure import PRACTICE, Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
 
-__all__ = ["FOLLOWS_LOG", "TAKEN_LOG", "lifted"]
+__all__ = ["FOLLOWS_LOG", "LARGE_M", "TAKEN_LOG", "THIN_M", "lifted"]
 
 TAKEN_LOG, FOLLOWS_LOG = 4.6, 5.4  # softer it runs off the ring, stiffer it does not follow; common practice, no source
 _SAG_M = 0.002  # what nobody sees; common practice, no source
 _OVERLAP_M, _LEAST_M = 0.008, 0.0015  # of rim on the ring, and of skin; common practice, no source
-_LARGE_M, _THIN_M = 0.25, 0.008  # such a plate cracks when it is heated again; common practice, no source
+LARGE_M, THIN_M = 0.25, 0.008  # such a plate cracks when it is heated again; common practice, no source
 _RING, _FOOT = 0.8, 0.35  # of the disc, where nothing is said
 
 
@@ -107,7 +107,7 @@ def _findings(lift: _Lift, shape: LiftedShape, thin_m: float) -> Iterator[Findin
             t=show(thin_m, "length"),
             **shown,
         )
-    if lift.disc_m > _LARGE_M and thin_m < _THIN_M:
+    if lift.disc_m > LARGE_M and thin_m < THIN_M:
         yield finding(
             "layup.not-heated-again",
             "note",

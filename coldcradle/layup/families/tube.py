@@ -10,7 +10,22 @@ from coldcradle.layup.blank import Blank, piece_mass
 from coldcradle.layup.model.blank import tube_mass_kg
 from coldcradle.report.figure import Figure, derive, given, published
 
-__all__ = ["as_tube"]
+__all__ = ["as_tube", "wall_figure"]
+
+
+def wall_figure(wall_m: float, assumption: str) -> Figure:
+    """A wall that is closed in itself, m."""
+    return derive(
+        "blank_thickness",
+        "Wall",
+        "length",
+        lambda t: t,
+        [given("wall", "t", wall_m, "length", 0.1 * wall_m)],
+        words="Its wall, closed round: one face sees the kiln, so it counts twice.",
+        formula="t",
+        source=published("as measured"),
+        assumptions=[assumption],
+    )
 
 
 def as_tube(blank: Blank, kind: GlassProperties, wall_m: float, *, is_weighed: bool) -> Blank:
@@ -21,17 +36,7 @@ def as_tube(blank: Blank, kind: GlassProperties, wall_m: float, *, is_weighed: b
     if 2 * wall_m >= blank.width_m:
         width_mm, wall_mm = blank.width_m * 1e3, wall_m * 1e3
         raise ImpossibleInput(f"expected a wall below half of its width of {width_mm:g} mm, got {wall_mm:g} mm")
-    thickness = derive(
-        "blank_thickness",
-        "Wall",
-        "length",
-        lambda t: t,
-        [given("wall", "t", wall_m, "length", 0.1 * wall_m)],
-        words="Its wall, closed round: one face sees the kiln, so it counts twice.",
-        formula="t",
-        source=published("as measured"),
-        assumptions=["as thick everywhere; the base of a bottle is most often thicker"],
-    )
+    thickness = wall_figure(wall_m, "as thick everywhere; the base of a bottle is most often thicker")
     new = blank.new if is_weighed else _glass(blank, kind, thickness)
     return replace(
         blank,

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Step } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
+import EntryGroup from '../../components/EntryGroup.vue'
 import PieceField from '../../components/PieceField.vue'
 import { useDocument, usePiece } from '../../composables/usePiece'
 import { ActionButton } from '../../kit/ActionButton'
@@ -23,11 +24,12 @@ const wayOf = (way?: string) => (way ?? 'across') as keyof typeof LABEL
 
 <template>
   <div class="cuts">
-    <fieldset v-for="(line, i) in lines.list.value ?? []" :key="i">
-      <legend>
-        Cut {{ i + 1 }}
-        <ActionButton @click="lines.drop(i, 'a cut less')">leave it out</ActionButton>
-      </legend>
+    <EntryGroup
+      v-for="(line, i) in lines.list.value ?? []"
+      :key="i"
+      :name="`Cut ${i + 1}`"
+      @drop="lines.drop(i, 'a cut less')"
+    >
       <ChoiceEntry :path="`cut.lines.${i}.way`" label="It goes" undo="which way a cut goes" />
       <PieceField
         :path="`cut.lines.${i}.at`"
@@ -42,7 +44,7 @@ const wayOf = (way?: string) => (way ?? 'across') as keyof typeof LABEL
       >
         <PieceField :path="`cut.lines.${i}.end`" label="Its other end" placeholder="the same" />
       </Fold>
-    </fieldset>
+    </EntryGroup>
     <p class="acts">
       <ActionButton v-for="way in NEW" :key="way" @click="lines.add({ way }, 'a cut')">
         Cut {{ way === 'round' ? 'a circle' : way }}
@@ -55,18 +57,6 @@ const wayOf = (way?: string) => (way ?? 'across') as keyof typeof LABEL
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0 0 var(--s2);
-}
-
-legend {
-  font-weight: 650;
-  display: flex;
-  gap: var(--s4);
-}
-
 .acts {
   display: flex;
   flex-wrap: wrap;

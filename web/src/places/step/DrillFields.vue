@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Step } from '../../api/types'
+import EntryGroup from '../../components/EntryGroup.vue'
 import FlagEntry from '../../components/FlagEntry.vue'
 import PieceField from '../../components/PieceField.vue'
 import { ActionButton } from '../../kit/ActionButton'
@@ -12,15 +13,16 @@ const holes = useStepList<{ x?: string; y?: string; across?: string }>('drill.ho
 
 <template>
   <div>
-    <fieldset v-for="(_, i) in holes.list.value ?? []" :key="i">
-      <legend>
-        Hole {{ i + 1 }}
-        <ActionButton @click="holes.drop(i, 'a hole less')">leave it out</ActionButton>
-      </legend>
+    <EntryGroup
+      v-for="(_, i) in holes.list.value ?? []"
+      :key="i"
+      :name="`Hole ${i + 1}`"
+      @drop="holes.drop(i, 'a hole less')"
+    >
       <PieceField :path="`drill.holes.${i}.across`" label="So wide" placeholder="10 mm" />
       <PieceField :path="`drill.holes.${i}.x`" label="Right of the middle" placeholder="0 mm" />
       <PieceField :path="`drill.holes.${i}.y`" label="Away from you" placeholder="0 mm" />
-    </fieldset>
+    </EntryGroup>
     <p><ActionButton @click="holes.add({}, 'a hole')">One hole more</ActionButton></p>
     <FlagEntry
       path="drill.is_drain"
@@ -30,17 +32,3 @@ const holes = useStepList<{ x?: string; y?: string; across?: string }>('drill.ho
     />
   </div>
 </template>
-
-<style scoped>
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0 0 var(--s2);
-}
-
-legend {
-  font-weight: 650;
-  display: flex;
-  gap: var(--s4);
-}
-</style>

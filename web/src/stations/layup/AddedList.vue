@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { AddedDocument, Stage } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
+import EntryGroup from '../../components/EntryGroup.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { useChoices } from '../../composables/useChoices'
@@ -31,13 +32,12 @@ const coated = computed(() => (props.stage.layup?.layers ?? []).some((l) => l.co
     hint="part of a sheet, grains, stringers, a wire, coated faces"
     :is-used="added.length > 0 || coated"
   >
-    <fieldset v-for="(one, i) in added" :key="i">
-      <legend>
-        {{ nameOf(one) }}
-        <ActionButton @click="write((now) => now.filter((_, j) => j !== i), 'nothing added')">
-          leave it out
-        </ActionButton>
-      </legend>
+    <EntryGroup
+      v-for="(one, i) in added"
+      :key="i"
+      :name="nameOf(one) ?? ''"
+      @drop="write((now) => now.filter((_, j) => j !== i), 'nothing added')"
+    >
       <PieceText :path="`layup.added.${i}.name`" label="Called" :usual="nameOf(one)" :most="60" />
       <PieceText :path="`layup.added.${i}.count`" label="How many" usual="1" :most="3" />
       <PieceField :path="`layup.added.${i}.thick`" label="Thick" placeholder="as usual for it" />
@@ -50,7 +50,7 @@ const coated = computed(() => (props.stage.layup?.layers ?? []).some((l) => l.co
       />
       <PieceField :path="`layup.added.${i}.x`" label="Right of the middle" />
       <PieceField :path="`layup.added.${i}.y`" label="Away from you" />
-    </fieldset>
+    </EntryGroup>
     <p class="acts">
       <ActionButton
         v-for="kind in kinds"
@@ -72,18 +72,6 @@ const coated = computed(() => (props.stage.layup?.layers ?? []).some((l) => l.co
 </template>
 
 <style scoped>
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0 0 var(--s2);
-}
-
-legend {
-  font-weight: 650;
-  display: flex;
-  gap: var(--s4);
-}
-
 .acts {
   display: flex;
   flex-wrap: wrap;

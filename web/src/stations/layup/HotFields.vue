@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { HotMove, Stage } from '../../api/types'
 import ChoiceEntry from '../../components/ChoiceEntry.vue'
+import EntryGroup from '../../components/EntryGroup.vue'
 import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { usePiece } from '../../composables/usePiece'
@@ -27,34 +28,19 @@ const write = (next: (now: HotMove[]) => HotMove[], label: string) =>
     <p v-if="hot.length" class="small">
       Suit, gloves, a second person, power off, seconds each time: for people who were taught it.
     </p>
-    <fieldset v-for="(_, i) in hot" :key="i">
-      <legend>
-        Move {{ i + 1 }}
-        <ActionButton @click="write((now) => now.filter((_, j) => j !== i), 'a move less')">
-          leave it out
-        </ActionButton>
-      </legend>
+    <EntryGroup
+      v-for="(_, i) in hot"
+      :key="i"
+      :name="`Move ${i + 1}`"
+      @drop="write((now) => now.filter((_, j) => j !== i), 'a move less')"
+    >
       <ChoiceEntry :path="`layup.hot.${i}.does`" label="What is done" undo="what is done by hand" />
       <PieceText :path="`layup.hot.${i}.how`" label="How" :most="120" />
       <PieceField :path="`layup.hot.${i}.lasts`" label="Lid open for" placeholder="20 s" />
       <PieceText :path="`layup.hot.${i}.walls`" label="Walls that lie together then" usual="2" :most="2" />
-    </fieldset>
+    </EntryGroup>
     <p>
       <ActionButton @click="write((now) => [...now, {}], 'a move by hand')">A move by hand</ActionButton>
     </p>
   </Fold>
 </template>
-
-<style scoped>
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0 0 var(--s2);
-}
-
-legend {
-  font-weight: 650;
-  display: flex;
-  gap: var(--s4);
-}
-</style>
