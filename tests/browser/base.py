@@ -37,6 +37,9 @@ WAIT_MS = 20_000
 SERVERS: dict[int, Any] = {}
 FOLDS = [
     "blank-added",
+    "step-measured",
+    "paint-more",
+    "cut-0",
     "blank-hot",
     "blank-weighed",
     "cradle-cavities",

@@ -280,6 +280,14 @@ class Parts(TestCase):
         later["layup"]["several"] = "side"
         self.assertAlmostEqual(made(bar(), _cut({"at": "100 mm"}), later).stages[-1].outcome.width_m, 0.16, places=3)
 
+    def test_what_was_measured_goes_on_in_the_place_of_what_is_reckoned(self) -> None:
+        ground = step("grind", place="edges", off="1 mm") | {"after": {"length": "195 mm", "weight": "380 g"}}
+        later = stage("polish", takes=1)
+        later["takes"] = [{"from": "b", "count": 1}]
+        found = made(bar(), ground, later)
+        self.assertAlmostEqual(found.bench[0].parts[0].outcome.length_m, 0.195)
+        self.assertAlmostEqual(found.stages[-1].outcome.weight_kg, 0.380)
+
     def test_an_odd_outline_goes_on_as_what_it_is(self) -> None:
         planned = bench_plan(bar(), _cut({"at": "50 mm", "end": "150 mm"}, kerf="0 mm"))
         (part,) = planned.parts

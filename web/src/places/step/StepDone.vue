@@ -5,7 +5,9 @@ import { useId } from 'vue'
 import type { Step } from '../../api/types'
 import type { useStepActs } from '../../composables/useStepActs'
 import { ActionButton } from '../../kit/ActionButton'
+import PieceField from '../../components/PieceField.vue'
 import FilePick from '../../kit/FilePick.vue'
+import Fold from '../../kit/Fold.vue'
 import Section from '../../kit/Section.vue'
 import TextField from '../../kit/TextField.vue'
 
@@ -52,6 +54,17 @@ const doneOn = () =>
         @commit="(note: string) => acts.mark(step.key, { note })"
       />
     </template>
+    <Fold
+      v-if="step.done_at"
+      name="step-measured"
+      label="Measured"
+      hint="goes on in the place of what is reckoned"
+    >
+      <PieceField path="after.length" label="Long" placeholder="as reckoned" />
+      <PieceField path="after.width" label="Wide" placeholder="as reckoned" />
+      <PieceField path="after.thickness" label="Thick" placeholder="as reckoned" />
+      <PieceField path="after.weight" label="Weighs" placeholder="as reckoned" />
+    </Fold>
     <p class="photos">
       <FilePick
         v-for="when in ['before', 'after'] as const"
