@@ -25,12 +25,13 @@ _SETUP_S = 600.0  # to lay out, wet and clean up; common practice, no source
 @dataclass(frozen=True, slots=True, kw_only=True)
 class BenchRequest:
     """All that a step is told: what is done and what it takes in, the first of it the one that is worked on; densities
-    of glasses by key, kg/m³.
+    of glasses by key, kg/m³. It is done for each of so many pieces `alike`.
     """
 
     step: BenchInput
     incoming: tuple[Incoming, ...]
     densities: Mapping[str, float] = field(default_factory=dict)
+    alike: int = 1
 
     @property
     def piece(self) -> Outcome:
@@ -98,14 +99,14 @@ def bench_time(request: BenchRequest, inputs: Sequence[Given], *, words: str, fo
             formula="t",
             source=PRACTICE,
         )
-    each = sum(i.value for i in inputs)
+    each, many = sum(i.value for i in inputs), request.count * request.alike
     return derive(
         "bench_time",
         "At the bench",
         "duration",
         lambda n, t0, *ts: bench_time_s(pieces=n, setup_s=t0, each_s=sum(ts)),
         [
-            given("so many", "n", float(request.count), "count"),
+            given("so many", "n", float(many), "count"),
             given("set up, clean up", "t₀", _SETUP_S, "duration"),
             *inputs,
         ],
@@ -113,5 +114,5 @@ def bench_time(request: BenchRequest, inputs: Sequence[Given], *, words: str, fo
         formula=formula,
         source=PRACTICE,
         assumptions=[say("a practised hand; yours may take half or twice as long")],
-        extra=[("whose hand it is", 0.5 * request.count * each)],
+        extra=[("whose hand it is", 0.5 * many * each)],
     )

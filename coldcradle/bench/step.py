@@ -106,13 +106,14 @@ def _parts(step: BenchInput, result: BenchResult) -> tuple[BenchPart, ...]:
 
 
 def plan_bench(
-    step: BenchInput, incoming: Sequence[Incoming], *, densities: Mapping[str, float] | None = None
+    step: BenchInput, incoming: Sequence[Incoming], *, densities: Mapping[str, float] | None = None, alike: int = 1
 ) -> BenchPlan:
-    """The plan of one step, taking in what earlier stages gave; `densities` of glasses by key, kg/m³.
+    """The plan of one step, taking in what earlier stages gave; `densities` of glasses by key, kg/m³. It is told of one
+    of so many pieces `alike`, but for its hours, which are of all.
 
     Nothing else is read or written: the same input gives the same plan.
     """
-    request = BenchRequest(step=step, incoming=tuple(incoming), densities=densities or {})
+    request = BenchRequest(step=step, incoming=tuple(incoming), densities=densities or {}, alike=alike)
     result = _STEPS[step.does](request)
     others = tuple(
         GivenPart(outcome=replace(i.outcome, pieces=i.count)) for i in incoming[1:] if step.does != BenchWork.GLUE

@@ -195,12 +195,13 @@ def cost_of_stage(
 
 
 def cost_of_step(step: BenchPlan, *, wage: float | None, makes: int) -> StageCost:
-    """What one copy of a step at the bench costs: its hours, at what an hour is worth where somebody has said."""
-    hours = show(step.time_s, "duration")
+    """What one copy of a step at the bench costs: its part of the hours, at what an hour is worth where that is said."""
+    each_s = step.time_s / makes
+    hours = show(each_s, "duration")
     if wage is None:
         line = CostLine(key="bench", name="At the bench", amount=None, words=say("{h}; the wage is not said.", h=hours))
     else:
-        amount = _money(_decimal(step.time_s) / 3600 * _decimal(wage))
+        amount = _money(_decimal(each_s) / 3600 * _decimal(wage))
         words = say("{h} at {w} an hour.", h=hours, w=f"{wage:g}")
         line = CostLine(key="bench", name="At the bench", amount=amount, words=words)
     return StageCost(key=step.key, name=step.name, makes=makes, lines=(line,))

@@ -80,6 +80,7 @@ class _Making:
         self.outcomes: dict[str, tuple[str, Outcome]] = {}
         self.densities = {s.glass.kind.key: s.glass.kind.density_kg_m3 for s in piece.stages}
         self.bench: list[BenchPlan] = []
+        self.alike = piece.alike
 
     def staged(self, stage: StageInput) -> StageWithInputs:
         return StageWithInputs(stage, self._taken(stage.name, stage.takes))
@@ -95,7 +96,7 @@ class _Making:
 
     def at_the_bench(self, step: BenchInput) -> None:
         incoming = self._taken(step.called, step.takes)
-        planned = _remembered_bench(step, incoming, tuple(self.densities.items()))
+        planned = _remembered_bench(step, incoming, tuple(self.densities.items()), self.alike)
         for part in reversed(planned.parts):
             self.outcomes[part.key] = self.outcomes[step.key] = (part.name, part.outcome)
         self.bench.append(planned)
@@ -103,9 +104,9 @@ class _Making:
 
 @functools.lru_cache(maxsize=_REMEMBERED)
 def _remembered_bench(
-    step: BenchInput, incoming: tuple[Incoming, ...], densities: tuple[tuple[str, float], ...]
+    step: BenchInput, incoming: tuple[Incoming, ...], densities: tuple[tuple[str, float], ...], alike: int
 ) -> BenchPlan:
-    return plan_bench(step, incoming, densities=dict(densities))
+    return plan_bench(step, incoming, densities=dict(densities), alike=alike)
 
 
 def staged_of(piece: PieceInput, key: str) -> StageWithInputs:

@@ -17,6 +17,7 @@ from coldcradle.bench.model.grits import grind_ladder, grits
 from coldcradle.bench.model.paints import paints
 from coldcradle.document.piece import read_piece
 from coldcradle.errors import DocumentError
+from coldcradle.piece.plan import plan
 from tests.core.bench import bar, bench_plan, disc, made, step
 from tests.core.test_rule_samples import begun
 from tests.staged import one, stage
@@ -372,6 +373,11 @@ class Clock(TestCase):
             made(bar(), step("grind") | {"time": hours}, later).chain.links[-1].proposed for hours in ("1 h", "49 h")
         ]
         self.assertEqual(int(starts[1][8:10]) - int(starts[0][8:10]), 2)
+
+    def test_a_series_takes_its_hours_as_often(self) -> None:
+        told = {**begun("full"), "stages": [bar()], "bench": [step("grind")]}
+        one_s, nine_s = (plan(read_piece({**told, "alike": n}).piece).bench[0].time_s for n in (1, 9))
+        self.assertAlmostEqual(nine_s - 600, 9 * (one_s - 600))
 
     def test_the_time_by_the_rule_gives_way_to_what_is_said(self) -> None:
         ruled = bench_plan(bar(), step("grind"))
