@@ -195,7 +195,7 @@ def cost_of_stage(
 
 
 def cost_of_step(step: BenchPlan, *, wage: float | None, makes: int) -> StageCost:
-    """What one copy of a step at the bench costs: its part of the hours, at what an hour is worth where that is said."""
+    """What one copy of a step at the bench costs: its part of the hours, at what an hour is worth where it is said."""
     each_s = step.time_s / makes
     hours = show(each_s, "duration")
     if wage is None:
