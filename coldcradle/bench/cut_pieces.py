@@ -58,7 +58,7 @@ def piece_weights_kg(request: BenchRequest, shape: Polygon, found: CutShape) -> 
     """
     piece, holes = request.piece, hole_shape(request.piece.worked.holes)
     areas = [p.difference(holes).area for p in found.pieces]
-    whole = shape.difference(holes).area
+    whole = max(1e-12, shape.difference(holes).area)
     if piece.shaped in ("slumped", "stretched") and len(areas) > 1:
         inner = max(range(len(areas)), key=lambda i: found.pieces[i].contains(shape.centroid))
         rim_kg_m2 = piece.thickness_m * request.density_kg_m3

@@ -33,13 +33,19 @@ def least_margin_m(*, across_m: float, thickness_m: float) -> float:
     return max(across_m, 2 * thickness_m)
 
 
+def _is_inside(shape: Polygon, hole: HoleInput) -> bool:
+    """Whether there is glass all round a hole."""
+    at = Point(hole.x_m, hole.y_m)
+    return bool(shape.contains(at)) and shape.exterior.distance(at) > hole.across_m / 2
+
+
 def _findings(piece: Outcome, shape: Polygon, holes: tuple[HoleInput, ...]) -> list[Finding]:
     said = []
     for number, hole in enumerate(holes, 1):
         at = Point(hole.x_m, hole.y_m)
         free = shape.exterior.distance(at) - hole.across_m / 2
         least = least_margin_m(across_m=hole.across_m, thickness_m=piece.solid_m)
-        if not shape.contains(at) or free <= 0:
+        if not _is_inside(shape, hole):
             said.append(
                 finding(
                     "bench.hole-outside",
@@ -91,7 +97,9 @@ def drill(request: BenchRequest) -> BenchResult:
     findings = _findings(piece, shape, told.holes)
     if not told.holes:
         findings.append(finding("bench.no-hole-yet", "stop", "No hole is told yet.", "Say where, and how wide."))
-    new = tuple(Bored(x_m=h.x_m, y_m=h.y_m, across_m=h.across_m, is_drain=told.is_drain) for h in told.holes)
+    # what breaks out of the glass is told, and not drilled
+    bored = [h for h in told.holes if _is_inside(shape, h)]
+    new = tuple(Bored(x_m=h.x_m, y_m=h.y_m, across_m=h.across_m, is_drain=told.is_drain) for h in bored)
     before = shape.difference(hole_shape(piece.worked.holes)).area
     left = shape.difference(hole_shape((*piece.worked.holes, *new))).area
     gone_kg = piece.weight_kg * (1 - left / before) if before > 0 else 0.0
@@ -99,7 +107,7 @@ def drill(request: BenchRequest) -> BenchResult:
         # seen from above a formed piece hides glass: what a hole takes is its own disc of wall
         gone_kg = min(
             piece.weight_kg,
-            sum(math.pi / 4 * h.across_m**2 for h in told.holes) * piece.solid_m * request.density_kg_m3,
+            sum(math.pi / 4 * h.across_m**2 for h in bored) * piece.solid_m * request.density_kg_m3,
         )
     after = replace(
         piece,

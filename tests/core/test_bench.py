@@ -124,6 +124,13 @@ class Rules(TestCase):
             {f.rule for f in bench_plan(disc(), bowl, step("grind", takes="s1", place="point")).findings},
         )
 
+    def test_what_breaks_out_is_not_drilled(self) -> None:
+        planned = bench_plan(bar(), step("drill", holes=[{"across": "500 mm"}, {"x": "20 mm"}]))
+        self.assertEqual(len(planned.parts[0].outcome.worked.holes), 1)
+        self.assertLess(planned.ledger.kerf_kg, 0.003)
+        after = bench_plan(bar(), step("drill", key="d", holes=[{"across": "1 m"}]), _cut({"at": "50 mm"}, takes="d"))
+        self.assertAlmostEqual(after.ledger.in_kg, 0.4, places=4)
+
     def test_no_more_is_taken_than_was_cut(self) -> None:
         saw = step("cut", key="saw", lines=[{"at": "100 mm"}])
         for count, expected in ((2, False), (3, True)):
