@@ -21,7 +21,7 @@ class Views(BrowserTest):
     def setUp(self) -> None:
         super().setUp()
         takes = [{"from": Stage.objects.get(piece=self.piece).key, "count": 1}]
-        bench = [{"key": does, "does": does, "takes": takes} for does in STEPS]
+        bench: list[dict[str, Any]] = [{"key": does, "does": does, "takes": takes} for does in STEPS]
         bench[0]["cut"] = {"lines": [{"way": "across"}]}
         Piece.objects.filter(pk=self.piece.pk).update(bench=bench)
 
