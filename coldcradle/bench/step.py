@@ -8,7 +8,7 @@ from dataclasses import replace
 from coldcradle.after.inputs import as_measured
 from coldcradle.bench.blast import blast
 from coldcradle.bench.care import cautions_at, checks_at
-from coldcradle.bench.cut import cut
+from coldcradle.bench.cut import LETTERS, cut
 from coldcradle.bench.drawing import drawn_after, drawn_before
 from coldcradle.bench.drill import drill
 from coldcradle.bench.face import BenchRequest, BenchResult, GivenPart
@@ -86,7 +86,7 @@ def _parts(step: BenchInput, result: BenchResult) -> tuple[BenchPart, ...]:
     many = len(result.parts) > 1
     found = []
     for number, part in enumerate(result.parts):
-        letter = "abcdefghijklmnopqrstuvwx"[number]
+        letter = LETTERS[number]
         outcome = as_measured(part.outcome, step.measured) if number == 0 else part.outcome
         words = outcome_words(outcome)
         if part.words is not None:
@@ -118,7 +118,7 @@ def plan_bench(
     others = tuple(
         GivenPart(outcome=replace(i.outcome, pieces=i.count)) for i in incoming[1:] if step.does != BenchWork.GLUE
     )
-    result = replace(result, parts=(*result.parts, *others))
+    result = replace(result, parts=(*result.parts, *others)[: len(LETTERS)])
     return BenchPlan(
         key=step.key,
         does=step.does,

@@ -16,7 +16,6 @@ from coldcradle.piece.order import key_of
 from coldcradle.quantity.parse import System, parse_within, with_unit
 from studio.actions.photos import keep_photo
 from studio.actions.pieces import locked, record
-from studio.bench_steps import taken_keys
 from studio.keeping import keeping
 from studio.models import BenchPhoto, BenchRecord, Piece, Stage
 from studio.piece_rows import stages_of
@@ -40,25 +39,38 @@ def _step_at(piece: Piece, key: str) -> dict[str, Any]:
     raise DocumentError([Fault("bench", f"expected a step of this piece, got {key[:40]}", key[:40])])
 
 
-def _reroute(piece: Piece, stages: list[Stage], old: str, new: list[dict[str, Any]], *, but: str = "") -> None:
-    """What took from `old` takes `new` instead; of one, as many as it took before."""
+def _is_of(taken: str, given: str) -> bool:
+    """Whether what is taken is what is given: all of a stage or a step, or that one piece; a step's key alone means the
+    first of its pieces.
+    """
+    if "." not in given:
+        return key_of(taken) == given
+    return taken == given or (given.endswith(".a") and taken == key_of(given))
+
+
+def _reroute(piece: Piece, stages: list[Stage], old: str, new: list[dict[str, Any]]) -> int:
+    """What took `old` takes `new` instead; of one, as many as it took before. How many the most of them takes, 1 where
+    nothing did.
+    """
+    most = 1
+    for node in (*(stage.inputs for stage in stages), *piece.bench):
+        takes = node.get("takes") or []
+        counts = [int(t.get("count", 1)) for t in takes if _is_of(t["from"], old)]
+        if counts:
+            most = max(most, sum(counts))
+            node["takes"] = _swapped(takes, old, new)
     for stage in stages:
-        takes = stage.inputs.get("takes") or []
-        if any(key_of(t["from"]) == old for t in takes):
-            stage.inputs["takes"] = _swapped(takes, old, new)
-            stage.save(update_fields=["inputs"])
-    for step in piece.bench:
-        if step["key"] != but and old in taken_keys(step):
-            step["takes"] = _swapped(step["takes"], old, new)
+        stage.save(update_fields=["inputs"])
+    return most
 
 
 def _swapped(takes: list[dict[str, Any]], old: str, new: list[dict[str, Any]]) -> list[dict[str, Any]]:
-    gone = [t for t in takes if key_of(t["from"]) == old]
-    kept = [t for t in takes if key_of(t["from"]) != old]
+    gone = [t for t in takes if _is_of(t["from"], old)]
+    kept = [t for t in takes if not _is_of(t["from"], old)]
     there = {t["from"] for t in kept}
     instead = [t for t in new if t["from"] not in there]
-    if len(instead) == len(gone) == 1:
-        instead = [{**instead[0], "count": gone[0].get("count", 1)}]
+    if len(instead) == 1:
+        instead = [{**instead[0], "count": sum(int(t.get("count", 1)) for t in gone)}]
     return [*kept, *copy.deepcopy(instead)]
 
 
@@ -78,9 +90,8 @@ def add_step(piece: Piece, *, version: int, after: str, does: str, is_between: b
     if len(piece.bench) >= MOST_BENCH:
         raise DocumentError([Fault("bench", f"expected at most {MOST_BENCH} steps at the bench in a piece", "")])
     key = _free_key(piece, stages, does)
-    if is_between:
-        _reroute(piece, stages, key_of(after), [{"from": key, "count": 1}])
-    piece.bench = [*piece.bench, {"key": key, "does": does, "takes": [{"from": after, "count": 1}]}]
+    many = _reroute(piece, stages, after, [{"from": key, "count": 1}]) if is_between else 1
+    piece.bench = [*piece.bench, {"key": key, "does": does, "takes": [{"from": after, "count": many}]}]
     plan_document(copy.deepcopy(assemble(piece, stages)))
     return record(piece, label=f"then {BenchWork(does).label}"), key
 

@@ -141,6 +141,15 @@ class Rules(TestCase):
             later = {f.rule for f in made(bar(), saw, told).stages[-1].findings}
             self.assertEqual("layup.more-than-there-are" in later, expected)
 
+    def test_more_parts_than_letters_are_words(self) -> None:
+        more = [bar() | {"key": f"s{k}", "name": f"s{k}"} for k in range(10, 20)]
+        lines = [{"at": f"{8 * k} mm"} for k in range(1, 13)]
+        many = step("cut", lines=[*lines[:11], {"at": "40 mm", "way": "along"}])
+        many["takes"] = [{"from": "s0", "count": 1}, *({"from": m["key"], "count": 1} for m in more)]
+        planned = bench_plan(bar(), *more, many)
+        self.assertLessEqual(len(planned.parts), 24)
+        self.assertIn("bench.one-after-another", {f.rule for f in planned.findings})
+
     def test_only_glue_brings_several_together(self) -> None:
         both = [{"from": "s0", "count": 1}, {"from": "s9", "count": 1}]
         second = bar() | {"key": "s9", "name": "s9"}

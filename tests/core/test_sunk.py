@@ -95,6 +95,12 @@ class Planned(TestCase):
             for found in (lying, last(hung)):
                 self.assertEqual("layup.sealed-bulges" in {f.rule for f in found.findings}, is_sealed)
 
+    def test_what_is_solid_does_not_sink(self) -> None:
+        plate = stage("polish", key="s0", layup__outline="oblong", layup__length="200 mm", layup__width="80 mm")
+        self.assertIn("layup.not-hollow", {f.rule for f in last(plate, stage("sink", takes=1)).findings})
+        hung = stage("hang", key="s0", layup__length="200 mm", layup__width="70 mm", layup__bottle={"shape": "tube"})
+        self.assertNotIn("layup.not-hollow", {f.rule for f in last(hung, stage("sink", takes=1)).findings})
+
     def test_too_cool_it_stays_high_and_it_is_said(self) -> None:
         self.assertIn("layup.stays-high", {f.rule for f in cool("600 °C").findings})
         self.assertNotIn("layup.stays-high", {f.rule for f in cool("720 °C").findings})

@@ -65,6 +65,27 @@ class Steps(BenchTest):
         self.assertEqual(self.takes(), [{"from": "s0", "count": 1}])
         self.assertEqual([s["key"] for s in self.post("redo").json()["steps"]], ["cut"])
 
+    def test_between_a_piece_that_was_cut_and_its_taker_the_others_are_left_alone(self) -> None:
+        self.add("cut")
+        self.edit("bench.0.cut.lines", [{"way": "across", "at": "80 mm"}])
+        self.edit("stages.1.takes", [{"from": "cut.a", "count": 1}, {"from": "cut.b", "count": 1}])
+        told = self.add("grind", after="cut.b")
+        self.assertEqual(told["bench"][1]["takes"], [{"from": "cut.b", "count": 1}])
+        self.assertEqual(self.takes(), [{"from": "cut.a", "count": 1}, {"from": "grind", "count": 1}])
+        self.add("drill", after="cut.a")
+        self.assertEqual({t["from"] for t in self.takes()}, {"grind", "drill"})
+
+    def test_a_step_between_works_on_as_many_as_are_taken(self) -> None:
+        self.add("cut")
+        self.edit("bench.0.cut.lines", [{"way": "across"}])
+        self.edit("stages.1.takes", [{"from": "cut", "count": 2}])
+        told = self.add("grind", after="cut")
+        self.assertEqual(told["bench"][1]["takes"], [{"from": "cut", "count": 2}])
+        self.assertEqual(self.takes(), [{"from": "grind", "count": 2}])
+        self.assertEqual([f["rule"] for f in told["steps"][1]["findings"]], [])
+        self.post("bench/grind/out")
+        self.assertEqual(self.takes(), [{"from": "cut", "count": 2}])
+
     def test_beside_what_is_already_made_of_it_nothing_is_rerouted(self) -> None:
         self.add("wash", is_between=False)
         self.assertEqual(self.takes(), [{"from": "s0", "count": 1}])

@@ -116,9 +116,19 @@ def _sketch(laying: LayupRequest, tube: LyingTube, work_per_pa: float) -> Sketch
     return draw(bodies, lines)
 
 
-def _findings(laying: LayupRequest, tube: LyingTube, work_per_pa: float) -> list[Finding]:
+def _findings(laying: LayupRequest, blank: Blank, tube: LyingTube, work_per_pa: float) -> list[Finding]:
     touch = tube.touch_work()
     found = sealed_findings(laying)
+    if blank.base is not None and not blank.base.outcome.is_hollow:
+        found.append(
+            finding(
+                "layup.not-hollow",
+                "stop",
+                "“{w}” is solid: it has no walls that could meet.",
+                "Take what is hollow, or lay it flat with another process.",
+                w=blank.base.name,
+            )
+        )
     if work_per_pa < touch:
         found.append(
             finding(
@@ -193,7 +203,7 @@ def sunk(told: LayupRequest, work_per_pa: float, fired: FiringTimeline | None = 
             "layup": Message(f"{words.metric} {end.metric}", f"{words.us} {end.us}"),
         },
         states=flat_states(laying),
-        findings=(*rack_findings(laying, blank), *_findings(laying, tube, work_per_pa)),
+        findings=(*rack_findings(laying, blank), *_findings(laying, blank, tube, work_per_pa)),
         blank=blank,
         weigh=cut_list(laying, blank),
         outcome=outcome,
