@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from coldcradle.glass.explain.balance import hook_load
 from coldcradle.glass.kinds import GlassProperties
-from coldcradle.layup.blank import Blank, piece_mass
+from coldcradle.layup.blank import Blank
 from coldcradle.layup.bottle import bottle_profile
 from coldcradle.layup.deform.hung import EvenThread, Hung, HungBottle, drawn_wall_m
 from coldcradle.layup.families.face import LayupRequest
-from coldcradle.layup.families.tube import wall_figure
+from coldcradle.layup.families.tube import hollow_blank, wall_figure
 from coldcradle.layup.model.blank import volume_mass_kg
 from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
@@ -57,17 +55,7 @@ def as_bottle(blank: Blank, laying: LayupRequest, *, is_weighed: bool) -> Blank:
     thickness = wall_figure(wall_m, "as thick everywhere but in its base")
     new = blank.new if is_weighed else _glass(bottle, kind, blank.pieces)
     thickest = thickness if bottle.base_m <= wall_m else _base(bottle.base_m)
-    return replace(
-        blank,
-        thickness=thickness,
-        thickest=thickest,
-        raised=None,
-        area_m2=new.value / (kind.density_kg_m3 * wall_m * blank.pieces),
-        new=new,
-        mass=piece_mass(new, blank.pieces, 0.0),
-        layers=(),
-        wall_m=wall_m,
-    )
+    return hollow_blank(blank, kind, thickness, thickest=thickest, new=new)
 
 
 def _base(base_m: float) -> Figure:

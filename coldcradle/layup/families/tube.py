@@ -10,7 +10,7 @@ from coldcradle.layup.blank import Blank, piece_mass
 from coldcradle.layup.model.blank import tube_mass_kg
 from coldcradle.report.figure import Figure, derive, given, published
 
-__all__ = ["as_tube", "wall_figure"]
+__all__ = ["as_tube", "hollow_blank", "wall_figure"]
 
 
 def wall_figure(wall_m: float, assumption: str) -> Figure:
@@ -28,6 +28,21 @@ def wall_figure(wall_m: float, assumption: str) -> Figure:
     )
 
 
+def hollow_blank(blank: Blank, kind: GlassProperties, wall: Figure, *, thickest: Figure, new: Figure) -> Blank:
+    """A blank that is a wall closed in itself, of so much new glass."""
+    return replace(
+        blank,
+        thickness=wall,
+        thickest=thickest,
+        raised=None,
+        area_m2=new.value / (kind.density_kg_m3 * wall.value * blank.pieces),
+        new=new,
+        mass=piece_mass(new, blank.pieces, 0.0),
+        layers=(),
+        wall_m=wall.value,
+    )
+
+
 def as_tube(blank: Blank, kind: GlassProperties, wall_m: float, *, is_weighed: bool) -> Blank:
     """A strip that was laid as a tube as long and as wide, of a wall in m; what was weighed stays its weight.
 
@@ -38,17 +53,7 @@ def as_tube(blank: Blank, kind: GlassProperties, wall_m: float, *, is_weighed: b
         raise ImpossibleInput(f"expected a wall below half of its width of {width_mm:g} mm, got {wall_mm:g} mm")
     thickness = wall_figure(wall_m, "as thick everywhere; the base of a bottle is most often thicker")
     new = blank.new if is_weighed else _glass(blank, kind, thickness)
-    return replace(
-        blank,
-        thickness=thickness,
-        thickest=thickness,
-        raised=None,
-        area_m2=new.value / (kind.density_kg_m3 * wall_m * blank.pieces),
-        new=new,
-        mass=piece_mass(new, blank.pieces, 0.0),
-        layers=(),
-        wall_m=wall_m,
-    )
+    return hollow_blank(blank, kind, thickness, thickest=thickness, new=new)
 
 
 def _glass(blank: Blank, kind: GlassProperties, thickness: Figure) -> Figure:
