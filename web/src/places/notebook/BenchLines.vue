@@ -17,7 +17,7 @@ const dayOf = (at: string) =>
           <RouterLink :to="{ name: 'step', params: { id: row.piece_id, step: row.key } }"
             >{{ row.piece }}, {{ row.name }}</RouterLink
           >
-          <span v-if="row.note" class="small quiet"> {{ row.note }}</span>
+          <span v-if="row.note" class="small quiet">{{ `, ${row.note}` }}</span>
         </span>
         <span class="small quiet figures">{{ row.took }} {{ dayOf(row.done_at) }}</span>
       </li>
