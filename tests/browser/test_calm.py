@@ -58,6 +58,8 @@ _COUNT = """() => {
   return [words, controls.length]
 }"""
 
+_DRAWN = "() => new Promise(drawn => setTimeout(() => requestAnimationFrame(() => requestAnimationFrame(drawn))))"
+
 
 class Calm(BrowserTest):
     def counted(self, page: Page) -> tuple[int, int]:
@@ -114,9 +116,14 @@ class Calm(BrowserTest):
             for station in ("cradle", "glass", "layup", "heat"):
                 page = self.open(f"/pieces/{piece.pk}/{station}", is_folded=True)
                 expect(page.locator(".answer").first).to_be_visible()
+                if station == "heat":
+                    expect(page.locator(".steps tbody button").first).to_be_visible()
                 folds = page.locator("main details:not([open]) > summary")
                 while folds.count():
                     folds.first.press("Enter")
+                    # what a fold holds is drawn a moment after it opens, may be fetched, and hold folds of its own
+                    page.wait_for_load_state("networkidle")
+                    page.evaluate(_DRAWN)
                 shown |= self.figures(page, "[data-figure]")
                 for index in range(page.locator(".steps tbody button").count()):
                     page.locator(".steps tbody button").nth(index).click()
