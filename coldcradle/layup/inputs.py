@@ -10,6 +10,7 @@ from coldcradle.layup.added import Added
 from coldcradle.layup.bottle import BottleInput
 from coldcradle.layup.hot import HotMove
 from coldcradle.layup.lifting import LiftInput
+from coldcradle.layup.rolling import RollInput
 
 __all__ = [
     "BlankOutline",
@@ -172,6 +173,7 @@ class LayupInput:
     wall_m: float | None = length(default=None, called="a wall", low=_LEAST_M, high=0.1)
     hot: tuple[HotMove, ...] = many(HotMove, called="what is done by hand", most=12, default=())
     lift: LiftInput | None = one(LiftInput, called="a lift", default=None)
+    roll: RollInput | None = one(RollInput, called="a stack that rolls", default=None)
     bottle: BottleInput | None = one(BottleInput, called="a bottle", default=None)
     thickness_m: float | None = length(key="thick", default=None, called="a thickness", low=_LEAST_M, high=0.6)
     breadth_m: float | None = length(default=None, called="a breadth", low=_LEAST_M, high=5.0)

@@ -34,7 +34,8 @@ class Traits:
     finds its level. `runs`: hot and long enough for layers to become one pool. `draws_round`: a small thick piece is
     drawn round by its own surface. `takes_texture`: from what lies under it. `sinters`: grains stick and no more.
     `drops_through`: a ring, onto what stands below. `bends_up`: about one line. `lifts`: by a ring
-    at its rim while it is soft. `sinks`: what is hollow lies on its side and comes down flat.
+    at its rim while it is soft. `sinks`: what is hollow lies on its side and comes down flat. `rolls`: a stack that
+    leans on a prop and folds over its low edge.
     """
 
     is_filled: bool = False
@@ -54,6 +55,7 @@ class Traits:
     bends_up: bool = False
     lifts: bool = False
     sinks: bool = False
+    rolls: bool = False
 
     @classmethod
     def of(cls, words: str) -> Traits:

@@ -149,7 +149,7 @@ class LadderAndProcesses(TestCase):
         rows = summed("processes", glass="float-clear").rows
         names = [row.name for row in rows]
         self.assertEqual(sum(n.startswith("told: ") for n in names), 11)
-        self.assertEqual(len(names) - 11, 18)
+        self.assertEqual(len(names) - 11, 19)
         slump = next(row for row in rows if row.name == "slump into a mould")
         self.assertEqual(slump.cells[0].metric.text, "660 °C")
         self.assertEqual(slump.cells[0].us.text, "1220 °F")

@@ -91,6 +91,10 @@ ELSEWHERE = {
     # a lifted disc: tests/core/test_lift.py
     "layup.disc-misses-the-ring",
     "layup.lift-too-high",
+    "layup.stack-falls-over",
+    "layup.stack-lies-flat",
+    "layup.stack-slides",
+    "layup.steps-leave-nothing",
     "layup.not-heated-again",
     "layup.too-stiff-to-lift",
     # what lies on a blank: tests/core/test_added.py

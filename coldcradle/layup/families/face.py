@@ -288,7 +288,8 @@ def cut_list(laying: LayupRequest, blank: Blank) -> tuple[Weighing, ...]:
         rows.append(Weighing("sheet", name, show(layer.thickness_m, "length"), across))
     for taken in (*([blank.base] if blank.base else []), *blank.parts):
         what = taken.name if is_added(taken) else f"from “{taken.name}”"
-        rows.append(Weighing("taken", f"{taken.count} × {what}", show(taken.weight_kg, "mass")))
+        wide = show(taken.outcome.width_m, "length") if is_added(taken) and taken.outcome.width_m else None
+        rows.append(Weighing("taken", f"{taken.count} × {what}", show(taken.weight_kg, "mass"), wide))
     if blank.new.value > 0:
         rows.append(Weighing("main", "new glass, all together", blank.new.shown))
     return tuple(rows)

@@ -22,6 +22,7 @@ from coldcradle.layup.families.face import (
     thick_bead,
 )
 from coldcradle.layup.families.lay_lift import lifted
+from coldcradle.layup.families.lay_roll import bar_grows, held_bar, rolled, stepped
 from coldcradle.layup.families.lay_rules import dot_findings, lay_findings, runs_too_far
 from coldcradle.layup.families.lay_sink import follow_sunk, sunk
 from coldcradle.layup.families.lay_size import (
@@ -92,7 +93,8 @@ def _beads(laying: LayupRequest, blank: Blank, size: Figure, load_thickness: Fig
     )
 
 
-def _blank(laying: LayupRequest) -> Blank:
+def _blank(told: LayupRequest) -> Blank:
+    laying = stepped(told)
     usual = 0.7 * min(laying.cradle.room.span_m)
     blank = _lay(laying, usual, is_stacked=laying.is_stacked)
     room = laying.cradle.room
@@ -120,13 +122,19 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     grown = grown_pool(laying, blank, cold, work_per_pa)
     times = SHRINKS if is_powder(laying) else scale_of(grown, blank)
     dot = dot_of(laying, blank)
-    size = dot[0] if dot else size_after(blank, times, grown[0] if grown else None)
-    final = grown[1] if grown else cold
+    of = grown[0] if grown else None
+    grows = bar_grows if laying.traits.rolls else size_after
+    size = dot[0] if dot else grows(blank, times, of)
+    wide_m = blank.width_m + size.value - blank.length_m if laying.traits.rolls else blank.width_m * times
+    held = held_bar(laying, blank, wide_m)
+    final = held or (grown[1] if grown else cold)
     times = size.value / blank.length_m if dot else times
     # a lens or a bowl levels late: heat counts it by its deepest, though it ends by all its glass
     deep = cold if blank.parts_m > 0 or blank.is_hollow else blank.thickest
     surely = grown_pool(laying, blank, deep, laying.sure_work_per_pa)
     stands = lump(laying, blank, surely[1] if surely else deep)
+    # walls make it no lower than it surely is where it runs free
+    stands = held if held is not None and held.value > stands.value else stands
     load, counts = flat_load(
         laying,
         blank,
@@ -157,8 +165,8 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     outcome = kept_outcome(
         laying.glass.kind,
         blank,
-        length_m=after_m,
-        width_m=blank.width_m * times,
+        length_m=max(room.span_m) if held else after_m,
+        width_m=min(room.span_m) if held else wide_m,
         **_ends(laying, blank, after_thick),
         finish="texture" if laying.traits.takes_texture else "gloss",
         outline=BlankOutline.ROUND if dot else blank.outline,
@@ -181,7 +189,7 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
         states=flat_states(laying),
         findings=(
             *rack_findings(laying, blank),
-            *([] if dot else lay_findings(laying, blank, cold, times)),
+            *([] if dot or held else lay_findings(laying, blank, cold, times)),
             *(dot_findings(laying, blank, work_per_pa) if dot else []),
         ),
         blank=blank,
@@ -200,6 +208,13 @@ def _ends(laying: LayupRequest, blank: Blank, after_m: float) -> dict[str, objec
     return {}
 
 
+def _moved(result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None = None) -> LayupResult:
+    """What melts level, once it was lifted, or has rolled off its prop."""
+    if laying.traits.lifts:
+        return lifted(result, laying, fired)
+    return rolled(result, laying, _blank(laying)) if laying.traits.rolls else result
+
+
 class Lay(Family):
     """Laying flat: layers and parts on a shelf, fused, tacked, textured, polished, stuck or spread."""
 
@@ -214,7 +229,7 @@ class Lay(Family):
         if laying.traits.sinks:
             return sunk(laying, laying.usual_work_per_pa)
         result = _laid(laying, laying.usual_work_per_pa)
-        return lifted(result, laying) if laying.traits.lifts else result
+        return _moved(result, laying)
 
     def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """The size after comes from the heat work of this firing, where it can be done."""
@@ -227,8 +242,7 @@ class Lay(Family):
             done = fired.work(laying.glass.kind).total_per_pa
             return replace(result, findings=(*result.findings, *runs_too_far(laying, _blank(laying), done)))
         after = _laid(laying, fired.work(laying.glass.kind).total_per_pa)
-        if laying.traits.lifts:
-            after = lifted(after, laying, fired)
+        after = _moved(after, laying, fired)
         return replace(after, load=result.load, counts=result.counts)
 
     def follow(self, result: LayupResult, laying: LayupRequest) -> DeformationPath | None:

@@ -5269,6 +5269,7 @@ export interface components {
              * @enum {unknown}
              */
             relief?: "none" | "soft" | "sharp";
+            roll?: components["schemas"]["RollInput"] | null;
             /**
              * Scale
              * @default 100 %
@@ -6568,7 +6569,7 @@ export interface components {
                  * Process
                  * @enum {unknown}
                  */
-                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "lift" | "texture" | "tack" | "hang" | "polish" | "shine" | "sink" | "stick" | "ring" | "drape" | "bend" | "slump";
+                process: "cast" | "frit" | "melt" | "full" | "press" | "spread" | "lift" | "roll" | "texture" | "tack" | "hang" | "polish" | "shine" | "sink" | "stick" | "ring" | "drape" | "bend" | "slump";
                 /** Takes */
                 takes?: components["schemas"]["Taken"][];
             };
@@ -6994,6 +6995,22 @@ export interface components {
              * @enum {string}
              */
             shape: "ring";
+        };
+        /**
+         * RollInput
+         * @description How high the prop under one long edge is, and how much narrower each strip is than the one below it.
+         */
+        RollInput: {
+            /**
+             * Prop
+             * @default 12 mm
+             */
+            prop?: string;
+            /**
+             * Step
+             * @default 0 mm
+             */
+            step?: string;
         };
         /**
          * RoomVerdict
@@ -7878,7 +7895,8 @@ export interface components {
          *     finds its level. `runs`: hot and long enough for layers to become one pool. `draws_round`: a small thick piece is
          *     drawn round by its own surface. `takes_texture`: from what lies under it. `sinters`: grains stick and no more.
          *     `drops_through`: a ring, onto what stands below. `bends_up`: about one line. `lifts`: by a ring
-         *     at its rim while it is soft. `sinks`: what is hollow lies on its side and comes down flat.
+         *     at its rim while it is soft. `sinks`: what is hollow lies on its side and comes down flat. `rolls`: a stack that
+         *     leans on a prop and folds over its low edge.
          */
         Traits: {
             /**
@@ -7946,6 +7964,11 @@ export interface components {
              * @default false
              */
             pools?: boolean;
+            /**
+             * Rolls
+             * @default false
+             */
+            rolls?: boolean;
             /**
              * Runs
              * @default false

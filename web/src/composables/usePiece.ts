@@ -15,7 +15,7 @@ export const STAGE = 'stage'
 /** One stage of a piece: as it stands, what is typed and not saved, and every way to change it, one after another. */
 function createPiece(id: number, stage: string, step: string) {
   const preferences = usePreferences()
-  const { refresh, refreshSome, put, hush } = useFetched()
+  const { refresh, refreshSome, get, put, hush } = useFetched()
   const key = keyOf('piece', id, stage)
   const kept = step ? `${id}-step-${step}` : stage ? `${id}-${stage}` : id
   const query = useQuery({
@@ -34,7 +34,8 @@ function createPiece(id: number, stage: string, step: string) {
   const changed = ref<{ old: Record<string, string>; why: string }>({ old: {}, why: '' })
   const conflict = ref<{ message: string; theirs: Piece } | null>(null)
   const trouble = ref('')
-  const scope = `piece-${id}-${stage}`
+  // whatever is done to a piece builds on the version that the act before it left
+  const scope = `piece-${id}`
   let quiet: ReturnType<typeof setTimeout> | undefined
 
   function accept(next: Piece, why: string) {
@@ -69,7 +70,7 @@ function createPiece(id: number, stage: string, step: string) {
 
   const sending = useAction(
     async (edit: { changes: Change[] | (() => Change[]); label: string; system: System }) => {
-      const standing = piece.value
+      const standing = get<Piece>(key)
       if (!standing) return null
       // what builds on what stands is worked out when its turn comes
       if (typeof edit.changes === 'function') edit.changes = edit.changes()
@@ -117,7 +118,7 @@ function createPiece(id: number, stage: string, step: string) {
 
   const stepping = useAction(
     async (which: 'undo' | 'redo') => {
-      const standing = piece.value
+      const standing = get<Piece>(key)
       const label = which === 'undo' ? standing?.undoes : standing?.redoes
       if (!standing || !label) return null
       const next = await request(
@@ -168,6 +169,9 @@ function createPiece(id: number, stage: string, step: string) {
     changed,
     conflict,
     trouble,
+    scope,
+    /** Of what stands now, and not of what a page has drawn yet. */
+    version: () => get<Piece>(key)!.version,
     isSaving: sending.isBusy,
     change,
     forget,

@@ -13,10 +13,10 @@ export function useStageActs(piece: () => Piece) {
   const route = useRoute()
   const router = useRouter()
   const at = () => ({ piece_id: piece().id, key: piece().stage_key })
-  const body = () => ({ version: piece().version, stage: piece().stage_key })
+  const body = () => ({ version: context.version(), stage: piece().stage_key })
 
   const acting = useAction((one: { work: () => Promise<unknown>; why: string }) => one.work(), {
-    scope: 'piece',
+    scope: context.scope,
     done: async (done, { why }) => {
       const next = done as Piece
       put(keyOf('piece', next.id, next.stage_key), next)
@@ -49,7 +49,7 @@ export function useStageActs(piece: () => Piece) {
           request(
             api.POST('/api/pieces/{piece_id}/stages/{key}/move', {
               params: { path: at() },
-              body: { version: piece().version, by },
+              body: { version: context.version(), by },
             }),
           ),
         'stages in another order',
@@ -62,7 +62,7 @@ export function useStageActs(piece: () => Piece) {
         return request(
           api.POST('/api/pieces/{piece_id}/stages/{key}/out', {
             params: { path: at() },
-            body: { version: piece().version, stage },
+            body: { version: context.version(), stage },
           }),
         )
       }, 'a stage taken out'),
@@ -72,7 +72,7 @@ export function useStageActs(piece: () => Piece) {
           request(
             api.POST('/api/pieces/{piece_id}/stages/{key}/rounds', {
               params: { path: at() },
-              body: { version: piece().version, per },
+              body: { version: context.version(), per },
             }),
           ),
         'a series parted',
@@ -101,7 +101,7 @@ export function useStageActs(piece: () => Piece) {
           request(
             api.POST('/api/pieces/{piece_id}/stages', {
               params: { path: { piece_id: piece().id } },
-              body: { version: piece().version, layup: {}, ...wanted },
+              body: { version: context.version(), layup: {}, ...wanted },
             }),
           ),
         'a further stage',

@@ -21,7 +21,7 @@ export function useStepActs(piece: () => Piece, context: PieceContext = usePiece
   const acting = useAction(
     (one: { work: () => Promise<unknown>; why: string; then?: (next: Piece) => unknown }) => one.work(),
     {
-      scope: 'piece',
+      scope: context.scope,
       done: async (done, { why, then }) => {
         await context.take(done, why)
         await then?.(done as Piece)
@@ -42,7 +42,7 @@ export function useStepActs(piece: () => Piece, context: PieceContext = usePiece
           request(
             api.POST('/api/pieces/{piece_id}/bench', {
               params: { path: { piece_id: piece().id } },
-              body: { version: piece().version, after, does, is_between: isBetween, stage: context.stage },
+              body: { version: context.version(), after, does, is_between: isBetween, stage: context.stage },
             }),
           ),
         why: 'a step at the bench',
@@ -54,7 +54,7 @@ export function useStepActs(piece: () => Piece, context: PieceContext = usePiece
           request(
             api.POST('/api/pieces/{piece_id}/bench/{key}/out', {
               params: { path: at(key) },
-              body: { version: piece().version, stage: context.stage },
+              body: { version: context.version(), stage: context.stage },
             }),
           ),
         why: 'a step taken out',

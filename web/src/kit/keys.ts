@@ -48,6 +48,8 @@ export function useFetched() {
       queries.invalidateQueries({
         predicate: ({ queryKey: [what, ...about] }) => what === place && isMeant(about),
       }),
+    /** As it stands now: what is shown of it may be a moment older. */
+    get: <T>(key: unknown[]) => queries.getQueryData<T>(key),
     put: (key: unknown[], found: unknown) => queries.setQueryData(key, found),
     change: <T>(key: unknown[], how: (before: T | undefined) => T | undefined) =>
       queries.setQueryData<T>(key, how as never),

@@ -23,11 +23,11 @@ const racking = useAction(
     request(
       api.POST(`/api/pieces/{piece_id}/glass/${what}`, {
         params: { path: { piece_id: props.piece.id } },
-        body: { version: props.piece.version, stage: props.piece.stage_key },
+        body: { version: context.version(), stage: props.piece.stage_key },
       }),
     ),
   {
-    scope: 'piece',
+    scope: context.scope,
     done: (next, what) => context.take(next, WORDS[what]),
     conflict: () => context.query.refetch(),
   },

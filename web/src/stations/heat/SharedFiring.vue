@@ -34,10 +34,10 @@ const options = computed(() => [
     })),
 ])
 const at = () => ({ params: { path: { piece_id: props.piece.id } } })
-const body = () => ({ version: props.piece.version, stage: props.piece.stage_key })
+const body = () => ({ version: context.version(), stage: props.piece.stage_key })
 
 const { act, trouble } = useAction((one: { work: () => Promise<unknown>; why: string }) => one.work(), {
-  scope: 'piece',
+  scope: context.scope,
   done: (next, one) => context.take(next, one.why),
   conflict: () => context.query.refetch(),
 })

@@ -21,7 +21,7 @@ const props = defineProps<{ stage: Stage; does: Traits; piece: Piece }>()
 const layup = computed(() => props.stage.layup ?? {})
 const isTaken = computed(() => !layup.value.layers?.length && !!props.stage.takes?.length)
 const mayBeHollow = computed(() => (props.does.hangs || props.does.sinks) && !isTaken.value)
-const isLong = computed(() => props.does.hangs || props.does.sinks)
+const isLong = computed(() => props.does.hangs || props.does.sinks || props.does.rolls)
 const outline = computed(() => layup.value.outline ?? 'round')
 const size = computed(
   () =>
@@ -62,7 +62,7 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
       <PieceField
         v-else
         path="layup.length"
-        :label="does.hangs ? 'Hangs below the hook' : does.sinks ? 'Long' : size"
+        :label="does.hangs ? 'Hangs below the hook' : isLong ? 'Long' : size"
         placeholder="as the cradle asks"
         figure="blank"
       />
@@ -80,8 +80,9 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
       v-if="!does.sinks && (!mayBeHollow || !(layup.wall || layup.bottle))"
       :stage="stage"
       :is-taken="isTaken"
+      :is-named="does.rolls"
     />
-    <AddedList v-if="!isLong" :stage="stage" />
+    <AddedList v-if="!isLong || does.rolls" :stage="stage" />
     <PieceText v-if="does.lies_free" path="layup.pieces" label="Pieces alike" usual="1" :most="5" />
     <template v-if="does.has_former">
       <PieceField path="layup.posts" label="Posts under the former" figure="clearance" />
@@ -92,6 +93,10 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
       <PieceField path="layup.lift.ring" label="Ring, inside" placeholder="0.8 of the disc" />
       <PieceField path="layup.foot" label="Foot under it, high" />
       <PieceField path="layup.foot_width" label="Foot, across" placeholder="a third of the disc" />
+    </template>
+    <template v-if="does.rolls">
+      <PieceField path="layup.roll.prop" label="Prop under one edge" placeholder="12 mm" figure="lean" />
+      <PieceField path="layup.roll.step" label="Each narrower by" placeholder="0 mm" />
     </template>
     <template v-if="does.drops_through">
       <PieceField path="layup.foot" label="Foot under it, high" figure="form_depth" />

@@ -9,7 +9,7 @@ import { STAGE, usePiece } from '../../composables/usePiece'
 import { ActionButton } from '../../kit/ActionButton'
 
 /** Sheets in the order in which they are laid, the lowest first; moved by buttons, by Alt and the arrows, or dragged. */
-const props = defineProps<{ stage: Stage; isTaken: boolean }>()
+const props = defineProps<{ stage: Stage; isTaken: boolean; isNamed?: boolean }>()
 const context = usePiece()
 const layers = computed(() => props.stage.layup?.layers ?? [])
 // a disc and a square lie as they like
@@ -57,6 +57,13 @@ let dragged = -1
         figure="blank_thickness"
       />
       <PieceText :path="`layup.layers.${i}.count`" label="how many" usual="1" :most="4" />
+      <PieceText
+        v-if="isNamed"
+        :path="`layup.layers.${i}.name`"
+        label="Called"
+        :usual="`strip ${i + 1}`"
+        :most="60"
+      />
       <FlagEntry
         v-if="hasLength"
         :path="`layup.layers.${i}.along`"
