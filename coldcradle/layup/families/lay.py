@@ -125,10 +125,10 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
     of = grown[0] if grown else None
     grows = bar_grows if laying.traits.rolls else size_after
     size = dot[0] if dot else grows(blank, times, of)
+    times = size.value / blank.length_m if dot else times
     wide_m = blank.width_m + size.value - blank.length_m if laying.traits.rolls else blank.width_m * times
     held = held_bar(laying, blank, wide_m)
     final = held or (grown[1] if grown else cold)
-    times = size.value / blank.length_m if dot else times
     # a lens or a bowl levels late: heat counts it by its deepest, though it ends by all its glass
     deep = cold if blank.parts_m > 0 or blank.is_hollow else blank.thickest
     surely = grown_pool(laying, blank, deep, laying.sure_work_per_pa)
