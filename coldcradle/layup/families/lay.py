@@ -22,7 +22,7 @@ from coldcradle.layup.families.face import (
     thick_bead,
 )
 from coldcradle.layup.families.lay_lift import lifted
-from coldcradle.layup.families.lay_roll import bar_grows, held_bar, rolled, stepped
+from coldcradle.layup.families.lay_roll import bar_grows, held_bar, lies_from, rolled, run_out_m, stepped
 from coldcradle.layup.families.lay_rules import dot_findings, lay_findings, runs_too_far
 from coldcradle.layup.families.lay_sink import follow_sunk, sunk
 from coldcradle.layup.families.lay_size import (
@@ -41,6 +41,7 @@ from coldcradle.layup.families.lay_size import (
 from coldcradle.layup.families.plans import plan_of
 from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Relief, Support
+from coldcradle.layup.rolling import RollInput
 from coldcradle.layup.sketch import Body, Sketch, block, draw
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import Figure
@@ -256,10 +257,16 @@ class Lay(Family):
 
         def shape(work: float) -> PathShape:
             grown = grown_pool(laying, blank, cold, max(work, 0.0))
-            wide = blank.length_m * scale_of(grown, blank)
+            times = scale_of(grown, blank)
+            wide = blank.length_m * times
+            left, right = -wide / 2, wide / 2
+            if laying.traits.rolls:  # it is drawn across
+                wide = blank.width_m + run_out_m(length_m=blank.length_m, width_m=blank.width_m, times=times)
+                wide -= blank.length_m
+                left, right = lies_from(laying.layup.roll or RollInput(), blank.width_m, wide)
             thick = grown[1].value if grown else cold.value
             words = say("{d} across, {h} thick", d=show(round(wide, 3), "length"), h=show(round(thick, 4), "length"))
-            return PathShape([Body("after", "run out", [block(-wide / 2, 0.0, wide / 2, thick)])], words, [], [])
+            return PathShape([Body("after", "run out", [block(left, 0.0, right, thick)])], words, [], [])
 
         return DeformationPath(laying.usual_work_per_pa / 30, laying.usual_work_per_pa * 3, shape)
 

@@ -24,6 +24,7 @@ __all__ = [
     "bar_grows",
     "held_bar",
     "lean_rad",
+    "lies_from",
     "rolled",
     "run_out_m",
     "stepped",
@@ -31,6 +32,7 @@ __all__ = [
 
 LEANS_RAD = math.radians(3)  # less, and it only melts down; common practice, no source
 SLIDES_RAD = math.radians(20)  # steeper, cold strips slide off one another; common practice, no source
+_PROP_M = 0.006  # wide, as it is drawn
 _LONG, _WIDE = 0.7, 0.25  # of the shelf, where nothing is said
 STEEP_RAD = math.radians(45)  # it falls over instead of rolling; common practice, no source
 
@@ -252,20 +254,29 @@ def _sketch(
     for one in strips:
         cold.append(_turned(block(low, z, low + one.width_m, z + one.thickness_m), lean.value, low))
         z += one.thickness_m
-    x, bands = -broad / 2, []
+    edge = low + wide * math.cos(lean.value)
+    left, right = lies_from(roll, wide, broad)
+    x, bands = left, []
     for _, band in _bands(strips, broad):
         bands.append(block(x, 0.0, x + band, thick))
         x += band
-    reach = max(broad, wide + 2 * roll.prop_m) / 2 + 0.01
-    edge = low + wide * math.cos(lean.value)
+    right = max(right, wide / 2) + 0.01
     bodies = [
-        Body("shelf", laying.cradle.name, [block(-reach, -0.012, reach, 0.0)]),
+        Body("shelf", laying.cradle.name, [block(min(left, low) - 0.01, -0.012, right, 0.0)]),
         Body("after", "after the firing", bands),
         Body("glass", "as it goes in", cold),
     ]
     if roll.prop_m > 0:
-        bodies.insert(1, Body("fibre", "prop", [block(edge - 0.006, 0.0, edge, roll.prop_m)]))
+        bodies.insert(1, Body("fibre", "prop", [block(edge - _PROP_M, 0.0, edge, roll.prop_m)]))
     return draw(bodies, [])
+
+
+def lies_from(roll: RollInput, width_m: float, broad_m: float) -> tuple[float, float]:
+    """From where to where a bar so broad lies, m across: it runs off its prop and comes to rest beside it."""
+    if roll.prop_m <= 0:
+        return -broad_m / 2, broad_m / 2
+    right = -width_m / 2 + width_m * math.cos(lean_rad(prop_m=roll.prop_m, width_m=width_m)) - _PROP_M
+    return right - broad_m, right
 
 
 def rolled(result: LayupResult, laying: LayupRequest, blank: Blank) -> LayupResult:
