@@ -93,33 +93,31 @@ def _six_stages() -> dict[str, Any]:
 
 def bench_server() -> Figures:
     """Round trips of an edit through the whole server stack, with a durable database file."""
-    from django.contrib.auth import get_user_model
     from django.db import connection
     from django.test import Client
     from django.test.utils import CaptureQueriesContext
 
     from studio.actions.bringing_in import import_piece
     from studio.actions.shelf import save_kiln
-    from studio.actions.welcome import welcome
     from studio.demo.load import load_many
     from tests.documents import KILN, document
+    from tests.people import person_of, studio_of_one
 
-    owner = get_user_model().objects.create_user("Bench")
-    welcome(owner)
-    save_kiln(owner, kiln=None, version=None, document=dict(KILN), system="metric")
-    piece = import_piece(owner, document())
+    studio = studio_of_one("Bench")
+    save_kiln(studio, kiln=None, version=None, document=dict(KILN), system="metric")
+    piece = import_piece(studio, document())
     client = Client()
-    client.force_login(owner)
+    client.force_login(person_of(studio))
     edit = _editor(client, piece, "", "stage.cradle.level.fall")
     edits = spread_ms(edit, 150)
     with CaptureQueriesContext(connection) as asked:
         edit()
     questions = len(asked)
-    six = import_piece(owner, _six_stages())
+    six = import_piece(studio, _six_stages())
     last = spread_ms(_editor(client, six, "s5", "stage.layup.length"), 150)
     six.refresh_from_db()
     middle = spread_ms(_editor(client, six, "s2", "stage.layup.length"), 60)
-    load_many(owner, 500)
+    load_many(studio, 500)
     lists = spread_ms(lambda: client.get("/api/pieces"), 30)
     searches = spread_ms(lambda: client.get("/api/pieces?search=499"), 30)
     return {

@@ -56,21 +56,19 @@ def bench_watch(spread_ms: Any) -> Figures:
 def bench_log(rows: int = 1_000_000) -> Figures:
     """A log of a million rows, read and kept; pandas' reader and Django's bulk_create are the named baselines."""
     import pandas as pd
-    from django.contrib.auth import get_user_model
     from django.db import transaction
     from django.utils import timezone
 
     from studio.actions.bringing_in import import_piece
     from studio.actions.readings import LogJob, Placed, bring_in
     from studio.actions.shelf import save_kiln
-    from studio.actions.welcome import welcome
     from studio.models import Firing, Reading
     from tests.documents import KILN, document
+    from tests.people import studio_of_one
 
-    owner = get_user_model().objects.create_user("Bench log")
-    welcome(owner)
-    save_kiln(owner, kiln=None, version=None, document=dict(KILN), system="metric")
-    firing = import_piece(owner, document()).stages.get().firing
+    studio = studio_of_one("Bench log")
+    save_kiln(studio, kiln=None, version=None, document=dict(KILN), system="metric")
+    firing = import_piece(studio, document()).stages.get().firing
     begun = timezone.now() - timedelta(seconds=rows + 60)
     Firing.objects.filter(pk=firing.pk).update(started_at=begun, state="running")
     firing.refresh_from_db()
@@ -79,7 +77,7 @@ def bench_log(rows: int = 1_000_000) -> Figures:
     frame = pd.DataFrame({"elapsed s": times, "temperature C": shown.round(2)})
     raw = frame.to_csv(index=False).encode()
     began = time.perf_counter()
-    job = LogJob(owner_id=owner.pk)
+    job = LogJob(studio_id=studio.pk)
     bring_in(firing, raw, Placed(now=timezone.now(), is_sure=True), job)
     ours = time.perf_counter() - began
     assert job.count == rows, job.trouble

@@ -100,17 +100,17 @@ def bench_mesh() -> Figures:
 
 def bench_rack(spread_ms: Any) -> Figures:
     """A rack of 5 000 entries searched over the whole server stack."""
-    from django.contrib.auth import get_user_model
     from django.test import Client
 
-    from studio.models import GlassKind, StockItem
+    from studio.models import GlassKind, StockItem, Studio
+    from tests.people import person_of
 
-    owner = get_user_model().objects.get(username="Bench")
-    kinds = list(GlassKind.objects.of(owner))
+    studio = Studio.objects.get(name="Bench")
+    kinds = list(GlassKind.objects.of(studio))
     forms = ("powder", "fine", "medium", "coarse", "nuggets", "billet", "sheet")
     StockItem.objects.bulk_create(
         StockItem(
-            owner=owner,
+            studio=studio,
             kind=kinds[n % len(kinds)],
             form=forms[n % 7],
             mass_kg=n / 1e3,
@@ -120,7 +120,7 @@ def bench_rack(spread_ms: Any) -> Figures:
         for n in range(5000)
     )
     client = Client()
-    client.force_login(owner)
+    client.force_login(person_of(studio))
     found = json.loads(client.get("/api/stock?search=lot%204321").content)
     assert found["count"] == 1, found["count"]
     return {

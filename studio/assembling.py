@@ -28,7 +28,7 @@ def own_copy(value: Any) -> Any:
 
 def assembled(piece: Piece, stages: Sequence[Stage]) -> dict[str, Any]:
     """The piece document of a row and its stages, with what is kept elsewhere put back in."""
-    kept = drawings_in(piece.owner_id, [s.inputs for s in stages])
+    kept = drawings_in(piece.studio_id, [s.inputs for s in stages])
     return {
         "format": FORMAT,
         "version": VERSION,
@@ -56,7 +56,7 @@ def _stage_document(row: Stage, kept: dict[str, Any], rack: dict[str, str]) -> d
     stage["glass"] |= {"kind": row.glass_kind.document, "rack": rack}
     with_ids = [entry["kind_id"] for entry in stage["glass"].get("with", [])]
     if with_ids:
-        kinds = {k.pk: k.document for k in GlassKind.objects.filter(owner=row.glass_kind.owner_id, pk__in=with_ids)}
+        kinds = {k.pk: k.document for k in GlassKind.objects.filter(studio=row.glass_kind.studio_id, pk__in=with_ids)}
         stage["glass"]["with"] = [
             e | {"kind": kinds[e["kind_id"]]} for e in stage["glass"]["with"] if e["kind_id"] in kinds
         ]

@@ -19,9 +19,9 @@ def records_of(piece: Piece) -> dict[str, BenchRecord]:
     return {row.key: row for row in rows}
 
 
-def done_steps(owner: Any, *, search: str, most: int) -> list[dict[str, Any]]:
+def done_steps(studio: Any, *, search: str, most: int) -> list[dict[str, Any]]:
     """Steps that were done, the newest first, by words in piece, note or kind of step, as lines of the notebook."""
-    rows = BenchRecord.objects.filter(piece__owner=owner, done_at__isnull=False).select_related("piece")
+    rows = BenchRecord.objects.filter(piece__studio=studio, done_at__isnull=False).select_related("piece")
     for word in (found[:60] for found in search.replace("\0", "").split()[:8]):
         kinds = [work for work in BenchWork if word.lower() in work.label.lower()]
         rows = rows.filter(Q(piece__name__icontains=word) | Q(note__icontains=word) | Q(does__in=kinds))
@@ -44,8 +44,8 @@ def _line(row: BenchRecord) -> dict[str, Any]:
     }
 
 
-def pace_of(owner: Any, does: str) -> tuple[float | None, int]:
+def pace_of(studio: Any, does: str) -> tuple[float | None, int]:
     """How long steps of a kind took as a share of what was reckoned, the middle of them, and of how many."""
-    rows = BenchRecord.objects.filter(piece__owner=owner, does=does, done_at__isnull=False, took_s__gt=0)
+    rows = BenchRecord.objects.filter(piece__studio=studio, does=does, done_at__isnull=False, took_s__gt=0)
     found = [took / reckoned for took, reckoned in rows.values_list("took_s", "reckoned_s") if took and reckoned]
     return (statistics.median(found) if found else None), len(found)

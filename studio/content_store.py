@@ -22,7 +22,7 @@ def _places(inputs: dict[str, Any]) -> Iterator[tuple[dict[str, Any], str]]:
             yield part, "outline"
 
 
-def intern(owner_id: int, inputs: dict[str, Any]) -> dict[str, Any]:
+def intern(studio_id: int, inputs: dict[str, Any]) -> dict[str, Any]:
     """Keep the large parts in rows of their own and leave their digests; the inputs are changed in place."""
     for place, entry in _places(inputs):
         data = place[entry]
@@ -30,19 +30,19 @@ def intern(owner_id: int, inputs: dict[str, Any]) -> dict[str, Any]:
             continue
         text = json.dumps(data, sort_keys=True, separators=(",", ":"))
         digest = hashlib.sha256(text.encode()).hexdigest()
-        Drawing.objects.get_or_create(owner_id=owner_id, digest=digest, defaults={"data": data})
+        Drawing.objects.get_or_create(studio_id=studio_id, digest=digest, defaults={"data": data})
         place[entry] = {"kept": digest}
     return inputs
 
 
-def drawings_in(owner_id: int, all_inputs: Iterable[dict[str, Any]]) -> dict[str, Any]:
+def drawings_in(studio_id: int, all_inputs: Iterable[dict[str, Any]]) -> dict[str, Any]:
     """What the digests in these inputs stand for."""
     digests = {
         place[entry]["kept"] for inputs in all_inputs for place, entry in _places(inputs) if "kept" in place[entry]
     }
     if not digests:
         return {}
-    return dict(Drawing.objects.filter(owner=owner_id, digest__in=digests).values_list("digest", "data"))
+    return dict(Drawing.objects.filter(studio=studio_id, digest__in=digests).values_list("digest", "data"))
 
 
 def expand(inputs: dict[str, Any], kept: dict[str, Any]) -> dict[str, Any]:

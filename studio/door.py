@@ -12,7 +12,8 @@ from studio.errors import say_trouble
 
 __all__ = ["Headers", "Strangers", "TooMany", "password_work"]
 
-_OPEN = {"/api/session", "/api/session/owner"}  # where somebody who is not signed in may write
+# where somebody who is not signed in may write
+_OPEN = {"/api/session", "/api/session/owner", "/api/session/invited", "/api/session/join"}
 _LETTER_BYTES = 10_000  # a name and a password are no longer
 _SAFE = {"GET", "HEAD", "OPTIONS"}
 _NOTHING_OF_THE_MACHINE = ", ".join(

@@ -55,9 +55,9 @@ def _busy(firing: Firing, now: datetime) -> Busy | None:
     return Busy(begins, ends, heats[0][0], firing.pk) if ends > now else None
 
 
-def busy_times(owner: Any, now: datetime, *, but: int | None = None) -> dict[int, list[Busy]]:
+def busy_times(studio: Any, now: datetime, *, but: int | None = None) -> dict[int, list[Busy]]:
     """When each kiln is taken, by its number, the soonest first; `but` leaves one firing out."""
-    rows = Firing.objects.of(owner).exclude(state="opened").exclude(pk=but)
+    rows = Firing.objects.of(studio).exclude(state="opened").exclude(pk=but)
     found: dict[int, list[Busy]] = {}
     for firing in rows.prefetch_related("stages__piece").defer("frozen", "told"):
         busy = _busy(firing, now)

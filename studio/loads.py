@@ -163,7 +163,7 @@ def _document(
 def waiting_members(firing: Firing, *, most: int) -> list[tuple[Stage, Member]]:
     """Stages that wait for a firing and do not lie in this one, with what they are; what cannot be planned is left."""
     rows = (
-        Stage.objects.filter(piece__owner=firing.owner_id, piece__is_put_away=False, firing__started_at=None)
+        Stage.objects.filter(piece__studio=firing.studio_id, piece__is_put_away=False, firing__started_at=None)
         .exclude(firing=firing)
         .select_related("piece", "firing__kiln", "glass_kind", "cradle")
         .order_by("-piece__updated_at", "order")

@@ -36,10 +36,10 @@ class Page:
 
 
 def found_firings(
-    owner: Any, *, search: str, process: str, fault: str, cradle_id: int | None, kiln_id: int | None
+    studio: Any, *, search: str, process: str, fault: str, cradle_id: int | None, kiln_id: int | None
 ) -> QuerySet[Firing]:
     """Firings that were begun, the newest first, by words in piece, glass, cradle, kiln or note."""
-    rows = Firing.objects.of(owner).filter(started_at__isnull=False)
+    rows = Firing.objects.of(studio).filter(started_at__isnull=False)
     for word in (found[:60] for found in search.replace("\0", "").split()[:8]):
         rows = rows.filter(
             Q(stages__piece__name__icontains=word)
@@ -199,10 +199,10 @@ def best_of(pages: Sequence[Page]) -> Page | None:
     return min(done, key=lambda page: (page.row["score"], -page.firing.pk), default=None)
 
 
-def statistics(owner: Any) -> list[dict[str, Any]]:
+def statistics(studio: Any) -> list[dict[str, Any]]:
     """Firings by kiln and what was found most, as people ask for it."""
     rows = (
-        Firing.objects.of(owner)
+        Firing.objects.of(studio)
         .filter(started_at__isnull=False)
         .values("kiln__name")
         .annotate(count=Count("pk", distinct=True), faulty=Count("observations__firing", distinct=True))

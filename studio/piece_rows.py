@@ -13,8 +13,11 @@ from studio.models import Firing, Measure, Piece, Reservation, Stage
 __all__ = ["lying_in", "one_piece", "shared_firings", "stage_at", "stage_keys", "stages_of"]
 
 _piece = FixedRead(
-    lambda owner, piece: (
-        Piece.objects.filter(owner=owner, pk=piece).select_related("head").defer("head__snapshot", "summary").order_by()
+    lambda studio, piece: (
+        Piece.objects.filter(studio=studio, pk=piece)
+        .select_related("head")
+        .defer("head__snapshot", "summary")
+        .order_by()
     ),
     2,
 )
@@ -40,9 +43,9 @@ _others = FixedRead(
 )
 
 
-def one_piece(owner: Any, number: int) -> Piece:
-    """A piece of an owner with its head; what lists show and what the head holds are left until asked for."""
-    piece: Piece | None = _piece.first(owner.pk, number)
+def one_piece(studio: Any, number: int) -> Piece:
+    """A piece of a studio with its head; what lists show and what the head holds are left until asked for."""
+    piece: Piece | None = _piece.first(studio.pk, number)
     if piece is None:
         raise Http404("There is no piece with this number.")
     return piece

@@ -63,6 +63,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "studio.door.Strangers",
     *(["studio.demo.sign_in.SignInDemoUser"] if DEMO else []),
+    "studio.members.InStudio",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",  # the last: it tells whoever guesses to wait
 ]

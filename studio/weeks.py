@@ -130,16 +130,16 @@ def _with_what_they_wait_for(jobs: list[Job], waiting: _Waiting) -> list[Job]:
         jobs = kept
 
 
-def studio_week(owner: Any, now: datetime, zone: ZoneInfo, *, days_off: frozenset[int]) -> StudioWeek:
+def studio_week(studio: Any, now: datetime, zone: ZoneInfo, *, days_off: frozenset[int]) -> StudioWeek:
     """The week as it stands: what has no start waits, what has one stands; `days_off` are weekdays, Monday 0."""
     now = _next_half_hour(now.astimezone(zone))
-    kilns = {str(k.pk): k for k in Kiln.objects.of(owner)}
+    kilns = {str(k.pk): k for k in Kiln.objects.of(studio)}
     rows = list(
-        Stage.objects.filter(piece__owner=owner, piece__is_put_away=False)
+        Stage.objects.filter(piece__studio=studio, piece__is_put_away=False)
         .select_related("piece", "firing__kiln", "cradle")
         .order_by("piece", "order")
     )
-    waiting, stands = _waiting(rows), busy_times(owner, now)
+    waiting, stands = _waiting(rows), busy_times(studio, now)
     load = WeekLoad(waiting.members, {key: _model(kiln) for key, kiln in kilns.items()})
     jobs, due = _jobs(waiting, rows, load, stands, now)
     awake = _awake(rows)

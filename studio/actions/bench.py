@@ -145,7 +145,7 @@ def photograph_step(piece: Piece, key: str, sent: UploadedFile[Any] | bytes, whe
     row, _ = BenchRecord.objects.get_or_create(piece=piece, key=key, defaults={"does": step["does"]})
     if row.photos.count() >= _MOST_PHOTOS:
         raise ImpossibleInput(f"expected at most {_MOST_PHOTOS} photographs of a step")
-    photo = keep_photo(piece.owner, sent)
+    photo = keep_photo(piece.studio, sent)
     BenchPhoto.objects.create(record=row, photo=photo, when=when)
 
 

@@ -19,7 +19,7 @@ __all__ = ["import_piece"]
 
 
 @keeping
-def import_piece(owner: Any, document: Any) -> Piece:
+def import_piece(studio: Any, document: Any) -> Piece:
     """A piece from a document of any version, all of it or nothing; glass and kiln are matched to what is there, or
     added.
     """
@@ -30,34 +30,34 @@ def import_piece(owner: Any, document: Any) -> Piece:
         stage.setdefault("layup", {})
         _, elsewhere = split_stage(stage)
         # an imported piece is weighed against this studio's rack, not against the one it came from
-        kinds.append(_kind_of(owner, elsewhere["kind"], elsewhere["rack"]))
+        kinds.append(_kind_of(studio, elsewhere["kind"], elsewhere["rack"]))
         for entry in stage["glass"].get("with") or []:
-            entry["kind_id"] = _kind_of(owner, entry["kind"], {}).pk
-        kiln = next((k for k in Kiln.objects.of(owner) if k.document == elsewhere["kiln"]), None)
+            entry["kind_id"] = _kind_of(studio, entry["kind"], {}).pk
+        kiln = next((k for k in Kiln.objects.of(studio) if k.document == elsewhere["kiln"]), None)
         kilns.append(
-            kiln or Kiln.objects.create(owner=owner, name=elsewhere["kiln"]["name"], document=elsewhere["kiln"])
+            kiln or Kiln.objects.create(studio=studio, name=elsewhere["kiln"]["name"], document=elsewhere["kiln"])
         )
         stage["glass"]["rack"] = rack_of(kinds[-1])
         solid = stage["cradle"].get("solid")
-        if solid and not Solid.objects.of(owner).filter(pk=solid.get("solid_id", 0)).exists():
+        if solid and not Solid.objects.of(studio).filter(pk=solid.get("solid_id", 0)).exists():
             solid.pop("solid_id", None)  # the mesh itself stayed where the piece comes from; its room came along
-        shelved.append(_cradle_of(owner, stage["cradle"], elsewhere["care"]) if elsewhere["care"] else None)
-    return insert_piece(owner, document, kinds, kilns, "imported", shelved)
+        shelved.append(_cradle_of(studio, stage["cradle"], elsewhere["care"]) if elsewhere["care"] else None)
+    return insert_piece(studio, document, kinds, kilns, "imported", shelved)
 
 
-def _kind_of(owner: Any, document: dict[str, Any], rack: dict[str, str]) -> GlassKind:
+def _kind_of(studio: Any, document: dict[str, Any], rack: dict[str, str]) -> GlassKind:
     """The kind with these very figures, added with its rack when it is not there."""
-    for kind in GlassKind.objects.of(owner):
+    for kind in GlassKind.objects.of(studio):
         if kind.document == document:
             return kind  # type: ignore[no-any-return]  # the manager of rows is not typed by row
-    kind = GlassKind.objects.create(owner=owner, key=document["key"], name=document["name"], document=document)
+    kind = GlassKind.objects.create(studio=studio, key=document["key"], name=document["name"], document=document)
     for form, typed in rack.items():
         add_item(kind, form=form, mass_kg=parse(typed, "mass"), details={})
     return kind
 
 
-def _cradle_of(owner: Any, document: dict[str, Any], care: dict[str, Any]) -> Cradle:
+def _cradle_of(studio: Any, document: dict[str, Any], care: dict[str, Any]) -> Cradle:
     """The shelf's cradle of this name, put there with its care when it is not."""
-    cradle = Cradle.objects.of(owner).filter(name=document["name"]).first()
+    cradle = Cradle.objects.of(studio).filter(name=document["name"]).first()
     plain = {k: v for k, v in document.items() if k != "care"}
-    return cradle or Cradle.objects.create(owner=owner, name=document["name"], document=plain, care=care)
+    return cradle or Cradle.objects.create(studio=studio, name=document["name"], document=plain, care=care)

@@ -53,8 +53,8 @@ def shelve_cradle(piece: Piece, key: str = "") -> Cradle:
     stage = stage_at(piece, key)
     document = assemble(piece, [stage])["stages"][0]["cradle"]
     care = document.pop("care", {})
-    cradle = Cradle.objects.of(piece.owner).filter(name=document["name"]).first()
-    cradle = cradle or Cradle(owner=piece.owner, name=document["name"], version=0, care=care)
+    cradle = Cradle.objects.of(piece.studio).filter(name=document["name"]).first()
+    cradle = cradle or Cradle(studio=piece.studio, name=document["name"], version=0, care=care)
     cradle.document = document
     cradle.is_archived = False
     cradle.version += 1
@@ -67,11 +67,11 @@ def shelve_cradle(piece: Piece, key: str = "") -> Cradle:
 
 def copy_cradle(cradle: Cradle) -> Cradle:
     """A second cradle like this one, new and uncoated, not yet measured."""
-    taken = set(Cradle.objects.of(cradle.owner).values_list("name", flat=True))
+    taken = set(Cradle.objects.of(cradle.studio).values_list("name", flat=True))
     name = next(n for i in range(2, 10_000) if (n := f"{cradle.name[:70]} ({i})") not in taken)
     document = copy.deepcopy(cradle.document) | {"name": name}
     care = {k: v for k, v in cradle.care.items() if k in ("rated", "single_use", "first_schedule")}
-    return Cradle.objects.create(owner=cradle.owner, name=name, document=document, care=care, photo=cradle.photo)
+    return Cradle.objects.create(studio=cradle.studio, name=name, document=document, care=care, photo=cradle.photo)
 
 
 def put_cradle_away(cradle: Cradle, *, away: bool) -> None:

@@ -49,7 +49,7 @@ def sheets_of(kind: GlassKind) -> list[StockSheet]:
 
 
 @transaction.atomic
-def book_cuts(owner: Any, kind: GlassKind, plan: CuttingPlan, versions: dict[str, int]) -> int:
+def book_cuts(studio: Any, kind: GlassKind, plan: CuttingPlan, versions: dict[str, int]) -> int:
     """Take what was cut off the rack and put its off-cuts on it; how many there are. All of it or nothing.
 
     `versions` are those of the entries the plan was made from. Raises Stale when one has changed since.
@@ -61,7 +61,7 @@ def book_cuts(owner: Any, kind: GlassKind, plan: CuttingPlan, versions: dict[str
         raise ImpossibleInput("expected something to be cut; the plan has no sheet")
     kept = 0
     for key, many in used.items():
-        item = StockItem.objects.of(owner).select_related("kind").get(pk=int(key))
+        item = StockItem.objects.of(studio).select_related("kind").get(pk=int(key))
         if item.version != versions.get(key):
             raise Stale(item)
         each = _sheet(item)

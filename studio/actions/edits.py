@@ -51,12 +51,12 @@ def _set(document: Any, path: str, value: Any) -> None:
         raise DocumentError([Fault(path, "there is no such entry", str(value)[:200])]) from None
 
 
-def _with_kinds(owner: Any, path: str, value: Any) -> Any:
+def _with_kinds(studio: Any, path: str, value: Any) -> Any:
     """Other glasses are named by their number; the document holds them whole."""
     if not isinstance(value, list):
         return value
     ids = [e.get("kind_id") for e in value if isinstance(e, dict) and isinstance(e.get("kind_id"), int)]
-    rows = {kind.pk: kind.document for kind in GlassKind.objects.of(owner).filter(pk__in=ids)}
+    rows = {kind.pk: kind.document for kind in GlassKind.objects.of(studio).filter(pk__in=ids)}
     if len(ids) != len(value) or any(pk not in rows for pk in ids):
         raise DocumentError([Fault(path, "expected kinds of glass that are in this studio", "")])
     return [entry | {"kind": rows[entry["kind_id"]]} for entry in value]
@@ -78,7 +78,7 @@ def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], 
         name = path.rpartition(".")[2]
         if name in _ROWS and not path.startswith("bench."):
             model, called = _ROWS[name]
-            row = model.objects.one(piece.owner, value if isinstance(value, int) else 0, called)
+            row = model.objects.one(piece.studio, value if isinstance(value, int) else 0, called)
             stage = _stage_at(stages, path)
             if name == "kind_id":
                 stage.glass_kind = row
@@ -94,7 +94,7 @@ def _changed(piece: Piece, stages: list[Stage], changes: list[tuple[str, Any]], 
             plain[path] = value
     document = assemble(piece, stages)
     for path, value in plain.items():
-        _set(document, path, _with_kinds(piece.owner, path, value) if path.endswith(".glass.with") else value)
+        _set(document, path, _with_kinds(piece.studio, path, value) if path.endswith(".glass.with") else value)
     put_shares_in(piece, stages, document)  # an edit of one that lies in a firing may change the programme for all
     return plan_document(document, dict.fromkeys(plain, system))
 

@@ -44,10 +44,10 @@ def firing_snapshot(firing: Firing) -> dict[str, Any]:
     }
 
 
-def begin_firing(owner: Any, kiln: Kiln, elsewhere: dict[str, Any], *, label: str, when: datetime) -> Firing:
+def begin_firing(studio: Any, kiln: Kiln, elsewhere: dict[str, Any], *, label: str, when: datetime) -> Firing:
     """A new firing from what `split_stage` parted off, with its first revision."""
     firing = Firing(
-        owner=owner,
+        studio=studio,
         kiln=kiln,
         starts_at=elsewhere["starts_at"],
         time_zone=elsewhere["time_zone"],

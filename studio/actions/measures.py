@@ -103,10 +103,10 @@ def keep_observations(firing: Firing, stage: Stage, keys: Sequence[str], note: s
 
 
 def keep_stage_photo(
-    owner: Any, firing: Firing, stage: Stage, sent: UploadedFile[Any] | bytes, when: str
+    studio: Any, firing: Firing, stage: Stage, sent: UploadedFile[Any] | bytes, when: str
 ) -> StagePhoto:
     """A photograph of the lay-up or of what came out, small, upright and freed of what cameras write into it."""
     if StagePhoto.objects.filter(firing=firing, stage=stage).count() >= _MOST_PHOTOS:
         raise DocumentError([Fault("photo", f"expected at most {_MOST_PHOTOS} photographs of a stage", "")])
-    photo = keep_photo(owner, sent)
+    photo = keep_photo(studio, sent)
     return StagePhoto.objects.create(firing=firing, stage=stage, photo=photo, when=when)

@@ -20,7 +20,7 @@ __all__ = ["MOST_BYTES", "keep_photo", "photograph"]
 MOST_BYTES = 30_000_000
 
 
-def keep_photo(owner: Any, sent: UploadedFile[Any] | bytes) -> Photo:
+def keep_photo(studio: Any, sent: UploadedFile[Any] | bytes) -> Photo:
     """Keep a photograph as a JPEG of at most 1600 pixels. Raises ImpossibleInput in words."""
     size = len(sent) if isinstance(sent, bytes) else sent.size or 0
     if size > MOST_BYTES:
@@ -28,12 +28,12 @@ def keep_photo(owner: Any, sent: UploadedFile[Any] | bytes) -> Photo:
     with tempfile.TemporaryDirectory() as folder, on_disk(sent) as path:
         small = Path(folder) / "small.jpg"
         found = last_of(do("make small", (path, str(small)), limit=SMALL))
-        return Photo.objects.create(owner=owner, data=small.read_bytes(), **found)
+        return Photo.objects.create(studio=studio, data=small.read_bytes(), **found)
 
 
 def photograph(row: Cradle | StockItem, sent: UploadedFile[Any] | bytes) -> None:
     """Give a cradle or an entry of the rack its photograph; whatever was done to it meanwhile stands."""
-    photo = keep_photo(row.owner, sent)
+    photo = keep_photo(row.studio, sent)
     type(row)._default_manager.filter(pk=row.pk).update(
         photo=photo, version=F("version") + 1, updated_at=timezone.now()
     )

@@ -58,12 +58,12 @@ def keep_stage(stage: Stage, document: dict[str, Any], order: int) -> dict[str, 
     """Put a stage document into its row, unsaved; hands back what rows of their own hold."""
     kept, elsewhere = split_stage(document)
     stage.key, stage.process, stage.order = kept["key"], kept["process"], order
-    stage.inputs = intern(stage.piece.owner_id, kept)
+    stage.inputs = intern(stage.piece.studio_id, kept)
     return elsewhere
 
 
 def insert_piece(
-    owner: Any,
+    studio: Any,
     document: dict[str, Any],
     kinds: list[GlassKind],
     kilns: list[Kiln],
@@ -76,7 +76,7 @@ def insert_piece(
     found = plan_document(document)
     when = timezone.now()
     piece = Piece(
-        owner=owner,
+        studio=studio,
         name=document["name"].strip(),
         alike=found.piece.alike,
         due_on=found.piece.due_on,
@@ -87,7 +87,7 @@ def insert_piece(
     for order, (written, kind, kiln) in enumerate(zip(document["stages"], kinds, kilns, strict=True)):
         stage = Stage(piece=piece, glass_kind=kind, cradle=shelved[order])
         elsewhere = keep_stage(stage, written, order)
-        stage.firing = begin_firing(owner, kiln, elsewhere, label=label, when=when)
+        stage.firing = begin_firing(studio, kiln, elsewhere, label=label, when=when)
         stage.save()
         keep_measured(stage, elsewhere["after"], found.piece.stages[order].measured)
         stages.append(stage)
@@ -98,7 +98,7 @@ def insert_piece(
 
 @keeping
 def create_piece(
-    owner: Any,
+    studio: Any,
     *,
     name: str,
     process: str = "cast",
@@ -118,7 +118,7 @@ def create_piece(
     stage = new_stage("one", process=process, cradle=cradle, layup=layup or {}, kind=kind, kiln=kiln)
     stage["heat"] |= {"starts_at": starts_at, "time_zone": zone} | ({"undated": True} if is_undated else {})
     document = {"format": "cold-cradle-piece", "version": 2, "name": name, "stages": [stage]}
-    return insert_piece(owner, document, [kind], [kiln], "new piece", [shelved])
+    return insert_piece(studio, document, [kind], [kiln], "new piece", [shelved])
 
 
 def new_stage(

@@ -62,7 +62,7 @@ class LogJob:
     and whoever sent it is asked whether it belongs here.
     """
 
-    owner_id: int
+    studio_id: int
     share: float = 0.0
     step: str = "reading"
     notes: list[Message] = field(default_factory=list)
@@ -206,7 +206,7 @@ def start_log(firing: Firing, raw: bytes, placed: Placed) -> str:
     """Bring a log in beside the requests; hands back the number of the work, to ask after it."""
     _may_be_read(firing)
     number = uuid.uuid4().hex
-    job = LogJob(owner_id=firing.owner_id, number=number)
+    job = LogJob(studio_id=firing.studio_id, number=number)
     job.tell()
     threading.Thread(target=_beside, args=(firing, raw, placed, job), daemon=True).start()
     return number
@@ -248,9 +248,9 @@ def bring_in(firing: Firing, raw: bytes, placed: Placed, job: LogJob) -> None:
         job.tell()
 
 
-def job_of(owner: Any, number: str) -> LogJob:
-    """Work on a log that is under way, of this owner. Raises ImpossibleInput where it is not known."""
+def job_of(studio: Any, number: str) -> LogJob:
+    """Work on a log that is under way, of this studio. Raises ImpossibleInput where it is not known."""
     job: LogJob | None = caches["shared"].get(f"log-{number}") if number.isalnum() else None
-    if job is None or job.owner_id != owner.pk:
+    if job is None or job.studio_id != studio.pk:
         raise ImpossibleInput("that log is not known here; if the server was started anew, send it again")
     return job

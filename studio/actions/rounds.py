@@ -74,7 +74,7 @@ def part_into_rounds(piece: Piece, *, version: int, key: str, per: int) -> Plann
     for i, document in enumerate(more):
         made = Stage(piece=piece, glass_kind=first.glass_kind, cradle=first.cradle)
         elsewhere = keep_stage(made, document, at + 1 + i)
-        made.firing = begin_firing(piece.owner, first.firing.kiln, elsewhere, label="a round of its own", when=when)
+        made.firing = begin_firing(piece.studio, first.firing.kiln, elsewhere, label="a round of its own", when=when)
         made.save()
     for order, stage in enumerate(stages[at + 1 :], at + 1 + len(more)):
         Stage.objects.filter(pk=stage.pk).update(order=order)

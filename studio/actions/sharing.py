@@ -50,7 +50,7 @@ def join_firing(piece: Piece, *, version: int, key: str, firing: Firing | None) 
     if firing is None:
         old = stage.firing
         parted = {"starts_at": old.starts_at, "time_zone": old.time_zone, "firing": old.inputs}
-        stage.firing = begin_firing(piece.owner, old.kiln, parted, label="a firing of its own", when=timezone.now())
+        stage.firing = begin_firing(piece.studio, old.kiln, parted, label="a firing of its own", when=timezone.now())
     else:
         if why := why_not_together(stage, firing):
             raise DocumentError([Fault("stage.firing", why, "")])

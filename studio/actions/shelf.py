@@ -45,7 +45,7 @@ def save_rack(kind: GlassKind, *, version: int, rack: dict[str, str], system: Sy
 
 @transaction.atomic
 def save_kind(
-    owner: Any, *, kind: GlassKind | None, version: int | None, document: dict[str, Any], system: System
+    studio: Any, *, kind: GlassKind | None, version: int | None, document: dict[str, Any], system: System
 ) -> GlassKind:
     """Write a kind of glass, a new one when `kind` is None. Raises Stale and DocumentError."""
     if kind is not None:
@@ -57,9 +57,9 @@ def save_kind(
     changed = dict.fromkeys(document, system)
     found = read(KindDocument, whole, "a kind of glass", systems=changed)
     told = found.value
-    if GlassKind.objects.of(owner).filter(name__iexact=told.name).exclude(pk=kind.pk if kind else None).exists():
+    if GlassKind.objects.of(studio).filter(name__iexact=told.name).exclude(pk=kind.pk if kind else None).exists():
         raise DocumentError([Fault("name", f"there is a glass called {told.name} already", told.name)])
-    row = kind or GlassKind(owner=owner, version=0)
+    row = kind or GlassKind(studio=studio, version=0)
     settled = whole | {n: e.typed for n, e in found.entries.items() if n in document}
     if kind is not None and settled != kind.document and "source" not in document and "memory" in told.source:
         settled["source"] = "your own figures"
@@ -74,7 +74,7 @@ def save_kind(
 
 
 @transaction.atomic
-def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: dict[str, Any], system: System) -> Kiln:
+def save_kiln(studio: Any, *, kiln: Kiln | None, version: int | None, document: dict[str, Any], system: System) -> Kiln:
     """Write a kiln, a new one when `kiln` is None. Raises Stale and DocumentError."""
     if kiln is not None:
         kiln.refresh_from_db()
@@ -90,7 +90,7 @@ def save_kiln(owner: Any, *, kiln: Kiln | None, version: int | None, document: d
             whole[name] = entry.typed
         elif path in typed_now:
             zones[int(rest.partition(".")[0])]["offset"] = entry.typed  # type: ignore[index]  # as read from JSON
-    row = kiln or Kiln(owner=owner, version=0)
+    row = kiln or Kiln(studio=studio, version=0)
     row.name, row.document = whole["name"].strip(), whole
     row.version += 1
     row.save()

@@ -26,7 +26,7 @@ def _arrays(solid: Solid) -> Path:
     return Path(settings.MEDIA_ROOT) / "arrays" / f"{PurePath(str(solid.file.name)).stem}.npz"
 
 
-def keep_solid(owner: Any, upload: UploadedFile[Any]) -> Solid:
+def keep_solid(studio: Any, upload: UploadedFile[Any]) -> Solid:
     """Keep a mesh file with what was found in it. Raises ImpossibleInput when it cannot be read."""
     if (upload.size or 0) > MOST_BYTES:
         raise ImpossibleInput(f"expected a file of at most 200 MB, got {(upload.size or 0) / 1e6:.0f} MB")
@@ -34,7 +34,7 @@ def keep_solid(owner: Any, upload: UploadedFile[Any]) -> Solid:
     ending = PurePath(name).suffix.lower()[:8]
     if ending.lstrip(".") not in FORMATS:
         raise ImpossibleInput(f"expected a file that ends in {', '.join('.' + f for f in FORMATS)}, got {ending}")
-    solid = Solid(owner=owner, name=(PurePath(name).stem or "mesh")[:80], ending=ending)
+    solid = Solid(studio=studio, name=(PurePath(name).stem or "mesh")[:80], ending=ending)
     solid.file.save(f"mesh{ending}", upload, save=False)  # piece by piece: it is never whole in memory
     try:
         arrays = _arrays(solid)

@@ -55,7 +55,7 @@ def _put_in(
         raise DocumentError([Fault("stages", f"expected at most {MOST_STAGES} stages in a piece", "")])
     plan_document(copy.deepcopy(documents))
     elsewhere = keep_stage(made, written, at)
-    made.firing = begin_firing(piece.owner, kiln, elsewhere, label=label, when=timezone.now())
+    made.firing = begin_firing(piece.studio, kiln, elsewhere, label=label, when=timezone.now())
     made.save()
     for order, stage in enumerate([*stages[:at], made, *stages[at:]]):
         Stage.objects.filter(pk=stage.pk).update(order=order)

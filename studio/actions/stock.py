@@ -66,7 +66,7 @@ def area_left(item: StockItem) -> DualQuantity | None:
 def add_item(kind: GlassKind, *, form: str, mass_kg: float, details: dict[str, str]) -> StockItem:
     """A new entry on the rack."""
     return StockItem.objects.create(
-        owner=kind.owner, kind=kind, form=form, mass_kg=mass_kg, details=details, words=_words(kind, form, details)
+        studio=kind.studio, kind=kind, form=form, mass_kg=mass_kg, details=details, words=_words(kind, form, details)
     )
 
 
@@ -125,7 +125,7 @@ def _read(
 
 @transaction.atomic
 def save_item(
-    owner: Any,
+    studio: Any,
     *,
     item: StockItem | None,
     version: int | None,
@@ -143,7 +143,7 @@ def save_item(
     if form not in forms():
         raise DocumentError([Fault("form", f"expected one of {', '.join(forms())}, got {form}", form)])
     mass_kg, details = _read(whole, item.mass_kg if item else None, kind, system, document)
-    row = item or StockItem(owner=owner, version=0)
+    row = item or StockItem(studio=studio, version=0)
     row.kind, row.form, row.mass_kg, row.details = kind, form, mass_kg, details
     row.words = _words(kind, form, details)
     row.version += 1
@@ -199,12 +199,12 @@ def copy_item(item: StockItem) -> StockItem:
     return add_item(item.kind, form=item.form, mass_kg=0.0, details=dict(item.details))
 
 
-def export_csv(owner: Any) -> str:
+def export_csv(studio: Any) -> str:
     """The rack as CSV, one line an entry, quantities with their units."""
     out = io.StringIO()
     writer = csv.DictWriter(out, COLUMNS, extrasaction="ignore", lineterminator="\r\n")
     writer.writeheader()
-    for item in StockItem.objects.of(owner).filter(is_archived=False).select_related("kind"):
+    for item in StockItem.objects.of(studio).filter(is_archived=False).select_related("kind"):
         row = item.details | {"kind": item.kind.name, "form": item.form, "weight": f"{item.mass_kg * 1e3:g} g"}
         writer.writerow({k: plain_cell(str(v)) for k, v in row.items()})
     return out.getvalue()
@@ -235,9 +235,9 @@ def _rows(text: str) -> list[dict[str, str]]:
     return [dict(zip(heads, row, strict=False)) for row in table[1:] if any(cell.strip() for cell in row)]
 
 
-def import_csv(owner: Any, text: str) -> int:
+def import_csv(studio: Any, text: str) -> int:
     """Add the entries of a table to the rack, all or none; every fault names its line. Kinds are found by name."""
-    kinds = {kind.name.lower(): kind for kind in GlassKind.objects.of(owner).filter(is_archived=False)}
+    kinds = {kind.name.lower(): kind for kind in GlassKind.objects.of(studio).filter(is_archived=False)}
     named = {form.name.lower(): key for key, form in forms().items()} | {key: key for key in forms()}
     faults: list[Fault] = []
     made: list[StockItem] = []
@@ -264,7 +264,7 @@ def import_csv(owner: Any, text: str) -> int:
         if kind is not None and form is not None and not faults:
             made.append(
                 StockItem(
-                    owner=owner,
+                    studio=studio,
                     kind=kind,
                     form=form,
                     mass_kg=mass_kg,
@@ -276,5 +276,5 @@ def import_csv(owner: Any, text: str) -> int:
         raise DocumentError(faults[:40])
     with transaction.atomic():
         StockItem.objects.bulk_create(made)
-        forget_summaries(owner=owner)
+        forget_summaries(studio=studio)
     return len(made)

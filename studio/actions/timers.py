@@ -57,7 +57,9 @@ def word_of(timer: Timer, now: datetime) -> tuple[Literal["runs", "rings", "late
     return "runs", ""
 
 
-def begin_timer(owner: Any, *, key: str, kind: str, name: str, lasts: str, stage: Stage | None, now: datetime) -> Timer:
+def begin_timer(
+    studio: Any, *, key: str, kind: str, name: str, lasts: str, stage: Stage | None, now: datetime
+) -> Timer:
     """A clock begun now; the same key again gives the same clock."""
     if kind not in KINDS:
         raise ImpossibleInput(f"expected one of {', '.join(KINDS)}, got {kind[:20]}")
@@ -68,10 +70,10 @@ def begin_timer(owner: Any, *, key: str, kind: str, name: str, lasts: str, stage
         raise DocumentError([Fault("lasts", str(error), lasts)]) from None
     if not 0 < lasts_s <= _MOST_S:
         raise DocumentError([Fault("lasts", "expected a time above 0 and at most 30 days", lasts)])
-    if Timer.objects.of(owner).filter(ended_at=None).count() >= _MOST:
+    if Timer.objects.of(studio).filter(ended_at=None).count() >= _MOST:
         raise ImpossibleInput(f"expected at most {_MOST} clocks at once")
     timer, _ = Timer.objects.get_or_create(
-        owner=owner,
+        studio=studio,
         key=key,
         defaults={
             "kind": kind,

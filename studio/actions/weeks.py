@@ -41,14 +41,14 @@ def _kept(stages: Iterable[Stage]) -> dict[str, Any]:
     }
 
 
-def _stages(owner: Any, firing_ids: Iterable[int]) -> list[Stage]:
-    rows = Stage.objects.filter(piece__owner=owner, firing__in=list(firing_ids)).select_related("firing", "piece")
+def _stages(studio: Any, firing_ids: Iterable[int]) -> list[Stage]:
+    rows = Stage.objects.filter(piece__studio=studio, firing__in=list(firing_ids)).select_related("firing", "piece")
     return list(rows.order_by("pk"))
 
 
-def _checked(owner: Any, proposed: Sequence[Proposed]) -> None:
+def _checked(studio: Any, proposed: Sequence[Proposed]) -> None:
     ids = [pk for one in proposed for pk in one.firing_ids]
-    rows = {f.pk: f for f in Firing.objects.of(owner).filter(pk__in=ids)}
+    rows = {f.pk: f for f in Firing.objects.of(studio).filter(pk__in=ids)}
     for i, one in enumerate(proposed):
         if not one.firing_ids or any(pk not in rows for pk in one.firing_ids):
             raise DocumentError([Fault(f"firings.{i}", "expected firings of this studio that wait", "")])
@@ -57,7 +57,7 @@ def _checked(owner: Any, proposed: Sequence[Proposed]) -> None:
         if any(not rows[pk].inputs.get("undated") for pk in one.firing_ids):
             why = "expected firings without a start; one of them has been given one. Plan the week anew"
             raise DocumentError([Fault(f"firings.{i}", why, "")])
-    stands = busy_times(owner, timezone.now())
+    stands = busy_times(studio, timezone.now())
     for i, one in enumerate(proposed):
         clash = clash_in(stands.get(one.kiln_id, []), one.starts_at, one.ends_at - one.starts_at)
         if clash is not None:
@@ -68,18 +68,18 @@ def _checked(owner: Any, proposed: Sequence[Proposed]) -> None:
 
 
 @keeping
-def take_firings(owner: Any, proposed: Sequence[Proposed]) -> WeekTaken:
+def take_firings(studio: Any, proposed: Sequence[Proposed]) -> WeekTaken:
     """Give what waits its kilns and starts, and put together what was proposed together; all of it or nothing.
 
     Raises DocumentError where something was changed since it was proposed.
     """
-    _checked(owner, proposed)
-    stages = _stages(owner, (pk for one in proposed for pk in one.firing_ids))
+    _checked(studio, proposed)
+    stages = _stages(studio, (pk for one in proposed for pk in one.firing_ids))
     before = _kept(stages)
     when = timezone.now()
     for one in proposed:
         first = Firing.objects.get(pk=one.firing_ids[0])
-        first.kiln = Kiln.objects.one(owner, one.kiln_id, "kiln")
+        first.kiln = Kiln.objects.one(studio, one.kiln_id, "kiln")
         first.starts_at = one.starts_at
         first.inputs = {name: typed for name, typed in first.inputs.items() if name not in ("undated", "ready_by")}
         first.version += 1
@@ -93,7 +93,7 @@ def take_firings(owner: Any, proposed: Sequence[Proposed]) -> WeekTaken:
                 stage.save(update_fields=["firing"])
     _tell(stages)
     after = _kept(_stages_by_id(before))
-    return WeekTaken.objects.create(owner=owner, before=before, after=after)
+    return WeekTaken.objects.create(studio=studio, before=before, after=after)
 
 
 def _stages_by_id(kept: dict[str, Any]) -> list[Stage]:
@@ -114,9 +114,9 @@ def _tell(stages: Iterable[Stage]) -> None:
 
 
 @keeping
-def take_back(owner: Any) -> None:
+def take_back(studio: Any) -> None:
     """Everything that was taken last as it stood before. Raises ImpossibleInput where it was changed since."""
-    taken = WeekTaken.objects.of(owner).filter(is_undone=False).first()
+    taken = WeekTaken.objects.of(studio).filter(is_undone=False).first()
     if taken is None:
         raise ImpossibleInput("there is nothing of a week to take back")
     stages = _stages_by_id(taken.before)

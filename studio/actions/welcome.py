@@ -1,4 +1,4 @@
-"""What a new owner finds: the shipped kinds of glass, an empty rack, and nothing else."""
+"""What a new studio finds: the shipped kinds of glass, an empty rack, and nothing else."""
 
 from __future__ import annotations
 
@@ -12,15 +12,15 @@ from studio.models import GlassKind
 __all__ = ["welcome"]
 
 
-def welcome(owner: Any) -> None:
-    """Give an owner who has no glass the shipped kinds; later calls change nothing."""
-    if not GlassKind.objects.of(owner).exists():
-        _give_glass(owner)
+def welcome(studio: Any) -> None:
+    """Give a studio that has no glass the shipped kinds; later calls change nothing."""
+    if not GlassKind.objects.of(studio).exists():
+        _give_glass(studio)
 
 
 @transaction.atomic
-def _give_glass(owner: Any) -> None:
-    if GlassKind.objects.of(owner).exists():
+def _give_glass(studio: Any) -> None:
+    if GlassKind.objects.of(studio).exists():
         return
     for kind in shipped_kinds().values():
-        GlassKind.objects.create(owner=owner, key=kind.key, name=kind.name, document=kind_document(kind))
+        GlassKind.objects.create(studio=studio, key=kind.key, name=kind.name, document=kind_document(kind))

@@ -18,6 +18,7 @@ from studio.api import (
     layup,
     loads,
     notebook,
+    people,
     pieces,
     session,
     shelf,
@@ -65,4 +66,5 @@ api.add_router("", layup.router)
 api.add_router("", cradles.router)
 api.add_router("", drawings.router)
 api.add_router("", stock.router)
+api.add_router("/studio", people.router)
 api.add_router("/studio", whole.router)

@@ -41,7 +41,7 @@ def bench_answer(piece: Piece, found: PlannedPiece) -> list[dict[str, Any]]:
         return []
     plans = {plan.key: plan for plan in found.plan.bench}
     records, stands = records_of(piece), _stands_after(found.piece)
-    paces = {does: pace_of(piece.owner, does) for does in {plan.does for plan in plans.values()}}
+    paces = {does: pace_of(piece.studio, does) for does in {plan.does for plan in plans.values()}}
     told = []
     for step in found.piece.bench:
         plan = plans[step.key]

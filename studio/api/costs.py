@@ -15,6 +15,7 @@ from studio.api.replies import Schema, file_stem
 from studio.api.schemas import ErrorOut, Id
 from studio.costs import as_rows, cost_of
 from studio.csv_cells import plain_cell
+from studio.members import studio_of
 from studio.piece_rows import one_piece
 
 router = Router(tags=["costs"])
@@ -54,7 +55,7 @@ def _line(line: CostLine) -> dict[str, Any]:
 
 @router.get("/pieces/{piece_id}/cost", response={200: CostOut, 404: ErrorOut, 422: ErrorOut})
 def show_cost(request: HttpRequest, piece_id: Id, by: Literal["area", "weight"] = "area") -> Any:
-    cost = cost_of(one_piece(request.user, piece_id), by=by)
+    cost = cost_of(one_piece(studio_of(request), piece_id), by=by)
     if cost.each is not None:
         many = f"; all {cost.alike}: {cost.series}" if cost.alike > 1 else ""
         answer = say(f"**{cost.each}** for one{many}.")
@@ -78,7 +79,7 @@ def show_cost(request: HttpRequest, piece_id: Id, by: Literal["area", "weight"] 
 
 @router.get("/pieces/{piece_id}/cost.csv", response={404: ErrorOut, 422: ErrorOut})
 def copy_cost(request: HttpRequest, piece_id: Id, by: Literal["area", "weight"] = "area") -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     file = io.StringIO()
     writer = csv.writer(file)
     for row in as_rows(cost_of(piece, by=by)):

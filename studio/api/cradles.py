@@ -23,6 +23,7 @@ from studio.api.replies import Schema
 from studio.api.schemas import CareIn, CradleIn, CradleListOut, CradleOut, ErrorOut, FillIn, Id
 from studio.api.shelf import STALE
 from studio.errors import Stale
+from studio.members import studio_of
 from studio.models import Cradle, Photo, Piece
 from studio.piece_rows import one_piece
 from studio.planning import outline_of
@@ -83,7 +84,7 @@ def _cradle(row: Cradle) -> dict[str, Any]:
 
 
 def _one(request: HttpRequest, cradle_id: int) -> Cradle:
-    return Cradle.objects.one(request.user, cradle_id, "cradle")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
+    return Cradle.objects.one(studio_of(request), cradle_id, "cradle")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
 
 
 @router.get("/cradles", response=CradleListOut)
@@ -96,7 +97,7 @@ def list_cradles(
     offset: int = Query(0, ge=0, le=10**6),  # type: ignore[type-arg]  # django hands it over
     limit: int = Query(_PAGE, ge=1, le=500),  # type: ignore[type-arg]  # django hands it over
 ) -> Any:
-    mine = Cradle.objects.of(request.user).filter(is_archived=archived)
+    mine = Cradle.objects.of(studio_of(request)).filter(is_archived=archived)
     found = mine
     if words := search.strip().replace("\0", "")[:120]:
         found = found.filter(Q(name__icontains=words) | Q(document__material__icontains=words))
@@ -113,7 +114,7 @@ def show_cradle(request: HttpRequest, cradle_id: Id) -> Any:
 
 @router.post("/cradles", response={201: CradleOut, 404: ErrorOut})
 def shelve_cradle(request: HttpRequest, body: CradleIn) -> Any:
-    piece = Piece.objects.one(request.user, body.piece_id, "piece")
+    piece = Piece.objects.one(studio_of(request), body.piece_id, "piece")
     return Status(201, _cradle(actions.shelve_cradle(piece, body.stage)))
 
 
@@ -154,13 +155,13 @@ def photograph_cradle(request: HttpRequest, cradle_id: Id, file: File[UploadedFi
 
 @router.post("/pieces/{piece_id}/fitted", response={200: CradleOut, 404: ErrorOut})
 def remember_fill(request: HttpRequest, piece_id: Id, body: FillIn) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     return _cradle(actions.remember_fill(piece, how=body.how, on=body.on, key=body.stage))
 
 
 @router.get("/photos/{photo_id}", response={404: ErrorOut})
 def show_photo(request: HttpRequest, photo_id: Id) -> Any:
-    photo = Photo.objects.one(request.user, photo_id, "photograph")
+    photo = Photo.objects.one(studio_of(request), photo_id, "photograph")
     return HttpResponse(
         bytes(photo.data), content_type="image/jpeg", headers={"Cache-Control": "private, max-age=31536000"}
     )

@@ -23,6 +23,7 @@ from studio.actions import solids as actions
 from studio.actions.files import drawing_in
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, ShortText
+from studio.members import studio_of
 from studio.models import Solid
 
 router = Router(tags=["drawings"])
@@ -220,7 +221,7 @@ def _solid(row: Solid) -> dict[str, Any]:
     "/solids", response={201: SolidOut, 413: ErrorOut, 422: ErrorOut}, description=f"A mesh: {', '.join(FORMATS)}."
 )
 def keep_solid(request: HttpRequest, file: File[UploadedFile]) -> Any:
-    return Status(201, _solid(actions.keep_solid(request.user, file)))
+    return Status(201, _solid(actions.keep_solid(studio_of(request), file)))
 
 
 def _lines(steps: Iterator[dict[str, Any]]) -> Iterator[str]:
@@ -234,7 +235,7 @@ def _lines(steps: Iterator[dict[str, Any]]) -> Iterator[str]:
 @router.post("/solids/{solid_id}/room", response={404: ErrorOut})
 def work_out_room(request: HttpRequest, solid_id: Id, body: TakeSolidIn) -> Any:
     """The room of a mesh: one line of JSON for every step, `{done, doing}`, the last with `solid` or `error`."""
-    row = Solid.objects.one(request.user, solid_id, "mesh")
+    row = Solid.objects.one(studio_of(request), solid_id, "mesh")
     steps = actions.room_steps(row, role=body.role, unit=body.unit, up=body.up, largest_only=body.largest_only)
     return StreamingHttpResponse(_lines(steps), content_type="application/x-ndjson")
 
@@ -242,7 +243,7 @@ def work_out_room(request: HttpRequest, solid_id: Id, body: TakeSolidIn) -> Any:
 @router.get("/solids/{solid_id}/view", response={404: ErrorOut})
 def view_solid(request: HttpRequest, solid_id: Id) -> Any:
     """Corners of the light copy: little-endian float32, nine to a triangle, in m."""
-    row = Solid.objects.one(request.user, solid_id, "mesh")
+    row = Solid.objects.one(studio_of(request), solid_id, "mesh")
     return HttpResponse(
         bytes(row.view or b""),
         content_type="application/octet-stream",

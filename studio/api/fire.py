@@ -45,6 +45,7 @@ from studio.api.live import clock_of, live_answer, stages_in
 from studio.api.schemas import ErrorOut, Id
 from studio.assembling import local_start
 from studio.checking import listed_checks
+from studio.members import studio_of
 from studio.models import Firing, Stage, StagePhoto
 from studio.notebook import keep_told
 from studio.watching import moment_of, samples_of, state_of
@@ -57,7 +58,7 @@ _ERRORS: dict[int, Any] = {404: ErrorOut, 422: ErrorOut}
 
 def one_firing(request: HttpRequest, firing_id: int) -> Firing:
     """A firing of whoever asks."""
-    return Firing.objects.select_related("kiln").one(request.user, firing_id, "firing")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
+    return Firing.objects.select_related("kiln").one(studio_of(request), firing_id, "firing")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
 
 
 def stage_in(firing: Firing, stage_id: int) -> Stage:
@@ -256,7 +257,7 @@ def bring_log(
     name = (file.name or "log").replace("\0", "")[:120]
     placed = reading_actions.Placed(now=timezone.now(), offset_s=offset_s, is_sure=is_sure, unit=unit, name=name)
     number = reading_actions.start_log(firing, file.read(), placed)
-    return Status(202, _job(number, reading_actions.job_of(request.user, number)))
+    return Status(202, _job(number, reading_actions.job_of(studio_of(request), number)))
 
 
 @router.post("/firings/{firing_id}/logs/{log_id}/take-back", response={200: LiveOut, **_ERRORS})
@@ -270,7 +271,7 @@ def take_log_back(request: HttpRequest, firing_id: Id, log_id: Id, stage_id: Id 
 
 @router.get("/logs/{number}", response={200: JobOut, **_ERRORS})
 def show_job(request: HttpRequest, number: str) -> Any:
-    return _job(number, reading_actions.job_of(request.user, number))
+    return _job(number, reading_actions.job_of(studio_of(request), number))
 
 
 @router.get("/firings/{firing_id}/log.csv", response=_ERRORS)
@@ -295,5 +296,5 @@ def download_log(request: HttpRequest, firing_id: Id) -> Any:
 def add_photo(request: HttpRequest, firing_id: Id, file: File[UploadedFile], stage_id: Id, before: bool = False) -> Any:
     firing = one_firing(request, firing_id)
     stage = stage_in(firing, stage_id)
-    row = keep_stage_photo(request.user, firing, stage, file, "before" if before else "after")
+    row = keep_stage_photo(studio_of(request), firing, stage, file, "before" if before else "after")
     return Status(201, {"id": row.pk, "photo_id": row.photo_id, "when": row.when, "stage_id": row.stage_id})

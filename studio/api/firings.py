@@ -15,6 +15,7 @@ from studio.api.replies import Schema
 from studio.api.schemas import ConflictOut, ErrorOut, Id, PieceOut, ShortText, VersionIn
 from studio.assembling import local_start
 from studio.errors import Stale
+from studio.members import studio_of
 from studio.models import Firing, Piece
 from studio.piece_rows import one_piece
 from studio.planning import PlannedPiece, planned
@@ -48,7 +49,7 @@ class JoinIn(Schema):
 
 @router.get("/firings", response=FiringListOut)
 def list_firings(request: HttpRequest, offset: int = Query(0, ge=0, le=10**6)) -> Any:  # type: ignore[type-arg]  # django hands it over
-    mine = Firing.objects.of(request.user).filter(state="planned", stages__piece__is_put_away=False).distinct()
+    mine = Firing.objects.of(studio_of(request)).filter(state="planned", stages__piece__is_put_away=False).distinct()
     rows = mine.select_related("kiln").prefetch_related("stages__piece").order_by("starts_at", "pk")
     return {
         "rows": [
@@ -65,7 +66,7 @@ def list_firings(request: HttpRequest, offset: int = Query(0, ge=0, le=10**6)) -
 
 
 def _acted(request: HttpRequest, piece_id: int, stage: str, act: Any) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     try:
         found: PlannedPiece | None = act(piece)
     except Stale as error:
@@ -91,7 +92,7 @@ def redo_firing(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
 
 @router.post("/pieces/{piece_id}/firing/join", response=_ANSWERS)
 def join_firing(request: HttpRequest, piece_id: Id, body: JoinIn) -> Any:
-    firing = Firing.objects.one(request.user, body.firing_id, "firing") if body.firing_id else None
+    firing = Firing.objects.one(studio_of(request), body.firing_id, "firing") if body.firing_id else None
 
     def act(piece: Piece) -> PlannedPiece | None:
         return actions.join_firing(piece, version=body.version, key=body.stage, firing=firing)

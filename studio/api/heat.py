@@ -29,6 +29,7 @@ from studio.api.pieces import full_paths, told_by_stage
 from studio.api.replies import Schema, file_stem
 from studio.api.schemas import Change, ErrorOut, Id, ShortText
 from studio.calendar import firing_calendar
+from studio.members import studio_of
 from studio.models import Piece
 from studio.piece_rows import one_piece
 from studio.planning import planned
@@ -52,7 +53,7 @@ class TryOut(Schema):
 
 
 def _piece(request: HttpRequest, piece_id: int) -> Piece:
-    return one_piece(request.user, piece_id)
+    return one_piece(studio_of(request), piece_id)
 
 
 def staged_at(request: HttpRequest, piece_id: int, stage: str) -> StageWithInputs:

@@ -22,6 +22,7 @@ from studio.api.kiln_schemas import KilnIn, KilnOut
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id
 from studio.errors import Stale
+from studio.members import studio_of
 from studio.models import Kiln, Piece
 
 router = Router(tags=["kilns"])
@@ -88,21 +89,21 @@ def answer_kiln(row: Kiln) -> dict[str, Any]:
 
 @router.get("/kilns", response=list[KilnOut])
 def list_kilns(request: HttpRequest) -> Any:
-    return [answer_kiln(row) for row in Kiln.objects.of(request.user)]
+    return [answer_kiln(row) for row in Kiln.objects.of(studio_of(request))]
 
 
 @router.post("/kilns", response={201: KilnOut, 422: ErrorOut})
 def create_kiln(request: HttpRequest, body: KilnIn) -> Any:
-    row = actions.save_kiln(request.user, kiln=None, version=None, document=body.document, system=body.system)
+    row = actions.save_kiln(studio_of(request), kiln=None, version=None, document=body.document, system=body.system)
     return Status(201, answer_kiln(row))
 
 
 @router.patch("/kilns/{kiln_id}", response={200: KilnOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
 def change_kiln(request: HttpRequest, kiln_id: Id, body: KilnIn) -> Any:
-    kiln = Kiln.objects.one(request.user, kiln_id, "kiln")
+    kiln = Kiln.objects.one(studio_of(request), kiln_id, "kiln")
     try:
         row = actions.save_kiln(
-            request.user, kiln=kiln, version=body.version, document=body.document, system=body.system
+            studio_of(request), kiln=kiln, version=body.version, document=body.document, system=body.system
         )
     except Stale:
         return Status(409, STALE)
@@ -114,7 +115,7 @@ def look_at_log(
     request: HttpRequest, kiln_id: Id, file: File[UploadedFile], keep: bool = False, version: int = 0
 ) -> Any:
     """What a log says of the kiln; with `keep` its times become the kiln's."""
-    row = Kiln.objects.one(request.user, kiln_id, "kiln")
+    row = Kiln.objects.one(studio_of(request), kiln_id, "kiln")
     kiln = read(KilnModel, row.document, "a kiln", stands=True).value
     if (file.size or 0) > MAX_BYTES:
         raise ImpossibleInput(
@@ -136,7 +137,7 @@ def look_at_log(
         }
         try:
             actions.save_kiln(
-                request.user, kiln=row, version=version, document=changes | {"fit": told}, system="metric"
+                studio_of(request), kiln=row, version=version, document=changes | {"fit": told}, system="metric"
             )
         except Stale:
             return Status(409, STALE)

@@ -24,6 +24,7 @@ from studio.api.heat import staged_at
 from studio.api.replies import Schema, file_stem
 from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.errors import Stale
+from studio.members import studio_of
 from studio.models import Cradle, GlassKind, StockItem
 from studio.piece_rows import one_piece, stages_of
 from studio.planning import planned
@@ -59,7 +60,7 @@ def save_shape(request: HttpRequest, piece_id: Id, kind: Literal["view", "glb", 
     if found is None:
         raise Http404("Nothing of this stage is predicted to be drawn.")
     body, media = mesh_file(found.mesh, kind)
-    name = file_stem(one_piece(request.user, piece_id).name, "piece")
+    name = file_stem(one_piece(studio_of(request), piece_id).name, "piece")
     headers = {} if kind == "view" else {"Content-Disposition": f'attachment; filename="{name}.{kind}"'}
     return HttpResponse(body, content_type=media, headers=headers)
 
@@ -91,7 +92,7 @@ class CutOut(Schema):
 
 
 def _plans(request: HttpRequest, piece_id: int, *, stage: str, margin: str, system: System) -> list[dict[str, Any]]:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     found = planned(piece)
     margin_m = parse_within(margin, "length", called="a margin", low=0.0, high=0.2, system=system)
     by_kind: dict[int, tuple[GlassKind, list[StageWithInputs]]] = {}
@@ -135,9 +136,9 @@ def book_cutting(request: HttpRequest, piece_id: Id, body: CutIn) -> Any:
     """It has been cut: the sheets leave the rack, the off-cuts go onto it."""
     for one in _plans(request, piece_id, stage=body.stage, margin=body.margin, system=body.system):
         if one["kind_id"] == body.kind_id:
-            kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
+            kind = GlassKind.objects.one(studio_of(request), body.kind_id, "glass")
             try:
-                return {"off_cuts": book_cuts(request.user, kind, one["plan"], body.versions)}
+                return {"off_cuts": book_cuts(studio_of(request), kind, one["plan"], body.versions)}
             except Stale:
                 said = "The rack has changed since this plan was made. Look at the new one before you cut."
                 return Status(409, {"message": said, "faults": []})
@@ -160,7 +161,7 @@ def show_fits(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     if blank is None:
         return []
     found = []
-    for row in Cradle.objects.of(request.user).filter(is_archived=False):
+    for row in Cradle.objects.of(studio_of(request)).filter(is_archived=False):
         try:
             cradle = read_cradle(row.document, is_filled=False)
         except DocumentError:  # as kept by an edition that asked less

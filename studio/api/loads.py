@@ -34,6 +34,7 @@ from studio.assembling import local_start
 from studio.errors import Stale
 from studio.keeping import memoized
 from studio.loads import firing_input, remembered_firing, waiting_members
+from studio.members import studio_of
 from studio.models import Firing, Stage
 from studio.piece_rows import one_piece
 from studio.planning import outline_of, sketch_of
@@ -46,7 +47,7 @@ _ANSWERS: dict[int, Any] = {200: FiringPageOut, 404: ErrorOut, 409: FiringConfli
 
 
 def _firing(request: HttpRequest, firing_id: int) -> Firing:
-    return Firing.objects.select_related("kiln", "head").one(request.user, firing_id, "firing")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
+    return Firing.objects.select_related("kiln", "head").one(studio_of(request), firing_id, "firing")  # type: ignore[no-any-return]  # the manager of rows is not typed by row
 
 
 def _room(firing: Firing, told: FiringInput) -> dict[str, Any]:
@@ -236,10 +237,10 @@ def show_trace(request: HttpRequest, firing_id: Id, stage_id: Id) -> Any:
 
 def _moved(request: HttpRequest, firing_id: int, body: MemberIn, *, is_in: bool) -> HttpResponse:
     firing = _firing(request, firing_id)
-    stage = Stage.objects.select_related("firing").filter(piece__owner=request.user, pk=body.stage_id).first()  # type: ignore[misc]  # as django has it
+    stage = Stage.objects.select_related("firing").filter(piece__studio=studio_of(request), pk=body.stage_id).first()  # type: ignore[misc]  # as django has it
     if stage is None or (not is_in and stage.firing_id != firing.pk):
         raise Http404("There is no such stage in this studio, or in this firing.")
-    piece = one_piece(request.user, stage.piece_id)
+    piece = one_piece(studio_of(request), stage.piece_id)
     try:
         join_firing(piece, version=body.piece_version, key=stage.key, firing=firing if is_in else None)
     except Stale:

@@ -23,6 +23,7 @@ from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.bench_record import done_steps
 from studio.csv_cells import plain_cell
+from studio.members import studio_of
 from studio.models import Firing
 from studio.notebook import Page, best_of, found_firings, pages_of, statistics
 from studio.watching import live_events
@@ -124,22 +125,22 @@ def list_pages(
     offset: int = Query(0, ge=0, le=10**6),  # type: ignore[type-arg]  # django hands it over
 ) -> Any:
     found = found_firings(
-        request.user, search=search, process=process, fault=fault, cradle_id=cradle_id, kiln_id=kiln_id
+        studio_of(request), search=search, process=process, fault=fault, cradle_id=cradle_id, kiln_id=kiln_id
     )
     return {
         "rows": _rows(found[offset : offset + _PAGE], timezone.now()),
         "bench": []
         if process or fault or cradle_id or kiln_id or offset
-        else done_steps(request.user, search=search, most=_PAGE),
+        else done_steps(studio_of(request), search=search, most=_PAGE),
         "count": found.count(),
-        "all": Firing.objects.of(request.user).filter(started_at__isnull=False).count(),
-        "kilns": statistics(request.user),
+        "all": Firing.objects.of(studio_of(request)).filter(started_at__isnull=False).count(),
+        "kilns": statistics(studio_of(request)),
     }
 
 
 @router.get("/notebook/best/{cradle_id}", response={200: BestOut, 404: ErrorOut})
 def best_on_cradle(request: HttpRequest, cradle_id: Id) -> Any:
-    found = found_firings(request.user, search="", process="", fault="", cradle_id=cradle_id, kiln_id=None)
+    found = found_firings(studio_of(request), search="", process="", fault="", cradle_id=cradle_id, kiln_id=None)
     firings = list(found.select_related("kiln").defer("frozen")[:_MOST_OF_CRADLE])
     pages = pages_of(firings, timezone.now(), cradle_id=cradle_id)
     best = best_of(pages)
@@ -148,7 +149,7 @@ def best_on_cradle(request: HttpRequest, cradle_id: Id) -> Any:
 
 @router.get("/notebook/pages/{firing_id}", response={200: list[PageOut], 404: ErrorOut})
 def show_page(request: HttpRequest, firing_id: Id) -> Any:
-    firing = Firing.objects.select_related("kiln").one(request.user, firing_id, "firing")
+    firing = Firing.objects.select_related("kiln").one(studio_of(request), firing_id, "firing")
     if firing.started_at is None:
         return []
     return [row | {"graph": _graph(row)} for row in _rows(Firing.objects.filter(pk=firing.pk), timezone.now())]
@@ -185,7 +186,7 @@ def _cell(value: Any) -> str:
 
 @router.get("/notebook.csv", response={404: ErrorOut})
 def notebook_csv(request: HttpRequest) -> Any:
-    found = found_firings(request.user, search="", process="", fault="", cradle_id=None, kiln_id=None)
+    found = found_firings(studio_of(request), search="", process="", fault="", cradle_id=None, kiln_id=None)
     return _streamed(_lines(found, timezone.now()), "text/csv; charset=utf-8", "notebook.csv")
 
 
@@ -210,11 +211,11 @@ def _lines(found: QuerySet[Firing], now: datetime) -> Iterator[str]:
 @router.get("/notebook.json", response={404: ErrorOut})
 def notebook_json(request: HttpRequest) -> Any:
     """Every firing with its frozen plan, readings, events, measures and faults; and what was done at the bench."""
-    found = found_firings(request.user, search="", process="", fault="", cradle_id=None, kiln_id=None)
-    return _streamed(_parts(request.user, found), "application/json", "notebook.json")
+    found = found_firings(studio_of(request), search="", process="", fault="", cradle_id=None, kiln_id=None)
+    return _streamed(_parts(studio_of(request), found), "application/json", "notebook.json")
 
 
-def _parts(owner: Any, found: QuerySet[Firing]) -> Iterator[str]:
+def _parts(studio: Any, found: QuerySet[Firing]) -> Iterator[str]:
     yield '{"format": "cold-cradle-notebook", "version": 1, "firings": ['
     before = ""
     for numbers in _batches(found):
@@ -222,7 +223,7 @@ def _parts(owner: Any, found: QuerySet[Firing]) -> Iterator[str]:
             yield before + json.dumps(_whole(firing))
             before = ", "
     yield '], "bench": '
-    yield json.dumps(done_steps(owner, search="", most=_MOST_STEPS), default=str) + "}"
+    yield json.dumps(done_steps(studio, search="", most=_MOST_STEPS), default=str) + "}"
 
 
 def _whole(firing: Firing) -> dict[str, Any]:

@@ -38,6 +38,7 @@ from studio.api.schemas import (
 from studio.errors import Stale
 from studio.loads import firing_input, is_of_several, remembered_firing
 from studio.logged import logged_words
+from studio.members import studio_of
 from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
 from studio.piece_rows import one_piece, shared_firings, stage_keys, stages_of
 from studio.planning import PlannedPiece, planned, summary_of, unplanned_summary
@@ -168,7 +169,7 @@ def list_pieces(
     offset: int = Query(0, ge=0, le=10**6),  # type: ignore[type-arg]  # django hands it over
     put_away: bool = False,
 ) -> Any:
-    mine = Piece.objects.of(request.user).filter(is_put_away=put_away)
+    mine = Piece.objects.of(studio_of(request)).filter(is_put_away=put_away)
     found = mine.filter(name__icontains=search.strip().replace("\0", "")[:_LONGEST_NAME]) if search.strip() else mine
     rows = list(found[offset : offset + _PAGE])
     pending = _worked_out_anew([piece for piece in rows if piece.summary is None])
@@ -200,17 +201,17 @@ def _worked_out_anew(pieces: list[Piece]) -> int:
 
 
 def _on_what(request: HttpRequest, cradle_id: int | None, shape: str, process: str) -> tuple[Cradle | None, dict]:  # type: ignore[type-arg]  # django hands it over
-    shelved = Cradle.objects.one(request.user, cradle_id, "cradle") if cradle_id else None
+    shelved = Cradle.objects.one(studio_of(request), cradle_id, "cradle") if cradle_id else None
     return shelved, (shelved.document if shelved else starting_cradle(process, shape))
 
 
 @router.post("", response={201: PieceOut, 404: ErrorOut, 422: ErrorOut})
 def create_piece(request: HttpRequest, body: NewPieceIn) -> Any:
-    kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
-    kiln = Kiln.objects.one(request.user, body.kiln_id, "kiln")
+    kind = GlassKind.objects.one(studio_of(request), body.kind_id, "glass")
+    kiln = Kiln.objects.one(studio_of(request), body.kiln_id, "kiln")
     shelved, cradle = _on_what(request, body.cradle_id, body.shape, body.process)
     piece = actions.create_piece(
-        request.user,
+        studio_of(request),
         name=body.name,
         process=body.process,
         cradle=cradle,
@@ -227,13 +228,13 @@ def create_piece(request: HttpRequest, body: NewPieceIn) -> Any:
 
 @router.post("/import", response={201: PieceOut, 413: ErrorOut, 422: ErrorOut})
 def import_piece(request: HttpRequest) -> Any:
-    piece = bringing_in.import_piece(request.user, load_json(request.body))
+    piece = bringing_in.import_piece(studio_of(request), load_json(request.body))
     return piece_response(piece, planned(piece), status=201)
 
 
 @router.get("/{piece_id}", response={200: PieceOut, 404: ErrorOut})
 def show_piece(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     return piece_response(piece, planned(piece), stage)
 
 
@@ -253,7 +254,7 @@ def told_by_stage(error: DocumentError, prefix: str) -> DocumentError:
 
 @router.patch("/{piece_id}", response={200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut})
 def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     changes, prefix = full_paths(piece, body.stage, body.changes)
     label = body.label or body.changes[0].path.rpartition(".")[2]
     try:
@@ -266,7 +267,7 @@ def change_piece(request: HttpRequest, piece_id: Id, body: ChangeIn) -> Any:
 
 
 def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     try:
         found = action(piece, version=body.version)
     except Stale as error:
@@ -277,7 +278,7 @@ def _step(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> 
 @router.get("/{piece_id}/workings", response={200: WorkingsOut, 404: ErrorOut})
 def show_workings(request: HttpRequest, piece_id: Id, stage: str = "") -> Any:
     """How each figure of a stage comes about; nothing is computed that was not computed for its plan."""
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     return reply(WorkingsOut, {"version": piece.version, "figures": planned(piece).stage(stage).figures})
 
 
@@ -293,13 +294,13 @@ def redo_piece(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
 
 @router.post("/{piece_id}/away", response={204: None, 404: ErrorOut})
 def put_piece_away(request: HttpRequest, piece_id: Id, away: bool = True) -> Any:
-    actions.put_away(one_piece(request.user, piece_id), away=away)
+    actions.put_away(one_piece(studio_of(request), piece_id), away=away)
     return Status(204, None)
 
 
 @router.get("/{piece_id}/document", response={404: ErrorOut})
 def copy_piece(request: HttpRequest, piece_id: Id) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     name = file_stem(piece.name, "piece")
     text = json.dumps(planned(piece).document, ensure_ascii=False, indent=2) + "\n"
     return HttpResponse(

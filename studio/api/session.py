@@ -1,58 +1,116 @@
-"""Who is signed in, and the one who makes the studio theirs."""
+"""Who is signed in, the one who makes the studio theirs, who joins, and one's own name and password."""
 
 from __future__ import annotations
 
 from typing import Annotated, Any
 
 from django.conf import settings
-from django.contrib.auth import authenticate, get_user_model, login, logout
-from django.contrib.auth.hashers import make_password
-from django.contrib.auth.password_validation import validate_password
-from django.core.exceptions import ValidationError
+from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
+from django.contrib.auth.hashers import check_password, make_password
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from django.views.decorators.csrf import csrf_protect
 from ninja import Router, Status
 from ninja.decorators import decorate_view
 from pydantic import Field
 
 from coldcradle.errors import DocumentError, Fault
-from studio.actions.welcome import welcome
+from studio.actions import people
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut
 from studio.door import TooMany, password_work
 from studio.errors import say_trouble
+from studio.members import CHOSEN
+from studio.models import Member, Role
 from studio.signing_in import BACKEND
 
 router = Router(tags=["session"])
 _REFUSED: dict[int, Any] = {403: ErrorOut, 422: ErrorOut, 429: ErrorOut}
 _OTHERS = {"message": "Others are signing in just now. Try again in a moment.", "faults": []}
 _OWNED = {"message": "This studio has an owner already. Sign in.", "faults": []}
+Name = Annotated[str, Field(max_length=150)]
+Password = Annotated[str, Field(max_length=1000)]
+Secret = Annotated[str, Field(max_length=100)]
+
+
+class StudioOfMineOut(Schema):
+    id: int
+    name: str
+    role: str
+    is_here: bool
 
 
 class SessionOut(Schema):
-    """`needs_owner`: nobody has made this studio theirs yet."""
+    """`needs_owner`: nobody has made this studio theirs yet. `sign_in` is the name one signs in by."""
 
     name: str
+    sign_in: str
     is_signed_in: bool
     is_demo: bool
     is_owner: bool
     needs_owner: bool
+    role: str
+    studio: str
+    studios: list[StudioOfMineOut]
+    begun: dict[str, str]
 
 
 class SignInIn(Schema):
-    name: Annotated[str, Field(max_length=150)]
-    password: Annotated[str, Field(max_length=1000)]
+    name: Name
+    password: Password
+
+
+class InvitedIn(Schema):
+    secret: Secret
+
+
+class InvitedOut(Schema):
+    studio: str
+    role: str
+    by: str
+
+
+class JoinIn(Schema):
+    """Name and password of somebody new; neither is asked of who is signed in."""
+
+    secret: Secret
+    name: Name = ""
+    password: Password = ""
+
+
+class MeIn(Schema):
+    name: Name
+    sign_in: Name
+
+
+class PasswordIn(Schema):
+    old: Password
+    new: Password
+
+
+class ChosenIn(Schema):
+    id: int
 
 
 def _session(request: HttpRequest) -> dict[str, object]:
     user = request.user
+    mine: list[Member] = (
+        list(Member.objects.filter(person=user).select_related("studio")) if user.is_authenticated else []
+    )
+    chosen = request.session.get(CHOSEN)
+    here = next((m for m in mine if m.studio_id == chosen), mine[0] if mine else None)
     return {
-        "name": user.get_username(),
+        "name": people.called(user) if user.is_authenticated else "",
+        "sign_in": user.get_username(),
         "is_signed_in": user.is_authenticated,
         "is_demo": settings.DEMO,
-        "is_owner": bool(user.is_authenticated and (user.is_superuser or settings.DEMO)),
+        "is_owner": here is not None and here.role == Role.OWNER,
         "needs_owner": not user.is_authenticated and not settings.DEMO and not get_user_model().objects.exists(),
+        "role": here.role if here else "",
+        "studio": here.studio.name if here else "",
+        "studios": [{"id": m.studio_id, "name": m.studio.name, "role": m.role, "is_here": m is here} for m in mine],
+        "begun": here.studio.begun if here else {},
     }
 
 
@@ -61,18 +119,31 @@ def show_session(request: HttpRequest) -> Any:
     return _session(request)
 
 
+def _hashed(password: str) -> str | None:
+    """A password worked on in its turn; None where too many wait."""
+    try:
+        with password_work():
+            return make_password(password)
+    except TooMany:
+        return None
+
+
 @router.post("", response={200: SessionOut, 401: ErrorOut, **_REFUSED}, auth=None)
 @decorate_view(csrf_protect)
 def sign_in(request: HttpRequest, body: SignInIn) -> Any:
+    """By the sign-in name, or by how one is called where that is only one's own."""
+    users, name = get_user_model().objects, body.name.strip()
+    if not users.filter(username=name).exists():
+        so_called = list(users.filter(first_name__iexact=" ".join(name.split())).values_list("username", flat=True)[:2])
+        name = so_called[0] if len(so_called) == 1 else name
     try:
         with password_work():
-            user = authenticate(request, username=body.name, password=body.password)
+            user = authenticate(request, username=name, password=body.password)
     except TooMany:
         return Status(429, _OTHERS)
     if user is None:
         return Status(401, {"message": "That name and password do not belong together.", "faults": []})
     login(request, user)
-    welcome(user)
     return _session(request)
 
 
@@ -81,32 +152,83 @@ def sign_in(request: HttpRequest, body: SignInIn) -> Any:
 def make_owner(request: HttpRequest, body: SignInIn) -> Any:
     """The first one who comes makes the studio theirs; afterwards nobody can."""
     users = get_user_model()
-    name = body.name.strip()
-    faults = []
-    try:
-        users.username_validator(name)
-    except ValidationError as error:
-        faults.append(Fault("name", str(error.messages[0]), name))
-    try:
-        validate_password(body.password, users(username=name))
-    except ValidationError as error:
-        faults += [Fault("password", words, "") for words in error.messages]
-    if faults:
+    if faults := people.faults_of(body.name, body.password):
         raise DocumentError(faults)
     if settings.DEMO or users.objects.exists():
         return Status(409, _OWNED)
-    try:
-        with password_work():
-            hashed = make_password(body.password)
-    except TooMany:
+    if (hashed := _hashed(body.password)) is None:
         return Status(429, _OTHERS)
     with transaction.atomic():
         if users.objects.exists():
             return Status(409, _OWNED)
-        user = users.objects.create(username=name, password=hashed, is_staff=True, is_superuser=True)
+        user = people.make_person(body.name, hashed)
+        user.is_staff = user.is_superuser = True
+        user.save(update_fields=["is_staff", "is_superuser"])
+        people.make_studio(user, body.name)
     login(request, user, backend=BACKEND)
-    welcome(user)
     return Status(201, _session(request))
+
+
+@router.post("/invited", response={200: InvitedOut, **_REFUSED}, auth=None)
+@decorate_view(csrf_protect)
+def show_invitation(request: HttpRequest, body: InvitedIn) -> Any:
+    """What an invitation is for, before it is used."""
+    row = people.found_invitation(body.secret, timezone.now())
+    return {"studio": row.studio.name, "role": row.role, "by": people.called(row.made_by)}
+
+
+@router.post("/join", response={201: SessionOut, **_REFUSED}, auth=None)
+@decorate_view(csrf_protect)
+def join_studio(request: HttpRequest, body: JoinIn) -> Any:
+    """Come in by an invitation: somebody new with a name and a password, or who is signed in already."""
+    now = timezone.now()
+    people.found_invitation(body.secret, now)
+    if request.user.is_authenticated and not settings.DEMO:
+        member = people.join(body.secret, request.user, now)
+    else:
+        if faults := people.faults_of(body.name, body.password):
+            raise DocumentError(faults)
+        if (hashed := _hashed(body.password)) is None:
+            return Status(429, _OTHERS)
+        with transaction.atomic():
+            user = people.make_person(body.name, hashed)
+            member = people.join(body.secret, user, now)
+        login(request, user, backend=BACKEND)
+    request.session[CHOSEN] = member.studio_id
+    return Status(201, _session(request))
+
+
+@router.patch("/me", response={200: SessionOut, 409: ErrorOut, **_REFUSED})
+def rename_me(request: HttpRequest, body: MeIn) -> Any:
+    """How one is called, and the name one signs in by."""
+    people.rename(request.user, name=body.name, sign_in=body.sign_in)
+    return _session(request)
+
+
+@router.post("/password", response={200: SessionOut, **_REFUSED})
+def change_my_password(request: HttpRequest, body: PasswordIn) -> Any:
+    """A new password for oneself, the old one asked; one's other sessions end."""
+    user: Any = request.user
+    try:
+        with password_work():
+            is_known = check_password(body.old, user.password)
+            if is_known:
+                people.change_password(user, body.new)
+    except TooMany:
+        return Status(429, _OTHERS)
+    if not is_known:
+        raise DocumentError([Fault("old", "this is not your password", "")])
+    update_session_auth_hash(request, user)
+    return _session(request)
+
+
+@router.post("/studio", response={200: SessionOut, **_REFUSED})
+def choose_studio(request: HttpRequest, body: ChosenIn) -> Any:
+    """Work in another of the studios one is a member of."""
+    if not Member.objects.filter(person=request.user.pk, studio=body.id).exists():
+        return Status(403, {"message": "You are no member of that studio.", "faults": []})
+    request.session[CHOSEN] = body.id
+    return _session(request)
 
 
 @router.delete("", response=SessionOut)

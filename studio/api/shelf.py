@@ -17,6 +17,7 @@ from coldcradle.quantity.parse import parse
 from studio.actions import shelf as actions
 from studio.api.schemas import ErrorOut, GlassIn, GlassOut, Id, NewGlassIn
 from studio.errors import Stale
+from studio.members import studio_of
 from studio.models import GlassKind, Piece
 from studio.stock_levels import rack_of, spoken_for
 
@@ -64,22 +65,22 @@ def _glass(row: GlassKind) -> dict[str, Any]:
 
 @router.get("/glass", response=list[GlassOut])
 def list_glass(request: HttpRequest, archived: bool = False) -> Any:
-    return [_glass(row) for row in GlassKind.objects.of(request.user).filter(is_archived=archived)]
+    return [_glass(row) for row in GlassKind.objects.of(studio_of(request)).filter(is_archived=archived)]
 
 
 @router.post("/glass", response={201: GlassOut, 422: ErrorOut})
 def create_glass(request: HttpRequest, body: NewGlassIn) -> Any:
-    row = actions.save_kind(request.user, kind=None, version=None, document=body.document, system=body.system)
+    row = actions.save_kind(studio_of(request), kind=None, version=None, document=body.document, system=body.system)
     return Status(201, _glass(row))
 
 
 @router.patch("/glass/{kind_id}", response={200: GlassOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
 def change_glass(request: HttpRequest, kind_id: Id, body: GlassIn) -> Any:
-    kind = GlassKind.objects.one(request.user, kind_id, "glass")
+    kind = GlassKind.objects.one(studio_of(request), kind_id, "glass")
     try:
         if body.document:
             kind = actions.save_kind(
-                request.user, kind=kind, version=body.version, document=body.document, system=body.system
+                studio_of(request), kind=kind, version=body.version, document=body.document, system=body.system
             )
             return _glass(kind)
         return _glass(actions.save_rack(kind, version=body.version, rack=body.rack, system=body.system))
@@ -89,7 +90,7 @@ def change_glass(request: HttpRequest, kind_id: Id, body: GlassIn) -> Any:
 
 @router.post("/glass/{kind_id}/away", response={200: GlassOut, 404: ErrorOut})
 def put_glass_away(request: HttpRequest, kind_id: Id, away: bool = True) -> Any:
-    kind = GlassKind.objects.one(request.user, kind_id, "glass")
+    kind = GlassKind.objects.one(studio_of(request), kind_id, "glass")
     GlassKind.objects.filter(pk=kind.pk).update(is_archived=away)
     kind.refresh_from_db()
     return _glass(kind)

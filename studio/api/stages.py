@@ -13,6 +13,7 @@ from studio.actions import stages as actions
 from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, ErrorOut, Id, MoveStageIn, NewStageIn, PieceOut, RoundsIn, VersionIn
 from studio.errors import Stale
+from studio.members import studio_of
 from studio.models import Cradle, Kiln
 from studio.piece_rows import one_piece
 
@@ -22,10 +23,10 @@ _ANSWERS: dict[int, Any] = {200: PieceOut, 404: ErrorOut, 409: ConflictOut, 422:
 
 @router.post("/{piece_id}/stages", response={**_ANSWERS, 201: PieceOut})
 def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn) -> Any:
-    piece = one_piece(request.user, piece_id)
-    shelved = Cradle.objects.one(request.user, body.cradle_id, "cradle") if body.cradle_id else None
+    piece = one_piece(studio_of(request), piece_id)
+    shelved = Cradle.objects.one(studio_of(request), body.cradle_id, "cradle") if body.cradle_id else None
     cradle = shelved.document if shelved else starting_cradle(body.process, body.shape)
-    kiln = Kiln.objects.one(request.user, body.kiln_id, "kiln") if body.kiln_id else None
+    kiln = Kiln.objects.one(studio_of(request), body.kiln_id, "kiln") if body.kiln_id else None
     try:
         found, key = actions.add_stage(
             piece,
@@ -45,7 +46,7 @@ def add_stage(request: HttpRequest, piece_id: Id, body: NewStageIn) -> Any:
 
 @router.post("/{piece_id}/stages/{key}/double", response={**_ANSWERS, 201: PieceOut})
 def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     try:
         found, made = actions.duplicate_stage(piece, version=body.version, key=key)
     except Stale as error:
@@ -55,7 +56,7 @@ def duplicate_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionI
 
 @router.post("/{piece_id}/stages/{key}/move", response=_ANSWERS)
 def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     try:
         found = actions.move_stage(piece, version=body.version, key=key, by=body.by)
     except Stale as error:
@@ -66,7 +67,7 @@ def move_stage(request: HttpRequest, piece_id: Id, key: str, body: MoveStageIn) 
 @router.post("/{piece_id}/stages/{key}/rounds", response=_ANSWERS)
 def part_into_rounds(request: HttpRequest, piece_id: Id, key: str, body: RoundsIn) -> Any:
     """So many copies to a firing, and as many further stages as the series takes."""
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     try:
         found = rounds.part_into_rounds(piece, version=body.version, key=key, per=body.per)
     except Stale as error:
@@ -76,7 +77,7 @@ def part_into_rounds(request: HttpRequest, piece_id: Id, key: str, body: RoundsI
 
 @router.post("/{piece_id}/stages/{key}/out", response=_ANSWERS)
 def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     try:
         found = actions.remove_stage(piece, version=body.version, key=key)
     except Stale as error:
@@ -86,7 +87,7 @@ def remove_stage(request: HttpRequest, piece_id: Id, key: str, body: VersionIn) 
 
 @router.post("/{piece_id}/clock", response=_ANSWERS)
 def put_on_the_clock(request: HttpRequest, piece_id: Id, body: VersionIn) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     try:
         found = actions.put_on_the_clock(piece, version=body.version)
     except Stale as error:

@@ -18,6 +18,7 @@ from studio.api.pieces import conflict, piece_response
 from studio.api.schemas import ConflictOut, CountOut, ErrorOut, Id, PieceOut, StockIn, StockListOut, StockOut, VersionIn
 from studio.api.shelf import STALE
 from studio.errors import Stale
+from studio.members import studio_of
 from studio.models import GlassKind, Reservation, StockItem
 from studio.piece_rows import one_piece
 
@@ -62,7 +63,7 @@ def list_stock(
     offset: int = Query(0, ge=0, le=10**6),  # type: ignore[type-arg]  # django hands it over
     sort: Literal["kind", "weight", "recent"] = "kind",
 ) -> Any:
-    mine = StockItem.objects.of(request.user).filter(is_archived=archived)
+    mine = StockItem.objects.of(studio_of(request)).filter(is_archived=archived)
     found = mine
     for word in search.replace("\0", "").lower().split()[:8]:
         found = found.filter(words__contains=word[:60])
@@ -83,20 +84,26 @@ def list_stock(
 
 @router.post("/stock", response={201: StockOut, 404: ErrorOut, 422: ErrorOut})
 def create_item(request: HttpRequest, body: StockIn) -> Any:
-    kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
+    kind = GlassKind.objects.one(studio_of(request), body.kind_id, "glass")
     item = actions.save_item(
-        request.user, item=None, version=None, kind=kind, form=body.form, document=body.document, system=body.system
+        studio_of(request),
+        item=None,
+        version=None,
+        kind=kind,
+        form=body.form,
+        document=body.document,
+        system=body.system,
     )
     return Status(201, _out(item))
 
 
 @router.patch("/stock/{item_id}", response={200: StockOut, 404: ErrorOut, 409: ErrorOut, 422: ErrorOut})
 def change_item(request: HttpRequest, item_id: Id, body: StockIn) -> Any:
-    item = StockItem.objects.one(request.user, item_id, "entry of the rack")
-    kind = GlassKind.objects.one(request.user, body.kind_id, "glass")
+    item = StockItem.objects.one(studio_of(request), item_id, "entry of the rack")
+    kind = GlassKind.objects.one(studio_of(request), body.kind_id, "glass")
     try:
         saved = actions.save_item(
-            request.user,
+            studio_of(request),
             item=item,
             version=body.version,
             kind=kind,
@@ -111,12 +118,12 @@ def change_item(request: HttpRequest, item_id: Id, body: StockIn) -> Any:
 
 @router.post("/stock/{item_id}/copy", response={201: StockOut, 404: ErrorOut})
 def copy_item(request: HttpRequest, item_id: Id) -> Any:
-    return Status(201, _out(actions.copy_item(StockItem.objects.one(request.user, item_id, "entry of the rack"))))
+    return Status(201, _out(actions.copy_item(StockItem.objects.one(studio_of(request), item_id, "entry of the rack"))))
 
 
 @router.post("/stock/{item_id}/away", response={200: StockOut, 404: ErrorOut, 422: ErrorOut})
 def put_item_away(request: HttpRequest, item_id: Id, away: bool = True) -> Any:
-    item = StockItem.objects.one(request.user, item_id, "entry of the rack")
+    item = StockItem.objects.one(studio_of(request), item_id, "entry of the rack")
     actions.put_item_away(item, away=away)
     item.refresh_from_db()
     return _out(item)
@@ -124,7 +131,7 @@ def put_item_away(request: HttpRequest, item_id: Id, away: bool = True) -> Any:
 
 @router.post("/stock/{item_id}/photo", response={200: StockOut, 404: ErrorOut, 413: ErrorOut, 422: ErrorOut})
 def photograph_item(request: HttpRequest, item_id: Id, file: File[UploadedFile]) -> Any:
-    item = StockItem.objects.one(request.user, item_id, "entry of the rack")
+    item = StockItem.objects.one(studio_of(request), item_id, "entry of the rack")
     photograph(item, file)
     return _out(item)
 
@@ -132,7 +139,7 @@ def photograph_item(request: HttpRequest, item_id: Id, file: File[UploadedFile])
 @router.get("/stock.csv")
 def export_stock(request: HttpRequest) -> Any:
     return HttpResponse(
-        "\ufeff" + actions.export_csv(request.user),
+        "\ufeff" + actions.export_csv(studio_of(request)),
         content_type="text/csv; charset=utf-8",
         headers={"Content-Disposition": 'attachment; filename="rack.csv"'},
     )
@@ -144,11 +151,11 @@ def import_stock(request: HttpRequest) -> Any:
         text = request.body.decode("utf-8-sig")
     except UnicodeDecodeError:
         raise ImpossibleInput("expected a table in CSV, UTF-8; this file is something else") from None
-    return {"count": actions.import_csv(request.user, text)}
+    return {"count": actions.import_csv(studio_of(request), text)}
 
 
 def _take(request: HttpRequest, piece_id: int, body: VersionIn, action: Any) -> Any:
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     try:
         found = action(piece, version=body.version, key=body.stage)
     except Stale as error:

@@ -19,6 +19,7 @@ from coldcradle.report.finding import Finding
 from coldcradle.sums import SUMS, evaluate
 from studio.api.replies import Schema
 from studio.api.schemas import EntryOut, ErrorOut, Id, ShortText
+from studio.members import studio_of
 from studio.models import GlassKind
 from studio.piece_rows import one_piece, stage_at
 from studio.planning import planned
@@ -89,7 +90,7 @@ class FilledOut(Schema):
 
 
 def _kinds(request: HttpRequest) -> dict[str, GlassProperties]:
-    rows = GlassKind.objects.of(request.user).filter(is_archived=False)
+    rows = GlassKind.objects.of(studio_of(request)).filter(is_archived=False)
     return {row.key: read(KindDocument, row.document, "a kind of glass", stands=True).value for row in rows}
 
 
@@ -137,7 +138,7 @@ def work_sum(request: HttpRequest, key: ShortText, body: TypedIn) -> Any:
 def fill_sum(request: HttpRequest, key: ShortText, piece_id: Id, stage: str = "") -> Any:
     """What a stage of a piece knows of a sum's fields."""
     one = _one(key)
-    piece = one_piece(request.user, piece_id)
+    piece = one_piece(studio_of(request), piece_id)
     found = planned(piece)
     at = found.at(stage)
     staged = staged_of(found.piece, found.piece.stages[at].key)

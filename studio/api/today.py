@@ -20,6 +20,7 @@ from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id
 from studio.calendar import bench_calendar
 from studio.fixed_queries import FixedRead, among
+from studio.members import studio_of
 from studio.models import Firing, Kiln, Piece, Stage, Timer
 from studio.planning import planned, summary_of, unplanned_summary
 from studio.remembering import remember
@@ -221,8 +222,8 @@ def _clash(row: dict[str, Any], standing: list[dict[str, Any]]) -> str:
     return f"the kiln is not free: {other['name']}" if other else ""
 
 
-def _today(owner: Any, now: datetime) -> dict[str, Any]:
-    mine = Firing.objects.of(owner).select_related("kiln")
+def _today(studio: Any, now: datetime) -> dict[str, Any]:
+    mine = Firing.objects.of(studio).select_related("kiln")
     going = mine.filter(state__in=("running", "cooling", "stopped")).defer("frozen", "told")
     coming = mine.filter(
         state__in=("planned", "loaded"),
@@ -232,7 +233,7 @@ def _today(owner: Any, now: datetime) -> dict[str, Any]:
     ).distinct()
     # nobody has said when others are; a key that is not there is no value that could be excluded
     coming = coming.filter(Q(inputs__undated__isnull=True) | Q(inputs__undated=False))
-    kilns = {k.pk: {"id": k.pk, "name": k.name, "firings": []} for k in Kiln.objects.of(owner)}
+    kilns = {k.pk: {"id": k.pk, "name": k.name, "firings": []} for k in Kiln.objects.of(studio)}
     todos: list[dict[str, Any]] = []
     firings = [*going[:_MOST], *coming.defer("frozen", "told").order_by("starts_at")[:_MOST]]
     prefetch_related_objects([f for f in firings if f.started_at], "events")
@@ -249,7 +250,7 @@ def _today(owner: Any, now: datetime) -> dict[str, Any]:
                     want["clash"] = _clash(row, standing)
             standing.append(row)
         todos += wants
-    timers = [timer_out(t, now) for t in Timer.objects.of(owner).filter(ended_at=None)]
+    timers = [timer_out(t, now) for t in Timer.objects.of(studio).filter(ended_at=None)]
     for t in timers:
         todos.append(
             {
@@ -265,7 +266,7 @@ def _today(owner: Any, now: datetime) -> dict[str, Any]:
                 "station": "",
             }
         )
-    zones = Firing.objects.of(owner).order_by("-pk").values_list("time_zone", flat=True)
+    zones = Firing.objects.of(studio).order_by("-pk").values_list("time_zone", flat=True)
     return {
         "now": now,
         "time_zone": next(iter(zones[:1]), "UTC"),
@@ -280,9 +281,11 @@ def today_calendar(request: HttpRequest) -> Any:
     """The clocks of the bench and what wants doing, as a calendar file."""
     now = timezone.now()
     dues = [
-        (t["key"], f"{t['name']}: {t['about']}", t["at"]) for t in _today(request.user, now)["todos"] if t["piece_id"]
+        (t["key"], f"{t['name']}: {t['about']}", t["at"])
+        for t in _today(studio_of(request), now)["todos"]
+        if t["piece_id"]
     ]
-    text = bench_calendar(list(Timer.objects.of(request.user).filter(ended_at=None)), dues, now)
+    text = bench_calendar(list(Timer.objects.of(studio_of(request)).filter(ended_at=None)), dues, now)
     return HttpResponse(
         text, content_type="text/calendar", headers={"Content-Disposition": 'attachment; filename="today.ics"'}
     )
@@ -291,13 +294,13 @@ def today_calendar(request: HttpRequest) -> Any:
 @router.get("/today", response=TodayOut)
 def show_today(request: HttpRequest) -> Any:
     """Firings from half a day back to six days on, the clocks that run, and what wants doing, the soonest first."""
-    return _today(request.user, timezone.now())
+    return _today(studio_of(request), timezone.now())
 
 
 @router.get("/timers", response=list[TimerOut])
 def list_timers(request: HttpRequest) -> Any:
     now = timezone.now()
-    return [timer_out(t, now) for t in Timer.objects.of(request.user).filter(ended_at=None)]
+    return [timer_out(t, now) for t in Timer.objects.of(studio_of(request)).filter(ended_at=None)]
 
 
 @router.post("/timers", response={200: TimerOut, 404: ErrorOut, 422: ErrorOut})
@@ -305,9 +308,9 @@ def begin_timer(request: HttpRequest, body: NewTimerIn) -> Any:
     now = timezone.now()
     stage = None
     if body.stage_id is not None:
-        stage = Stage.objects.filter(piece__owner=request.user, pk=body.stage_id).first()  # type: ignore[misc]  # as django has it
+        stage = Stage.objects.filter(piece__studio=studio_of(request), pk=body.stage_id).first()  # type: ignore[misc]  # as django has it
     timer = actions.begin_timer(
-        request.user, key=body.key, kind=body.kind, name=body.name, lasts=body.lasts, stage=stage, now=now
+        studio_of(request), key=body.key, kind=body.kind, name=body.name, lasts=body.lasts, stage=stage, now=now
     )
     return timer_out(timer, now)
 
@@ -315,7 +318,7 @@ def begin_timer(request: HttpRequest, body: NewTimerIn) -> Any:
 @router.post("/timers/{timer_id}/ring", response={200: TimerOut, 404: ErrorOut})
 def ring_timer(request: HttpRequest, timer_id: Id) -> Any:
     now = timezone.now()
-    timer = Timer.objects.one(request.user, timer_id, "timer")
+    timer = Timer.objects.one(studio_of(request), timer_id, "timer")
     actions.ring(timer, now)
     timer.refresh_from_db()
     return timer_out(timer, now)
@@ -324,6 +327,6 @@ def ring_timer(request: HttpRequest, timer_id: Id) -> Any:
 @router.post("/timers/{timer_id}/end", response={200: TimerOut, 404: ErrorOut})
 def end_timer(request: HttpRequest, timer_id: Id) -> Any:
     now = timezone.now()
-    timer = Timer.objects.one(request.user, timer_id, "timer")
+    timer = Timer.objects.one(studio_of(request), timer_id, "timer")
     actions.end_timer(timer, now)
     return timer_out(timer, now)

@@ -19,6 +19,7 @@ from studio.actions import weeks as actions
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut, Id
 from studio.kiln_times import busy_times, clash_in, next_free
+from studio.members import studio_of
 from studio.models import Firing, WeekTaken
 from studio.planning import planned
 from studio.weeks import StudioWeek, studio_week
@@ -83,8 +84,8 @@ class FreeOut(Schema):
     free: DualQuantity | None
 
 
-def _zone(owner: Any) -> ZoneInfo:
-    found = Firing.objects.of(owner).order_by("-pk").values_list("time_zone", flat=True).first()
+def _zone(studio: Any) -> ZoneInfo:
+    found = Firing.objects.of(studio).order_by("-pk").values_list("time_zone", flat=True).first()
     return ZoneInfo(found or "UTC")
 
 
@@ -165,15 +166,15 @@ def _says(week: StudioWeek, plan: WeekPlan) -> Message:
 @router.post("/week/plan", response={200: WeekOut, 422: ErrorOut})
 def plan_week(request: HttpRequest, body: PlanWeekIn) -> Any:
     """Firings for all that waits, within some ten seconds; nothing is kept until it is taken."""
-    owner, days = request.user, frozenset(day for day in body.days_off if 0 <= day <= 6)
-    week = studio_week(owner, timezone.now(), _zone(owner), days_off=days)
+    studio, days = studio_of(request), frozenset(day for day in body.days_off if 0 <= day <= 6)
+    week = studio_week(studio, timezone.now(), _zone(studio), days_off=days)
     plan = week.planned(_TIME_S)
     return {
         "says": _says(week, plan),
         "firings": _proposals(week, plan),
         "left": [{"name": name, "says": why} for name, why in [*week.left, *_unplaced(week, plan)]],
         "is_all_looked_at": plan.is_all_looked_at,
-        "can_take_back": WeekTaken.objects.of(owner).filter(is_undone=False).exists(),
+        "can_take_back": WeekTaken.objects.of(studio).filter(is_undone=False).exists(),
     }
 
 
@@ -186,20 +187,20 @@ def take_firings(request: HttpRequest, body: TakeIn) -> Any:
         )
         for one in body.firings
     ]
-    actions.take_firings(request.user, proposed)
+    actions.take_firings(studio_of(request), proposed)
     return Status(204, None)
 
 
 @router.post("/week/back", response={204: None, 422: ErrorOut})
 def take_back(request: HttpRequest) -> Any:
-    actions.take_back(request.user)
+    actions.take_back(studio_of(request))
     return Status(204, None)
 
 
 @router.get("/firings/{firing_id}/free", response={200: FreeOut, 404: ErrorOut, 422: ErrorOut})
 def show_free(request: HttpRequest, firing_id: Id) -> Any:
     """What else has the kiln when this firing is set to run, and the next start at which it is free."""
-    firing = Firing.objects.of(request.user).select_related("kiln").filter(pk=firing_id).first()
+    firing = Firing.objects.of(studio_of(request)).select_related("kiln").filter(pk=firing_id).first()
     stage = firing.stages.select_related("piece").first() if firing else None
     if firing is None or stage is None:
         return Status(404, {"message": "There is no firing with this number.", "faults": []})
@@ -210,7 +211,7 @@ def show_free(request: HttpRequest, firing_id: Id) -> Any:
     zone = ZoneInfo(firing.time_zone)
     now = timezone.now().astimezone(zone)
     lasts = timedelta(seconds=heat.total_s)
-    busy = busy_times(request.user, now, but=firing.pk).get(firing.kiln_id, [])
+    busy = busy_times(studio_of(request), now, but=firing.pk).get(firing.kiln_id, [])
     start = None if told.is_undated else datetime.fromisoformat(heat.starts_at).astimezone(zone)
     clash = clash_in(busy, start, lasts) if start is not None else None
     from_ = max(now + timedelta(hours=1), start or now).replace(minute=0, second=0, microsecond=0)

@@ -128,13 +128,13 @@ def _event(firing: Firing, kind: str, at_s: float, data: dict[str, Any]) -> None
 
 
 def _photos(
-    user: Any, firing: Firing, stage: Stage, frozen: FiringSnapshot, entry: dict[str, Any], *, both: bool
+    studio: Any, firing: Firing, stage: Stage, frozen: FiringSnapshot, entry: dict[str, Any], *, both: bool
 ) -> None:
     shape = _SHAPES.get(frozen.plan.family, "round")
     cracked = any(f.startswith("crack") or f == "broke-later" for f in entry.get("faults", []))
     for is_after in (False, True) if both else (False,):
         raw = drawn_photo(seed=entry["seed"], shape=shape, is_after=is_after, crack=is_after and cracked)
-        keep_stage_photo(user, firing, stage, raw, "after" if is_after else "before")
+        keep_stage_photo(studio, firing, stage, raw, "after" if is_after else "before")
 
 
 def _begun(
@@ -146,12 +146,12 @@ def _begun(
     return firing, frozen_of(firing, stage.pk)
 
 
-def _past(user: Any, entry: dict[str, Any], document: dict[str, Any], today: datetime) -> None:
+def _past(studio: Any, entry: dict[str, Any], document: dict[str, Any], today: datetime) -> None:
     hours, minutes = entry["hour"].split(":")
     started = (today + timedelta(days=entry["days"])).replace(
         hour=int(hours), minute=int(minutes), second=0, microsecond=0
     )
-    piece: Piece = import_piece(user, document)
+    piece: Piece = import_piece(studio, document)
     stage = piece.stages.get()
     firing, frozen = _begun(stage, entry, started)
     drifts = any(t["kind"] == "drift" for t in entry.get("trouble", []))  # it never shows that it is cool
@@ -169,11 +169,11 @@ def _past(user: Any, entry: dict[str, Any], document: dict[str, Any], today: dat
         keep_measures(firing, stage, rows, system="metric")
     keep_observations(firing, stage, entry["faults"], entry["note"])
     keep_told(firing, today)
-    _photos(user, firing, stage, frozen, entry, both=True)
+    _photos(studio, firing, stage, frozen, entry, both=True)
     put_away(piece, away=True)
 
 
-def load_history(user: Any, now: datetime, documents: dict[str, dict[str, Any]], ready: Ready) -> None:
+def load_history(studio: Any, now: datetime, documents: dict[str, dict[str, Any]], ready: Ready) -> None:
     """Everything that was fired. `documents` are the demo's pieces by file name, `ready` puts the studio's own glass
     and kilns into one; `now` is aware, on the clock of the studio.
     """
@@ -183,19 +183,19 @@ def load_history(user: Any, now: datetime, documents: dict[str, dict[str, Any]],
         for path, value in entry.get("changes", {}).items():
             part, name = path.split(".")
             document["stages"][0][part][name] = value
-        _past(user, entry, ready(document), now)
-    _running(user, now, ready(copy.deepcopy(documents["09-pilots-bowl"])))
-    _waiting(user, now, ready(copy.deepcopy(documents["11-berth-stand"])))
+        _past(studio, entry, ready(document), now)
+    _running(studio, now, ready(copy.deepcopy(documents["09-pilots-bowl"])))
+    _waiting(studio, now, ready(copy.deepcopy(documents["11-berth-stand"])))
 
 
-def _running(user: Any, now: datetime, document: dict[str, Any]) -> None:
+def _running(studio: Any, now: datetime, document: dict[str, Any]) -> None:
     """A bowl that is in its hold at this moment, run by the stand-in."""
     document["name"] = "Pilot’s bowl, for the stairs"
-    stage = import_piece(user, document).stages.get()
+    stage = import_piece(studio, document).stages.get()
     entry = {"seed": 21}
     gone = timedelta(seconds=_peak_s(_watched(stage)))
     firing, frozen = _begun(stage, entry, now - gone, is_simulated=True)
-    _photos(user, firing, stage, frozen, entry, both=False)
+    _photos(studio, firing, stage, frozen, entry, both=False)
 
 
 def _watched(stage: Stage) -> FiringBaseline:
@@ -203,12 +203,12 @@ def _watched(stage: Stage) -> FiringBaseline:
     return watched_of(staged_of(planned(stage.piece).piece, stage.key))
 
 
-def _waiting(user: Any, now: datetime, document: dict[str, Any]) -> None:
+def _waiting(studio: Any, now: datetime, document: dict[str, Any]) -> None:
     """A stand whose kiln has cooled and may be opened; its readings came as a log."""
     document["name"] = "Berth-number stand, seven"
-    stage = import_piece(user, document).stages.get()
+    stage = import_piece(studio, document).stages.get()
     entry: dict[str, Any] = {"seed": 22}
     total = _watched(stage).opens_s
     firing, frozen = _begun(stage, entry, now - timedelta(seconds=total + 2400.0))
     _read(firing, frozen, entry, total + 2400.0)
-    _photos(user, firing, stage, frozen, entry, both=False)
+    _photos(studio, firing, stage, frozen, entry, both=False)

@@ -14,15 +14,15 @@ from django.db import transaction
 
 from studio.actions.bringing_in import import_piece
 from studio.actions.cradles import care_for, shelve_cradle
+from studio.actions.people import make_studio
 from studio.actions.pieces import create_piece
 from studio.actions.shelf import save_kiln, save_kind
 from studio.actions.solids import keep_solid, room_steps
 from studio.actions.stock import save_item
-from studio.actions.welcome import welcome
 from studio.demo.documents import demo_documents, started
 from studio.demo.history import load_history
 from studio.demo.shared import load_shared_firings
-from studio.models import GlassKind, Kiln
+from studio.models import GlassKind, Kiln, Studio
 from studio.stock_levels import rack_of
 
 __all__ = ["DEMO_USER", "load_demo"]
@@ -33,19 +33,19 @@ _HERE = Path(__file__).parent
 
 @transaction.atomic
 def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool = False) -> Any:
-    """The demo user with rack, kilns, pieces and notebook; an existing demo user is left as it is.
+    """The demo studio with rack, kilns, pieces and notebook; one that is there is left as it is.
 
     Few of its pieces have a start, so that no two want one kiln; `is_all_dated` gives every one its own.
     """
-    users = get_user_model().objects
-    if (user := users.filter(username=DEMO_USER).first()) is not None:
-        return user
-    user = users.create_user(DEMO_USER)
-    user.set_unusable_password()
-    user.save()
-    welcome(user)
-    studio = json.loads((_HERE / "studio.json").read_text("utf-8"))
-    kinds, kilns = _fill_shelves(user, studio)
+    standing = Studio.objects.filter(members__person__username=DEMO_USER).first()
+    if standing is not None:
+        return standing
+    person = get_user_model().objects.create_user(DEMO_USER)
+    person.set_unusable_password()
+    person.save()
+    studio = make_studio(person, DEMO_USER)
+    told = json.loads((_HERE / "studio.json").read_text("utf-8"))
+    kinds, kilns = _fill_shelves(studio, told)
 
     def ready(whole: dict[str, Any]) -> dict[str, Any]:
         """A document with the studio's own glass, kilns and days in it."""
@@ -54,37 +54,37 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
             stage["glass"] |= {"kind": kind.document, "rack": rack_of(kind)}
             stage["heat"] |= {"kiln": kiln.document, "starts_at": started(today, stage["heat"]["starts_at"])}
             if isinstance(stage["cradle"].get("solid"), str):
-                stage["cradle"]["solid"] = _solid(user, stage["cradle"]["solid"])
+                stage["cradle"]["solid"] = _solid(studio, stage["cradle"]["solid"])
         return whole
 
     def begin(documents: list[dict[str, Any]]) -> None:
         for document in documents:
             whole = ready(_of_this_week(document, is_all_dated=is_all_dated))
-            piece = import_piece(user, whole)
+            piece = import_piece(studio, whole)
             for stage in whole["stages"]:
                 if not stage["cradle"]["name"].startswith("Kiln shelf"):
-                    _shelve(piece, stage["key"], studio["care"], today)
+                    _shelve(piece, stage["key"], told["care"], today)
 
     documents = demo_documents()
     begin([document for document in documents if "bench" not in document])
     if not is_all_dated:
-        load_shared_firings(user)
+        load_shared_firings(studio)
     if with_history:
         named = {path.stem: json.loads(path.read_text("utf-8")) for path in (_HERE / "pieces").glob("*.json")}
-        load_history(user, today if today.tzinfo else today.astimezone(), named, ready)
+        load_history(studio, today if today.tzinfo else today.astimezone(), named, ready)
     begin([document for document in documents if "bench" in document])  # last, after all that is in the notebook
-    return user
+    return studio
 
 
-def _fill_shelves(user: Any, studio: dict[str, Any]) -> tuple[dict[str, GlassKind], dict[str, Kiln]]:
+def _fill_shelves(studio: Any, told: dict[str, Any]) -> tuple[dict[str, GlassKind], dict[str, Kiln]]:
     """Kinds of glass with what is on the rack, and kilns; each by its name."""
-    for document in studio["kinds"]:
-        save_kind(user, kind=None, version=None, document=document, system="metric")
-    kinds = {kind.key: kind for kind in GlassKind.objects.of(user)}
-    for entry in studio["stock"]:
+    for document in told["kinds"]:
+        save_kind(studio, kind=None, version=None, document=document, system="metric")
+    kinds = {kind.key: kind for kind in GlassKind.objects.of(studio)}
+    for entry in told["stock"]:
         details = {name: typed for name, typed in entry.items() if name not in ("kind", "form")}
         save_item(
-            user,
+            studio,
             item=None,
             version=None,
             kind=kinds[entry["kind"]],
@@ -92,9 +92,9 @@ def _fill_shelves(user: Any, studio: dict[str, Any]) -> tuple[dict[str, GlassKin
             document=details,
             system="metric",
         )
-    for kiln in studio["kilns"]:
-        save_kiln(user, kiln=None, version=None, document=kiln, system="metric")
-    return kinds, {kiln.name: kiln for kiln in Kiln.objects.of(user)}
+    for kiln in told["kilns"]:
+        save_kiln(studio, kiln=None, version=None, document=kiln, system="metric")
+    return kinds, {kiln.name: kiln for kiln in Kiln.objects.of(studio)}
 
 
 # What has a start; the rest waits for one. Each has its kiln to itself.
@@ -124,22 +124,22 @@ def _dated(today: datetime, care: dict[str, Any]) -> dict[str, Any]:
     return dated
 
 
-def _solid(user: Any, name: str) -> dict[str, Any]:
+def _solid(studio: Any, name: str) -> dict[str, Any]:
     """The room of a mesh that ships with the demo."""
-    solid = keep_solid(user, SimpleUploadedFile(name, (_HERE / name).read_bytes()))
+    solid = keep_solid(studio, SimpleUploadedFile(name, (_HERE / name).read_bytes()))
     *_, last = room_steps(solid, role="cavity", unit="mm", up="z", largest_only=False)
     return dict(last["solid"])
 
 
-def load_many(owner: Any, count: int) -> None:
+def load_many(studio: Any, count: int) -> None:
     """`count` more pieces, for trying long lists."""
-    kind = GlassKind.objects.of(owner).get(key="fusing-90-clear")
-    kiln = Kiln.objects.of(owner).first()
+    kind = GlassKind.objects.of(studio).get(key="fusing-90-clear")
+    kiln = Kiln.objects.of(studio).first()
     from coldcradle.document.starting import starting_cradle
 
     for number in range(count):
         create_piece(
-            owner,
+            studio,
             name=f"Trial tile {number + 1:03d}",
             cradle=starting_cradle("cast", "box"),
             kind=kind,

@@ -16,20 +16,20 @@ _TWO_SHELVES = {"shelves": [{"posts": "25 mm"}, {"posts": "50 mm"}]}
 _NINE = "Chart-table dish"
 
 
-def _stage(owner: Any, name: str) -> Stage:
-    return Stage.objects.select_related("firing", "piece").get(piece__owner=owner, piece__name=name, order=0)
+def _stage(studio: Any, name: str) -> Stage:
+    return Stage.objects.select_related("firing", "piece").get(piece__studio=studio, piece__name=name, order=0)
 
 
-def load_shared_firings(owner: Any) -> None:
+def load_shared_firings(studio: Any) -> None:
     """A bowl beside a shade in the large kiln, two shelves of small moulds in the small one, and nine dishes."""
     for into, who in _SHARED:
-        piece = Piece.objects.get(owner=owner, name=who)
-        firing = _stage(owner, into).firing
-        join_firing(piece, version=piece.version, key=_stage(owner, who).key, firing=firing)
-    small = _stage(owner, "Tide tokens").firing
+        piece = Piece.objects.get(studio=studio, name=who)
+        firing = _stage(studio, into).firing
+        join_firing(piece, version=piece.version, key=_stage(studio, who).key, firing=firing)
+    small = _stage(studio, "Tide tokens").firing
     change_load(small, version=small.version, load=_TWO_SHELVES, label="two shelves")
     small.refresh_from_db()
     arrange_firing(small, version=small.version)
-    dishes = Piece.objects.get(owner=owner, name=_NINE)
+    dishes = Piece.objects.get(studio=studio, name=_NINE)
     changes: list[tuple[str, Any]] = [("alike", 9), ("stages.2.cradle.owned", 2)]
     change_piece(dishes, version=dishes.version, changes=changes, system="metric", label="nine of them")

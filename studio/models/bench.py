@@ -6,11 +6,12 @@ from django.db import models
 
 from studio.models.kept import Photo
 from studio.models.piece import Piece
+from studio.models.told import Told
 
 __all__ = ["BenchPhoto", "BenchRecord"]
 
 
-class BenchRecord(models.Model):
+class BenchRecord(Told):
     """A step of a piece, by its key, as it was done; `ticked` are the keys of its checks, `took_s` None: not said."""
 
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="bench_records")

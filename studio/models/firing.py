@@ -8,6 +8,7 @@ from django.utils import timezone
 from studio.models.owned import Owned
 from studio.models.shelf import Kiln
 from studio.models.snapshot import Snapshot
+from studio.models.told import Told
 
 __all__ = ["BroughtLog", "Firing", "FiringEvent", "FiringRevision", "Reading"]
 
@@ -36,7 +37,7 @@ class Firing(Owned):
     told = models.JSONField(default=dict)
 
     class Meta:
-        indexes = [models.Index(fields=["owner", "state", "-started_at"], name="firing_by_state")]
+        indexes = [models.Index(fields=["studio", "state", "-started_at"], name="firing_by_state")]
 
     def __str__(self) -> str:
         return f"{self.kiln} {self.starts_at:%Y-%m-%d %H:%M}"
@@ -48,7 +49,7 @@ class FiringRevision(Snapshot):
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="revisions")
 
 
-class BroughtLog(models.Model):
+class BroughtLog(Told):
     """A log that was brought in, whole; its readings go with it when it is taken back, the row stays to tell of it."""
 
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="logs")
@@ -66,7 +67,7 @@ class BroughtLog(models.Model):
         return self.name
 
 
-class Reading(models.Model):
+class Reading(Told):
     """What a thermometer showed, s from the start of the firing; one for each moment, never changed.
 
     `source`: typed, log, or second for another thermometer than the kiln's own. `log` is the one it came with.
@@ -86,7 +87,7 @@ class Reading(models.Model):
         return f"{self.shown_c} at {self.at_s:g} s"
 
 
-class FiringEvent(models.Model):
+class FiringEvent(Told):
     """Something done or seen at the kiln; `key` is made where it was done, so that sending it twice does it once."""
 
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="events")

@@ -16,7 +16,7 @@ class Drawing(Owned):
     data = models.JSONField()
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["owner", "digest"], name="one_drawing_per_digest")]
+        constraints = [models.UniqueConstraint(fields=["studio", "digest"], name="one_drawing_per_digest")]
 
     def __str__(self) -> str:
         return self.digest[:12]

@@ -9,11 +9,12 @@ from studio.models.firing import Firing
 from studio.models.kept import Photo
 from studio.models.owned import Owned
 from studio.models.piece import Stage
+from studio.models.told import Told
 
 __all__ = ["Check", "Measure", "Observation", "StagePhoto", "Timer"]
 
 
-class Check(models.Model):
+class Check(Told):
     """A check that somebody ticked, or passed with a written reason."""
 
     firing = models.ForeignKey(Firing, on_delete=models.CASCADE, related_name="checks")
@@ -29,7 +30,7 @@ class Check(models.Model):
         return self.rule
 
 
-class Measure(models.Model):
+class Measure(Told):
     """A size or a weight of what came out, as typed and in SI; `place` tells several of one kind apart.
 
     `copy` says of which of a series it is, 0 for all alike.
@@ -55,7 +56,7 @@ class Measure(models.Model):
         return f"{self.key} {self.typed}"
 
 
-class Observation(models.Model):
+class Observation(Told):
     """A fault that was found in what came out."""
 
     stage = models.ForeignKey(Stage, on_delete=models.CASCADE, related_name="observations")
@@ -72,7 +73,7 @@ class Observation(models.Model):
         return self.fault
 
 
-class StagePhoto(models.Model):
+class StagePhoto(Told):
     """A photograph of a stage, before its firing or after."""
 
     stage = models.ForeignKey(Stage, on_delete=models.CASCADE, related_name="photos")
@@ -102,7 +103,7 @@ class Timer(Owned):
 
     class Meta:
         ordering = ["begins_at", "pk"]
-        constraints = [models.UniqueConstraint(fields=["owner", "key"], name="one_timer_a_key")]
+        constraints = [models.UniqueConstraint(fields=["studio", "key"], name="one_timer_a_key")]
 
     def __str__(self) -> str:
         return self.name

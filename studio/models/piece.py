@@ -31,7 +31,7 @@ class Piece(Owned):
 
     class Meta:
         ordering = ["-updated_at", "-pk"]
-        indexes = [models.Index(fields=["owner", "-updated_at", "-id"], name="newest_of_an_owner")]
+        indexes = [models.Index(fields=["studio", "-updated_at", "-id"], name="newest_of_a_studio")]
 
     def __str__(self) -> str:
         return self.name

@@ -55,14 +55,14 @@ class StockItem(Owned):
 
     class Meta:
         ordering = ["kind__name", "form", "pk"]
-        indexes = [models.Index(fields=["owner", "is_archived", "kind", "form"], name="stock_by_kind")]
+        indexes = [models.Index(fields=["studio", "is_archived", "kind", "form"], name="stock_by_kind")]
 
     def __str__(self) -> str:
         return f"{self.kind}, {self.form}"
 
 
 class Kiln(Owned):
-    """A kiln, as its owner remembers it."""
+    """A kiln, as the studio remembers it."""
 
     name = models.CharField(max_length=60)
     document = models.JSONField()

@@ -5,8 +5,10 @@ from __future__ import annotations
 from django.db import models
 from django.utils import timezone
 
+from studio.models.told import Told
 
-class Snapshot(models.Model):
+
+class Snapshot(Told):
     """A whole state as it stood; undo goes to the parent, redo to the newest child."""
 
     parent = models.ForeignKey("self", on_delete=models.CASCADE, null=True, related_name="children")

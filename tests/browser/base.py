@@ -14,10 +14,10 @@ from playwright.sync_api import Page, Route, expect
 
 from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_kiln, save_rack
-from studio.actions.welcome import welcome
 from studio.models import GlassKind, Piece
 from tests.browser.windows import EMPTY, Windows, windows
 from tests.documents import BIG_KILN, KILN, document
+from tests.people import person_of, studio_of_one
 
 FLAGS = [
     "--no-sandbox",
@@ -74,7 +74,7 @@ FOLDS = [
 
 
 class BrowserTest(StaticLiveServerTestCase):
-    """One signed-in owner with a rack, two kilns and one piece; every request and console error is kept."""
+    """One studio with a rack, two kilns and one piece, its owner signed in; all requests and errors are kept."""
 
     windows: Windows
     # the application serves its own files as it does in earnest, packed and out of memory
@@ -97,16 +97,13 @@ class BrowserTest(StaticLiveServerTestCase):
         cls.server_thread = SERVERS[os.getpid()]
 
     def setUp(self) -> None:
-        from django.contrib.auth import get_user_model
-
         self.assertTrue(settings.INDEX_HTML.is_file(), "the front end is not built; run ./run test")
-        self.owner = get_user_model().objects.create_user("Wren", password="a long enough one")
-        welcome(self.owner)
+        self.studio = studio_of_one("Wren")
         for kiln in (KILN, BIG_KILN):
-            save_kiln(self.owner, kiln=None, version=None, document=dict(kiln), system="metric")
-        crystal = GlassKind.objects.of(self.owner).get(key="casting-crystal")
+            save_kiln(self.studio, kiln=None, version=None, document=dict(kiln), system="metric")
+        crystal = GlassKind.objects.of(self.studio).get(key="casting-crystal")
         save_rack(crystal, version=1, rack={"nuggets": "1120 g"}, system="metric")
-        self.piece = import_piece(self.owner, document())
+        self.piece = import_piece(self.studio, document())
         self.requests: list[str] = []
         self.errors: list[str] = []
 
@@ -122,7 +119,7 @@ class BrowserTest(StaticLiveServerTestCase):
         """A new window, signed in, at a path, with its folds opened as somebody has left them unless it `is_folded`."""
         context = self.windows.lend(touch=width < 500, at_the_end=self.addCleanup)
         client = Client()
-        client.force_login(self.owner)
+        client.force_login(person_of(self.studio))
         name = settings.SESSION_COOKIE_NAME
         context.add_cookies([{"name": name, "value": client.cookies[name].value, "url": self.live_server_url}])
         page = context.new_page()

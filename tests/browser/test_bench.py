@@ -18,8 +18,8 @@ from tests.staged import one, stage
 class BenchPages(BrowserTest):
     def setUp(self) -> None:
         super().setUp()
-        save_kiln(self.owner, kiln=None, version=None, document=dict(BIG_KILN), system="metric")
-        glass = GlassKind.objects.of(self.owner).get(key="fusing-90-clear")
+        save_kiln(self.studio, kiln=None, version=None, document=dict(BIG_KILN), system="metric")
+        glass = GlassKind.objects.of(self.studio).get(key="fusing-90-clear")
         save_rack(glass, version=1, rack={"sheet": "40 kg"}, system="metric")
         bar = stage("polish", key="s0", layup__outline="oblong", layup__length="200 mm", layup__width="80 mm")
         bar["layup"]["layers"] = one("10 mm")
@@ -27,7 +27,7 @@ class BenchPages(BrowserTest):
         for told in whole["stages"]:
             told["heat"] |= {"kiln": dict(BIG_KILN), "undated": True}
             told["glass"]["kind"] = glass.document
-        self.bar: Piece = import_piece(self.owner, whole)
+        self.bar: Piece = import_piece(self.studio, whole)
 
     def kept(self) -> Piece:
         return Piece.objects.get(pk=self.bar.pk)

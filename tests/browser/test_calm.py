@@ -101,12 +101,12 @@ class Calm(BrowserTest):
     def test_every_figure_is_two_touches_away(self) -> None:
         """Folded, not gone: one opens what is folded, one opens the working; at every station, in each family."""
         bowl = create_piece(
-            self.owner,
+            self.studio,
             name="Bowl",
             process="slump",
             cradle=starting_cradle("slump", "cap"),
-            kind=GlassKind.objects.of(self.owner).get(key="fusing-90-clear"),
-            kiln=Kiln.objects.of(self.owner).order_by("pk").first(),  # type: ignore[arg-type]  # made before each test
+            kind=GlassKind.objects.of(self.studio).get(key="fusing-90-clear"),
+            kiln=Kiln.objects.of(self.studio).order_by("pk").first(),  # type: ignore[arg-type]  # made before each test
             starts_at="2026-12-01T08:00",
             zone="UTC",
         )

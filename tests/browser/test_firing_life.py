@@ -17,6 +17,7 @@ from studio.models import Firing, FiringEvent, GlassKind, Reading, Stage
 from tests.browser.base import BrowserTest
 from tests.core.test_rule_samples import changed
 from tests.documents import KILN
+from tests.people import person_of
 
 LONG_MS = 60_000
 SMALL = {
@@ -34,11 +35,11 @@ SMALL = {
 class FiringLife(BrowserTest):
     def setUp(self) -> None:
         super().setUp()
-        kind = GlassKind.objects.of(self.owner).get(key="fusing-90-clear")
+        kind = GlassKind.objects.of(self.studio).get(key="fusing-90-clear")
         save_rack(kind, version=kind.version, rack={"sheet": "9 kg"}, system="metric")
         whole = changed("flat", "slump", SMALL)
         whole["name"] = "Pilot dish"
-        self.dish = import_piece(self.owner, whole)
+        self.dish = import_piece(self.studio, whole)
 
     def at(self, station: str, **more: Any) -> Page:
         return self.open(f"/pieces/{self.dish.pk}/{station}", **more)
@@ -96,7 +97,7 @@ class FiringLife(BrowserTest):
         second = Stage.objects.filter(piece=self.dish).order_by("order").last()
         assert second is not None
         client = Client()
-        client.force_login(self.owner)
+        client.force_login(person_of(self.studio))
         base = f"/api/firings/{second.firing_id}"
         for line in client.get(f"{base}/before").json()["lines"]:
             body = {"stage_id": second.pk, "rule": line["check"]["rule"], "is_done": True, "reason": "as before"}

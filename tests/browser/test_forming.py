@@ -113,9 +113,9 @@ class Moving(FamiliesTest):
 
 class Cutting(FamiliesTest):
     def test_a_blank_is_cut_by_plan_and_its_off_cuts_go_to_the_rack(self) -> None:
-        kind = GlassKind.objects.of(self.owner).get(key="fusing-90-clear")
+        kind = GlassKind.objects.of(self.studio).get(key="fusing-90-clear")
         details = {"thickness": "6 mm", "length": "800 mm", "width": "500 mm"}
-        StockItem.objects.create(owner=self.owner, kind=kind, form="sheet", mass_kg=6.0, details=details)
+        StockItem.objects.create(studio=self.studio, kind=kind, form="sheet", mass_kg=6.0, details=details)
         page = self.begin("Slump a blank", "Gull bowl")
         page.get_by_role("link", name="Lay-up").click()
         page.get_by_role("link", name="How it is cut").click()

@@ -20,8 +20,8 @@ WIDE = BIG_KILN | {"name": "Wide one", "width": "1200 mm", "posts": ["25 mm", "5
 class LoadPages(BrowserTest):
     def setUp(self) -> None:
         super().setUp()
-        save_kiln(self.owner, kiln=None, version=None, document=dict(WIDE), system="metric")
-        self.glass = GlassKind.objects.of(self.owner).get(key="fusing-90-clear")
+        save_kiln(self.studio, kiln=None, version=None, document=dict(WIDE), system="metric")
+        self.glass = GlassKind.objects.of(self.studio).get(key="fusing-90-clear")
         save_rack(self.glass, version=1, rack={"sheet": "40 kg"}, system="metric")
         self.bowl, self.shade = self.new("slump", "Bowl"), self.new("drape", "Shade")
 
@@ -29,7 +29,7 @@ class LoadPages(BrowserTest):
         whole = begun(process) | {"name": name}
         whole["stages"][0]["heat"] |= {"kiln": dict(WIDE), "undated": True}
         whole["stages"][0]["glass"]["kind"] = self.glass.document
-        return import_piece(self.owner, whole)
+        return import_piece(self.studio, whole)
 
     def firing(self, piece: Piece) -> Firing:
         return Stage.objects.select_related("firing").get(piece=piece).firing

@@ -95,7 +95,7 @@ class Views(BrowserTest):
                 {},
             ),
         ):
-            piece = import_piece(self.owner, document(**change))
+            piece = import_piece(self.studio, document(**change))
             page = self.open(f"/pieces/{piece.pk}/card", storage=storage)
             expect(page.get_by_text("What I saw")).to_be_visible()
             for paper in ("A4", "Letter"):

@@ -83,7 +83,7 @@ class ByMouse(BrowserTest):
         self.field(page, "glass.rack").fill("1 lb")
         page.keyboard.press("Tab")
         expect(page.locator(".answer")).to_contain_text("Not enough")
-        self.assertAlmostEqual(StockItem.objects.get(owner=self.owner).mass_kg, 0.45359237)
+        self.assertAlmostEqual(StockItem.objects.get(studio=self.studio).mass_kg, 0.45359237)
 
     def test_a_copy_goes_out_and_comes_in_and_a_wrong_file_does_not(self) -> None:
         page = self.at_piece()

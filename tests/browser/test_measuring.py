@@ -77,7 +77,7 @@ class Outlines(BrowserTest):
         from studio.actions.bringing_in import import_piece
 
         self.piece = import_piece(
-            self.owner, document(cradle__parts=[part], cradle__line="12 mm", cradle__method="shape")
+            self.studio, document(cradle__parts=[part], cradle__line="12 mm", cradle__method="shape")
         )
 
     def test_points_are_moved_by_keys_and_by_numbers(self) -> None:

@@ -92,7 +92,7 @@ class Troubles(BrowserTest):
     def test_a_size_that_cannot_be_stays_typed_beside_its_fault(self) -> None:
         part = {"shape": "ring", "outer": "100 mm", "inner": "60 mm", "height": "30 mm"}
         self.piece = import_piece(
-            self.owner, document(cradle__parts=[part], cradle__line="20 mm", cradle__method="shape")
+            self.studio, document(cradle__parts=[part], cradle__line="20 mm", cradle__method="shape")
         )
         page = self.at_piece()
         field = self.field(page, "cradle.parts.0.inner")

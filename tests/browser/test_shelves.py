@@ -116,7 +116,7 @@ class Shelf(BrowserTest):
         )
 
     def test_the_last_filling_becomes_a_way_of_measuring(self) -> None:
-        self.piece = import_piece(self.owner, document(glass__charge="700 g"))
+        self.piece = import_piece(self.studio, document(glass__charge="700 g"))
         page = self.at_piece()
         page.get_by_role("button", name="Keep it on the shelf").click()
         page.get_by_role("button", name="fitted", exact=True).click()

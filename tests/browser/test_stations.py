@@ -106,7 +106,7 @@ class Glass(BrowserTest):
     def test_the_rack_is_weighed_in_its_own_place(self) -> None:
         page = self.open("/glass")
         page.get_by_role("button", name="casting crystal, lead-free, nuggets").first.click()
-        item = StockItem.objects.get(owner=self.owner)
+        item = StockItem.objects.get(studio=self.studio)
         field = self.field(page, f"stock.{item.pk}.weight")
         field.fill("3 lb 4 oz")
         field.press("Enter")

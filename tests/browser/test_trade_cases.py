@@ -20,8 +20,8 @@ class TradeCases(BrowserTest):
 
     def setUp(self) -> None:
         super().setUp()
-        save_kiln(self.owner, kiln=None, version=None, document=dict(BIG_KILN), system="metric")
-        glass = GlassKind.objects.of(self.owner).get(key="fusing-90-clear")
+        save_kiln(self.studio, kiln=None, version=None, document=dict(BIG_KILN), system="metric")
+        glass = GlassKind.objects.of(self.studio).get(key="fusing-90-clear")
         save_rack(glass, version=1, rack={"sheet": "40 kg", "coarse": "9 kg"}, system="metric")
 
     def press(self, what: Locator, key: str = "Enter") -> None:

@@ -158,7 +158,7 @@ class StoppedServer(BrowserTest):
 
 class ManyPieces(BrowserTest):
     def test_five_hundred_are_paged_and_searched(self) -> None:
-        load_many(self.owner, 500)
+        load_many(self.studio, 500)
         page = self.open("/pieces")
         expect(page.get_by_text("1 to 40 of 501")).to_be_visible()
         page.get_by_role("button", name="Older").click()

@@ -28,10 +28,10 @@ def told(response: HttpResponse) -> Any:
     return {"status": response.status_code, "body": body}
 
 
-def _addresses(owner: Any) -> list[str]:
+def _addresses(studio: Any) -> list[str]:
     """Every GET, for each piece and stage, firing and part of it, cradle and kind."""
     schema = json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/")))
-    pieces, firings = Piece.objects.of(owner).order_by("pk"), Firing.objects.of(owner).order_by("pk")
+    pieces, firings = Piece.objects.of(studio).order_by("pk"), Firing.objects.of(studio).order_by("pk")
     found = []
     for path, verbs in schema["paths"].items():
         if "get" not in verbs or path.startswith(_NOT_ASKED):
@@ -50,23 +50,23 @@ def _addresses(owner: Any) -> list[str]:
                 query = f"?stage_id={stage.pk}" if "stage_id" in names else ""
                 found.append(path.replace("{firing_id}", str(stage.firing_id)) + query)
         elif "{cradle_id}" in path:
-            found += [path.replace("{cradle_id}", str(c.pk)) for c in Cradle.objects.of(owner).order_by("pk")]
+            found += [path.replace("{cradle_id}", str(c.pk)) for c in Cradle.objects.of(studio).order_by("pk")]
         elif "{kind_id}" in path:
-            found += [path.replace("{kind_id}", str(k.pk)) for k in GlassKind.objects.of(owner).order_by("pk")]
+            found += [path.replace("{kind_id}", str(k.pk)) for k in GlassKind.objects.of(studio).order_by("pk")]
         else:
             found.append(path)
     return list(dict.fromkeys(found))
 
 
-def all_answers(client: Client, owner: Any) -> dict[str, Any]:
+def all_answers(client: Client, studio: Any) -> dict[str, Any]:
     """By address; for a sum, what it comes to with what stands in it; for a piece, what an edit of it answers."""
     while json.loads(client.get("/api/pieces").content)["pending"]:  # as much as a moment allows, on a busy machine
         pass
-    answers = {at: told(client.get(at)) for at in _addresses(owner)}  # type: ignore[arg-type]  # as plain values
+    answers = {at: told(client.get(at)) for at in _addresses(studio)}  # type: ignore[arg-type]  # as plain values
     for key in SUMS:
         sent = json.dumps({"system": "us", "typed": {}})
         answers[f"POST /api/sums/{key}"] = told(client.post(f"/api/sums/{key}", sent, content_type="application/json"))  # type: ignore[arg-type]  # as plain values
-    for piece in Piece.objects.of(owner).order_by("pk"):
+    for piece in Piece.objects.of(studio).order_by("pk"):
         changes = [{"path": "stage.heat.room", "value": "21"}, {"path": "stage.cradle.wall", "value": "0.5"}]
         sent = json.dumps({"version": piece.version, "system": "us", "changes": changes})
         at = f"/api/pieces/{piece.pk}"
@@ -74,9 +74,9 @@ def all_answers(client: Client, owner: Any) -> dict[str, Any]:
     return answers
 
 
-def bring_in(owner: Any, documents: list[dict[str, Any]]) -> None:
+def bring_in(studio: Any, documents: list[dict[str, Any]]) -> None:
     for document in documents:
-        import_piece(owner, document)
+        import_piece(studio, document)
 
 
 __all__ = ["all_answers", "bring_in", "demo_documents", "told"]

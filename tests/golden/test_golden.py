@@ -20,6 +20,7 @@ from tests.documents import document
 from tests.golden.answers import all_answers, bring_in, demo_documents
 from tests.golden.kept import compared
 from tests.golden.refused import refusals
+from tests.people import person_of
 
 NOW = datetime(2026, 11, 24, 9, 30, tzinfo=UTC)
 DATA = Path(__file__).parents[1] / "data"
@@ -33,11 +34,11 @@ class Answers(TestCase):
         with connection.cursor() as cursor:  # so that the numbers of rows begin at one, whatever ran before
             cursor.execute("DELETE FROM sqlite_sequence")
         with mock.patch("django.utils.timezone.now", return_value=NOW):
-            owner = load_demo(NOW, is_all_dated=True)
+            studio = load_demo(NOW, is_all_dated=True)
             shipped = sorted((DATA / "version1").glob("*.json"))
-            bring_in(owner, [json.loads(path.read_text("utf-8")) for path in shipped])
-            self.client.force_login(owner)
-            changed = compared("answers", all_answers(self.client, owner))
+            bring_in(studio, [json.loads(path.read_text("utf-8")) for path in shipped])
+            self.client.force_login(person_of(studio))
+            changed = compared("answers", all_answers(self.client, studio))
         self.assertEqual(len(changed), 0, "places differ:\n" + "\n".join(changed[:40]))
 
 

@@ -1,40 +1,38 @@
-"""A signed-in owner with a rack, a kiln and pieces, and a client that speaks JSON."""
+"""A signed-in member of a studio with a rack, a kiln and pieces, and a client that speaks JSON."""
 
 from __future__ import annotations
 
 import json
 from typing import Any
 
-from django.contrib.auth import get_user_model
 from django.test import TestCase
 
 from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_kiln
-from studio.actions.welcome import welcome
 from studio.models import GlassKind, Kiln, Piece
 from tests.documents import KILN, document
+from tests.people import person_of, studio_of_one
 
 AT = "stage."
 
 
 class StudioTest(TestCase):
-    """One owner, `self.owner`, one kiln, the shipped glass, one piece."""
+    """One studio, `self.studio`, with its owner signed in, one kiln, the shipped glass, one piece."""
 
     def setUp(self) -> None:
-        self.owner = self.new_owner("Wren")
-        self.client.force_login(self.owner)
-        self.kiln = Kiln.objects.of(self.owner).get()
-        self.piece = import_piece(self.owner, document())
+        self.studio = self.new_studio("Wren")
+        self.client.force_login(person_of(self.studio))
+        self.kiln = Kiln.objects.of(self.studio).get()
+        self.piece = import_piece(self.studio, document())
 
     @staticmethod
-    def new_owner(name: str) -> Any:
-        owner = get_user_model().objects.create_user(name, password="a long enough one")
-        welcome(owner)
-        save_kiln(owner, kiln=None, version=None, document=dict(KILN), system="metric")
-        return owner
+    def new_studio(name: str) -> Any:
+        studio = studio_of_one(name)
+        save_kiln(studio, kiln=None, version=None, document=dict(KILN), system="metric")
+        return studio
 
     def kind(self, key: str = "casting-crystal") -> GlassKind:
-        return GlassKind.objects.of(self.owner).get(key=key)
+        return GlassKind.objects.of(self.studio).get(key=key)
 
     def ask(self, method: str, path: str, body: Any = None) -> Any:
         data = json.dumps(body) if body is not None else ""

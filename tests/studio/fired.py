@@ -29,7 +29,7 @@ class FiredTest(StudioTest):
         super().setUp()
         whole = changed("flat", "slump", {"cradle.measured": True})
         whole["name"] = "Chart dish"
-        self.dish: Piece = import_piece(self.owner, whole)
+        self.dish: Piece = import_piece(self.studio, whole)
         self.stage: Stage = self.dish.stages.get()
         self.firing: Firing = self.stage.firing
         self.now = timezone.now()

@@ -15,6 +15,7 @@ from PIL import Image
 from studio.api import notebook
 from studio.api.live import live_answer
 from studio.models import Firing, Measure, Piece, Stage
+from tests.people import person_of
 from tests.studio.fired import FiredTest
 
 
@@ -203,7 +204,7 @@ class InTheNotebook(Opened):
         self.assertLess(counts[0][1], 16)
 
     def test_another_owner_has_a_notebook_of_their_own(self) -> None:
-        self.client.force_login(self.new_owner("Petrel"))
+        self.client.force_login(person_of(self.new_studio("Petrel")))
         self.assertEqual(self.pages(), [])
         self.assertEqual(self.ask("GET", f"/notebook/pages/{self.firing.pk}").status_code, 404)
 

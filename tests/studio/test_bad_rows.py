@@ -12,7 +12,7 @@ from tests.studio.base import StudioTest
 
 class OneBadRow(StudioTest):
     def test_a_piece_that_cannot_be_planned_says_so_in_its_own_row(self) -> None:
-        import_piece(self.owner, document())
+        import_piece(self.studio, document())
         stage = self.piece.stages.get()
         stage.inputs["cradle"]["line"] = "-5 mm"
         stage.save()
@@ -28,14 +28,14 @@ class OneBadRow(StudioTest):
     def test_a_rack_of_many_tonnes_in_several_jars_closes_nothing(self) -> None:
         kind = self.piece.stages.get().glass_kind
         for _ in range(2):
-            StockItem.objects.create(owner=self.owner, kind=kind, form="nuggets", mass_kg=3000.0)
+            StockItem.objects.create(studio=self.studio, kind=kind, form="nuggets", mass_kg=3000.0)
         Piece.objects.update(summary=None)
         self.assertEqual(self.ask("GET", "/pieces").status_code, 200)
         self.assertEqual(self.ask("GET", f"/pieces/{self.piece.pk}").status_code, 200)
 
     def test_a_page_of_many_to_be_worked_out_anew_answers_in_a_moment_and_again(self) -> None:
         for _ in range(3):
-            import_piece(self.owner, document())
+            import_piece(self.studio, document())
         Piece.objects.update(summary=None)
         with mock.patch("studio.api.pieces._MOMENT_S", -1.0):
             first = self.ask("GET", "/pieces").json()
@@ -46,6 +46,6 @@ class OneBadRow(StudioTest):
         self.assertTrue(all(row["thread"] for row in later["rows"]))
 
     def test_a_long_list_is_read_along_its_index(self) -> None:
-        rows = Piece.objects.of(self.owner).filter(is_put_away=False)
-        self.assertIn("newest_of_an_owner", rows[:40].explain())
+        rows = Piece.objects.of(self.studio).filter(is_put_away=False)
+        self.assertIn("newest_of_a_studio", rows[:40].explain())
         self.assertNotIn("TEMP B-TREE", rows[:40].explain())

@@ -16,6 +16,7 @@ from studio.actions.shelf import save_rack
 from studio.models import BenchRecord, Firing, Piece, Stage
 from tests.core.test_rule_samples import begun
 from tests.documents import BIG_KILN
+from tests.people import person_of
 from tests.staged import one, stage
 from tests.studio.base import StudioTest
 
@@ -34,7 +35,7 @@ class BenchTest(StudioTest):
         for told in whole["stages"]:
             told["heat"] |= {"kiln": dict(BIG_KILN), "undated": True}
             told["glass"]["kind"] = self.glass.document
-        return import_piece(self.owner, whole)
+        return import_piece(self.studio, whole)
 
     def post(self, path: str, **body: Any) -> Any:
         self.piece.refresh_from_db()
@@ -191,7 +192,7 @@ class Done(BenchTest):
         self.assertEqual(self.client.get("/api/notebook", {"process": "slump"}).json()["bench"], [])
         whole = json.loads(b"".join(self.client.get("/api/notebook.json")))
         self.assertEqual([row["took"] for row in whole["bench"]], ["2 h"])
-        self.client.force_login(self.new_owner("Petrel"))
+        self.client.force_login(person_of(self.new_studio("Petrel")))
         self.assertEqual(self.client.get("/api/notebook").json()["bench"], [])
 
     def test_its_hours_are_money_where_the_wage_is_said(self) -> None:
@@ -246,7 +247,7 @@ class Done(BenchTest):
     def test_another_studio_reaches_none_of_it(self) -> None:
         self.add("grind")
         stranger = Client()
-        stranger.force_login(self.new_owner("Stranger"))
+        stranger.force_login(person_of(self.new_studio("Stranger")))
         for path in ("bench", "bench/grind/out", "bench/grind/done"):
             body = {"version": 1, "after": "s0", "does": "cut"}
             answer = stranger.post(f"/api/pieces/{self.piece.pk}/{path}", body, content_type="application/json")

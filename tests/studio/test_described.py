@@ -20,6 +20,7 @@ from studio.actions.cradles import shelve_cradle
 from studio.actions.stock import add_item
 from studio.api import api
 from tests.documents import document
+from tests.people import person_of
 from tests.studio.base import StudioTest
 
 CALLS = int(os.environ.get("COLD_CRADLE_FUZZ", "0"))
@@ -40,8 +41,8 @@ class Calls(TestCase):
 
     @classmethod
     def setUpTestData(cls) -> None:
-        cls.owner = StudioTest.new_owner("Wren")  # type: ignore[attr-defined]  # it is there
-        piece = import_piece(cls.owner, document())  # type: ignore[attr-defined]  # it is there
+        cls.studio = StudioTest.new_studio("Wren")  # type: ignore[attr-defined]  # it is there
+        piece = import_piece(cls.studio, document())  # type: ignore[attr-defined]  # it is there
         stage = piece.stages.get()
         cradle = shelve_cradle(piece)
         item = add_item(stage.glass_kind, form="sheet", mass_kg=2.0, details={})
@@ -56,7 +57,7 @@ class Calls(TestCase):
         }
 
     def setUp(self) -> None:
-        self.client.force_login(self.owner)  # type: ignore[attr-defined]  # it is there
+        self.client.force_login(person_of(self.studio))  # type: ignore[attr-defined]  # it is there
 
     def answer(self, case: Any) -> Any:
         path, query = case.formatted_path, dict(case.query or {})

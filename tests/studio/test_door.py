@@ -158,7 +158,7 @@ class Answers(StudioTest):
             raw, "JPEG", comment=b"taken at the harbour", exif=b"Exif\0\0II*\0\x08\0\0\0\0\0"
         )
         self.assertIn(b"harbour", raw.getvalue())
-        photo = keep_photo(self.owner, SimpleUploadedFile("a.jpg", raw.getvalue()))
+        photo = keep_photo(self.studio, SimpleUploadedFile("a.jpg", raw.getvalue()))
         kept = bytes(photo.data)
         self.assertNotIn(b"harbour", kept)
         self.assertNotIn(b"Exif", kept)
@@ -202,7 +202,7 @@ class Cells(StudioTest):
 
     def test_of_the_rack_and_of_the_notebook(self) -> None:
         add_item(self.kind(), form="nuggets", mass_kg=1.0, details={"note": "box;=HYPERLINK(1)", "place": "a\r=2"})
-        out = export_csv(self.owner)
+        out = export_csv(self.studio)
         self.assertNotIn(";=", out)
         self.assertNotIn("\r=", out)
 

@@ -12,6 +12,7 @@ from django.test import Client
 from PIL import Image
 
 from studio.models import Drawing, Revision, Solid
+from tests.people import person_of
 from tests.studio.base import AT, StudioTest
 
 LEAF = [[0, 0], [40, 20], [80, 0], [40, -20]]
@@ -121,7 +122,7 @@ class Meshes(StudioTest):
         self.assertEqual(len(view.content), len(dish.faces) * 36)
         # another studio gets the room, not the mesh
         out = self.ask("GET", f"/pieces/{self.piece.pk}/document").json()
-        self.client.force_login(self.new_owner("Plover"))
+        self.client.force_login(person_of(self.new_studio("Plover")))
         theirs = self.ask("POST", "/pieces/import", out).json()
         self.assertNotIn("solid_id", theirs["stage"]["cradle"]["solid"])
         self.assertEqual(theirs["plan"]["figures"]["cradle_volume"], plan["figures"]["cradle_volume"])
@@ -248,7 +249,7 @@ class Shelf(StudioTest):
         kept = Image.open(io.BytesIO(photo.content))
         self.assertEqual((kept.width, kept.height, dict(kept.getexif())), (1600, 800, {}))
         stranger = Client()
-        stranger.force_login(self.new_owner("Plover"))
+        stranger.force_login(person_of(self.new_studio("Plover")))
         self.assertEqual(stranger.get(f"/api/photos/{answer.json()['photo_id']}").status_code, 404)
         for raw in (b"", b"GIF89a", b"<svg/>", b"\xff\xd8\xff\xe0 broken"):
             bad = self.client.post(

@@ -18,6 +18,7 @@ from studio.actions.readings import LogJob, Placed, bring_in
 from studio.models import BroughtLog, Firing, Reading
 from studio.watching import frozen_of, state_of
 from tests.core.test_rule_samples import changed
+from tests.people import person_of
 from tests.studio.fired import FiredTest, key
 
 HOUR = 3600.0
@@ -50,7 +51,7 @@ class EvidenceKept(FiredTest):
         return "\n".join(rows).encode()
 
     def bring(self, raw: bytes, *, hours: float, **placed: Any) -> LogJob:
-        job = LogJob(owner_id=self.owner.pk)
+        job = LogJob(studio_id=self.studio.pk)
         bring_in(
             Firing.objects.get(pk=self.firing.pk), raw, Placed(now=self.now + timedelta(hours=hours), **placed), job
         )
@@ -131,7 +132,7 @@ class EvidenceKept(FiredTest):
     def test_anothers_log_is_not_taken_back(self) -> None:
         self.bring(self.log(3), hours=4)
         row = BroughtLog.objects.get()
-        self.client.force_login(self.new_owner("Petrel"))
+        self.client.force_login(person_of(self.new_studio("Petrel")))
         self.assertEqual(self.ask("POST", f"/firings/{self.firing.pk}/logs/{row.pk}/take-back").status_code, 404)
         self.assertGreater(row.readings.count(), 100)
 
@@ -250,7 +251,7 @@ class OneLid(FiredTest):
         super().setUp()
         whole = changed("flat", "cast", {"cradle.measured": True})
         whole["name"] = "Thick block"
-        self.block = import_piece(self.owner, whole).stages.get()
+        self.block = import_piece(self.studio, whole).stages.get()
         self.block.firing = self.firing
         self.block.save(update_fields=["firing"])
         self.tick_all()

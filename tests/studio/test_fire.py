@@ -10,6 +10,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from studio.actions import readings as reading_actions
 from studio.models import Firing, FiringEvent, Reading
 from studio.watching import _folds
+from tests.people import person_of
 from tests.studio.fired import FiredTest, key
 
 HOUR = 3600.0
@@ -60,7 +61,7 @@ class Beginning(FiredTest):
     def test_another_owner_sees_and_does_nothing(self) -> None:
         self.tick_all()
         self.start()
-        self.client.force_login(self.new_owner("Petrel"))
+        self.client.force_login(person_of(self.new_studio("Petrel")))
         for method, path in (("GET", "live"), ("GET", "before"), ("POST", "acts"), ("GET", "log.csv")):
             body = {"key": key(), "kind": "stop"} if method == "POST" else None
             self.assertEqual(self.ask(method, f"/firings/{self.firing.pk}/{path}", body).status_code, 404)
@@ -183,11 +184,11 @@ class RealKiln(FiredTest):
         return reading_actions.Placed(now=self.now + timedelta(hours=12))
 
     def test_a_log_comes_in_whole_and_a_second_time_adds_nothing(self) -> None:
-        job = reading_actions.LogJob(owner_id=self.owner.pk)
+        job = reading_actions.LogJob(studio_id=self.studio.pk)
         self.firing.refresh_from_db()
         reading_actions.bring_in(self.firing, self.log(900), self.placed(), job)
         self.assertEqual((job.count, job.trouble, job.share), (900, "", 1.0))
-        again = reading_actions.LogJob(owner_id=self.owner.pk)
+        again = reading_actions.LogJob(studio_id=self.studio.pk)
         reading_actions.bring_in(self.firing, self.log(900), self.placed(), again)
         self.assertEqual(again.count, 0)
         self.assertIn("read before", again.notes[-1].metric)
@@ -197,7 +198,7 @@ class RealKiln(FiredTest):
         from unittest import mock
 
         self.firing.refresh_from_db()
-        job = reading_actions.LogJob(owner_id=self.owner.pk)
+        job = reading_actions.LogJob(studio_id=self.studio.pk)
         real, calls = reading_actions._insert, []
 
         def dies(rows: object) -> int:
@@ -224,7 +225,7 @@ class RealKiln(FiredTest):
         self.assertEqual(sent.status_code, 202, sent.content)
         number = sent.json()["number"]
         self.assertEqual(self.ask("GET", f"/logs/{number}").status_code, 200)
-        self.client.force_login(self.new_owner("Petrel"))
+        self.client.force_login(person_of(self.new_studio("Petrel")))
         self.assertEqual(self.ask("GET", f"/logs/{number}").status_code, 422)
 
     def test_the_log_goes_out_and_comes_in_again_the_same(self) -> None:
@@ -232,7 +233,7 @@ class RealKiln(FiredTest):
 
         self.firing.refresh_from_db()
         reading_actions.bring_in(
-            self.firing, self.log(200), self.placed(), reading_actions.LogJob(owner_id=self.owner.pk)
+            self.firing, self.log(200), self.placed(), reading_actions.LogJob(studio_id=self.studio.pk)
         )
         out = self.ask("GET", f"/firings/{self.firing.pk}/log.csv").content
         frame = pandas.read_csv(io.BytesIO(out), parse_dates=["time"])
@@ -242,7 +243,7 @@ class RealKiln(FiredTest):
         self.assertAlmostEqual(step, 30.0, places=2)
         other = Firing.objects.get(pk=self.firing.pk)
         Reading.objects.filter(firing=other).delete()
-        job = reading_actions.LogJob(owner_id=self.owner.pk)
+        job = reading_actions.LogJob(studio_id=self.studio.pk)
         reading_actions.bring_in(other, out, self.placed(), job)
         self.assertEqual((job.count, job.trouble), (200, ""))
 

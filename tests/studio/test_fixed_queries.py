@@ -19,7 +19,7 @@ from tests.studio.base import StudioTest
 class Reads(StudioTest):
     def setUp(self) -> None:
         super().setUp()
-        self.pieces = [import_piece(self.owner, document()) for _ in range(3)]
+        self.pieces = [import_piece(self.studio, document()) for _ in range(3)]
 
     def test_values_change_and_the_sql_does_not(self) -> None:
         read: FixedRead[Piece] = FixedRead(lambda piece: Piece.objects.filter(pk=piece), 1)
@@ -76,7 +76,7 @@ class Reads(StudioTest):
 
 class Writes(StudioTest):
     def test_an_update_is_of_the_rows_it_finds_and_says_how_many(self) -> None:
-        piece = import_piece(self.owner, document())
+        piece = import_piece(self.studio, document())
         keep = FixedUpdate(Piece, ("name", "summary"), ("id", "version"))
         self.assertEqual(keep("Told", {"ü": [1, None]}, piece.pk, piece.version + 1), 0)
         self.assertEqual(keep("Told", {"ü": [1, None]}, piece.pk, piece.version), 1)
@@ -84,7 +84,7 @@ class Writes(StudioTest):
         self.assertEqual((found.name, found.summary), ("Told", {"ü": [1, None]}))
 
     def test_a_new_row_is_as_django_would_have_kept_it(self) -> None:
-        piece, when = import_piece(self.owner, document()), timezone.now()
+        piece, when = import_piece(self.studio, document()), timezone.now()
         add = FixedInsert(Revision, ("piece", "parent", "label", "snapshot", "created_at"))
         number = add(piece.pk, None, "kept “so”", {"name": "x"}, when)
         found = Revision.objects.get(pk=number)

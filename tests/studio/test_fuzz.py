@@ -20,6 +20,7 @@ from studio.models import Kiln, Piece, Revision
 from studio.planning import planned
 from tests import examples
 from tests.documents import document
+from tests.people import person_of
 from tests.studio.base import AT, StudioTest
 
 typed = st.one_of(
@@ -92,17 +93,17 @@ paths = st.sampled_from(
 
 
 class AnyEdit(HypothesisTestCase):
-    owner: Any
+    studio: Any
     piece: Piece
 
     @classmethod
     def setUpTestData(cls) -> None:
-        cls.owner = StudioTest.new_owner("Wren")
-        cls.piece = import_piece(cls.owner, document())
+        cls.studio = StudioTest.new_studio("Wren")
+        cls.piece = import_piece(cls.studio, document())
 
     def signed_in(self) -> Client:
         client = Client()
-        client.force_login(self.owner)
+        client.force_login(person_of(self.studio))
         return client
 
     @settings(max_examples=examples(80))
@@ -175,7 +176,7 @@ class AnyEdit(HypothesisTestCase):
         )
     )
     def test_of_a_kiln_keeps_its_pieces_plannable(self, changes: dict[str, str]) -> None:
-        kiln = Kiln.objects.of(self.owner).get()
+        kiln = Kiln.objects.of(self.studio).get()
         body = {"version": kiln.version, "document": changes}
         answer = self.signed_in().patch(f"/api/kilns/{kiln.pk}", json.dumps(body), content_type="application/json")
         self.assertIn(answer.status_code, (200, 422), answer.content[:300])
@@ -201,12 +202,12 @@ class AtTheSameTime(TransactionTestCase):
     """Many hands at once, each in a thread with its own connection."""
 
     def setUp(self) -> None:
-        self.owner = StudioTest.new_owner("Wren")
-        self.piece = import_piece(self.owner, document())
+        self.studio = StudioTest.new_studio("Wren")
+        self.piece = import_piece(self.studio, document())
 
     def edit(self, wall: str, answers: list[int], *, version: int) -> None:
         client = Client()
-        client.force_login(self.owner)
+        client.force_login(person_of(self.studio))
         body = {"version": version, "changes": [{"path": AT + "cradle.wall", "value": wall}]}
         got = client.patch(f"/api/pieces/{self.piece.pk}", json.dumps(body), content_type="application/json")
         answers.append(got.status_code)

@@ -11,6 +11,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from icalendar import Calendar
 
 from studio.models import Kiln, Piece, Revision
+from tests.people import person_of
 from tests.studio.base import AT, StudioTest
 
 LOGS = Path(__file__).parents[1] / "logs"
@@ -83,8 +84,8 @@ class Looks(StudioTest):
         for name in ("coasting", "judged", "compare", "calendar"):
             self.assertEqual(self.look(name).status_code, 422, name)
 
-    def test_of_another_owners_piece_nothing_is_told(self) -> None:
-        self.client.force_login(self.new_owner("Plover"))
+    def test_of_another_studios_piece_nothing_is_told(self) -> None:
+        self.client.force_login(person_of(self.new_studio("Plover")))
         for name in ("coasting", "judged", "compare", "calendar"):
             self.assertEqual(self.look(name).status_code, 404, name)
         self.assertEqual(self.ask("POST", f"/pieces/{self.piece.pk}/heat/try", {"changes": []}).status_code, 404)
@@ -230,5 +231,5 @@ class KilnPlaces(StudioTest):
             self.assertIn(answer.status_code, (422,), file.name)
             self.assertTrue(answer.json()["message"], file.name)
         self.assertEqual(self.client.post(f"/api/kilns/{self.kiln.pk}/log").status_code, 422)
-        self.client.force_login(self.new_owner("Plover"))
+        self.client.force_login(person_of(self.new_studio("Plover")))
         self.assertEqual(self.send("x.csv", b"1").status_code, 404)

@@ -23,6 +23,7 @@ from studio.keeping import Busy, memoized
 from studio.keeping import keeping as kept
 from studio.models import Kiln, Piece, Stage
 from tests.documents import document
+from tests.people import person_of
 from tests.studio.base import AT, StudioTest
 
 WALL = [("stages.0.cradle.wall", "25 mm")]
@@ -32,8 +33,8 @@ class Elsewhere(TransactionTestCase):
     """Planning goes on while another connection writes; it must be able to."""
 
     def setUp(self) -> None:
-        self.owner = StudioTest.new_owner("Wren")
-        self.piece = import_piece(self.owner, document())
+        self.studio = StudioTest.new_studio("Wren")
+        self.piece = import_piece(self.studio, document())
         self.plan = planning._plan_document
         self.planned = 0
 
@@ -69,7 +70,7 @@ class Elsewhere(TransactionTestCase):
 
         def write(other: sqlite3.Connection) -> None:
             if next(once, False):
-                kiln = Kiln.objects.of(self.owner).get().document | {"room": "31 °C"}
+                kiln = Kiln.objects.of(self.studio).get().document | {"room": "31 °C"}
                 other.execute("UPDATE studio_kiln SET document = ?", [json.dumps(kiln)])
 
         with self.meanwhile(write):
@@ -89,7 +90,7 @@ class Elsewhere(TransactionTestCase):
     def test_somebody_who_never_stops_writing_is_not_waited_for_for_ever(self) -> None:
         def write(other: sqlite3.Connection) -> None:
             room = f"{20 + self.planned / 10:g} °C"
-            kiln = Kiln.objects.of(self.owner).get().document | {"room": room}
+            kiln = Kiln.objects.of(self.studio).get().document | {"room": room}
             other.execute("UPDATE studio_kiln SET document = ?", [json.dumps(kiln)])
 
         with self.meanwhile(write), self.assertRaises(Busy):
@@ -97,12 +98,12 @@ class Elsewhere(TransactionTestCase):
         self.assertEqual(Piece.objects.get(pk=self.piece.pk).version, 1)
 
     def test_many_hands_on_many_pieces_all_get_through(self) -> None:
-        pieces = [import_piece(self.owner, document()) for _ in range(5)]
+        pieces = [import_piece(self.studio, document()) for _ in range(5)]
         answers: list[int] = []
 
         def edit(piece: Piece) -> None:
             client = Client()
-            client.force_login(self.owner)
+            client.force_login(person_of(self.studio))
             for version in (1, 2, 3):
                 body = {"version": version, "changes": [{"path": AT + "cradle.wall", "value": f"{20 + version} mm"}]}
                 got = client.patch(f"/api/pieces/{piece.pk}", json.dumps(body), content_type="application/json")
@@ -130,22 +131,22 @@ class Rounds(TestCase):
         self.assertEqual(where, [True, True])
 
     def test_what_was_written_in_a_round_that_did_not_count_is_taken_back(self) -> None:
-        owner = StudioTest.new_owner("Wren")
+        studio = StudioTest.new_studio("Wren")
 
         @kept
         def action() -> None:
-            Kiln.objects.create(owner=owner, name="Twice", document={})
+            Kiln.objects.create(studio=studio, name="Twice", document={})
             memoized("x", lambda: self.assertFalse(Kiln.objects.filter(name="Twice").exists()))
 
         action()
         self.assertEqual(Kiln.objects.filter(name="Twice").count(), 1)
 
     def test_a_part_of_another_action_is_kept_with_it_or_not_at_all(self) -> None:
-        owner = StudioTest.new_owner("Wren")
+        studio = StudioTest.new_studio("Wren")
 
         @kept
         def part() -> None:
-            Kiln.objects.create(owner=owner, name="Part", document={})
+            Kiln.objects.create(studio=studio, name="Part", document={})
 
         @kept
         def whole() -> None:

@@ -7,6 +7,7 @@ import math
 from typing import Any
 
 from studio.models import Cradle, GlassKind, Piece, StockItem
+from tests.people import person_of
 from tests.studio.base import StudioTest
 
 SHEET = {"thickness": "6 mm", "length": "800 mm", "width": "500 mm"}
@@ -148,10 +149,10 @@ class Cutting(LayupTest):
 
     def test_other_people_neither_see_nor_cut(self) -> None:
         piece = self.begin("slump")
-        self.client.force_login(self.new_owner("Dunlin"))
+        self.client.force_login(person_of(self.new_studio("Dunlin")))
         for what in ("motion", "cutting", "fits"):
             self.assertEqual(self.ask("GET", f"/pieces/{piece.pk}/layup/{what}").status_code, 404)
-        kind = GlassKind.objects.filter(owner=piece.owner).first()
+        kind = GlassKind.objects.filter(studio=piece.studio).first()
         assert kind is not None
         answer = self.ask("POST", f"/pieces/{piece.pk}/layup/cutting", {"kind_id": kind.pk, "versions": {}})
         self.assertEqual(answer.status_code, 404)
@@ -163,7 +164,7 @@ class Fits(LayupTest):
             piece = self.begin("slump")
             part = {"shape": "cap", "rim": rim, "height": "50 mm"}
             document = {"name": name, "material": "ceramic", "wall": "8 mm", "parts": [part], "reading": "0.5 mm"}
-            Cradle.objects.create(owner=piece.owner, name=name, document=document)
+            Cradle.objects.create(studio=piece.studio, name=name, document=document)
         found = self.look(self.begin("slump"), "fits")
         words = [(f["name"], f["word"]) for f in found if f["name"] in ("right", "wide", "near", "small")]
         self.assertEqual(words, [("right", "good"), ("near", "think"), ("small", "stop"), ("wide", "stop")])

@@ -26,7 +26,7 @@ ZONED = BIG_KILN | {
 class LoadTest(StudioTest):
     def setUp(self) -> None:
         super().setUp()
-        save_kiln(self.owner, kiln=None, version=None, document=dict(ZONED), system="metric")
+        save_kiln(self.studio, kiln=None, version=None, document=dict(ZONED), system="metric")
         self.bowl, self.shade = self.new("slump", "Bowl"), self.new("drape", "Shade")
         self.firing = self.stage(self.bowl).firing
 
@@ -34,7 +34,7 @@ class LoadTest(StudioTest):
         whole = begun(process) | {"name": name} | more
         whole["stages"][0]["heat"]["kiln"] = dict(ZONED)
         whole["stages"][0]["glass"]["kind"] = self.kind("fusing-90-clear").document
-        return import_piece(self.owner, whole)
+        return import_piece(self.studio, whole)
 
     @staticmethod
     def stage(piece: Piece) -> Stage:
@@ -165,8 +165,8 @@ class Together(LoadTest):
 
 
 class Refused(LoadTest):
-    def test_another_owners_stage_and_firing_are_not_there(self) -> None:
-        stranger = self.new_owner("Plover")
+    def test_another_studios_stage_and_firing_are_not_there(self) -> None:
+        stranger = self.new_studio("Plover")
         theirs = import_piece(stranger, begun("slump"))
         body = {"stage_id": self.stage(theirs).pk, "piece_version": theirs.version}
         self.assertEqual(self.ask("POST", f"/firings/{self.firing.pk}/put-in", body).status_code, 404)
@@ -304,5 +304,5 @@ class Series(LoadTest):
         self.assertEqual((self.bowl.alike, self.bowl.due_on), (1, None))
 
     def test_a_kiln_that_is_in_use_stays(self) -> None:
-        kiln = Kiln.objects.of(self.owner).get(name="Eider")
+        kiln = Kiln.objects.of(self.studio).get(name="Eider")
         self.assertTrue(Firing.objects.filter(kiln=kiln).exists())

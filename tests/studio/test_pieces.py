@@ -10,6 +10,7 @@ from django.test import Client
 from studio.demo.load import load_many
 from studio.models import Cradle, Piece, Revision
 from tests.documents import BIG_KILN, document
+from tests.people import person_of
 from tests.studio.base import AT, StudioTest
 
 
@@ -21,7 +22,7 @@ class ReadContext(StudioTest):
         self.assertEqual(len(got["plan"]["thread"]), 7)
 
     def test_the_list_shows_threads_and_finds_by_name(self) -> None:
-        load_many(self.owner, 45)
+        load_many(self.studio, 45)
         page = self.ask("GET", "/pieces").json()
         self.assertEqual((len(page["rows"]), page["count"], page["all"]), (40, 46, 46))
         rest = self.ask("GET", "/pieces?offset=40").json()
@@ -39,7 +40,7 @@ class ReadContext(StudioTest):
         self.assertNotEqual(before["opens_at"], after["opens_at"])
 
     def test_there_are_no_pieces_at_first(self) -> None:
-        self.client.force_login(self.new_owner("Plover"))
+        self.client.force_login(person_of(self.new_studio("Plover")))
         self.assertEqual(self.ask("GET", "/pieces").json(), {"rows": [], "count": 0, "all": 0, "pending": 0})
 
 
@@ -225,7 +226,7 @@ class MakingAndCopying(StudioTest):
         got = self.ask("POST", "/pieces", self.new(cradle_id=shelved["id"])).json()
         self.assertEqual(got["stage"]["cradle"]["name"], "Plaster cone")
         self.ask("POST", "/cradles", {"piece_id": self.piece.pk})
-        self.assertEqual(Cradle.objects.of(self.owner).count(), 1)
+        self.assertEqual(Cradle.objects.of(self.studio).count(), 1)
         self.assertEqual(self.ask("POST", f"/cradles/{shelved['id']}/away").status_code, 200)
         self.assertEqual(self.ask("GET", "/cradles").json()["rows"], [])
         self.assertEqual(len(self.ask("GET", "/cradles?archived=true").json()["rows"]), 1)
@@ -290,7 +291,7 @@ class Ownership(StudioTest):
         """Every route that takes a number answers 404 for somebody else's."""
         cradle = self.ask("POST", "/cradles", {"piece_id": self.piece.pk}).json()["id"]
         kind, kiln, piece = self.kind().pk, self.kiln.pk, self.piece.pk
-        self.client.force_login(self.new_owner("Plover"))
+        self.client.force_login(person_of(self.new_studio("Plover")))
         change = {"version": 1, "changes": [{"path": "name", "value": "Mine"}]}
         new = {"name": "x", "starts_at": "2026-12-01T08:00", "kind_id": kind, "kiln_id": kiln}
         for method, path, body in (

@@ -19,7 +19,7 @@ class Refusals(StudioTest):
 
     def test_numbers_that_are_none_and_half_signs_stop_at_the_door(self) -> None:
         self.ask("POST", f"/pieces/{self.piece.pk}/shelve", {"stage": ""})
-        cradle = Cradle.objects.create(owner=self.owner, name="Cone", document={"name": "Cone"}, care={})
+        cradle = Cradle.objects.create(studio=self.studio, name="Cone", document={"name": "Cone"}, care={})
         kind = self.kind()
         for odd in ODD:
             for method, path, body in (

@@ -11,6 +11,7 @@ from studio.actions.shelf import save_rack
 from studio.models import Firing, Measure, Piece, Stage
 from tests.core.test_rule_samples import begun
 from tests.documents import BIG_KILN
+from tests.people import person_of
 from tests.studio.base import StudioTest
 from tests.studio.fired import FiredTest
 
@@ -22,7 +23,7 @@ class SeriesTest(StudioTest):
         whole = begun("slump") | {"name": "Bowls", "alike": 9}
         whole["stages"][0]["heat"]["kiln"] = dict(BIG_KILN) | {"price": "0.3"}
         whole["stages"][0]["glass"]["kind"] = self.kind("fusing-90-clear").document
-        self.bowls: Piece = import_piece(self.owner, whole)
+        self.bowls: Piece = import_piece(self.studio, whole)
 
     def part(self, per: Any, *, key: str = "main") -> Any:
         self.bowls.refresh_from_db()
@@ -113,7 +114,7 @@ class Cost(SeriesTest):
         whole = begun("drape") | {"name": "Shade"}
         whole["stages"][0]["heat"]["kiln"] = dict(BIG_KILN) | {"price": "0.3"}
         whole["stages"][0]["glass"]["kind"] = self.kind("fusing-90-clear").document
-        shade = import_piece(self.owner, whole)
+        shade = import_piece(self.studio, whole)
         firing = self.stages()[0].firing_id
         stage = Stage.objects.get(piece=shade)
         self.ask("POST", f"/firings/{firing}/put-in", {"stage_id": stage.pk, "piece_version": shade.version})
@@ -131,7 +132,7 @@ class Cost(SeriesTest):
         self.assertTrue(any(row[2] == "not known" for row in rows))
 
     def test_anothers_piece_has_no_cost(self) -> None:
-        self.client.force_login(self.new_owner("Plover"))
+        self.client.force_login(person_of(self.new_studio("Plover")))
         for path in ("cost", "cost.csv"):
             self.assertEqual(self.client.get(f"/api/pieces/{self.bowls.pk}/{path}").status_code, 404)
 

@@ -12,7 +12,7 @@ from django.test import Client, TestCase, override_settings
 
 from studio.demo.load import load_demo
 from studio.demo.sign_in import SignInDemoUser
-from studio.models import GlassKind
+from studio.models import GlassKind, Studio
 from tests.studio.base import StudioTest
 
 GOOD = {"name": "Wren", "password": "a long enough one"}
@@ -27,8 +27,7 @@ class Owner(TestCase):
         made = self.post("/api/session/owner", GOOD)
         self.assertEqual(made.status_code, 201)
         self.assertEqual((made.json()["is_signed_in"], made.json()["is_owner"]), (True, True))
-        owner = get_user_model().objects.get()
-        self.assertEqual(GlassKind.objects.of(owner).count(), 6)
+        self.assertEqual(GlassKind.objects.of(Studio.objects.get()).count(), 6)
         self.assertFalse(Client().get("/api/session").json()["needs_owner"])
         self.assertEqual(self.post("/api/session/owner", GOOD | {"name": "Knot"}).status_code, 409)
         self.assertEqual(get_user_model().objects.count(), 1)
@@ -39,8 +38,8 @@ class Owner(TestCase):
             ("Wren", "password1", "too common"),
             ("Wren", "8264018264", "entirely numeric"),
             ("Wrenwrenwren", "wrenwrenwren", "similar"),
-            ("Wr en", "a long enough one", "valid username"),
-            ("", "a long enough one", "valid username"),
+            ("W" * 81, "a long enough one", "at most 80"),
+            (" ", "a long enough one", "how you are called"),
         ):
             answer = self.post("/api/session/owner", {"name": name, "password": password})
             self.assertEqual(answer.status_code, 422, name)

@@ -69,7 +69,7 @@ class Photographs(StudioTest):
         self.assertAlmostEqual(StockItem.objects.get(pk=item.pk).mass_kg, 0.001)
 
     def test_a_cradle_renamed_and_put_away_meanwhile_is_so(self) -> None:
-        cradle = Cradle.objects.create(owner=self.owner, name="Drum", document=stage()["cradle"] | {"name": "Drum"})
+        cradle = Cradle.objects.create(studio=self.studio, name="Drum", document=stage()["cradle"] | {"name": "Drum"})
 
         def rename() -> None:
             answer = self.ask("PATCH", f"/cradles/{cradle.pk}", {"version": 1, "name": "Tall drum"})
@@ -80,10 +80,10 @@ class Photographs(StudioTest):
             self.client.post(f"/api/cradles/{cradle.pk}/photo", {"file": picture()})
         now = Cradle.objects.get(pk=cradle.pk)
         self.assertEqual((now.name, now.is_archived), ("Tall drum", True))
-        self.assertEqual(Photo.objects.get(pk=now.photo_id).owner_id, self.owner.pk)  # type: ignore[misc]  # as django has it
+        self.assertEqual(Photo.objects.get(pk=now.photo_id).studio_id, self.studio.pk)  # type: ignore[misc]  # as django has it
 
     def test_a_mesh_keeps_what_was_written_of_it_meanwhile(self) -> None:
-        solid = Solid.objects.create(owner=self.owner, name="boat", ending=".stl", file="solids/x.stl", found={})
+        solid = Solid.objects.create(studio=self.studio, name="boat", ending=".stl", file="solids/x.stl", found={})
         told = [{"done": 0.5, "doing": "half"}, {"done": 1.0, "result": {"solid": {}, "mended": []}}]
 
         def steps(_: str, files: tuple[str, ...], **more: Any) -> Any:
@@ -109,7 +109,7 @@ class Logs(FiredTest):
             self.assertEqual(self.act("stop", hours=1).status_code, 200)
             self.post("/readings", {"rows": [{"shown": "31"}]})
 
-        job = readings.LogJob(owner_id=self.owner.pk)
+        job = readings.LogJob(studio_id=self.studio.pk)
         with self.at(hours=1), meanwhile(readings, "log_in", stop):
             readings.bring_in(firing, text.encode(), readings.Placed(now=self.now + timedelta(hours=1)), job)
         self.assertEqual(job.trouble, "")

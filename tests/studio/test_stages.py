@@ -112,7 +112,7 @@ class Chain(StagesTest):
 class SharedFirings(StagesTest):
     def setUp(self) -> None:
         super().setUp()
-        self.other = import_piece(self.owner, document())
+        self.other = import_piece(self.studio, document())
         self.firing = Firing.objects.get(stages__piece=self.other)
 
     def start_of(self, piece: Piece) -> str:
@@ -170,11 +170,11 @@ class SharedFirings(StagesTest):
         self.assertIn(hotter["firing"]["load"]["word"], ("short", "over"))
         self.assertIn("Not", hotter["firing"]["load"]["answer"]["metric"])
 
-    def test_stages_of_one_piece_do_not_share_and_another_owners_firing_is_not_there(self) -> None:
+    def test_stages_of_one_piece_do_not_share_and_another_studios_firing_is_not_there(self) -> None:
         self.then("polish")
         mine = Stage.objects.get(piece=self.piece, key="main").firing_id
         self.assertEqual(self.act("firing/join", "polish", firing_id=mine).status_code, 422)
-        theirs = import_piece(self.new_owner("Plover"), document(heat__kiln=KILN))
+        theirs = import_piece(self.new_studio("Plover"), document(heat__kiln=KILN))
         foreign = Firing.objects.get(stages__piece=theirs).pk
         self.assertEqual(self.act("firing/join", "main", firing_id=foreign).status_code, 404)
         listed = self.ask("GET", "/firings").json()

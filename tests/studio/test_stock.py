@@ -12,6 +12,7 @@ from PIL import Image
 from studio.actions.bringing_in import import_piece
 from studio.models import GlassKind, Reservation, StockItem
 from tests.documents import document
+from tests.people import person_of
 from tests.studio.base import AT, StudioTest
 
 
@@ -106,7 +107,7 @@ class Rack(StudioTest):
     def test_another_persons_jars_are_not_there(self) -> None:
         item = self.add().json()
         stranger = Client()
-        stranger.force_login(self.new_owner("Plover"))
+        stranger.force_login(person_of(self.new_studio("Plover")))
         for method, path in (("patch", ""), ("post", "/copy"), ("post", "/away")):
             body = {"kind_id": item["kind_id"], "form": "nuggets", "document": {}, "version": 1}
             got = getattr(stranger, method)(f"/api/stock/{item['id']}{path}", body, content_type="application/json")
@@ -162,7 +163,7 @@ class Takes(TakesTest):
         self.assertEqual(self.masses(), after)
 
     def test_what_is_set_aside_is_not_there_for_another_piece(self) -> None:
-        other = import_piece(self.owner, document())
+        other = import_piece(self.studio, document())
         before = self.ask("GET", f"/pieces/{other.pk}").json()["plan"]["states"]["glass"]
         self.rack("aside")
         after = self.ask("GET", f"/pieces/{other.pk}").json()["plan"]["states"]["glass"]
@@ -211,7 +212,7 @@ class Takes(TakesTest):
         )
 
     def test_strangers_kinds_cannot_be_mixed_in(self) -> None:
-        other = self.new_owner("Plover")
+        other = self.new_studio("Plover")
         theirs = GlassKind.objects.of(other).first()
         for value in ([{"kind_id": theirs.pk, "form": "fine", "mass": "1 g"}], [{"kind_id": "x"}], [3], "glass"):
             self.assertEqual(self.change({AT + "glass.with": value}).status_code, 422, value)
@@ -325,7 +326,7 @@ class Changed(TakesTest):
         self.assertEqual(self.masses()[0], 0.05)
 
     def test_a_piece_that_is_put_away_sets_nothing_aside(self) -> None:
-        other = import_piece(self.owner, document())
+        other = import_piece(self.studio, document())
         self.rack("aside")
         self.ask("POST", f"/pieces/{self.piece.pk}/away")
         self.assertEqual(self.ask("GET", f"/pieces/{other.pk}").json()["plan"]["states"]["glass"], "enough")

@@ -112,11 +112,11 @@ class WholeStudio(SimpleTestCase):
         mesh.write_bytes(b"solid leaf")
         (mesh.parent / "nobodys.stl").write_bytes(b"x")
         with closing(sqlite3.connect(self.database)) as standing:
-            owner = standing.execute("SELECT id FROM auth_user").fetchone()[0]
+            studio = standing.execute("SELECT id FROM studio_studio").fetchone()[0]
             standing.execute(
-                "INSERT INTO studio_solid (owner_id, created_at, updated_at, version, name, ending, file, found) "
+                "INSERT INTO studio_solid (studio_id, created_at, updated_at, version, name, ending, file, found) "
                 "VALUES (?, '2026-01-01', '2026-01-01', 1, 'leaf', '.stl', 'solids/leaf.stl', '{}')",
-                [owner],
+                [studio],
             )
             standing.commit()
         packed = self.var / "all.zip"
@@ -181,7 +181,7 @@ class WholeStudio(SimpleTestCase):
         before = self.rows("SELECT name FROM studio_piece ORDER BY id")
         later = "INSERT INTO django_migrations (app, name, applied) VALUES ('studio', '0999_later', '2030-01-01')"
         mesh = (
-            "INSERT INTO studio_solid (owner_id, created_at, updated_at, version, name, ending, file, found) "
+            "INSERT INTO studio_solid (studio_id, created_at, updated_at, version, name, ending, file, found) "
             "SELECT id, '2026-01-01', '2026-01-01', 1, 'x', '.stl', '../secret-key', '{{}}' FROM auth_user LIMIT 1"
         ).replace("{{}}", "{}")
         for words, statements in (
@@ -205,11 +205,11 @@ class WholeStudio(SimpleTestCase):
         self.old()
         self.assertEqual(self.command("migrate", "-v", "0").returncode, 0)
         with closing(sqlite3.connect(self.database)) as standing:
-            owner = standing.execute("SELECT id FROM auth_user").fetchone()[0]
+            studio = standing.execute("SELECT id FROM studio_studio").fetchone()[0]
             standing.execute(
-                "INSERT INTO studio_solid (owner_id, created_at, updated_at, version, name, ending, file, found) "
+                "INSERT INTO studio_solid (studio_id, created_at, updated_at, version, name, ending, file, found) "
                 "VALUES (?, '2026-01-01', '2026-01-01', 1, 'leaf', '.stl', 'solids/lost.stl', '{}')",
-                [owner],
+                [studio],
             )
             standing.commit()
         packed = self.var / "all.zip"
@@ -311,13 +311,13 @@ class Copies(TestCase):
             self.assertEqual(modes["daily-00001-20260101.sqlite3"], 0o600)
 
     def test_meshes_are_found_where_an_older_release_had_them(self) -> None:
-        owner = StudioTest.new_owner("Wren")
+        studio = StudioTest.new_studio("Wren")
         with tempfile.TemporaryDirectory() as folder:
             var = Path(folder)
             (var / "media" / "solids").mkdir(parents=True)
             (var / "media" / "solids" / "leaf.stl").write_bytes(b"leaf")
             for name in ("solids/leaf.stl", "solids/gone.stl", "../secret-key"):
-                Solid.objects.create(owner=owner, name="x", ending=".stl", file=name, found={})
+                Solid.objects.create(studio=studio, name="x", ending=".stl", file=name, found={})
             with (
                 self.settings(MEDIA_ROOT=str(var / "demo-media")),
                 mock.patch.object(store, "database_path", return_value=var / "demo.sqlite3"),
@@ -328,7 +328,7 @@ class Copies(TestCase):
             self.assertTrue((var / "media" / "solids" / "leaf.stl").exists())
 
     def test_a_mesh_nobody_speaks_of_is_swept_when_it_is_a_day_old(self) -> None:
-        owner = StudioTest.new_owner("Wren")
+        studio = StudioTest.new_studio("Wren")
         with tempfile.TemporaryDirectory() as folder, self.settings(MEDIA_ROOT=folder):
             for name in ("spoken.stl", "old.stl", "new.stl"):
                 path = Path(folder) / "solids" / name
@@ -336,7 +336,7 @@ class Copies(TestCase):
                 path.write_bytes(b"x")
                 if name != "new.stl":
                     os.utime(path, (time.time() - 90_000,) * 2)
-            Solid.objects.create(owner=owner, name="x", ending=".stl", file="solids/spoken.stl", found={})
+            Solid.objects.create(studio=studio, name="x", ending=".stl", file="solids/spoken.stl", found={})
             self.assertEqual(store.sweep_orphans(), 1)
             self.assertEqual(sorted(p.name for p in Path(folder, "solids").iterdir()), ["new.stl", "spoken.stl"])
 

@@ -13,7 +13,6 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 from django.conf import settings
-from django.contrib.auth import get_user_model
 from django.core.management import CommandError, call_command
 from django.test import Client, SimpleTestCase, TestCase, override_settings
 
@@ -24,6 +23,7 @@ from studio.planning import planned
 from studio.stock_levels import rack_of
 from studio.watching import state_of
 from tests.documents import KILN, document
+from tests.people import person_of, studio_of_one
 from tests.studio.base import StudioTest
 
 ROOT = Path(settings.ROOT)
@@ -68,7 +68,7 @@ class Kilns(StudioTest):
         self.assertEqual(answer.status_code, 422)
         paths = {f["path"] for f in answer.json()["faults"]}
         self.assertTrue({"name", "power", "fall", "room", "width"} <= paths)
-        self.assertEqual(Kiln.objects.of(self.owner).count(), 1)
+        self.assertEqual(Kiln.objects.of(self.studio).count(), 1)
 
 
 class SigningIn(StudioTest):
@@ -92,7 +92,7 @@ class SigningIn(StudioTest):
 
     def test_a_write_without_the_token_is_refused(self) -> None:
         client = Client(enforce_csrf_checks=True)
-        client.force_login(self.owner)
+        client.force_login(person_of(self.studio))
         self.assertEqual(client.post(f"/api/pieces/{self.piece.pk}/away").status_code, 403)
         self.assertFalse(Piece.objects.get(pk=self.piece.pk).is_put_away)
 
@@ -149,28 +149,28 @@ class Settings(SimpleTestCase):
 
 class Demo(TestCase):
     def test_three_pieces_at_different_points_two_kilns_and_a_rack(self) -> None:
-        user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
-        states = {p.name: planned(p).stage().states for p in Piece.objects.of(user)}
+        studio = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
+        states = {p.name: planned(p).stage().states for p in Piece.objects.of(studio)}
         self.assertEqual(states["Lamp-room prism"]["glass"], "enough")
         self.assertEqual(states["Harbour-mark paperweight"]["glass"], "not enough")
         block = planned(Piece.objects.get(name="Leading-light block")).stage()
         assert block.heat is not None
         self.assertGreater(block.heat.total_s, 5 * 86400)
-        self.assertEqual(Kiln.objects.of(user).count(), 2)
-        self.assertTrue(any(rack_of(kind) for kind in GlassKind.objects.of(user)))
-        self.assertFalse(user.has_usable_password())
+        self.assertEqual(Kiln.objects.of(studio).count(), 2)
+        self.assertTrue(any(rack_of(kind) for kind in GlassKind.objects.of(studio)))
+        self.assertFalse(person_of(studio).has_usable_password())
 
     def test_four_months_of_firings_one_that_runs_and_one_that_waits(self) -> None:
         now = datetime(2026, 11, 23, 12, tzinfo=UTC)
-        user = load_demo(now)
-        opened = Firing.objects.of(user).filter(state="opened")
+        studio = load_demo(now)
+        opened = Firing.objects.of(studio).filter(state="opened")
         self.assertEqual(opened.count(), 12)
         self.assertEqual({f.kiln.name for f in opened}, {"Tern", "Eider"})
         self.assertGreater(Reading.objects.filter(firing__in=opened).count(), 3000)
-        waiting = Firing.objects.of(user).get(state="running", is_simulated=False)
+        waiting = Firing.objects.of(studio).get(state="running", is_simulated=False)
         _, state, _ = state_of(waiting, None, now)
         self.assertEqual(state.may_open.word, "yes")
-        running = Firing.objects.of(user).get(state="running", is_simulated=True)
+        running = Firing.objects.of(studio).get(state="running", is_simulated=True)
         _, state, _ = state_of(running, None, now)
         self.assertEqual(state.steps[state.place.step].key, "cast")
         first = {}
@@ -182,10 +182,10 @@ class Demo(TestCase):
         self.assertEqual(list(first.values()), ["power", "power", "too-little-heat"])
 
     def test_loading_again_changes_nothing(self) -> None:
-        user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
-        Piece.objects.of(user).update(name="Kept")
+        studio = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
+        Piece.objects.of(studio).update(name="Kept")
         load_demo(datetime(2026, 12, 1, 12, tzinfo=UTC))
-        self.assertEqual(set(Piece.objects.of(user).values_list("name", flat=True)), {"Kept"})
+        self.assertEqual(set(Piece.objects.of(studio).values_list("name", flat=True)), {"Kept"})
 
 
 class Commands(TestCase):
@@ -225,12 +225,7 @@ class Commands(TestCase):
                 call_command("export_openapi", path)
             self.assertEqual(paths[0].read_bytes(), paths[1].read_bytes())
 
-    def test_users_of_production_begin_with_glass_but_no_pieces(self) -> None:
-        user = get_user_model().objects.create_user("New", password="a long enough one")
-        self.client.post(
-            "/api/session",
-            json.dumps({"name": "New", "password": "a long enough one"}),
-            content_type="application/json",
-        )
-        self.assertEqual(GlassKind.objects.of(user).count(), 6)
-        self.assertEqual(Piece.objects.of(user).count(), 0)
+    def test_a_studio_begins_with_glass_but_no_pieces(self) -> None:
+        studio = studio_of_one("New")
+        self.assertEqual(GlassKind.objects.of(studio).count(), 6)
+        self.assertEqual(Piece.objects.of(studio).count(), 0)

@@ -12,6 +12,7 @@ from studio.actions.shelf import save_kiln, save_rack
 from studio.models import Firing, Piece, Stage
 from tests.core.test_rule_samples import begun
 from tests.documents import BIG_KILN, KILN
+from tests.people import person_of
 from tests.studio.base import StudioTest
 
 NOW = datetime(2026, 3, 27, 9, 0, tzinfo=UTC)  # a Friday; on the Sunday the clocks of Lisbon go forward
@@ -22,7 +23,7 @@ class WeekTest(StudioTest):
     def setUp(self) -> None:
         super().setUp()
         Piece.objects.all().update(is_put_away=True)
-        save_kiln(self.owner, kiln=None, version=None, document=dict(BIG_KILN), system="metric")
+        save_kiln(self.studio, kiln=None, version=None, document=dict(BIG_KILN), system="metric")
         save_rack(self.kind("fusing-90-clear"), version=1, rack={"sheet": "40 kg"}, system="metric")
         patch = mock.patch("django.utils.timezone.now", return_value=NOW)
         patch.start()
@@ -39,7 +40,7 @@ class WeekTest(StudioTest):
             heat["undated"] = True
         whole["stages"][0]["glass"]["kind"] = self.kind("fusing-90-clear").document
         whole["stages"][0]["cradle"]["measured"] = True
-        return import_piece(self.owner, whole)
+        return import_piece(self.studio, whole)
 
     def plan(self, **more: Any) -> Any:
         answer = self.ask("POST", "/week/plan", more)
@@ -119,7 +120,7 @@ class Planned(WeekTest):
         whole = begun("slump") | {"name": "Short"}
         whole["stages"][0]["heat"] |= {"kiln": dict(BIG_KILN), "undated": True}
         save_rack(self.kind("fusing-90-clear"), version=2, rack={"sheet": "1 g"}, system="metric")
-        import_piece(self.owner, whole)
+        import_piece(self.studio, whole)
         found = self.plan()
         self.assertEqual([row["name"] for row in found["left"]], ["Short"])
         self.assertEqual(found["firings"], [])
@@ -191,8 +192,8 @@ class Taken(WeekTest):
         self.new("Bowl")
         (one,) = self.plan()["firings"]
         self.assertEqual(self.take(one | {"kiln_id": 999_999}).status_code, 404)
-        stranger = self.new_owner("Plover")
-        self.client.force_login(stranger)
+        stranger = self.new_studio("Plover")
+        self.client.force_login(person_of(stranger))
         self.assertEqual(self.take(one).status_code, 422)
         self.assertEqual(self.plan()["firings"], [])
 

@@ -32,9 +32,9 @@ class Workings(TestCase):
         self.assertEqual(wrong, [], "\n" + "\n".join(wrong))
 
     def test_of_every_figure_of_the_demo(self) -> None:
-        user = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
+        studio = load_demo(datetime(2026, 11, 23, 12, tzinfo=UTC), with_history=False)
         found = [
-            (p.name, f) for p in Piece.objects.of(user) for s in planned(p).plan.stages for f in s.figures.values()
+            (p.name, f) for p in Piece.objects.of(studio) for s in planned(p).plan.stages for f in s.figures.values()
         ]
         self.assertGreater(len(found), 200)
         self.check(found)
