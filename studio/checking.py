@@ -26,6 +26,7 @@ class Listed:
     check: CheckLine
     ticked_at: datetime | None
     reason: str
+    by_id: int | None = None
 
     @property
     def is_good(self) -> bool:
@@ -49,9 +50,8 @@ def listed_checks(firing: Firing) -> list[Listed]:
         staged = staged_of(piece, stage.key)
         for check in memoized(("checks", staged), functools.partial(remembered_checks, staged)):
             row = rows.get((stage.pk, check.rule))
-            found.append(
-                Listed(stage, stage.piece.name, check, row.ticked_at if row else None, row.reason if row else "")
-            )
+            told = (row.ticked_at, row.reason, row.by_id) if row else (None, "", None)
+            found.append(Listed(stage, stage.piece.name, check, *told))
     return found
 
 

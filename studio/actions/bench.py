@@ -17,7 +17,7 @@ from coldcradle.quantity.parse import System, parse_within, with_unit
 from studio.actions.photos import keep_photo
 from studio.actions.pieces import locked, record
 from studio.keeping import keeping
-from studio.models import BenchPhoto, BenchRecord, Piece, Stage
+from studio.models import BenchPhoto, BenchRecord, Piece, Stage, who_acts
 from studio.piece_rows import stages_of
 from studio.planning import PlannedPiece, assemble, plan_document
 
@@ -135,6 +135,7 @@ def mark_step(
         if tick not in {check.key for check in checks_at(BenchWork(step["does"]))}:
             raise DocumentError([Fault("tick", f"expected a check of this step, got {tick[:40]}", tick[:40])])
         row.ticked = sorted(set(row.ticked) ^ {tick})
+    row.by_id = who_acts()
     row.save()
     return row
 

@@ -16,7 +16,7 @@ from coldcradle.fire.states import next_state
 from studio.checking import listed_checks, standing_in_the_way
 from studio.keeping import recording_reads, write_retrying
 from studio.loads import firing_input, is_of_several, remembered_firing
-from studio.models import Check, Firing, FiringEvent, Piece, Stage
+from studio.models import Check, Firing, FiringEvent, Piece, Stage, who_acts
 from studio.piece_rows import lying_in, stages_of
 from studio.planning import assemble
 from studio.watching import fired_seconds, frozen_of, live_events
@@ -53,7 +53,8 @@ def tick(firing: Firing, stage: Stage, rule: str, *, is_done: bool, reason: str,
     row, _ = Check.objects.get_or_create(firing=firing, stage=stage, rule=rule)
     row.ticked_at = (row.ticked_at or when) if is_done else None
     row.reason = reason.strip()[:500]
-    row.save(update_fields=["ticked_at", "reason"])
+    row.by_id = who_acts()
+    row.save(update_fields=["ticked_at", "reason", "by"])
 
 
 @transaction.atomic

@@ -14,7 +14,7 @@ from coldcradle.after.measures import measure_kinds
 from coldcradle.errors import DocumentError, Fault, QuantityError
 from coldcradle.quantity.parse import System, parse
 from studio.actions.photos import keep_photo
-from studio.models import Firing, Measure, Observation, Piece, Stage, StagePhoto
+from studio.models import Firing, Measure, Observation, Piece, Stage, StagePhoto, who_acts
 
 __all__ = ["keep_measured", "keep_measures", "keep_observations", "keep_stage_photo"]
 
@@ -79,7 +79,12 @@ def keep_measures(
                 else (" oz" if kind.kind == "mass" else " in")
             )
         Measure.objects.update_or_create(
-            firing=firing, stage=stage, key=key, place=place, copy=copy, defaults={"typed": bare[:60], "value": value}
+            firing=firing,
+            stage=stage,
+            key=key,
+            place=place,
+            copy=copy,
+            defaults={"typed": bare[:60], "value": value, "by_id": who_acts()},
         )
     if faults:
         raise DocumentError(faults)

@@ -35,7 +35,7 @@ __all__ = [
 ]
 
 
-_add_step = FixedInsert(Revision, ("piece", "parent", "label", "snapshot", "created_at"))
+_add_step = FixedInsert(Revision, ("piece", "parent", "label", "snapshot", "created_at", "by"))
 
 
 def keep_revision(piece: Piece, stages: list[Stage], label: str, when: datetime) -> None:
@@ -43,7 +43,7 @@ def keep_revision(piece: Piece, stages: list[Stage], label: str, when: datetime)
     step = Revision(
         piece=piece, parent=piece.head, label=label[:120], snapshot=snapshot_of(piece, stages), created_at=when
     )
-    step.pk = _add_step(piece.pk, piece.head_id, step.label, step.snapshot, when)
+    step.pk = _add_step(piece.pk, piece.head_id, step.label, step.snapshot, when, step.by_id)
     step._state.adding, step._state.db = False, piece._state.db
     piece.head = step
 

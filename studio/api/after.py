@@ -25,6 +25,7 @@ from studio.assembling import local_start
 from studio.errors import Stale
 from studio.models import Firing, Stage
 from studio.watching import frozen_of
+from studio.who import by_others
 
 router = Router(tags=["after"])
 _ERRORS: dict[int, Any] = {404: ErrorOut, 422: ErrorOut}
@@ -33,7 +34,9 @@ _ERRORS: dict[int, Any] = {404: ErrorOut, 422: ErrorOut}
 def _answer(firing: Firing, stage: Stage) -> dict[str, Any]:
     now = timezone.now()
     found = aftermath_of(firing, stage, now)
-    seen = set(stage.observations.filter(firing=firing).values_list("fault", flat=True))
+    observed = dict(stage.observations.filter(firing=firing).values_list("fault", "by_id"))
+    measured = list(stage.measures.filter(firing=firing))
+    seen = set(observed)
     family = PROCESSES[stage.process].family
     events = [e for e in firing.events.all() if e.kind == "open"]
     clock = clock_of(firing)
@@ -47,10 +50,7 @@ def _answer(firing: Firing, stage: Stage) -> dict[str, Any]:
         "opened": clock(events[-1].at_s) if events and firing.state == "opened" else None,
         "measures": found.measures,
         "places": {kind.key: kind.places for kind in measure_kinds().values()},
-        "typed": [
-            {"key": m.key, "place": m.place, "typed": m.typed, "copy_number": m.copy}
-            for m in stage.measures.filter(firing=firing)
-        ],
+        "typed": [{"key": m.key, "place": m.place, "typed": m.typed, "copy_number": m.copy} for m in measured],
         "copies": frozen_of(firing, stage.pk).result.stage.makes if firing.frozen else 1,
         "faults": [
             {"key": f.key, "name": f.name, "words": f.words, "is_seen": f.key in seen}
@@ -58,6 +58,7 @@ def _answer(firing: Firing, stage: Stage) -> dict[str, Any]:
             if family in f.families or f.key in seen
         ],
         "note": firing.note,
+        "by": sorted(set(by_others([*observed.values(), *(m.by_id for m in measured)]).values())),
         "residue": found.residue,
         "causes": found.causes,
         "lever": found.lever,

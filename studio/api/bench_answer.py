@@ -10,10 +10,11 @@ from coldcradle.quantity.format import show
 from studio.bench_record import pace_of, records_of
 from studio.models import BenchRecord, Piece
 from studio.planning import PlannedPiece
+from studio.who import by_others
 
 __all__ = ["bench_answer"]
 
-_NOT_DONE: dict[str, Any] = {"done_at": None, "took": "", "note": "", "ticked": [], "photos": []}
+_NOT_DONE: dict[str, Any] = {"done_at": None, "took": "", "note": "", "ticked": [], "photos": [], "by": ""}
 
 
 def _stands_after(piece: PieceInput) -> dict[str, str]:
@@ -28,11 +29,18 @@ def _stands_after(piece: PieceInput) -> dict[str, str]:
     return found
 
 
-def _done(row: BenchRecord | None) -> dict[str, Any]:
+def _done(row: BenchRecord | None, names: dict[int, str]) -> dict[str, Any]:
     if row is None:
         return _NOT_DONE
     photos = [{"photo_id": p.photo_id, "when": p.when} for p in row.photos.all()]
-    return {"done_at": row.done_at, "took": row.took, "note": row.note, "ticked": row.ticked, "photos": photos}
+    return {
+        "done_at": row.done_at,
+        "took": row.took,
+        "note": row.note,
+        "ticked": row.ticked,
+        "photos": photos,
+        "by": names.get(row.by_id or 0, ""),
+    }
 
 
 def bench_answer(piece: Piece, found: PlannedPiece) -> list[dict[str, Any]]:
@@ -42,7 +50,7 @@ def bench_answer(piece: Piece, found: PlannedPiece) -> list[dict[str, Any]]:
     plans = {plan.key: plan for plan in found.plan.bench}
     records, stands = records_of(piece), _stands_after(found.piece)
     paces = {does: pace_of(piece.studio, does) for does in {plan.does for plan in plans.values()}}
-    told = []
+    names, told = by_others(row.by_id for row in records.values()), []
     for step in found.piece.bench:
         plan = plans[step.key]
         pace, many = paces[plan.does]
@@ -57,6 +65,6 @@ def bench_answer(piece: Piece, found: PlannedPiece) -> list[dict[str, Any]]:
                 "pace": show(round(pace, 2), "ratio") if pace is not None else None,
                 "pace_of": many,
             }
-            | _done(records.get(step.key))
+            | _done(records.get(step.key), names)
         )
     return told

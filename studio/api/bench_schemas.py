@@ -68,6 +68,7 @@ class BenchOut(Schema):
     took: str
     note: str
     ticked: list[str]
+    by: str
     photos: list[BenchPhotoOut]
     pace: DualQuantity | None
     pace_of: int

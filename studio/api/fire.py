@@ -49,6 +49,7 @@ from studio.members import studio_of
 from studio.models import Firing, Stage, StagePhoto
 from studio.notebook import keep_told
 from studio.watching import moment_of, samples_of, state_of
+from studio.who import by_others
 
 __all__ = ["one_firing", "photos_of", "router", "stage_in"]
 
@@ -78,6 +79,7 @@ def photos_of(firing: Firing, stage: Stage | None = None) -> list[dict[str, Any]
 
 def _before(firing: Firing) -> dict[str, Any]:
     listed = listed_checks(firing)
+    names = by_others(one.by_id for one in listed)
     zone = local_start(firing)
     still = [one for one in listed if not one.is_good]
     blocks = sum(one.blocks for one in listed)
@@ -100,6 +102,7 @@ def _before(firing: Firing) -> dict[str, Any]:
                 "check": one.check,
                 "ticked": when(zone, (one.ticked_at - firing.starts_at).total_seconds()) if one.ticked_at else None,
                 "reason": one.reason,
+                "by": names.get(one.by_id or 0, ""),
                 "is_good": one.is_good,
                 "blocks": one.blocks,
             }

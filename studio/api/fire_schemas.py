@@ -56,13 +56,14 @@ Text = Annotated[str, Field(max_length=2000)]
 
 
 class CheckLineOut(Schema):
-    """One check of one stage. `is_good`: it stands well; `blocks`: the firing may not begin so."""
+    """One check of one stage; `by` is who else ticked it, `is_good`: it stands well, `blocks`: nothing may begin so."""
 
     stage_id: int
     piece: str
     check: CheckLine
     ticked: DualQuantity | None
     reason: str
+    by: str
     is_good: bool
     blocks: bool
 
@@ -135,7 +136,7 @@ class UndoIn(Schema):
 
 
 class EventOut(Schema):
-    """Something done or seen; `can_undo` while it can still be taken back."""
+    """Something done or seen, by whom else; `can_undo` while it can still be taken back."""
 
     key: str
     kind: str
@@ -143,6 +144,7 @@ class EventOut(Schema):
     at_s: float
     at: DualQuantity
     note: str
+    by: str
     can_undo: bool
 
 
@@ -321,7 +323,7 @@ class TypedMeasureOut(Schema):
 
 
 class AfterOut(Schema):
-    """What came out of a stage; `predicted` is told even before the lid is open."""
+    """What came out of a stage, and who else wrote it down; `predicted` is told even before the lid is open."""
 
     firing_id: int
     state: str
@@ -335,6 +337,7 @@ class AfterOut(Schema):
     copies: int
     faults: list[FaultChoiceOut]
     note: str
+    by: list[str]
     residue: Residue | None
     causes: list[RankedCause]
     lever: Lever | None

@@ -19,6 +19,7 @@ from coldcradle.quantity.format import DualQuantity, Message, say, show
 from studio.actions.firing_life import UNDO_S
 from studio.models import Firing, FiringEvent
 from studio.watching import FiringSnapshot, fired_seconds, live_events, moment_of, state_of
+from studio.who import by_others
 
 __all__ = ["clock_of", "live_answer", "live_word", "stages_in"]
 
@@ -215,7 +216,7 @@ def _events(firing: Firing, events: Sequence[FiringEvent], now: datetime) -> lis
     newest = (
         firing.readings.order_by("-at_s").values_list("at_s", flat=True).first() if not firing.is_simulated else None
     )
-    found = []
+    names, found = by_others(e.by_id for e in events), []
     for e in events:
         if e.kind == "pace":
             continue
@@ -233,6 +234,7 @@ def _events(firing: Firing, events: Sequence[FiringEvent], now: datetime) -> lis
                 "at_s": e.at_s,
                 "at": clock(e.at_s),
                 "note": note,
+                "by": names.get(e.by_id or 0, ""),
                 "can_undo": fresh and e.kind not in ("started", "unread") and (newest is None or newest <= e.at_s),
             }
         )

@@ -24,7 +24,7 @@ from studio.api.schemas import ErrorOut, Id, ShortText
 from studio.bench_record import done_steps
 from studio.csv_cells import plain_cell
 from studio.members import studio_of
-from studio.models import Firing
+from studio.models import Cradle, Firing
 from studio.notebook import Page, best_of, found_firings, pages_of, statistics
 from studio.watching import live_events
 
@@ -140,6 +140,7 @@ def list_pages(
 
 @router.get("/notebook/best/{cradle_id}", response={200: BestOut, 404: ErrorOut})
 def best_on_cradle(request: HttpRequest, cradle_id: Id) -> Any:
+    Cradle.objects.one(studio_of(request), cradle_id, "cradle")
     found = found_firings(studio_of(request), search="", process="", fault="", cradle_id=cradle_id, kiln_id=None)
     firings = list(found.select_related("kiln").defer("frozen")[:_MOST_OF_CRADLE])
     pages = pages_of(firings, timezone.now(), cradle_id=cradle_id)

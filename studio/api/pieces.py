@@ -43,6 +43,7 @@ from studio.models import Cradle, GlassKind, Kiln, Piece, Stage
 from studio.piece_rows import one_piece, shared_firings, stage_keys, stages_of
 from studio.planning import PlannedPiece, planned, summary_of, unplanned_summary
 from studio.remembering import remember
+from studio.who import by_others, with_name
 
 __all__ = ["answer_piece", "conflict", "full_paths", "piece_response", "router", "told_by_stage"]
 
@@ -61,6 +62,8 @@ def answer_piece(piece: Piece, found: PlannedPiece, stage: str = "") -> dict[str
     prefix = f"stages.{at}."
     shared = shared_firings(piece, rows)
     undoes, redoes = history.labels(piece, rows, shared)
+    if undoes and piece.head and undoes == piece.head.label:
+        undoes = with_name(undoes, piece.head.by_id)
     return {
         "id": piece.pk,
         "version": piece.version,
@@ -156,8 +159,10 @@ def _gap(aside_kg: list[float], plan: StagePlan, makes: int) -> Message | None:
 
 def conflict(error: Stale, stage: str = "") -> HttpResponse:
     """What a 409 says: what was done elsewhere last, and how the piece stands there."""
-    label = error.row.head.label if error.row.head else "changed"
-    message = f"Changed in another window meanwhile ({label}). Nothing of yours is lost."
+    head = error.row.head
+    by = by_others([head.by_id]).get(head.by_id) if head else ""
+    where = f"by {by}" if by else "in another window"
+    message = f"Changed {where} meanwhile ({head.label if head else 'changed'}). Nothing of yours is lost."
     theirs = answer_piece(error.row, planned(error.row), stage)
     return reply(ConflictOut, {"message": message, "theirs": theirs}, 409)
 

@@ -61,7 +61,7 @@ class SignInIn(Schema):
     password: Password
 
 
-class InvitedIn(Schema):
+class LinkIn(Schema):
     secret: Secret
 
 
@@ -171,7 +171,7 @@ def make_owner(request: HttpRequest, body: SignInIn) -> Any:
 
 @router.post("/invited", response={200: InvitedOut, **_REFUSED}, auth=None)
 @decorate_view(csrf_protect)
-def show_invitation(request: HttpRequest, body: InvitedIn) -> Any:
+def show_invitation(request: HttpRequest, body: LinkIn) -> Any:
     """What an invitation is for, before it is used."""
     row = people.found_invitation(body.secret, timezone.now())
     return {"studio": row.studio.name, "role": row.role, "by": people.called(row.made_by)}

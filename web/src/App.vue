@@ -14,6 +14,7 @@ import Meanings from './kit/Meanings.vue'
 
 const Toast = defineAsyncComponent(() => import('primevue/toast'))
 const KeysDialog = defineAsyncComponent(() => import('./components/KeysDialog.vue'))
+const JoinPage = defineAsyncComponent(() => import('./places/JoinPage.vue'))
 const SignIn = defineAsyncComponent(() => import('./places/SignIn.vue'))
 const route = useRoute()
 const router = useRouter()
@@ -49,6 +50,10 @@ useShortcuts({
         @again="session.refetch()"
       />
       <SignIn v-else-if="session.data.value.needs_owner" needs-owner />
+      <JoinPage
+        v-else-if="route.name === 'join'"
+        :is-signed-in="session.data.value.is_signed_in && !session.data.value.is_demo"
+      />
       <RouterView
         v-else-if="session.data.value.is_signed_in || route.name === 'sign-in'"
         :key="

@@ -113,6 +113,8 @@ export const router = createRouter({
     { path: '/kilns', name: 'kilns', component: () => import('./places/kilns/KilnsPlace.vue') },
     { path: '/words', name: 'words', component: () => import('./places/WordsPlace.vue') },
     { path: '/kit', name: 'kit', component: () => import('./places/KitPage.vue') },
+    { path: '/studio', name: 'studio', component: () => import('./places/people/PeoplePlace.vue') },
+    { path: '/join', name: 'join', component: () => import('./places/JoinPage.vue') },
     { path: '/sign-in', name: 'sign-in', component: () => import('./places/SignIn.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./places/Nowhere.vue') },
   ],

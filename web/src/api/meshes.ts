@@ -1,5 +1,5 @@
 import { csrfToken, Refused, Unreachable } from './client'
-import { send } from './files'
+import { lines, send } from './files'
 import type { MeshFile } from './types'
 
 export interface Room {
@@ -37,20 +37,11 @@ export async function takeRoom(
   tell: (share: number, words: string) => void,
 ): Promise<Room> {
   const answer = await send(`/api/solids/${id}/room`, JSON.stringify(how), 'application/json')
-  if (!answer.body) throw new Unreachable(GONE)
-  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
-  let rest = ''
-  for (;;) {
-    const { value, done } = await reader.read()
-    rest += value ?? ''
-    const lines = rest.split('\n')
-    rest = lines.pop() ?? ''
-    for (const line of lines) {
-      const step = JSON.parse(line) as { done: number; doing: string; error?: string } & Partial<Room>
-      if (step.error) throw new Refused(step.error, 422, [], step)
-      if (step.solid) return { solid: step.solid, mended: step.mended ?? [] }
-      tell(step.done, step.doing)
-    }
-    if (done) throw new Unreachable('The studio broke off in the middle. Try again.')
+  type Step = { done: number; doing: string; error?: string } & Partial<Room>
+  for await (const step of lines<Step>(answer)) {
+    if (step.error) throw new Refused(step.error, 422, [], step)
+    if (step.solid) return { solid: step.solid, mended: step.mended ?? [] }
+    tell(step.done, step.doing)
   }
+  throw new Unreachable('The studio broke off in the middle. Try again.')
 }

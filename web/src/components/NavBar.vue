@@ -3,13 +3,14 @@ import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request } from '../api/client'
+import type { Session } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
 import { ActionButton } from '../kit/ActionButton'
 import { PLACES } from '../router'
 import { useFetched } from '../kit/keys'
 import { useAction } from '../kit/useAction'
 
-defineProps<{ session?: { name: string; is_signed_in: boolean; is_demo: boolean; is_owner: boolean } }>()
+defineProps<{ session?: Session }>()
 defineEmits<{ keys: [] }>()
 
 const route = useRoute()
@@ -82,15 +83,14 @@ const signingOut = useAction(() => request(api.DELETE('/api/session')), {
         </ActionButton>
         <RouterLink to="/words" class="words">Words</RouterLink>
       </div>
-      <span v-if="session?.is_signed_in" class="who">{{ session.name }}</span>
-      <a
-        v-if="session?.is_owner"
-        class="keep"
-        href="/api/studio/backup"
-        download
-        title="The whole studio in one file. ./run restore FILE brings it back."
-        >Keep a copy</a
+      <RouterLink
+        v-if="session?.is_signed_in"
+        to="/studio"
+        class="words"
+        title="People, names, all of it in one file"
       >
+        {{ session.studio || session.name }}
+      </RouterLink>
       <ActionButton v-if="session?.is_signed_in && !session.is_demo" look="plain" @click="signingOut.act()">
         Sign out
       </ActionButton>
@@ -156,10 +156,6 @@ nav a.here::before {
 
 .foot button {
   min-height: var(--s6);
-}
-
-.keep {
-  color: inherit;
 }
 
 .units {
@@ -234,9 +230,7 @@ nav a.here::before {
   }
 
   nav a.here::before,
-  .keys,
-  .keep,
-  .who {
+  .keys {
     display: none;
   }
 

@@ -34,7 +34,7 @@ const doneOn = () =>
       <label :for="`${id}-${check.key}`">{{ check.text }}</label>
     </div>
     <p>
-      <template v-if="step.done_at">Done {{ doneOn() }}. </template>
+      <template v-if="step.done_at">Done {{ doneOn() }}{{ step.by && `, ${step.by}` }}. </template>
       <ActionButton @click="acts.mark(step.key, { is_done: !step.done_at })">
         {{ step.done_at ? 'It is not done yet' : 'It is done' }}
       </ActionButton>

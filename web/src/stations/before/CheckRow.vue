@@ -53,7 +53,9 @@ const CLOCKS: Record<string, string> = {
       >
         <MessageText :said="line.check.todo" />
       </p>
-      <p v-if="line.ticked" class="small quiet">ticked {{ preferences.pick(line.ticked).text }}</p>
+      <p v-if="line.ticked" class="small quiet">
+        ticked {{ preferences.pick(line.ticked).text }}{{ line.by && `, ${line.by}` }}
+      </p>
       <ActionButton v-if="line.check.timer && !line.ticked" @click="emit('clock', line.check.timer)">
         {{ CLOCKS[line.check.timer] }}
       </ActionButton>

@@ -57,6 +57,7 @@ function write() {
         <li v-for="event in [...live.events].reverse()" :key="event.key">
           <span
             >{{ event.name }}<template v-if="event.note">: {{ event.note }}</template>
+            <span v-if="event.by" class="quiet small"> {{ event.by }}</span>
             <ActionButton v-if="event.can_undo" @click="emit('undo', event.key)">
               take back
             </ActionButton></span
