@@ -20,13 +20,15 @@ from numpy.typing import NDArray
 
 __all__ = ["KERNEL", "build", "load", "pointer"]
 
-_SOURCES = tuple(Path(__file__).with_name(name) for name in ("kernel.c", "kernel_sheet.c"))
+_HERE = Path(__file__).parent
+_SOURCES = tuple(_HERE / name for name in ("kernel.c", "kernel_sheet.c"))
 
 
 def _target() -> Path:
-    """Where what is compiled from the present text lies."""
+    """Where what is compiled from the present text lies: beside it, or where COLD_CRADLE_KERNELS says."""
     digest = hashlib.sha256(b"".join(source.read_bytes() for source in _SOURCES)).hexdigest()[:16]
-    return Path(__file__).with_name(f"_kernel-{digest}.so")
+    folder = Path(os.environ.get("COLD_CRADLE_KERNELS", _HERE))
+    return folder / f"_kernel-{digest}.so"
 
 
 def build() -> bool:
@@ -36,6 +38,7 @@ def build() -> bool:
         return True
     if compiler is None:
         return False
+    target.parent.mkdir(parents=True, exist_ok=True)
     part = target.with_suffix(f".{os.getpid()}")
     # no -ffast-math and no fused operations: the same numbers on every machine
     flags = ["-O3", "-ffp-contract=off", "-shared", "-fPIC"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ipaddress
 import threading
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
@@ -10,7 +11,7 @@ from django.http import HttpRequest, HttpResponseBase
 
 from studio.errors import say_trouble
 
-__all__ = ["Headers", "Strangers", "TooMany", "password_work"]
+__all__ = ["Headers", "Strangers", "TooMany", "is_here", "password_work"]
 
 # where somebody who is not signed in may write
 _OPEN = {"/api/session", "/api/session/owner", "/api/session/invited", "/api/session/join"}
@@ -21,6 +22,8 @@ _NOTHING_OF_THE_MACHINE = ", ".join(
     for feature in ("camera", "microphone", "geolocation", "payment", "usb", "serial", "bluetooth", "midi", "hid")
 )
 _WAITING, _WAIT_S = 2, 1.5
+_FORWARDED = ("HTTP_FORWARDED", "HTTP_VIA", "HTTP_X_REAL_IP")
+_HERE = {"localhost", "127.0.0.1", "[::1]"}
 
 Answer = Callable[[HttpRequest], HttpResponseBase]
 
@@ -57,6 +60,18 @@ class Headers:
             answer["Cache-Control"] = "no-store"
         answer["Permissions-Policy"] = _NOTHING_OF_THE_MACHINE
         return answer
+
+
+def is_here(request: HttpRequest) -> bool:
+    """Whether a request comes over loopback, to a loopback name, and through nobody else."""
+    if any(name.startswith("HTTP_X_FORWARDED") or name in _FORWARDED for name in request.META):
+        return False
+    host = request.META.get("HTTP_HOST", "").lower()
+    name = host if host.endswith("]") else host.rpartition(":")[0] or host
+    try:
+        return name in _HERE and ipaddress.ip_address(request.META.get("REMOTE_ADDR", "")).is_loopback
+    except ValueError:
+        return False
 
 
 class TooMany(Exception):

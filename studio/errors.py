@@ -13,6 +13,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from coldcradle.errors import ColdCradleError, DocumentError
+from studio.folder import COMMAND
 from studio.keeping import Busy
 
 __all__ = ["WAY_BACK", "Stale", "answer_errors", "say_trouble", "store_trouble"]
@@ -58,7 +59,7 @@ def _validation(error: ValidationError) -> tuple[int, dict[str, Any]]:
     return _said(422, "The request is not in the form expected here.", faults)
 
 
-WAY_BACK = "Stop the application and bring a copy back: ./run restore FILE; the copies lie in var/backups."
+WAY_BACK = f"Stop the application and bring a copy back: {COMMAND} restore FILE; the copies lie in its folder backups."
 _STORE_TROUBLES = (
     ("locked", 503, "Others are writing just now. Nothing was kept; it is sent again."),
     ("full", 507, "The disk of the studio is full. Nothing of this was kept; what you typed stands here. Make room."),

@@ -7,17 +7,16 @@ meanwhile, another plan is needed and another round follows.
 
 from __future__ import annotations
 
-import fcntl
 import functools
 import threading
-import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
 from pathlib import Path
-from typing import IO, Any, ParamSpec, TypeVar, cast
+from typing import Any, ParamSpec, TypeVar, cast
 
 from django.db import connection, transaction
+from filelock import FileLock, Timeout
 
 __all__ = ["Busy", "data_version", "keeping", "memoized", "recording_reads", "take_turns", "write_retrying"]
 
@@ -94,21 +93,15 @@ def _before_others() -> Iterator[None]:
     if not _turns:
         yield
         return
-    with _turns[0].open("wb") as file:  # its lock goes with it, however this ends
-        until = time.monotonic() + _WAIT_S
-        while not _taken(file):
-            if time.monotonic() > until:
-                raise Busy
-            time.sleep(_LOOKS_S)
-        yield
-
-
-def _taken(file: IO[bytes]) -> bool:
+    turn = FileLock(_turns[0])  # it goes with this process, however that ends
     try:
-        fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
-    except OSError:
-        return False
-    return True
+        turn.acquire(timeout=_WAIT_S, poll_interval=_LOOKS_S)
+    except Timeout:
+        raise Busy from None
+    try:
+        yield
+    finally:
+        turn.release()
 
 
 def keeping(action: Callable[P, R]) -> Callable[P, R]:

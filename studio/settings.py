@@ -10,8 +10,9 @@ from pathlib import Path
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 
-ROOT = Path(__file__).resolve().parent.parent
-VAR = Path(os.environ.get("COLD_CRADLE_VAR", ROOT / "var"))
+from studio.folder import IS_CHECKOUT, ROOT, data_folder
+
+VAR = data_folder()
 DEMO = os.environ.get("COLD_CRADLE_DEMO") == "1"
 DEBUG = os.environ.get("COLD_CRADLE_DEBUG") == "1"
 _SHORTEST_KEY = 40
@@ -40,6 +41,7 @@ def _secret_key() -> str:
 SECRET_KEY = _secret_key()
 ALLOWED_HOSTS = os.environ.get("COLD_CRADLE_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
 HTTPS = os.environ.get("COLD_CRADLE_HTTPS") == "1"
+LAN = False  # whether it is reached from its own network; said where it is served
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -119,14 +121,16 @@ if TESTING:
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 STATIC_URL = "/static/"
-STATIC_ROOT = VAR / "static"
-STATICFILES_DIRS = [ROOT / "web" / "dist"] if (ROOT / "web" / "dist").is_dir() else []
+# the built pages: beside a checkout they are gathered anew when they change, installed they lie in the package
+PAGES = ROOT / "web" / "dist" if IS_CHECKOUT else ROOT / "studio" / "pages"
+STATIC_ROOT = VAR / "static" if IS_CHECKOUT else PAGES
+STATICFILES_DIRS = [PAGES] if IS_CHECKOUT and PAGES.is_dir() else []
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
     "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
 }
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\."
-INDEX_HTML = ROOT / "web" / "dist" / "index.html"
+INDEX_HTML = PAGES / "index.html"
 
 USE_TZ = True
 TIME_ZONE = "UTC"

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import contextlib
-import fcntl
 import re
 import shutil
 import sqlite3
@@ -17,6 +16,9 @@ from django.core.management import call_command
 from django.db import connection
 from django.db.migrations.loader import MigrationLoader
 from django.db.migrations.recorder import MigrationRecorder
+from filelock import FileLock, Timeout
+
+from studio.folder import COMMAND
 
 __all__ = [
     "MESH_NAME",
@@ -115,7 +117,7 @@ def looked_at(path: Path) -> None:
         found = [(str(error),)]
     if found != [("ok",)]:
         newest = max(copies_folder().glob("*.sqlite3"), key=lambda p: p.stat().st_mtime, default=None)
-        way = f"./run restore {newest}" if newest else "./run restore FILE, with a copy of yours"
+        way = f"{COMMAND} restore {newest}" if newest else f"{COMMAND} restore FILE, with a copy of yours"
         raise StoreTrouble(f"{path} is damaged ({found[0][0]}). Nothing was changed. The way back is: {way}")
 
 
@@ -133,7 +135,7 @@ def bring_up_to_date() -> list[str]:
     if newer:
         raise StoreTrouble(
             f"{database_path()} was made by a newer release of Cold Cradle ({sorted(newer)[-1]}). Nothing was changed. "
-            "Use that release, or bring back an older copy: ./run restore FILE"
+            f"Use that release, or bring back an older copy: {COMMAND} restore FILE"
         )
     wanted = [key for key in loader.graph.leaf_nodes() if key not in loader.applied_migrations]
     if not wanted:
@@ -207,16 +209,12 @@ def only_one() -> Iterator[None]:
     """
     path = Path(f"{database_path()}.lock")
     path.parent.mkdir(parents=True, exist_ok=True)
-    with path.open("w") as file:
-        until = time.monotonic() + _GOES_S
-        while True:
-            try:
-                fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
-                break
-            except OSError:
-                if time.monotonic() > until:
-                    raise StoreTrouble(
-                        f"{database_path()} is being served. Stop the application first (Ctrl-C)."
-                    ) from None
-                time.sleep(0.02)
+    alone = FileLock(path)  # it goes with this process, however that ends
+    try:
+        alone.acquire(timeout=_GOES_S, poll_interval=0.02)
+    except Timeout:
+        raise StoreTrouble(f"{database_path()} is being served. Stop the application first (Ctrl-C).") from None
+    try:
         yield
+    finally:
+        alone.release()

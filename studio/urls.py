@@ -14,7 +14,23 @@ from django.views.decorators.http import require_safe
 from studio.api import api
 from studio.errors import say_trouble, store_trouble
 
-_PLACES = {"", "today", "pieces", "cradles", "glass", "kilns", "notebook", "sums", "sign-in", "kit", "words", "firings", "studio", "join", "begin"}
+_PLACES = {
+    "",
+    "today",
+    "pieces",
+    "cradles",
+    "glass",
+    "kilns",
+    "notebook",
+    "sums",
+    "sign-in",
+    "kit",
+    "words",
+    "firings",
+    "studio",
+    "join",
+    "begin",
+}
 
 
 @require_safe

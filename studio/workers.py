@@ -30,11 +30,12 @@ def usual_count() -> int:
     return max(1, min(_MOST, len(os.sched_getaffinity(0))))
 
 
-def listening(port: int) -> socket.socket:
-    """The door, on loopback. Raises OSError where somebody else has it."""
+def listening(port: int, address: str = "127.0.0.1") -> socket.socket:
+    """A door, on loopback unless another address is given. Raises OSError where somebody else has it."""
     door = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
-    door.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-    door.bind(("127.0.0.1", port))
+    if sys.platform != "win32":  # there it would let two have one door
+        door.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    door.bind((address, port))
     door.listen(_BACKLOG)
     return door
 

@@ -19,7 +19,7 @@ from coldcradle.errors import DocumentError, Fault
 from studio.actions import people
 from studio.api.replies import Schema
 from studio.api.schemas import ErrorOut
-from studio.door import TooMany, password_work
+from studio.door import TooMany, is_here, password_work
 from studio.errors import say_trouble
 from studio.members import CHOSEN
 from studio.models import Member, Role
@@ -28,6 +28,7 @@ from studio.signing_in import BACKEND
 router = Router(tags=["session"])
 _REFUSED: dict[int, Any] = {403: ErrorOut, 422: ErrorOut, 429: ErrorOut}
 _OTHERS = {"message": "Others are signing in just now. Try again in a moment.", "faults": []}
+_NOT_FROM_THERE = {"message": "Make it yours on the machine it runs on; then sign in from here.", "faults": []}
 _OWNED = {"message": "This studio has an owner already. Sign in.", "faults": []}
 Name = Annotated[str, Field(max_length=150)]
 Password = Annotated[str, Field(max_length=1000)]
@@ -156,6 +157,8 @@ def make_owner(request: HttpRequest, body: SignInIn) -> Any:
         raise DocumentError(faults)
     if settings.DEMO or users.objects.exists():
         return Status(409, _OWNED)
+    if settings.LAN and not is_here(request):
+        return Status(403, _NOT_FROM_THERE)
     if (hashed := _hashed(body.password)) is None:
         return Status(429, _OTHERS)
     with transaction.atomic():

@@ -47,7 +47,7 @@ class _Line:
     def end(self) -> None:
         """End the process with what it does; another one begins."""
         with contextlib.suppress(OSError):
-            os.kill(self.pid, signal.SIGKILL)
+            os.kill(self.pid, getattr(signal, "SIGKILL", signal.SIGTERM))
         self.pipe.close()
 
 
@@ -56,6 +56,7 @@ class _Beside:
     """Where the one process for files listens, however many processes serve; and how many wait for it in this one."""
 
     address: str = ""
+    folder: str = ""
     waiting: int = 0
     count: threading.Lock = field(default_factory=threading.Lock)
 
@@ -69,7 +70,10 @@ def prepare() -> None:
         if not _beside.address:
             folder = tempfile.mkdtemp(prefix="cradle-files-")  # for its owner alone
             atexit.register(shutil.rmtree, folder, ignore_errors=True)
-            _beside.address = os.path.join(folder, "line")
+            # what the machine has for lines between processes: a pipe by name, or a file in a folder of one's own
+            is_named = sys.platform == "win32"
+            _beside.address = rf"\\.\pipe\{os.path.basename(folder)}" if is_named else os.path.join(folder, "line")
+            _beside.folder = folder
 
 
 def keep_up() -> None:
@@ -82,7 +86,7 @@ def _kept_up(address: str) -> None:
     environment = os.environ | {"OMP_NUM_THREADS": "1", "OPENBLAS_NUM_THREADS": "1", "MALLOC_ARENA_MAX": "2"}
     root = os.path.dirname(os.path.dirname(os.path.dirname(os.path.abspath(__file__))))
     command = [sys.executable, "-m", "studio.sandbox.worker", address]
-    while os.path.isdir(os.path.dirname(address)):
+    while os.path.isdir(_beside.folder):
         began = time.monotonic()
         # it reads from us, and hears so when we have gone
         process = subprocess.Popen(command, stdin=subprocess.PIPE, env=environment, cwd=root)
@@ -98,7 +102,7 @@ def _connected(until: float) -> _Line:
     is_up = False
     while time.monotonic() < until:
         try:
-            pipe = Client(_beside.address, "AF_UNIX")
+            pipe = Client(_beside.address)
         except OSError:  # not up yet, or between two
             time.sleep(0.02)
             continue

@@ -8,7 +8,6 @@ from __future__ import annotations
 import contextlib
 import json
 import os
-import resource
 import sys
 import threading
 from multiprocessing.connection import Connection, Listener
@@ -16,6 +15,11 @@ from typing import Any, NoReturn
 
 from coldcradle.errors import ColdCradleError
 from studio.sandbox.jobs import JOBS
+
+try:
+    import resource
+except ImportError:  # a system without such bounds: the one on time remains
+    resource = None  # type: ignore[assignment]  # asked for before each use
 
 __all__ = ["serve"]
 
@@ -29,6 +33,8 @@ def _address_space() -> int:
 
 def _bound(megabytes: float) -> None:
     """Bound what this process may take from now on; what it has loaded does not count."""
+    if resource is None:
+        return
     try:
         most = _address_space() + int(megabytes * 1e6)
         resource.setrlimit(resource.RLIMIT_AS, (most, resource.RLIM_INFINITY))
@@ -78,6 +84,8 @@ def _do(pipe: Connection, job: dict[str, Any]) -> None:
 
 def _grown_mb() -> float:
     """Memory this process holds, MB."""
+    if resource is None:
+        return 0.0
     try:
         with open("/proc/self/statm") as file:
             return int(file.read().split()[1]) * resource.getpagesize() / 1e6
@@ -93,10 +101,11 @@ def _until_alone() -> NoReturn:
 
 def serve(address: str) -> None:
     """Do what is asked, one line after another; a process that has grown large ends, and its memory comes back so."""
-    os.nice(5)  # whoever edits a piece meanwhile comes first
+    if hasattr(os, "nice"):
+        os.nice(5)  # whoever edits a piece meanwhile comes first
     threading.Thread(target=_until_alone, daemon=True).start()
     _warm()
-    with Listener(address, "AF_UNIX", backlog=_BACKLOG) as door:  # the clock of a job does not count the loading
+    with Listener(address, backlog=_BACKLOG) as door:  # the clock of a job does not count the loading
         while _grown_mb() < _LARGEST_KEPT_MB:
             with door.accept() as line, contextlib.suppress(EOFError, OSError):  # who asked may have gone meanwhile
                 line.send_bytes(json.dumps({"pid": os.getpid()}).encode())

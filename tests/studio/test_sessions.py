@@ -11,7 +11,7 @@ from django.core.management import call_command
 from django.test import Client, TestCase, override_settings
 
 from studio.demo.load import load_demo
-from studio.demo.sign_in import SignInDemoUser
+from studio.door import is_here
 from studio.models import GlassKind, Studio
 from tests.studio.base import StudioTest
 
@@ -100,7 +100,7 @@ class DemoDoor(TestCase):
         ):
             request = Client().get("/").wsgi_request
             request.META |= {"REMOTE_ADDR": address, "HTTP_HOST": host} | more
-            self.assertEqual(SignInDemoUser._is_here(request), wanted, (address, host, more))
+            self.assertEqual(is_here(request), wanted, (address, host, more))
 
 
 class PackedBackups(StudioTest):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import errno
 import gc
 import logging
 import socket
@@ -19,7 +20,10 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connections
 from django.utils import timezone
 
+from studio.https import serve_https, wrong_certificate
 from studio.keeping import take_turns
+from studio.lan import NOT_PROTECTED, lan_address, qr_words
+from studio.place import Place, open_to
 from studio.pruning import prune
 from studio.sandbox.jobs_queue import keep_up, prepare
 from studio.store import (
@@ -61,14 +65,19 @@ def _load_the_rest() -> None:
 
 
 class Command(BaseCommand):
-    help = "Serve on 127.0.0.1 until Ctrl-C."
+    help = "Serve until Ctrl-C: on this machine alone, or on its network too."
     requires_system_checks = ()
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--port", type=int, default=8460)
         parser.add_argument("--workers", type=int, default=usual_count())
+        parser.add_argument("--lan", action="store_true", help="be reached from other machines of this network")
+        parser.add_argument("--address", help="this machine's address on that network, where it has several")
+        parser.add_argument("--certificate", type=Path, help="answer by https, with this certificate")
+        parser.add_argument("--key", type=Path, help="the key of the certificate")
 
     def handle(self, *args: Any, **options: Any) -> None:
+        place = self._place(options)
         try:
             with only_one():
                 for name in bring_up_to_date():
@@ -79,28 +88,49 @@ class Command(BaseCommand):
                     self.stdout.write(f"{found} mesh files were found where an older release had them.")
                 if missing:
                     self.stdout.write(f"Mesh files that lie nowhere: {', '.join(missing[:10])}")
-                self._serve(options["port"], max(1, options["workers"]))
+                self._serve(place, max(1, options["workers"]))
         except StoreTrouble as error:
             raise CommandError(str(error)) from None
 
-    def _serve(self, port: int, count: int) -> None:
+    def _place(self, options: dict[str, Any]) -> Place:
+        """Where it will be reached, once it is known to be possible; the settings follow."""
+        certificate, key = options["certificate"], options["key"]
+        if (certificate is None) != (key is None):
+            raise CommandError("--certificate and --key go together.")
+        if certificate is not None and (why := wrong_certificate(certificate, key)):
+            raise CommandError(why)
+        lan = None
+        if options["lan"] or options["address"]:
+            if settings.DEMO:
+                raise CommandError("The demo stays on this machine: whoever opens it is let in. Use serve --lan.")
+            lan = options["address"] or lan_address()
+            if lan is None:
+                raise CommandError("This machine is on no network. Join one, or give its address with --address.")
+        place = Place(options["port"], lan, certificate, key)
+        open_to(place)
+        return place
+
+    def _serve(self, place: Place, count: int) -> None:
         from studio.wsgi import application
 
         if settings.HTTPS:
             call_command("check", deploy=True, fail_level="WARNING")
+        if place.certificate is not None:
+            self._serve_https(application, place)
+            return
         try:
-            door = listening(port)
-        except OSError:
-            raise CommandError(f"Port {port} is taken. Give another with --port.") from None
+            doors = [listening(place.port, address) for address in place.addresses]
+        except OSError as error:
+            raise CommandError(_no_door(place, error)) from None
 
         def serve(number: int) -> None:
-            _answer(application, door, is_first=number == 0)
+            _answer(application, doors, is_first=number == 0)
 
         prepare()
         _later(_WARM_AFTER_S, keep_up)  # what it loads takes seconds: the first page comes first
 
         _settle_memory()
-        self.stdout.write(f"Cold Cradle is at http://127.0.0.1:{port}/  (Ctrl-C ends it)")
+        self._tell(place)
         if count == 1:
             serve(0)
         else:
@@ -111,6 +141,46 @@ class Command(BaseCommand):
             except RuntimeError as error:
                 raise CommandError(f"{error}; what it said stands above.") from None
         self.stdout.write("Ended. Everything is kept.")
+
+    def _serve_https(self, application: Any, place: Place) -> None:
+        prepare()
+        _later(_WARM_AFTER_S, keep_up)
+        _settle_memory()
+        _later(0.1, _load_the_rest)
+        threading.Thread(target=_tidy, daemon=True).start()
+        assert place.certificate is not None
+        assert place.key is not None
+        try:
+            serve_https(
+                application,
+                place.addresses,
+                place.port,
+                certificate=place.certificate,
+                key=place.key,
+                most_bytes=_LARGEST_BYTES,
+                ready=lambda: self._tell(place),
+            )
+        except OSError as error:
+            raise CommandError(_no_door(place, error)) from None
+        except KeyboardInterrupt:
+            pass
+        self.stdout.write("Ended. Everything is kept.")
+
+    def _tell(self, place: Place) -> None:
+        self.stdout.write(f"What it keeps lies in {settings.VAR}")
+        self.stdout.write(f"Cold Cradle is at {place.url('127.0.0.1')}  (Ctrl-C ends it)")
+        if place.lan is not None:
+            self.stdout.write(f"On this network it is at {place.url(place.lan)}")
+            self.stdout.write(qr_words(place.url(place.lan)))
+            if place.certificate is None:
+                self.stdout.write(NOT_PROTECTED)
+        self.stdout.flush()
+
+
+def _no_door(place: Place, error: OSError) -> str:
+    if error.errno == errno.EADDRNOTAVAIL:
+        return f"{place.lan} is no address of this machine."
+    return f"Port {place.port} is taken or not allowed. Give another with --port."
 
 
 def _settle_memory() -> None:
@@ -127,10 +197,10 @@ def _later(seconds: float, work: Callable[[], None]) -> None:
     timer.start()
 
 
-def _answer(application: Any, door: socket.socket, *, is_first: bool) -> None:
-    """Answer requests that come through the door; the first of several also keeps the studio tidy."""
+def _answer(application: Any, doors: list[socket.socket], *, is_first: bool) -> None:
+    """Answer requests that come through the doors; the first of several also keeps the studio tidy."""
     server = waitress.create_server(
-        application, sockets=[door], threads=8, max_request_body_size=_LARGEST_BYTES, **_proxy()
+        application, sockets=doors, threads=8, max_request_body_size=_LARGEST_BYTES, **_proxy()
     )
     _later(0.1, _load_the_rest)
     if is_first:
