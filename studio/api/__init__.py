@@ -6,6 +6,7 @@ from ninja.security import django_auth
 
 from studio.api import (
     after,
+    beginning,
     bench,
     choices,
     costs,
@@ -67,4 +68,5 @@ api.add_router("", cradles.router)
 api.add_router("", drawings.router)
 api.add_router("", stock.router)
 api.add_router("/studio", people.router)
+api.add_router("/begin", beginning.router)
 api.add_router("/studio", whole.router)

@@ -54,11 +54,6 @@ class StudioIn(Schema):
     name: Annotated[str, Field(min_length=1, max_length=80)]
 
 
-class BegunIn(Schema):
-    step: Annotated[str, Field(max_length=20)]
-    how: Annotated[str, Field(max_length=20)]
-
-
 class RoleIn(Schema):
     role: RoleIs
 
@@ -174,12 +169,3 @@ def take_back(request: HttpRequest, invitation_id: int) -> Any:
     if not gone:
         raise Http404("There is no open invitation with this number.")
     return Status(204, None)
-
-
-@router.post("/begun", response={200: PeopleOut, **_REFUSED})
-def begin_step(request: HttpRequest, body: BegunIn) -> Any:
-    """A step of the first hour was done or passed over."""
-    studio = studio_of(request)
-    studio.begun = {**studio.begun, body.step: body.how} if len(studio.begun) < 20 else studio.begun
-    studio.save(update_fields=["begun"])
-    return _people(request)

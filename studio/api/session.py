@@ -72,7 +72,7 @@ class InvitedOut(Schema):
     by: str
 
 
-class JoinIn(Schema):
+class NewMemberIn(Schema):
     """Name and password of somebody new; neither is asked of who is signed in."""
 
     secret: Secret
@@ -182,7 +182,7 @@ def show_invitation(request: HttpRequest, body: LinkIn) -> Any:
 
 @router.post("/join", response={201: SessionOut, **_REFUSED}, auth=None)
 @decorate_view(csrf_protect)
-def join_studio(request: HttpRequest, body: JoinIn) -> Any:
+def join_studio(request: HttpRequest, body: NewMemberIn) -> Any:
     """Come in by an invitation: somebody new with a name and a password, or who is signed in already."""
     now = timezone.now()
     people.found_invitation(body.secret, now)

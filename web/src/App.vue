@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request, Refused } from './api/client'
 import LoadState from './kit/LoadState.vue'
 import NavBar from './components/NavBar.vue'
+import { useWalk } from './composables/useWalk'
 import { usePreferences } from './composables/usePreferences'
 import { useShortcuts } from './composables/useShortcuts'
 import { keyOf } from './kit/keys'
@@ -15,10 +16,12 @@ import Meanings from './kit/Meanings.vue'
 const Toast = defineAsyncComponent(() => import('primevue/toast'))
 const KeysDialog = defineAsyncComponent(() => import('./components/KeysDialog.vue'))
 const JoinPage = defineAsyncComponent(() => import('./places/JoinPage.vue'))
+const WalkCard = defineAsyncComponent(() => import('./components/WalkCard.vue'))
 const SignIn = defineAsyncComponent(() => import('./places/SignIn.vue'))
 const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
+const walk = useWalk()
 const showsKeys = ref(false)
 const meanings = ref<InstanceType<typeof Meanings> | null>(null)
 
@@ -27,6 +30,9 @@ const session = useQuery({
   queryFn: () => request(api.GET('/api/session')),
   staleTime: 60_000,
 })
+
+// no ways to go before there is anywhere to go
+const isBeginning = computed(() => route.name === 'begin' || !!session.data.value?.needs_owner)
 
 useShortcuts({
   '?': () => (showsKeys.value = true),
@@ -39,9 +45,9 @@ useShortcuts({
 
 <template>
   <RouterView v-if="route.name === 'card' || route.name === 'pattern'" />
-  <div v-else class="shell">
+  <div v-else class="shell" :class="{ alone: isBeginning }">
     <a class="skip" href="#main">To the work</a>
-    <NavBar :session="session.data.value" @keys="showsKeys = true" />
+    <NavBar v-if="!isBeginning" :session="session.data.value" @keys="showsKeys = true" />
     <main id="main" tabindex="-1">
       <LoadState
         v-if="!session.data.value"
@@ -71,6 +77,7 @@ useShortcuts({
         <p v-if="session.error.value instanceof Refused">{{ session.error.value.message }}</p>
         <RouterLink :to="{ name: 'sign-in', query: { next: route.fullPath } }">Sign in</RouterLink>
       </div>
+      <WalkCard v-if="walk.isOn.value && session.data.value?.is_signed_in" />
     </main>
     <KeysDialog v-if="showsKeys" v-model="showsKeys" />
     <Meanings ref="meanings" />
@@ -79,6 +86,10 @@ useShortcuts({
 </template>
 
 <style scoped>
+.shell.alone {
+  grid-template-columns: minmax(0, 1fr);
+}
+
 .shell {
   display: grid;
   grid-template-columns: 7.75rem minmax(0, 1fr);

@@ -19,7 +19,7 @@ export const router = createRouter({
   history: createWebHistory('/'),
   scrollBehavior: (to, from) => (to.path.split('/')[2] === from.path.split('/')[2] ? false : { top: 0 }),
   routes: [
-    { path: '/', redirect: '/pieces' },
+    { path: '/', redirect: '/today' },
     { path: '/pieces', name: 'pieces', component: PiecesPlace },
     {
       path: '/pieces/:id(\\d+)/card',
@@ -113,6 +113,7 @@ export const router = createRouter({
     { path: '/kilns', name: 'kilns', component: () => import('./places/kilns/KilnsPlace.vue') },
     { path: '/words', name: 'words', component: () => import('./places/WordsPlace.vue') },
     { path: '/kit', name: 'kit', component: () => import('./places/KitPage.vue') },
+    { path: '/begin', name: 'begin', component: () => import('./places/begin/BeginPlace.vue') },
     { path: '/studio', name: 'studio', component: () => import('./places/people/PeoplePlace.vue') },
     { path: '/join', name: 'join', component: () => import('./places/JoinPage.vue') },
     { path: '/sign-in', name: 'sign-in', component: () => import('./places/SignIn.vue') },

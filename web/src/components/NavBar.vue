@@ -41,7 +41,7 @@ const signingOut = useAction(() => request(api.DELETE('/api/session')), {
 
 <template>
   <header class="spine" :class="{ open: isOpen }">
-    <RouterLink class="mark" to="/pieces">
+    <RouterLink class="mark" to="/today">
       <svg viewBox="0 0 46 24" width="46" height="24" aria-hidden="true">
         <path d="M7 8c6-4 26-4 32 0-2 7-8 11-16 11S9 15 7 8z" fill="var(--glass)" />
         <path d="M2 3c0 12 9 19 21 19S44 15 44 3" fill="none" stroke="var(--ink)" stroke-width="2.4" />

@@ -5,6 +5,7 @@ type Place =
   | 'after'
   | 'ahead'
   | 'before'
+  | 'begin'
   | 'choices'
   | 'cost'
   | 'cradles'

@@ -35,8 +35,9 @@ const entering = useAction(
   {
     done: (session) => {
       put(keyOf('session'), session)
-      const next = String(route.query.next ?? '/pieces')
-      return router.replace(next.startsWith('/') && !next.startsWith('//') ? next : '/pieces')
+      if (props.needsOwner) return router.replace('/begin')
+      const next = String(route.query.next ?? '/today')
+      return router.replace(next.startsWith('/') && !next.startsWith('//') ? next : '/today')
     },
   },
 )
@@ -51,7 +52,8 @@ const { troubles, isBusy } = entering
       they are kept on this machine alone.
     </p>
     <label
-      >Name <InputText v-model="name" autocomplete="username" maxlength="150" required autofocus
+      >{{ needsOwner ? 'You are called' : 'Name' }}
+      <InputText v-model="name" autocomplete="username" maxlength="150" required autofocus
     /></label>
     <label
       >Password

@@ -54,4 +54,9 @@ const session = useQuery({ queryKey: keyOf('session'), queryFn: () => request(ap
   gap: var(--s6) var(--s7);
   align-items: start;
 }
+
+.sides > div {
+  display: grid;
+  gap: var(--s6);
+}
 </style>

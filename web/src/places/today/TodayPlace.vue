@@ -10,6 +10,7 @@ import BenchTimers from '../../components/BenchTimers.vue'
 import { ActionButton } from '../../kit/ActionButton'
 import LoadState from '../../kit/LoadState.vue'
 import { useTimers } from '../../composables/useTimers'
+import FirstLine from './FirstLine.vue'
 import KilnAxis from './KilnAxis.vue'
 import TodoList from './TodoList.vue'
 import WeekPlanner from './WeekPlanner.vue'
@@ -70,6 +71,7 @@ document.title = 'Today · Cold Cradle'
       @again="query.refetch()"
     />
     <template v-else>
+      <FirstLine />
       <p v-if="query.error.value" class="margin-note" role="alert">{{ query.error.value.message }}</p>
       <EmptyPlace v-if="!today.kilns.length" draws="clock">
         No kiln yet. Its firings will stand here on one clock.
