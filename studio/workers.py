@@ -25,7 +25,8 @@ _LAST_S = 5.0  # what is being answered may be answered
 
 def usual_count() -> int:
     """As many workers as there are cores, four at most; one where a process cannot be doubled safely."""
-    if sys.platform != "linux":  # macOS's own libraries do not survive it, Windows has none of it
+    # macOS's own libraries do not survive it, Windows has none of it
+    if sys.platform != "linux" or not hasattr(os, "fork"):
         return 1
     return max(1, min(_MOST, len(os.sched_getaffinity(0))))
 

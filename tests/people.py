@@ -21,7 +21,7 @@ def studio_of_one(name: str) -> Studio:
 
 def person_of(studio: Studio) -> Any:
     """Whoever was in a studio first."""
-    return studio.members.select_related("person").order_by("pk").first().person  # type: ignore[union-attr]  # it has one
+    return studio.members.select_related("person").order_by("pk").first().person
 
 
 def member(studio: Studio, name: str, role: str = Role.MAKER) -> Any:

@@ -237,7 +237,7 @@ def show_trace(request: HttpRequest, firing_id: Id, stage_id: Id) -> Any:
 
 def _moved(request: HttpRequest, firing_id: int, body: MemberIn, *, is_in: bool) -> HttpResponse:
     firing = _firing(request, firing_id)
-    stage = Stage.objects.select_related("firing").filter(piece__studio=studio_of(request), pk=body.stage_id).first()  # type: ignore[misc]  # as django has it
+    stage = Stage.objects.select_related("firing").filter(piece__studio=studio_of(request), pk=body.stage_id).first()
     if stage is None or (not is_in and stage.firing_id != firing.pk):
         raise Http404("There is no such stage in this studio, or in this firing.")
     piece = one_piece(studio_of(request), stage.piece_id)

@@ -308,7 +308,7 @@ def begin_timer(request: HttpRequest, body: NewTimerIn) -> Any:
     now = timezone.now()
     stage = None
     if body.stage_id is not None:
-        stage = Stage.objects.filter(piece__studio=studio_of(request), pk=body.stage_id).first()  # type: ignore[misc]  # as django has it
+        stage = Stage.objects.filter(piece__studio=studio_of(request), pk=body.stage_id).first()
     timer = actions.begin_timer(
         studio_of(request), key=body.key, kind=body.kind, name=body.name, lasts=body.lasts, stage=stage, now=now
     )

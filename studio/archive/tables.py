@@ -87,7 +87,7 @@ def named_rows(value: Any, renumber: Renumber) -> Any:
         return [named_rows(one, renumber) for one in value]
     if not isinstance(value, dict):
         return value
-    found = {}
+    found: dict[str, Any] = {}
     for key, one in value.items():
         if key in _NAMED and isinstance(one, int) and not isinstance(one, bool):
             found[key] = renumber(_NAMED[key], one)

@@ -7,6 +7,8 @@ from typing import Any, Self
 from django.db import models
 from django.http import Http404
 
+from studio.models.people import Studio
+
 __all__ = ["Owned", "OwnedQuerySet"]
 
 
@@ -26,7 +28,7 @@ class OwnedQuerySet(models.QuerySet[Any]):
 class Owned(models.Model):
     """Base of all rows that belong to a studio."""
 
-    studio = models.ForeignKey("Studio", on_delete=models.CASCADE, related_name="+")
+    studio = models.ForeignKey(Studio, on_delete=models.CASCADE, related_name="+")
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
     version = models.PositiveIntegerField(default=1)

@@ -27,7 +27,7 @@ _BACKLOG, _LARGEST_KEPT_MB = 16, 250.0
 
 
 def _address_space() -> int:
-    with open("/proc/self/statm") as file:
+    with open("/proc/self/statm", encoding="ascii") as file:
         return int(file.read().split()[0]) * resource.getpagesize()
 
 
@@ -87,7 +87,7 @@ def _grown_mb() -> float:
     if resource is None:
         return 0.0
     try:
-        with open("/proc/self/statm") as file:
+        with open("/proc/self/statm", encoding="ascii") as file:
             return int(file.read().split()[1]) * resource.getpagesize() / 1e6
     except OSError:
         return 0.0

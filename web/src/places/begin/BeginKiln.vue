@@ -55,4 +55,8 @@ const choosing = useAction((key: string) => request(api.POST('/api/begin/kiln', 
 .kilns :deep(button) {
   text-align: left;
 }
+
+li :deep(.small) {
+  font-weight: 400;
+}
 </style>

@@ -72,4 +72,8 @@ async function own() {
 .ways :deep(button) {
   text-align: left;
 }
+
+li :deep(.small) {
+  font-weight: 400;
+}
 </style>

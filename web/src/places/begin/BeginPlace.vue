@@ -87,7 +87,8 @@ document.title = 'Begin · Cold Cradle'
 
 <style scoped>
 .begin {
-  max-width: 40rem;
+  width: min(100%, 40rem);
+  margin: 0 auto;
   display: grid;
   gap: var(--s3);
   align-content: start;

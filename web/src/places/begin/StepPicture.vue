@@ -65,6 +65,6 @@ circle {
 }
 
 .hot {
-  stroke: var(--heat, var(--note));
+  stroke: var(--ember);
 }
 </style>
