@@ -29,7 +29,7 @@ _MOST_STEPS = 20
 Key = Annotated[str, Field(max_length=30)]
 
 
-class ChoiceOut(Schema):
+class OfferOut(Schema):
     key: str
     name: str
     says: str
@@ -45,10 +45,10 @@ class BeginOut(Schema):
     """`begun`: the steps that were done or passed over; `kilns` are three like most, for who has not measured yet."""
 
     begun: dict[str, str]
-    kilns: list[ChoiceOut]
+    kilns: list[OfferOut]
     own_kilns: list[str]
     glass: list[GlassChoiceOut]
-    examples: list[ChoiceOut]
+    examples: list[OfferOut]
 
 
 class StepIn(Schema):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import json
 import os
 import subprocess
@@ -75,6 +76,15 @@ class Description(SimpleTestCase):
             self.assertLessEqual(
                 {"401", "404", "405", "422", "503", "507"}, set(operation["responses"]), f"{verb} {path}"
             )
+
+    def test_no_two_answers_go_by_one_name(self) -> None:
+        """The description knows an answer by the name of its class: a second of that name would silently be the first."""
+        names: dict[str, list[str]] = {}
+        for path in sorted((ROOT / "studio" / "api").glob("*.py")):
+            for node in ast.parse(path.read_text("utf-8")).body:
+                if isinstance(node, ast.ClassDef):
+                    names.setdefault(node.name, []).append(path.name)
+        self.assertEqual({name: at for name, at in names.items() if len(at) > 1}, {})
 
     def test_every_operation_is_named(self) -> None:
         names = [o["operationId"] for _, _, o in self.operations()]

@@ -111,3 +111,50 @@ class ReleaseDatabase(SimpleTestCase):
             [(e["process"], e["before"]) for e in chain], [("full", True), ("full", True), ("polish", False)]
         )
         self.assertEqual(len(json.loads(self.python("-c", LOOK, "newest"))["Chart-table dish"]["stages"]), 4)
+
+
+PEOPLE = """
+import json, django
+django.setup()
+from studio.store import bring_up_to_date
+bring_up_to_date()
+from studio.models import BenchRecord, Firing, Kiln, Member, Piece, Reading, Revision, Studio
+from studio.planning import planned
+print(json.dumps({
+    "studios": [[s.pk, s.name, s.begun] for s in Studio.objects.order_by("pk")],
+    "members": [[m.studio_id, m.person.username, m.role] for m in Member.objects.order_by("pk")],
+    "pieces": {p.name: planned(p).plan.stages[0].figures["effective_thickness"].value for p in Piece.objects.all()},
+    "of": sorted({k.studio_id for k in Kiln.objects.all()}),
+    "by": Revision.objects.exclude(by=None).count(),
+    "counts": [Firing.objects.count(), Reading.objects.count(), BenchRecord.objects.count()],
+}))
+"""
+
+
+class BeforePeople(ReleaseDatabase):
+    """The last release in which rows belonged to a person: two people, each on an island."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.path.write_bytes(gzip.decompress((KEPT.parent / "release10.sqlite3.gz").read_bytes()))
+
+    def test_is_carried_over_with_every_revision(self) -> None:
+        counted = "select (select count(*) from studio_firing), (select count(*) from studio_reading), "
+        counted += "(select count(*) from studio_benchrecord)"
+        before = list(self.rows(counted)[0])
+        told = json.loads(self.python("-c", PEOPLE))
+        self.assertEqual([s[:2] for s in told["studios"]], [[1, "Gannet Row"], [2, "Knot"]])
+        self.assertTrue(all("whole" in s[2] for s in told["studios"]), "nobody who is at home is led by the hand")
+        self.assertEqual(told["members"], [[1, "Gannet Row", "owner"], [2, "Knot", "owner"]])
+        self.assertEqual(told["of"], [1, 2])
+        self.assertEqual(told["counts"], before)
+        self.assertEqual(told["by"], 0)
+        self.assertIn("Signal bar", told["pieces"])
+        self.assertEqual(self.rows("pragma foreign_key_check"), [])
+
+    def test_goes_back_to_what_it_was(self) -> None:
+        query = "select id, owner_id, name from studio_kiln order by id"
+        before = self.rows(query)
+        self.python("-m", "django", "migrate", "-v", "0")
+        self.python("-m", "django", "migrate", "-v", "0", "studio", "0010")
+        self.assertEqual(self.rows(query), before)

@@ -2612,11 +2612,11 @@ export interface components {
                 [key: string]: string;
             };
             /** Examples */
-            examples: components["schemas"]["ChoiceOut"][];
+            examples: components["schemas"]["OfferOut"][];
             /** Glass */
             glass: components["schemas"]["GlassChoiceOut"][];
             /** Kilns */
-            kilns: components["schemas"]["ChoiceOut"][];
+            kilns: components["schemas"]["OfferOut"][];
             /** Own Kilns */
             own_kilns: string[];
         };
@@ -3265,8 +3265,6 @@ export interface components {
             key: string;
             /** Name */
             name: string;
-            /** Says */
-            says: string;
         };
         /**
          * ChoicesOut
@@ -6548,6 +6546,15 @@ export interface components {
             label: string;
             length: components["schemas"]["DualQuantity"];
             width: components["schemas"]["DualQuantity"];
+        };
+        /** OfferOut */
+        OfferOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
         };
         /**
          * OtherCavity
