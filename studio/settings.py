@@ -123,7 +123,7 @@ if TESTING:
 STATIC_URL = "/static/"
 # the built pages: beside a checkout they are gathered anew when they change, installed they lie in the package
 PAGES = ROOT / "web" / "dist" if IS_CHECKOUT else ROOT / "studio" / "pages"
-STATIC_ROOT = VAR / "static" if IS_CHECKOUT else PAGES
+STATIC_ROOT = ROOT / "var" / "static" if IS_CHECKOUT else PAGES
 STATICFILES_DIRS = [PAGES] if IS_CHECKOUT and PAGES.is_dir() else []
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import errno
 import io
 import json
 import tempfile
@@ -9,7 +10,9 @@ import zipfile
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any, ClassVar
+from unittest import mock
 
+from django.conf import settings
 from django.test import Client, TestCase
 
 from studio.archive import read_archive, write_archive
@@ -138,6 +141,20 @@ class Archive(TestCase):
                 list(read_archive(path, studio))
             self.assertEqual(self.counted(studio), kept)
         self.assertEqual(Studio.objects.filter(name=self.studio.name).count(), 1)
+
+    def test_a_disk_that_fills_in_the_middle_leaves_nothing_behind(self) -> None:
+        write_archive(self.studio, self.out)
+        other, meshes = studio_of_one("Harbour"), Path(settings.MEDIA_ROOT) / "solids"
+        before = set(meshes.glob("*"))
+        full = OSError(errno.ENOSPC, "No space left on device")
+        client = Client()
+        client.force_login(person_of(other))
+        with mock.patch.object(Path, "write_bytes", side_effect=full):
+            sent = client.post("/api/studio/archive", {"file": io.BytesIO(self.out.read_bytes())})
+            *_, last = [json.loads(line) for line in b"".join(sent.streaming_content).splitlines()]  # type: ignore[attr-defined]
+        self.assertIn("The disk of the studio is full", last["trouble"])
+        self.assertEqual(Piece.objects.of(other).count(), 0)
+        self.assertEqual(set(meshes.glob("*")), before)
 
     def test_rows_that_name_nothing_are_refused_whole(self) -> None:
         write_archive(self.studio, self.out)

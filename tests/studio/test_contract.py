@@ -78,7 +78,7 @@ class Description(SimpleTestCase):
             )
 
     def test_no_two_answers_go_by_one_name(self) -> None:
-        """The description knows an answer by the name of its class: a second of that name would silently be the first."""
+        """The description knows an answer by its class: a second of that name would silently be the first."""
         names: dict[str, list[str]] = {}
         for path in sorted((ROOT / "studio" / "api").glob("*.py")):
             for node in ast.parse(path.read_text("utf-8")).body:
