@@ -34,7 +34,7 @@ def open_to(place: Place) -> None:
     the open.
     """
     if place.lan is not None:
-        settings.LAN = True
+        settings.LAN = place.url(place.lan)
         settings.ALLOWED_HOSTS = [*settings.ALLOWED_HOSTS, *own_names(place.lan)]
     if place.certificate is not None:
         settings.SESSION_COOKIE_SECURE = settings.CSRF_COOKIE_SECURE = True

@@ -41,7 +41,7 @@ def _secret_key() -> str:
 SECRET_KEY = _secret_key()
 ALLOWED_HOSTS = os.environ.get("COLD_CRADLE_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
 HTTPS = os.environ.get("COLD_CRADLE_HTTPS") == "1"
-LAN = False  # whether it is reached from its own network; said where it is served
+LAN = ""  # where it is reached from its own network; said where it is served
 
 INSTALLED_APPS = [
     "django.contrib.auth",

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Any
 
+from django.conf import settings
 from django.http import Http404, HttpRequest
 from django.utils import timezone
 from ninja import Router, Status
@@ -34,13 +35,14 @@ class MemberOut(Schema):
 
 
 class InvitationOut(Schema):
-    """`secret` is told once, when it is made."""
+    """`secret` is told once, when it is made; `at` is where the studio is reached from its network, where it is."""
 
     id: int
     role: str
     by: str
     until: datetime
     secret: str
+    at: str
 
 
 class PeopleOut(Schema):
@@ -68,7 +70,14 @@ def _is_owner(request: HttpRequest) -> bool:
 
 def _invitation(row: Invitation, secret: str = "") -> dict[str, Any]:
     until = row.made_at + people.INVITED_FOR
-    return {"id": row.pk, "role": row.role, "by": people.called(row.made_by), "until": until, "secret": secret}
+    return {
+        "id": row.pk,
+        "role": row.role,
+        "by": people.called(row.made_by),
+        "until": until,
+        "secret": secret,
+        "at": settings.LAN,
+    }
 
 
 def _people(request: HttpRequest) -> dict[str, Any]:

@@ -126,7 +126,7 @@ class Refused(DatabaseTest):
 
     def test_a_fresh_studio_is_not_claimed_from_the_network(self) -> None:
         body = json.dumps({"name": "Wren", "password": PASSWORD})
-        with override_settings(LAN=True):
+        with override_settings(LAN="http://192.168.1.2:8460/"):
             for told, status in (
                 ({"REMOTE_ADDR": "192.168.1.9", "HTTP_HOST": "localhost"}, 403),
                 ({"REMOTE_ADDR": "127.0.0.1", "HTTP_HOST": "localhost", "HTTP_X_FORWARDED_FOR": "1.2.3.4"}, 403),

@@ -5102,9 +5102,11 @@ export interface components {
         ];
         /**
          * InvitationOut
-         * @description `secret` is told once, when it is made.
+         * @description `secret` is told once, when it is made; `at` is where the studio is reached from its network, where it is.
          */
         InvitationOut: {
+            /** At */
+            at: string;
             /** By */
             by: string;
             /** Id */

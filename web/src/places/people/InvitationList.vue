@@ -17,13 +17,19 @@ defineProps<{ people: People }>()
 const { refresh } = useFetched()
 const role = ref('maker')
 const secret = ref('')
+const at = ref('')
 const wasCopied = ref(false)
 // behind the hash: what stands there is sent to nobody
-const link = computed(() => (secret.value ? `${location.origin}/join#${secret.value}` : ''))
+const link = computed(() => (secret.value ? `${at.value || `${location.origin}/`}join#${secret.value}` : ''))
+
+const isHereAlone = computed(
+  () => !at.value && ['localhost', '127.0.0.1', '[::1]'].includes(location.hostname),
+)
 
 const making = useAction(() => request(api.POST('/api/studio/invitations', { body: { role: role.value } })), {
   done: (made) => {
     secret.value = made.secret
+    at.value = made.at
     wasCopied.value = false
     return refresh('people')
   },
@@ -56,6 +62,9 @@ const trouble = computed(() => making.trouble.value || taking.trouble.value)
         >Good once, for three days; shown only now
         <InputText :model-value="link" readonly @focus="($event.target as HTMLInputElement).select()" />
       </label>
+      <p v-if="isHereAlone" class="small quiet">
+        So it opens on this machine alone. For others start the studio with --lan, or put it behind a name.
+      </p>
       <ActionButton @click="copy">{{ wasCopied ? 'Copied' : 'Copy it' }}</ActionButton>
     </div>
     <ul v-if="people.invitations.length">

@@ -27,7 +27,7 @@ const rows = computed(() =>
     :visible="!!context.conflict.value"
     modal
     :closable="false"
-    header="Changed in another window"
+    header="Changed meanwhile"
     :style="{ width: '32rem', maxWidth: '94vw' }"
   >
     <p>{{ context.conflict.value?.message }}</p>
