@@ -7,7 +7,7 @@ const VENDOR =
   /node_modules\/(@vue|vue|vue-router|pinia|@tanstack|openapi-fetch|@primeuix\/(styled|utils|themes|styles\/dist\/(base|button|inputtext|ripple|badge))|@primevue\/core|primevue\/(button|inputtext|ripple|badge|toasteventbus|config|base\w*))\//
 const ICONS = /node_modules\/@primevue\/icons\/(baseicon|spinner)/
 const FIRST =
-  /\/src\/(api|theme)\/|\/src\/kit\/(kit\.css|ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words)|\/src\/composables\/(usePreferences|useShortcuts)|\/src\/logic\/(sketch|rings)/
+  /\/src\/(api\/(?!meshes|lines)|theme\/)|\/src\/kit\/(kit\.css|ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words)|\/src\/composables\/(usePreferences|useShortcuts)|\/src\/logic\/(sketch|rings)/
 const HELPERS = /plugin-vue:export-helper|vite\/preload-helper|rolldown[\\/-]runtime/
 const FIELDS =
   /\/src\/kit\/|\/src\/composables\/(usePiece|useChoices|useStage|useWorking|useSize|useTimers)|\/src\/logic\/(drafts|ripple|localTime|keys|bell|kilnAxis)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|PhotoAdder|BenchTimers)|\/src\/places\/piece\/(PiecePage|ChainStrip|PieceHeader|StationPath|ThreadBar|LeadStrip|parts)/

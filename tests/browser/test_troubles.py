@@ -180,7 +180,7 @@ class SigningIn(BrowserTest):
         expect(page.get_by_role("alert")).to_contain_text("do not belong together")
         page.get_by_label("Password").fill("a long enough one")
         page.keyboard.press("Enter")
-        expect(page.get_by_text("Lamp-room prism")).to_be_visible()
+        expect(page.get_by_role("heading", name="Today")).to_be_visible()
 
     def test_the_first_visit_says_what_to_do(self) -> None:
         self.piece.delete()

@@ -6,7 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, request, Refused } from './api/client'
 import LoadState from './kit/LoadState.vue'
 import NavBar from './components/NavBar.vue'
-import { useWalk } from './composables/useWalk'
+import { walkPlace as walk } from './composables/walkPlace'
 import { usePreferences } from './composables/usePreferences'
 import { useShortcuts } from './composables/useShortcuts'
 import { keyOf } from './kit/keys'
@@ -21,7 +21,6 @@ const SignIn = defineAsyncComponent(() => import('./places/SignIn.vue'))
 const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
-const walk = useWalk()
 const showsKeys = ref(false)
 const meanings = ref<InstanceType<typeof Meanings> | null>(null)
 
@@ -77,7 +76,7 @@ useShortcuts({
         <p v-if="session.error.value instanceof Refused">{{ session.error.value.message }}</p>
         <RouterLink :to="{ name: 'sign-in', query: { next: route.fullPath } }">Sign in</RouterLink>
       </div>
-      <WalkCard v-if="walk.isOn.value && session.data.value?.is_signed_in" />
+      <WalkCard v-if="walk.isOn && walk.piece && session.data.value?.is_signed_in" />
     </main>
     <KeysDialog v-if="showsKeys" v-model="showsKeys" />
     <Meanings ref="meanings" />

@@ -26,21 +26,6 @@ export async function sendFile<T>(path: string, file: File): Promise<T> {
   return (await (await send(path, body)).json()) as T
 }
 
-/** An answer that comes line by line, each line a value of its own. */
-export async function* lines<T>(answer: Response): AsyncGenerator<T> {
-  if (!answer.body) throw new Unreachable(GONE)
-  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
-  let rest = ''
-  for (;;) {
-    const { value, done } = await reader.read()
-    rest += value ?? ''
-    const whole = rest.split('\n')
-    rest = whole.pop() ?? ''
-    for (const line of whole) yield JSON.parse(line) as T
-    if (done) return
-  }
-}
-
 /** Let the browser save something under a name. */
 export function saveAs(name: string, what: Blob): void {
   const link = document.createElement('a')

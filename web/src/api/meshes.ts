@@ -1,5 +1,6 @@
 import { csrfToken, Refused, Unreachable } from './client'
-import { lines, send } from './files'
+import { send } from './files'
+import { lines } from './lines'
 import type { MeshFile } from './types'
 
 export interface Room {

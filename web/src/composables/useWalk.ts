@@ -1,30 +1,17 @@
-import { defineStore } from 'pinia'
-import { computed, ref, watchEffect } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, request } from '../api/client'
-import { keep, kept } from '../kit/kept'
 import { useFetched } from '../kit/keys'
 import { useAction } from '../kit/useAction'
 import { WALK } from '../logic/walk'
-
-/** Where somebody is in the walk on this machine: left at any time, taken up again where it was. */
-const useWalkPlace = defineStore('walk', () => {
-  const piece = ref(Number(kept('walk-piece') ?? 0))
-  const at = ref(Math.min(Number(kept('walk-at') ?? 0) || 0, WALK.length - 1))
-  const isOn = ref(kept('walk-on') === 'yes')
-  watchEffect(() => keep('walk-piece', piece.value ? String(piece.value) : null))
-  watchEffect(() => keep('walk-at', String(at.value)))
-  watchEffect(() => keep('walk-on', isOn.value ? 'yes' : null))
-  return { piece, at, isOn }
-})
+import { walkPlace as place } from './walkPlace'
 
 /** The walk through one piece, on a copy of an example. */
 export function useWalk() {
-  const place = useWalkPlace()
   const router = useRouter()
   const { refresh } = useFetched()
-  const go = () => router.push(`/pieces/${place.piece}/${WALK[place.at]!.at}`)
+  const go = () => router.push(`/pieces/${place.piece}/${WALK[Math.min(place.at, WALK.length - 1)]!.at}`)
   const copying = useAction(
     () => request(api.POST('/api/begin/example', { body: { key: 'cast', how: 'copy' } })),
     {
@@ -38,7 +25,7 @@ export function useWalk() {
   return {
     isOn: computed(() => place.isOn && place.piece > 0),
     isLeft: computed(() => !place.isOn && place.piece > 0),
-    at: computed(() => place.at),
+    at: computed(() => Math.min(place.at, WALK.length - 1)),
     trouble: copying.trouble,
     begin: () => copying.act(),
     takeUp: () => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 
 import type { Choices, Piece } from '../../api/types'
 import { ActionButton } from '../../kit/ActionButton'
@@ -8,9 +8,10 @@ import ChoiceField from '../../kit/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import type { CradleDocument } from './methods'
-import MeshPanel from './MeshPanel.vue'
 import PartFields from './PartFields.vue'
 import Section from '../../kit/Section.vue'
+
+const MeshPanel = defineAsyncComponent(() => import('./MeshPanel.vue'))
 
 /** The same sizes as on the drawing, as plain fields for keyboard and phone, and what the cradle is made of. */
 const props = defineProps<{ cradle: CradleDocument; choices: Choices; piece: Piece }>()
