@@ -17,5 +17,5 @@ class Command(BaseCommand):
         parser.add_argument("--many", type=int, default=0)
 
     def handle(self, *args: Any, **options: Any) -> None:
-        user = load_demo(timezone.now())
-        load_many(user, options["many"])
+        studio = load_demo(timezone.now())
+        load_many(studio, options["many"])
