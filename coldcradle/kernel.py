@@ -62,10 +62,11 @@ def load() -> ctypes.CDLL | None:
 
 
 def pointer(values: NDArray[np.float64]) -> Any:
-    """An array of float64, row by row, as C takes it."""
+    """An array of float64, row by row, as C takes it; the array lives as long as what is handed over here."""
     assert values.dtype == np.float64
     assert values.flags.c_contiguous
-    return ctypes.c_void_p(values.ctypes.data)
+    # the bare address would not keep it: what was made in passing is gone before the loop reads it
+    return values.ctypes.data_as(ctypes.c_void_p)
 
 
 KERNEL = load()

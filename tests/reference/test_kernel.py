@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import gc
+import weakref
 from typing import Any
 from unittest import TestCase, mock, skipIf
 
@@ -17,7 +19,7 @@ from coldcradle.heat.physics import strain as strains
 from coldcradle.heat.physics import structure
 from coldcradle.heat.physics.simulate import glass_layer
 from coldcradle.heat.physics.slab import INSULATED, KILN, Face, Slab1D, SlabLayer
-from coldcradle.kernel import KERNEL, build
+from coldcradle.kernel import KERNEL, build, pointer
 from coldcradle.layup.deform import moving, trajectory
 from coldcradle.layup.deform.profile import Profile, rounded
 from coldcradle.layup.deform.trajectory import Problem
@@ -60,6 +62,18 @@ class Twins(TestCase):
                 strains.KERNEL = structure.KERNEL = kept  # type: ignore[attr-defined]  # it is there
             self.close(found.stress_pa, wanted.stress_pa, max(1e5, float(np.abs(wanted.stress_pa).max())))
             self.close(found.bend_per_m, wanted.bend_per_m, 1.0)
+
+    def test_an_array_made_in_passing_is_there_until_it_was_read(self) -> None:
+        """Handed over by its bare address it was freed, and now and then a stress came out of other numbers."""
+        made = np.arange(5.0)
+        lives, handed = weakref.ref(made), pointer(made)
+        del made
+        gc.collect()
+        self.assertIsNotNone(lives())
+        self.assertTrue(handed.value)
+        del handed
+        gc.collect()
+        self.assertIsNone(lives())
 
     def test_two_glasses_settle_each_by_its_own_curve(self) -> None:
         curves = [Viscosity.of(shipped_kinds()[key]) for key in kinds[:2]]
