@@ -9,6 +9,7 @@ import json
 import re
 import uuid
 import zipfile
+import zlib
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from datetime import date, datetime
@@ -26,7 +27,7 @@ from studio.store import StoreTrouble
 __all__ = ["Brought", "read_archive"]
 
 _PART = re.compile(r"studio\.json|tables/[a-z]{1,30}\.(json|csv)|(photos|views|meshes|pieces)/\d{1,9}\.[a-z]{2,5}")
-_MOST_BYTES, _MOST_PART, _MOST_PARTS = 20_000_000_000, 2_000_000_000, 400_000
+_MOST_BYTES, _MOST_PART, _MOST_PARTS = 20_000_000_000, 400_000_000, 400_000  # each part is read whole
 _MESHES = {".stl", ".obj", ".ply"}
 _LATER = {("piece", "head"), ("firing", "head")}  # rows that name what comes after them
 _JPEG = b"\xff\xd8\xff"
@@ -70,7 +71,7 @@ class _Archive:
             is_ours = (
                 isinstance(form, int) and isinstance(header["sha256"], dict) and isinstance(header["counts"], dict)
             )
-        except (KeyError, ValueError, TypeError, zipfile.BadZipFile):
+        except (KeyError, ValueError, TypeError, RecursionError, zipfile.BadZipFile, zlib.error):
             raise StoreTrouble("This is no archive of a studio.") from None
         if not is_ours:
             raise StoreTrouble("This is no archive of a studio.")
@@ -81,7 +82,7 @@ class _Archive:
     def part(self, name: str) -> bytes:
         try:
             data = self.packed.read(name)
-        except (zipfile.BadZipFile, OSError, EOFError):
+        except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError):
             raise StoreTrouble(f"This archive is damaged: “{name}” cannot be read.") from None
         if hashlib.sha256(data).hexdigest() != self.digests[name]:
             raise StoreTrouble(f"This archive is damaged: “{name}” is not what was written.")
@@ -98,7 +99,7 @@ class _Archive:
                 rows = json.loads(self.part(f"tables/{table}.json"))
             if not isinstance(rows, list) or not all(isinstance(row, dict) for row in rows):
                 raise ValueError
-        except (KeyError, ValueError):
+        except (KeyError, ValueError, RecursionError):
             raise StoreTrouble(f"This archive is damaged: its table “{table}” cannot be read.") from None
         return rows
 
@@ -243,7 +244,7 @@ def read_archive(path: Path, studio: Studio) -> Iterator[Brought]:
                 count = bringing.table(model)
                 yield Brought(str(model._meta.verbose_name_plural), count, count)
             bringing.point()
-    except (KeyError, ValueError, TypeError, AttributeError, IntegrityError, OverflowError) as error:
+    except (KeyError, ValueError, TypeError, AttributeError, RecursionError, IntegrityError, OverflowError) as error:
         _swept(files)
         raise StoreTrouble(f"This archive cannot be brought in: {str(error)[:120]}. Nothing was changed.") from None
     except BaseException:

@@ -14,23 +14,13 @@ from playwright.sync_api import Page, expect
 
 from benchmarks.served import ROOT, Client, free_port
 from tests.browser.base import FLAGS
+from tests.browser.test_firing_life import SMALL
 from tests.browser.windows import EMPTY, windows
 from tests.core.test_rule_samples import changed
-from tests.documents import KILN
 from tests.people import PASSWORD
 
 _THERE = "127.0.0.2"  # an address of this machine beside 127.0.0.1, as that of its network is
 _LONG_MS = 60_000
-_DISH = {
-    "cradle.measured": True,
-    "cradle.parts.0.rim": "200 mm",
-    "cradle.parts.0.height": "30 mm",
-    "layup.length": "200 mm",
-    "layup.posts": "25 mm",
-    "heat.kiln": dict(KILN),
-    "heat.peak_at": "612 °C",
-    "heat.peak_hold": "10 min",
-}
 
 
 @skipUnless(sys.platform == "linux", "other systems have one loopback address, and no second one to be reached by")
@@ -55,7 +45,7 @@ class PhoneOverTheNetwork(TestCase):
         at_home.open(within_s=60)
         at_home.ask("GET", "/session")
         at_home.ask("POST", "/session/owner", {"name": "Ann of the Row", "password": PASSWORD})
-        dish = changed("flat", "slump", _DISH) | {"name": "Pilot dish"}
+        dish = changed("flat", "slump", SMALL) | {"name": "Pilot dish"}
         for stage in dish["stages"]:
             stage["glass"]["rack"] = {"sheet": "9 kg"}
         self.piece = int(at_home.ask("POST", "/pieces/import", dish)["id"])

@@ -127,6 +127,12 @@ class Archive(TestCase):
         changed = bent(self.out, lambda p: {"tables/kiln.json": p["tables/kiln.json"].replace(b"Eider", b"Elder")})
         less = bent(self.out, lambda _: {"tables/stage.json": None}, "less.zip")
         key = bent(self.out, lambda _: {"../secret-key": b"x"}, "key.zip")
+        deep = bent(self.out, lambda _: {HEADER: b"[" * 100_000}, "deep.zip")
+        scratched, raw = self.folder / "scratched.zip", bytearray(self.out.read_bytes())
+        with zipfile.ZipFile(self.out) as packed:
+            at = packed.getinfo("tables/revision.json").header_offset + 120
+        raw[at : at + 40] = bytes(40)
+        scratched.write_bytes(raw)
         for path, words in (
             (cut, "cut short"),
             (text, "no archive"),
@@ -134,6 +140,8 @@ class Archive(TestCase):
             (changed, "not what was written"),
             (less, "parts are missing"),
             (key, "is in it"),
+            (deep, "no archive"),
+            (scratched, "damaged"),
         ):
             studio = studio_of_one(path.name)
             kept = self.counted(studio)
