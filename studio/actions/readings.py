@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextvars
 import math
 import threading
 import uuid
@@ -208,7 +209,9 @@ def start_log(firing: Firing, raw: bytes, placed: Placed) -> str:
     number = uuid.uuid4().hex
     job = LogJob(studio_id=firing.studio_id, number=number)
     job.tell()
-    threading.Thread(target=_beside, args=(firing, raw, placed, job), daemon=True).start()
+    # beside the requests it is still whoever sent it that acts
+    sent_by = contextvars.copy_context()
+    threading.Thread(target=sent_by.run, args=(_beside, firing, raw, placed, job), daemon=True).start()
     return number
 
 

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import io
+import threading
 from datetime import timedelta
+from unittest import mock
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from studio.actions import readings as reading_actions
-from studio.models import Firing, FiringEvent, Reading
+from studio.models import Firing, FiringEvent, Reading, who_acts
 from studio.watching import _folds
 from tests.people import person_of
 from tests.studio.fired import FiredTest, key
@@ -195,8 +197,6 @@ class RealKiln(FiredTest):
         self.assertEqual(Reading.objects.filter(firing=self.firing).count(), 900)
 
     def test_a_log_that_breaks_off_in_the_middle_leaves_nothing(self) -> None:
-        from unittest import mock
-
         self.firing.refresh_from_db()
         job = reading_actions.LogJob(studio_id=self.studio.pk)
         real, calls = reading_actions._insert, []
@@ -218,8 +218,6 @@ class RealKiln(FiredTest):
 
     def test_a_log_is_asked_after_by_its_owner_alone(self) -> None:
         file = SimpleUploadedFile("log.csv", self.log(30), content_type="text/csv")
-        from unittest import mock
-
         with mock.patch("threading.Thread.start"):
             sent = self.client.post(f"/api/firings/{self.firing.pk}/log", {"file": file})
         self.assertEqual(sent.status_code, 202, sent.content)
@@ -227,6 +225,19 @@ class RealKiln(FiredTest):
         self.assertEqual(self.ask("GET", f"/logs/{number}").status_code, 200)
         self.client.force_login(person_of(self.new_studio("Petrel")))
         self.assertEqual(self.ask("GET", f"/logs/{number}").status_code, 422)
+
+    def test_a_log_that_comes_in_beside_is_still_whoevers_sent_it(self) -> None:
+        acted, done = [], threading.Event()
+
+        def beside(*_: object) -> None:
+            acted.append(who_acts())
+            done.set()
+
+        file = SimpleUploadedFile("log.csv", self.log(30), content_type="text/csv")
+        with mock.patch.object(reading_actions, "_beside", beside):
+            self.client.post(f"/api/firings/{self.firing.pk}/log", {"file": file})
+            self.assertTrue(done.wait(10))
+        self.assertEqual(acted, [person_of(self.studio).pk])
 
     def test_the_log_goes_out_and_comes_in_again_the_same(self) -> None:
         import pandas
