@@ -65,8 +65,8 @@ NOT_WORKED = Worked()
 class Outcome:
     """One of the pieces a stage gives: its outline seen from above, thickness, weight (m, kg), and how it is shaped.
 
-    `thickness_m` is its thickest place, or the height of what is hollow, whose wall is `wall_m`; `raised` what stands
-    beside the thickest place. `thinnest_m` is told where a sheet was drawn out; `finish` is that of its faces;
+    `thickness_m` is its thickest place, or the height of what is hollow, whose wall is `wall_m`, with `on_m` of solid
+    glass fused onto that; `raised` what stands beside the thickest place. `thinnest_m` is told where a sheet was drawn out; `finish` is that of its faces;
     `area_m2` that of a drawn outline. `pieces` alike come out. `kind_key` names the glass that most of it is;
     `worked` what was done to it at the bench.
     """
@@ -85,6 +85,7 @@ class Outcome:
     area_m2: float | None = None
     raised: Raised | None = None
     wall_m: float | None = None
+    on_m: float = 0.0
     worked: Worked = NOT_WORKED
 
     @property
@@ -94,8 +95,8 @@ class Outcome:
 
     @property
     def solid_m(self) -> float:
-        """The thickest glass that heat must get through, m: the wall of what is hollow."""
-        return self.thickness_m if self.wall_m is None else min(self.wall_m, self.thickness_m)
+        """The thickest glass that heat must get through, m: the wall of what is hollow, and what is fused onto it."""
+        return self.thickness_m if self.wall_m is None else min(self.wall_m, self.thickness_m) + self.on_m
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

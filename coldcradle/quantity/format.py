@@ -224,6 +224,7 @@ def _written(value: float, kind: Kind, u: float) -> tuple[Formatted, Formatted]:
     return dual.metric, dual.us
 
 
+_NOTHING_M = 1e-9  # what is left of two lengths that are the same
 _UNKNOWN = Formatted("unknown", "", "", "unknown")
 
 
@@ -232,6 +233,7 @@ def _same(words: Formatted) -> DualQuantity:
 
 
 def _length(value: float, u: float) -> DualQuantity:
+    value = value if abs(value) >= _NOTHING_M else 0.0
     return DualQuantity(_words(value * 1e3, u * 1e3, "mm", at_most=2 if abs(value) < 0.01 else 1), _inches(value, u))
 
 

@@ -119,6 +119,7 @@ class ByKeyboard(FamiliesTest):
         page.keyboard.press("n")
         expect(page.get_by_label("Name", exact=True)).to_be_focused()
         page.keyboard.type("Fog dish")
+        expect(page.locator(".processes label").first).to_be_visible()
         page.keyboard.press("Shift+Tab")
         page.keyboard.press("Shift+Tab")
         for _ in range(3):

@@ -86,9 +86,27 @@ class Together(Door):
         expect(dialog).to_contain_text("Changed by Knot meanwhile")
         self.assertEqual(Piece.objects.get(pk=self.piece.pk).head.by, knot)
 
-    def test_a_guest_looks_and_is_told_so(self) -> None:
+    def test_a_guest_looks_and_finds_nothing_to_type_into(self) -> None:
         page = self.as_somebody(member(self.studio, "Stint", Role.GUEST), f"/pieces/{self.piece.pk}/cradle")
+        expect(page.get_by_text("you may look and print, and change nothing")).to_be_visible()
+        for station in ("Cradle", "Glass", "Lay-up", "Heat", "Before"):
+            page.get_by_label("Stations").get_by_role("link", name=re.compile(f"^{station}")).click()
+            expect(page.get_by_label("Stations").locator("[aria-current]")).to_contain_text(station)
+            page.wait_for_load_state("networkidle")
+            free = "main input:not([readonly]):not([disabled]):not([type=search]):not([type=range])"
+            self.assertEqual([one.evaluate("e => e.outerHTML") for one in page.locator(free).all()], [], station)
+        page.get_by_label("Stations").get_by_role("link", name=re.compile("^Cradle")).click()
+        expect(self.field(page, "cradle.parts.0.height")).to_have_attribute("readonly", "")
+        page.goto(f"{self.live_server_url}/pieces")
+        expect(page.get_by_text("Lamp-room prism")).to_be_visible()
+        expect(page.get_by_role("button", name="New piece")).to_have_count(0)
+
+    def test_who_is_made_a_guest_at_work_is_told_so_and_keeps_what_they_typed(self) -> None:
+        stint = member(self.studio, "Stint")
+        page = self.as_somebody(stint, f"/pieces/{self.piece.pk}/cradle")
         height = self.field(page, "cradle.parts.0.height")
+        expect(height).to_be_visible()
+        Member.objects.filter(person=stint).update(role=Role.GUEST)
         height.fill("70 mm")
         height.press("Enter")
         expect(page.get_by_role("alert").first).to_contain_text("you may look and print")

@@ -82,6 +82,39 @@ class Closed(TestCase):
         again = last(bottle | {"key": "s0"}, stage("polish", takes=1))
         self.assertAlmostEqual(counts_mm(again), 8 * math.sqrt(190 / 260), delta=0.01)
 
+    def test_what_lies_solid_on_a_bottle_counts_and_is_solid_at_the_next_firing(self) -> None:
+        """A medallion of 30 mm polished onto a wall of 4: it cooled as the wall alone, and warmed so once it was on."""
+        hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm"}
+        bottle = stage("hang", key="s0", layup__wall="4 mm", **hung)  # type: ignore[arg-type]  # as plain values
+        block = stage("polish", key="b", layup__layers=[{"thick": "30 mm", "count": 1}])
+        block["layup"] = {**block["layup"], "outline": "square", "length": "40 mm"}
+        on_it = stage("polish", key="s1", takes=1)
+        on_it["takes"] = [{"from": "s0", "count": 1}, {"from": "b", "count": 1}]
+        wall_mm = (last(bottle).outcome.wall_m or 0) * 1e3
+        together = last(bottle, block, on_it)
+        self.assertGreaterEqual(counts_mm(together), 2 * (30 + wall_mm) - 0.1)
+        self.assertAlmostEqual(together.outcome.on_m, 0.030, places=6)
+        self.assertAlmostEqual((together.outcome.wall_m or 0) * 1e3, wall_mm, places=6)
+        self.assertAlmostEqual(together.outcome.solid_m * 1e3, 30 + wall_mm, places=6)
+        again = stage("polish", key="s2", takes=1) | {"takes": [{"from": "s1", "count": 1}]}
+        alone = stage("polish", key="s2", takes=1)
+        self.assertLess(warm(last(bottle, block, on_it, again)), warm(last(bottle, alone)) / 5)
+        (body,) = load_of(bottle, block, on_it, again).cold
+        self.assertAlmostEqual(body.thickness_m * 1e3, 30 + wall_mm, places=6)
+        self.assertGreaterEqual(counts_mm(last(bottle, block, on_it, again)), 2 * (30 + wall_mm) - 0.1)
+
+    def test_the_more_lies_on_a_wall_the_thicker_it_counts(self) -> None:
+        hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm"}
+        bottle = stage("hang", key="s0", layup__wall="4 mm", **hung)  # type: ignore[arg-type]  # as plain values
+        before = counts_mm(last(bottle, stage("polish", takes=1)))
+        for thick in (1, 3, 5, 8, 15, 30):
+            block = stage("polish", key="b", layup__layers=[{"thick": f"{thick} mm", "count": 1}])
+            block["layup"] = {**block["layup"], "outline": "square", "length": "40 mm"}
+            on_it = stage("polish", takes=1) | {"takes": [{"from": "s0", "count": 1}, {"from": "b", "count": 1}]}
+            found = counts_mm(last(bottle, block, on_it))
+            self.assertGreaterEqual(found, before - 0.01, thick)
+            before = found
+
     def test_a_wall_leaves_room_inside(self) -> None:
         hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm"}
         self.assertTrue(last(stage("hang", layup__wall="30.9 mm", **hung)).outcome.is_hollow)  # type: ignore[arg-type]  # as plain values

@@ -24,6 +24,7 @@ _STRENGTH_PA, _TIMES_THE_WISH = 7e6, 2.5
 _WISH_PA = {"gentle": 0.2e6, "usual": 0.45e6, "quick": 1.0e6}
 _FILM_DOUBT = 1.1  # the film of a cold kiln is known to a tenth, and what zones do to one another goes with it
 _STEEL, _CERAMIC, _PLASTER = (20.0, 7900 * 480.0), (1.0, 1.9e6), (0.4, 1.08e6)
+_USUAL_WALL = "3 mm"  # of a bottle that nobody measured
 _MADE = {"stainless": _STEEL, "mild-steel": _STEEL, "ceramic": _CERAMIC, "plaster-silica": _PLASTER}
 
 
@@ -79,8 +80,10 @@ def _taken(stage: Mapping[str, Any], plans: Mapping[str, StagePlan]) -> list[_Ta
 
 
 def _is_tube(stage: Mapping[str, Any]) -> bool:
-    """Whether a new bottle or tube hangs: its wall is closed, and its inside sees little of the kiln."""
-    return stage["process"] == "hang" and bool(stage["layup"].get("wall")) and not stage.get("takes")
+    """Whether a new bottle or tube hangs or lies: its wall is closed, and its inside sees little of the kiln."""
+    if stage.get("takes"):
+        return False
+    return stage["process"] == "sink" or (stage["process"] == "hang" and bool(stage["layup"].get("wall")))
 
 
 def _sheet(stage: Mapping[str, Any], plan: StagePlan) -> tuple[float, float, bool]:
@@ -88,7 +91,9 @@ def _sheet(stage: Mapping[str, Any], plan: StagePlan) -> tuple[float, float, boo
     layers = stage["layup"].get("layers") or []
     thick = sum(_m(layer["thick"]) * layer["count"] for layer in layers)
     if _is_tube(stage):
-        return _m(stage["layup"]["wall"]), 0.0, True
+        return _m(stage["layup"].get("wall", _USUAL_WALL)), 0.0, True
+    if stage["glass"].get("charge") and stage["glass"]["form"] == "coarse" and stage["process"] != "press":
+        return 0.0, 0.0, False  # grains
     area = plan.figures["charge_mass"].value / max(thick, 1e-6) / 2500 if thick else 0.0
     return thick, area, sum(layer["count"] for layer in layers) == 1
 
@@ -201,7 +206,7 @@ def _hot(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken]) -> tupl
         if len(stage["cradle"]["parts"]) > 1:
             return depth, (_m(part["bore"]) - _m(stage["cradle"]["parts"][1]["bore"])) / 2, True, depth
         return depth, across, False, depth
-    if process in ("full", "spread", "press"):
+    if process in ("full", "spread", "press", "lift", "roll"):  # level before anything else is done to it
         return (
             out.weight_kg / (out.length_m * out.width_m * (0.785 if out.outline == "round" else 1)) / 2500,
             across,
@@ -221,7 +226,7 @@ def _hot(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken]) -> tupl
     across = min(across, taken[0].across_m) if taken and not sheet else across
     base = sheet or (taken[0].base_m if taken else 0.006)
     top = base
-    beside = process in ("polish", "texture", "slump", "ring", "drape", "bend", "hang")
+    beside = process in ("polish", "texture", "slump", "shine", "ring", "drape", "bend", "hang")
     for i, t in enumerate(taken):
         if not sheet and i == 0:
             top = t.solid_m * (1 if beside else t.count)
@@ -251,7 +256,7 @@ def judge_stage(stage: Mapping[str, Any], plan: StagePlan, plans: Mapping[str, S
         counts = across
     if is_closed:  # a wall round a core, or open above in its mould: held, one face shut
         counts, both, held = min(thick, across), False, True
-    in_mould = stage["process"] in ("cast", "frit", "slump", "melt")
+    in_mould = stage["process"] in ("cast", "frit", "slump", "shine", "ring", "melt")
     wall = _wall(stage) if is_closed and in_mould else None
     sideways = is_closed and across < thick
     end_s, end_c = line[-1]

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, provide, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request, Refused } from './api/client'
@@ -10,6 +10,7 @@ import { walkPlace as walk } from './composables/walkPlace'
 import { usePreferences } from './composables/usePreferences'
 import { useShortcuts } from './composables/useShortcuts'
 import { keyOf } from './kit/keys'
+import { LOOKING } from './kit/looking'
 import { beginTelling, isTelling } from './kit/notices'
 import Meanings from './kit/Meanings.vue'
 
@@ -30,6 +31,8 @@ const session = useQuery({
   staleTime: 60_000,
 })
 
+const isGuest = computed(() => session.data.value?.role === 'guest')
+provide(LOOKING, isGuest)
 // no ways to go before there is anywhere to go
 const isBeginning = computed(() => route.name === 'begin' || !!session.data.value?.needs_owner)
 
@@ -48,6 +51,9 @@ useShortcuts({
     <a class="skip" href="#main">To the work</a>
     <NavBar v-if="!isBeginning" :session="session.data.value" @keys="showsKeys = true" />
     <main id="main" tabindex="-1">
+      <p v-if="isGuest" class="guest small quiet">
+        You are a guest of {{ session.data.value?.studio }}: you may look and print, and change nothing.
+      </p>
       <LoadState
         v-if="!session.data.value"
         :is-loading="session.isPending.value"

@@ -27,7 +27,7 @@ def outcome_words(outcome: Outcome) -> Message:
     thick = "{d} thick" if outcome.wall_m is None else "{d} high with a wall of {w1}"
     return say(
         f"{many}{size}, {thick}, {{m}}{faces}",
-        w1=show(round(outcome.solid_m, 4), "length"),
+        w1=show(round(outcome.wall_m or 0.0, 4), "length"),
         l=show(round(outcome.length_m, 3), "length"),
         w=show(round(outcome.width_m, 3), "length"),
         o=outcome.outline,

@@ -45,7 +45,7 @@ def taken_body(taken: Incoming, *, support: Support, name: str = "") -> ColdBody
     """One of what an earlier stage gave: it was fused there, and is solid."""
     what = taken.outcome
     shade = None
-    if what.raised is not None and not what.is_hollow and what.raised.base_m < what.solid_m:
+    if what.raised is not None and what.raised.base_m < what.solid_m:
         faces = 2 if support == "posts" else 1
         shade = Shade(
             inner=SectionZone(glass_m=what.solid_m, faces=faces),

@@ -175,8 +175,8 @@ def flat_load(
     counts, thick = counted_thickness(said, layup.relief, raised)
     breadth = layup.breadth_m or min(blank.length_m, blank.width_m)
     hollow = blank.is_hollow if is_hollow is None else is_hollow
-    if hollow:
-        breadth = 2 * blank.thickness.value
+    if hollow:  # inwards through its wall, or through what lies solid on that
+        breadth = max(2 * blank.thickness.value, blank.thickest.value)
     form = laying.glass.form
     said_frit = layup.enters == "frit" or (laying.enters == "frit" and not layup.layers)
     is_frit = (said_frit or form.heaps) and laying.enters not in ("slab", "relief")
@@ -309,8 +309,10 @@ def mass_of_walls_kg(cradle: CradleInput) -> float:
 
 
 def _even_m(blank: Blank) -> float:
-    """How high a blank without steps stands, m: what is hollow keeps its height."""
-    return blank.base.outcome.thickness_m if blank.is_hollow and blank.base is not None else blank.thickest.value
+    """How high a blank stands, m: what is hollow keeps its height under what lies on it."""
+    if blank.base is None or not blank.base.outcome.is_hollow:
+        return blank.thickest.value
+    return blank.base.outcome.thickness_m + blank.parts_m
 
 
 def _still_worked(blank: Blank, plain: Mapping[str, object]) -> Worked:
@@ -334,9 +336,10 @@ def kept_outcome(kind: GlassProperties, blank: Blank, **changed: object) -> Outc
         "area_m2": blank.area_m2 if blank.outline == "drawn" else None,
         "length_m": blank.length_m,
         "width_m": blank.width_m,
-        "thickness_m": blank.thickest.value if blank.raised is not None else _even_m(blank),
+        "thickness_m": _even_m(blank),
         "raised": blank.raised,
         "wall_m": blank.thickness.value if blank.is_hollow else None,
+        "on_m": blank.parts_m if blank.is_hollow else 0.0,
         "weight_kg": blank.mass.value,
         "pieces": blank.pieces,
         "kind_key": kind.key,

@@ -3,6 +3,7 @@ import Checkbox from 'primevue/checkbox'
 import { useId } from 'vue'
 
 import { useDocument, usePiece } from '../composables/usePiece'
+import { useLooking } from '../kit/looking'
 import WordedText from '../kit/WordedText.vue'
 
 /** A yes or no of the piece one is on, by its path; `undo` is what it is called when it is taken back. */
@@ -10,6 +11,7 @@ const props = defineProps<{ path: string; label: string; hint?: string; undo: st
 const context = usePiece()
 const standing = useDocument<boolean>(context, () => context.at(props.path))
 const id = useId()
+const looking = useLooking()
 const set = (value: boolean) => context.change([{ path: context.at(props.path), value }], props.undo)
 </script>
 
@@ -18,7 +20,13 @@ const set = (value: boolean) => context.change([{ path: context.at(props.path), 
     <label :for="id"
       ><WordedText :text="label" /> <span v-if="hint" class="quiet small">{{ hint }}</span></label
     >
-    <Checkbox :input-id="id" binary :model-value="standing === true" @update:model-value="set" />
+    <Checkbox
+      :input-id="id"
+      binary
+      :model-value="standing === true"
+      :disabled="looking"
+      @update:model-value="set"
+    />
   </div>
 </template>
 

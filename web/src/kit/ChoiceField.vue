@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
 import { useId } from 'vue'
+import { useLooking } from './looking'
 import WordedText from './WordedText.vue'
 
 /** A choice among a few words, ruled like a typed field. */
 defineProps<{ label: string; hint?: string; value: unknown; options: { key: unknown; name: string }[] }>()
 defineEmits<{ choose: [key: never] }>()
 const id = useId()
+const looking = useLooking()
 </script>
 
 <template>
@@ -20,6 +22,7 @@ const id = useId()
       option-label="name"
       option-value="key"
       :aria-labelledby="id"
+      :disabled="looking"
       @update:model-value="(key) => $emit('choose', key as never)"
     />
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import { ref, useId, watch } from 'vue'
+import { useLooking } from './looking'
 import WordedText from './WordedText.vue'
 
 /** A line of plain words; what stood there is sent again only when it was changed. */
@@ -15,6 +16,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ commit: [text: string] }>()
 const id = useId()
+const looking = useLooking()
 const text = ref(props.value)
 watch(
   () => props.value,
@@ -35,6 +37,7 @@ watch(
       autocomplete="off"
       :placeholder="placeholder"
       :invalid="!!fault"
+      :readonly="looking"
       @blur="text !== value && emit('commit', text)"
       @keydown.enter="($event.target as HTMLInputElement).blur()"
     />

@@ -4,6 +4,7 @@ import { computed, nextTick, ref, useId, watch } from 'vue'
 
 import type { DualQuantity } from '../api/types'
 import { usePreferences } from '../composables/usePreferences'
+import { useLooking } from './looking'
 import WordedText from './WordedText.vue'
 
 /** A quantity that takes whatever unit is typed, shows the chosen one and the other in small. */
@@ -22,6 +23,7 @@ const props = defineProps<{
 const emit = defineEmits<{ commit: [typed: string]; forget: [] }>()
 
 const preferences = usePreferences()
+const looking = useLooking()
 const id = useId()
 const standing = computed(() => (props.shown ? preferences.pick(props.shown).text : ''))
 const text = ref('')
@@ -82,6 +84,7 @@ async function giveUp(event: Event) {
       maxlength="200"
       :placeholder="placeholder"
       :invalid="!!fault"
+      :readonly="looking"
       :aria-describedby="`${id}-more`"
       :data-path="path"
       :data-figure="figure"

@@ -9,7 +9,9 @@ import { ActionButton } from '../../kit/ActionButton'
 import { useAction } from '../../kit/useAction'
 import { usePiece } from '../../composables/usePiece'
 import { keyOf, useFetched } from '../../kit/keys'
+import { useLooking } from '../../kit/looking'
 
+const looking = useLooking()
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const router = useRouter()
@@ -63,6 +65,7 @@ const { act: putAway } = useAction(
       v-if="isNaming"
       ref="field"
       v-model="name"
+      :readonly="looking"
       class="naming"
       aria-label="Name of the piece"
       maxlength="80"

@@ -11,13 +11,17 @@ import PageTurner from '../../kit/PageTurner.vue'
 import LoadState from '../../kit/LoadState.vue'
 import PieceRow from './PieceRow.vue'
 import { keyOf, useFetched } from '../../kit/keys'
+import { useLooking } from '../../kit/looking'
 import FilePick from '../../kit/FilePick.vue'
 import { faultsOf, useAction } from '../../kit/useAction'
+import { useChoices } from '../../composables/useChoices'
 import EmptyPlace from '../../kit/EmptyPlace.vue'
 
 const NewPieceDialog = defineAsyncComponent(() => import('./NewPieceDialog.vue'))
 const PAGE = 40
 const MOST_BYTES = 2_000_000
+const looking = useLooking()
+useChoices() // on their way before a new piece asks for them
 const route = useRoute()
 const router = useRouter()
 const { refresh } = useFetched()
@@ -112,8 +116,10 @@ const trouble = ref<string[]>([])
       <ActionButton :aria-pressed="away" @click="((away = !away), (offset = 0))">
         {{ away ? 'Show what is in hand' : 'Show what is put away' }}
       </ActionButton>
-      <FilePick label="Bring a copy in" accept=".json,application/json" data-import @pick="bringing.act" />
-      <Button label="New piece" @click="isNew = true" />
+      <template v-if="!looking">
+        <FilePick label="Bring a copy in" accept=".json,application/json" data-import @pick="bringing.act" />
+        <Button label="New piece" @click="isNew = true" />
+      </template>
     </header>
     <div v-if="trouble.length" class="margin-note" role="alert">
       <p v-for="line in trouble" :key="line">{{ line }}</p>
@@ -127,7 +133,7 @@ const trouble = ref<string[]>([])
     <template v-else>
       <EmptyPlace v-if="!shown.all && !away" draws="piece">
         <strong>No pieces yet.</strong> Start with one: measure its cradle, and the rest follows.
-        <template #act><Button label="New piece" @click="isNew = true" /></template>
+        <template v-if="!looking" #act><Button label="New piece" @click="isNew = true" /></template>
       </EmptyPlace>
       <p v-else-if="!shown.count" class="empty">
         {{ wanted ? `No piece has “${wanted}” in its name.` : 'Nothing is put away.' }}
@@ -137,7 +143,7 @@ const trouble = ref<string[]>([])
       </ul>
       <PageTurner v-model="offset" :count="shown.count" :page="PAGE" before="Newer" after="Older" />
     </template>
-    <NewPieceDialog v-if="isNew" v-model="isNew" />
+    <NewPieceDialog v-if="isNew && !looking" v-model="isNew" />
   </section>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, provide, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, request } from '../../api/client'
@@ -16,6 +16,7 @@ import LinesField from './LinesField.vue'
 import SendOn from './SendOn.vue'
 import SumResult from './SumResult.vue'
 import { keyOf } from '../../kit/keys'
+import { LOOKING } from '../../kit/looking'
 import { useAction } from '../../kit/useAction'
 
 /** One sum. All that is typed stands in the address, so that it can be kept, sent and gone back to. */
@@ -24,6 +25,10 @@ const route = useRoute()
 const router = useRouter()
 const preferences = usePreferences()
 const working = provideWorking()
+provide(
+  LOOKING,
+  computed(() => false),
+) // a sum is everybody's: it keeps nothing
 
 const list = useQuery({
   queryKey: keyOf('sums'),

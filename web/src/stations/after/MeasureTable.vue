@@ -7,8 +7,10 @@ import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import ChoiceField from '../../kit/ChoiceField.vue'
 import Fold from '../../kit/Fold.vue'
+import { useLooking } from '../../kit/looking'
 
 /** Each measure beside its prediction: typed in any unit, with the difference and whether both errors allow it. */
+const looking = useLooking()
 const props = defineProps<{
   measures: Compared[]
   typed: After['typed']
@@ -60,6 +62,7 @@ function commit(key: string, place: number, event: Event) {
         <InputText
           v-for="place in rooms(row.key)"
           :key="place"
+          :readonly="looking"
           :model-value="stands(row.key, place - 1)"
           class="figures"
           maxlength="30"
@@ -83,6 +86,7 @@ function commit(key: string, place: number, event: Event) {
         <span></span>
         <span class="fields">
           <InputText
+            :readonly="looking"
             class="figures"
             maxlength="30"
             :model-value="stands(row.key, 0)"

@@ -7,12 +7,14 @@ import type { CheckLine } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
+import { useLooking } from '../../kit/looking'
 
 /** One check: ticked by the computer with its reason, or by hand with the hour; what is grave may be passed in words. */
 const props = defineProps<{ line: CheckLine; piece: string; failures: number }>()
 const emit = defineEmits<{ tick: [isDone: boolean]; reason: [text: string]; clock: [kind: string] }>()
 const preferences = usePreferences()
 const id = useId()
+const looking = useLooking()
 const isHuman = computed(() => props.line.check.by === 'human')
 const needsReason = computed(() => props.line.check.grave && !props.line.is_good)
 const text = ref(props.line.reason)
@@ -37,6 +39,7 @@ const CLOCKS: Record<string, string> = {
       :input-id="id"
       binary
       :model-value="!!line.ticked"
+      :disabled="looking"
       @update:model-value="(to: unknown) => emit('tick', !!to)"
     />
     <span v-else class="word">{{ WORDS[line.check.word] }}</span>

@@ -26,7 +26,9 @@ import { METHODS, startingReadings, type Bench } from './methods'
 import WaysList from './WaysList.vue'
 import { keyOf } from '../../kit/keys'
 import FigureList from '../../kit/FigureList.vue'
+import { useLooking } from '../../kit/looking'
 
+const looking = useLooking()
 const props = defineProps<{ piece: Piece; choices: Choices }>()
 
 const context = usePiece()
@@ -73,6 +75,7 @@ async function choose(method: string | null) {
     <FormedCradle v-if="!isFilled" :piece="piece" :cradle="cradle" :choices="choices" :shelved="shelved" />
     <div v-else class="rest">
       <SelectButton
+        :disabled="looking"
         class="methods"
         :model-value="cradle.method"
         :options="METHODS"

@@ -7,8 +7,10 @@ import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { ActionButton } from '../../kit/ActionButton'
 import { READINGS, REPEATED, type CradleDocument } from './methods'
+import { useLooking } from '../../kit/looking'
 
 /** The readings of the chosen way of measuring, and the same reading taken again. */
+const looking = useLooking()
 const props = defineProps<{ piece: Piece; cradle: CradleDocument }>()
 const context = usePiece()
 const measured = [{ path: 'cradle.measured', value: true }]
@@ -57,6 +59,7 @@ const more = () =>
     <div v-if="isWater" class="soaked">
       <span :id="`soaked-${piece.id}`">Mould is soaked through</span>
       <SelectButton
+        :disabled="looking"
         :model-value="cradle.soaked !== false"
         :options="[
           { key: true, name: 'yes' },

@@ -6,9 +6,11 @@ import type { Live } from '../../api/types'
 import type { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
 import Fold from '../../kit/Fold.vue'
+import { useLooking } from '../../kit/looking'
 
 /** What must be done by when, the steps as they stand, and what was done. */
 defineProps<{ live: Live; preferences: ReturnType<typeof usePreferences> }>()
+const looking = useLooking()
 const emit = defineEmits<{
   undo: [key: string]
   act: [kind: string, name: string, data?: Record<string, unknown>]
@@ -78,7 +80,7 @@ function write() {
       </Fold>
       <label class="small quiet"
         >Note
-        <InputText v-model="note" maxlength="400" @keydown.enter="write" @blur="write" />
+        <InputText v-model="note" maxlength="400" :readonly="looking" @keydown.enter="write" @blur="write" />
       </label>
     </section>
   </aside>

@@ -3,9 +3,11 @@ import InputText from 'primevue/inputtext'
 
 import type { ScheduleLine } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
+import { useLooking } from '../../kit/looking'
 
 /** Every line of a pasted schedule with what was made of it; what is not clear is marked, and put right where it stands. */
 defineProps<{ lines: ScheduleLine[] }>()
+const looking = useLooking()
 const emit = defineEmits<{ change: [number: number, text: string] }>()
 const isClear = (line: ScheduleLine) => !line.unread.length && !line.doubts.length
 
@@ -20,6 +22,7 @@ function keep(line: ScheduleLine, event: Event) {
     <li v-for="line in lines" :key="line.number" :class="{ open: !isClear(line) }">
       <span class="quiet small figures">{{ line.number }}</span>
       <InputText
+        :readonly="looking"
         :model-value="line.text"
         class="figures"
         maxlength="400"

@@ -12,8 +12,10 @@ import { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
 import { keyOf } from '../../kit/keys'
 import { localNow, localZone, nextHour } from '../../logic/localTime'
+import { useLooking } from '../../kit/looking'
 
 /** When it starts, or by when it shall be open; and the calendar that follows from it. */
+const looking = useLooking()
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const preferences = usePreferences()
@@ -82,6 +84,7 @@ const WAYS: { key: Way; name: string }[] = [
 <template>
   <div class="start">
     <Select
+      :disabled="looking"
       :model-value="way"
       :options="WAYS"
       option-label="name"
@@ -93,6 +96,7 @@ const WAYS: { key: Way; name: string }[] = [
       v-if="way !== 'none'"
       :id="id"
       v-model="moment"
+      :readonly="looking"
       type="datetime-local"
       class="figures"
       :aria-label="heat.ready_by ? `Ready by, ${heat.time_zone}` : `Starts, ${heat.time_zone}`"

@@ -6,8 +6,10 @@ import type { Piece } from '../../api/types'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { usePreferences } from '../../composables/usePreferences'
+import { useLooking } from '../../kit/looking'
 
 /** How much strain may stay in the glass, and what each target costs in time. */
+const looking = useLooking()
 const props = defineProps<{ piece: Piece }>()
 const context = usePiece()
 const preferences = usePreferences()
@@ -25,6 +27,7 @@ function choose(value: string | null) {
 <template>
   <div class="targets">
     <SelectButton
+      :disabled="looking"
       :model-value="heat.target"
       :options="['gentle', 'usual', 'quick', 'table', 'own']"
       aria-label="Strain target"
