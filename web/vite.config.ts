@@ -7,10 +7,10 @@ const VENDOR =
   /node_modules\/(@vue|vue|vue-router|pinia|@tanstack|openapi-fetch|@primeuix\/(styled|utils|themes|styles\/dist\/(base|button|inputtext|ripple|badge))|@primevue\/core|primevue\/(button|inputtext|ripple|badge|toasteventbus|config|base\w*))\//
 const ICONS = /node_modules\/@primevue\/icons\/(baseicon|spinner)/
 const FIRST =
-  /\/src\/(api\/(?!meshes|lines)|theme\/)|\/src\/kit\/(kit\.css|ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words)|\/src\/composables\/(usePreferences|useShortcuts)|\/src\/logic\/(sketch|rings)/
+  /\/src\/(api\/(?!meshes|lines)|theme\/)|\/src\/kit\/(kit\.css|ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words|looking)|\/src\/composables\/(usePreferences|useShortcuts|useChoices)|\/src\/logic\/(sketch|rings)/
 const HELPERS = /plugin-vue:export-helper|vite\/preload-helper|rolldown[\\/-]runtime/
 const FIELDS =
-  /\/src\/kit\/|\/src\/composables\/(usePiece|useChoices|useStage|useWorking|useSize|useTimers)|\/src\/logic\/(drafts|ripple|localTime|keys|bell|kilnAxis)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|PhotoAdder|BenchTimers)|\/src\/places\/piece\/(PiecePage|ChainStrip|PieceHeader|StationPath|ThreadBar|LeadStrip|parts)/
+  /\/src\/kit\/|\/src\/composables\/(usePiece|useStage|useWorking|useSize|useTimers)|\/src\/logic\/(drafts|ripple|localTime|keys|bell|kilnAxis)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|PhotoAdder|BenchTimers)|\/src\/places\/piece\/(PiecePage|ChainStrip|PieceHeader|StationPath|ThreadBar|LeadStrip|parts)/
 const CONTROLS =
   /node_modules\/(@primeuix\/styles\/dist\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar|menu|iconfield|inputicon|message)|primevue\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar|menu|tieredmenu|portal|overlayeventbus)|@primevue\/icons)\//
 const DRAWN =

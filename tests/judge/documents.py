@@ -17,6 +17,7 @@ STRONG = {**BIG_KILN, "power": "30 kW", "rise": "3 h", "fall": "11 h", "lining":
 KILNS = (BIG_KILN, KILN, STRONG)
 _FLAT = tuple(k for k, p in PROCESSES.items() if p.family in ("lay", "slump", "drape", "press", "hang"))
 _SHELF = ("full", "tack", "polish", "spread", "texture", "stick")
+_BEARS = (*_SHELF, "slump", "shine", "ring", "drape", "bend")
 _THICK = (2, 3, 4, 6, 8, 10, 12, 15, 19, 25, 32, 40, 50, 60)
 _RACK = {"sheet": "900 kg", "coarse": "900 kg", "medium": "900 kg", "nuggets": "900 kg", "billet": "900 kg"}
 
@@ -63,6 +64,18 @@ def _filled(rng: random.Random, stage: dict[str, Any]) -> None:
     stage["layup"] = {"wet": rng.choice(("wet", "dry"))}
 
 
+def _patch(rng: random.Random) -> dict[str, Any]:
+    """Part of a sheet, thick or thin, that lies on the blank."""
+    size = f"{rng.choice((15, 30, 60, 120))} mm"
+    return {
+        "kind": "partial",
+        "thick": f"{rng.choice(_THICK[:10])} mm",
+        "length": size,
+        "width": size,
+        "count": rng.choice((1, 1, 2, 4)),
+    }
+
+
 def _laid(rng: random.Random, stage: dict[str, Any], *, is_taking: bool) -> None:
     layup = stage["layup"]
     if rng.random() < 0.3 and stage["process"] in ("slump", "drape", "bend", "ring", "melt"):
@@ -94,6 +107,8 @@ def _laid(rng: random.Random, stage: dict[str, Any], *, is_taking: bool) -> None
         stage["glass"]["charge"] = f"{rng.choice((0.1, 0.3, 0.8))} kg"
     if rng.random() < 0.15:
         layup["relief"] = rng.choice(("soft", "sharp"))
+    if rng.random() < 0.2 and stage["process"] in _BEARS:
+        layup["added"] = [_patch(rng)]
 
 
 def _takes(rng: random.Random, keys: list[str]) -> list[dict[str, Any]]:

@@ -94,8 +94,19 @@ def _sheet(stage: Mapping[str, Any], plan: StagePlan) -> tuple[float, float, boo
         return _m(stage["layup"].get("wall", _USUAL_WALL)), 0.0, True
     if stage["glass"].get("charge") and stage["glass"]["form"] == "coarse" and stage["process"] != "press":
         return 0.0, 0.0, False  # grains
-    area = plan.figures["charge_mass"].value / max(thick, 1e-6) / 2500 if thick else 0.0
+    whole_kg = plan.figures["charge_mass"].value - sum(one.kg * one.count for one in _patches(stage))
+    area = whole_kg / max(thick, 1e-6) / 2500 if thick else 0.0
     return thick, area, sum(layer["count"] for layer in layers) == 1
+
+
+def _patches(stage: Mapping[str, Any]) -> list[_Taken]:
+    """Parts of sheets that lie on the blank, as if they had been taken: solid, and loose on it."""
+    found = []
+    for one in stage["layup"].get("added", ()):
+        thick, long, wide = _m(one["thick"]), _m(one["length"]), _m(one["width"])
+        kg = thick * long * wide * 2500
+        found.append(_Taken(thick, min(long, wide), long * wide, kg, one["count"], False, thick))
+    return found
 
 
 def _narrowest(layup: Mapping[str, Any]) -> float:
@@ -150,8 +161,10 @@ def _warming(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken], kin
     peak = next(s for s in plan.heat.steps if s.key == "cast")
     line = [(t, c) for t, c in plan.heat.line if t <= peak.arrives_s + 1]
     process, layup = stage["process"], stage["layup"]
+    patches = _patches(stage)
     pulls = [
-        _cold_pull(kind, line, t.solid_m, held=t.is_closed or process == "press", across_m=t.across_m) for t in taken
+        _cold_pull(kind, line, t.solid_m, held=t.is_closed or process == "press", across_m=t.across_m)
+        for t in (*taken, *patches)
     ]
     sheet, area, is_one = _sheet(stage, plan)
     base = taken[0].base_m if taken and not sheet else sheet
@@ -181,9 +194,9 @@ def _warming(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken], kin
             )
     if process == "ring" and layup.get("foot"):
         pulls.append(_cold_pull(kind, line, _m(layup["foot"]), across_m=0.06))
-    small = taken[0 if sheet else 1 :]
+    small = taken[0 if sheet else 1 :] + patches
     if small and base and process not in ("cast", "frit", "press", "melt"):
-        area = area or taken[0].area_m2
+        area = area or (taken[0].area_m2 if taken else 0.0)
         part = max(small, key=lambda t: t.solid_m)
         share = min(0.9, sum(t.area_m2 * t.count for t in small) / max(area, 1e-6))
         if part.area_m2 < 0.8 * area:
@@ -232,6 +245,7 @@ def _hot(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken]) -> tupl
             top = t.solid_m * (1 if beside else t.count)
             continue
         top += t.solid_m
+    top += max((one.solid_m for one in _patches(stage)), default=0.0)
     if stage["layup"].get("foot") and process == "ring":
         top += _m(stage["layup"]["foot"])
     if stage["glass"].get("charge") and not taken:

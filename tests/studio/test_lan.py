@@ -8,13 +8,9 @@ from __future__ import annotations
 import http.client
 import io
 import json
-import os
 import socket
 import ssl
-import subprocess
 import sys
-import tempfile
-import time
 from pathlib import Path
 from typing import Any
 from unittest import TestCase, skipUnless
@@ -24,9 +20,9 @@ from django.core.management.base import CommandError
 from django.test import TestCase as DatabaseTest
 from django.test import override_settings
 
-from benchmarks.served import ROOT, free_port
 from studio.lan import lan_address, own_names, qr_words
 from tests.people import PASSWORD
+from tests.served import ServedTest
 
 _THERE = "127.0.0.2"
 _PEMS = Path(__file__).parent.parent / "data" / "https"
@@ -34,31 +30,7 @@ _CERTIFIED = ["--certificate", str(_PEMS / "certificate.pem"), "--key", str(_PEM
 
 
 @skipUnless(sys.platform == "linux", "other systems have one loopback address, and no second one to be reached by")
-class Reached(TestCase):
-    def served(self, *more: str) -> int:
-        """A fresh studio, served; its port."""
-        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
-        env = os.environ | {
-            "COLD_CRADLE_DB": str(folder / "studio.sqlite3"),
-            "COLD_CRADLE_VAR": str(folder),
-            "COLD_CRADLE_DEMO": "0",
-            "DJANGO_SETTINGS_MODULE": "studio.settings",
-        }
-        port = free_port()
-        command = [sys.executable, "manage.py", "serve", "--port", str(port), "--workers", "1", *more]
-        out = (folder / "out").open("w+")
-        self.addCleanup(out.close)
-        server = subprocess.Popen(command, cwd=ROOT, env=env, stdout=out, stderr=subprocess.STDOUT)
-        self.addCleanup(server.wait)
-        self.addCleanup(server.kill)
-        until = time.monotonic() + 60
-        while "is at" not in (folder / "out").read_text():
-            self.assertIsNone(server.poll(), (folder / "out").read_text())
-            self.assertLess(time.monotonic(), until)
-            time.sleep(0.1)
-        self.said = folder / "out"
-        return port
-
+class Reached(ServedTest):
     def ask(
         self, port: int, address: str, path: str = "/api/session", *, host: str = "", https: bool = False
     ) -> tuple[int, str]:

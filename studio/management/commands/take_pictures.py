@@ -16,7 +16,7 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], dict[str, str]]] = [
     ("cradle", "Lamp-room prism", "", (1280, 800), {}),
     ("glass", "Harbour-mark paperweight/glass", "", (1280, 800), {}),
     ("heat", "Lamp-room prism/heat", "6", (1280, 800), {}),
-    ("heat-dark", "Leading-light block/heat", "", (1280, 800), {"chosen-theme": "dark", "system": "us"}),
+    ("studio", "/studio", "", (1280, 800), {"chosen-theme": "dark"}),
     ("card", "Lamp-room prism/card", "", (840, 1180), {}),
     ("cradles", "/cradles", "Door-pull tray", (1280, 800), {}),
     ("kilns", "/kilns", "", (1280, 1500), {}),
