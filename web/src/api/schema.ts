@@ -6588,10 +6588,10 @@ export interface components {
          * Outcome
          * @description One of the pieces a stage gives: its outline seen from above, thickness, weight (m, kg), and how it is shaped.
          *
-         *     `thickness_m` is its thickest place, or the height of what is hollow, whose wall is `wall_m`; `raised` what stands
-         *     beside the thickest place. `thinnest_m` is told where a sheet was drawn out; `finish` is that of its faces;
-         *     `area_m2` that of a drawn outline. `pieces` alike come out. `kind_key` names the glass that most of it is;
-         *     `worked` what was done to it at the bench.
+         *     `thickness_m` is its thickest place, or the height of what is hollow, whose wall is `wall_m`, with `on_m` of solid
+         *     glass fused onto that; `raised` what stands beside the thickest place. `thinnest_m` is told where a sheet was drawn
+         *     out; `finish` is that of its faces; `area_m2` that of a drawn outline. `pieces` alike come out. `kind_key` names the
+         *     glass that most of it is; `worked` what was done to it at the bench.
          */
         Outcome: {
             /** Area M2 */
@@ -6606,6 +6606,11 @@ export interface components {
             kind_key: string;
             /** Length M */
             length_m: number;
+            /**
+             * On M
+             * @default 0
+             */
+            on_m?: number;
             outline: components["schemas"]["BlankOutline"];
             /** Pieces */
             pieces: number;
