@@ -200,7 +200,7 @@ def _warming(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken], kin
         part = max(small, key=lambda t: t.solid_m)
         share = min(0.9, sum(t.area_m2 * t.count for t in small) / max(area, 1e-6))
         if part.area_m2 < 0.8 * area:
-            lower = {"thickness_m": base}
+            lower = {"thickness_m": base, "bottom_open": process == "ring"}
             pulls.append(_zones(kind, line, {**lower, "over_m": part.solid_m}, lower, share, part.across_m / 2))
     return max(pulls, default=0.0)
 
