@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from typing import Any, ClassVar
 from unittest import TestCase
 
 from coldcradle.piece.result import StagePlan
-from tests.staged import last, one, stage
+from tests.staged import last, load_of, one, stage, warm
 
 
 def plate(*added: dict[str, Any], **more: Any) -> StagePlan:
@@ -59,6 +59,35 @@ class Counted(TestCase):
     def test_it_goes_with_every_piece_alike(self) -> None:
         several = plate({"kind": "partial", "thick": "3 mm"}, layup__pieces=4)
         self.assertAlmostEqual(several.outcome.weight_kg, plate({"kind": "partial", "thick": "3 mm"}).outcome.weight_kg)
+
+
+class Patched(TestCase):
+    """A patch of 8 mm over a sheet of 3 that hangs open below, beside what its cradle shades of it."""
+
+    PATCH: ClassVar = {"kind": "partial", "thick": "8 mm", "length": "60 mm"}
+
+    def test_what_lies_on_it_slows_the_warming_on_a_ring_and_over_a_former(self) -> None:
+        sheet = [{"thick": "3 mm", "count": 1}]
+        for process in ("ring", "drape"):
+            bare = stage(process, key="s0", layup__layers=sheet)
+            patched = stage(process, key="s0", layup__layers=sheet, layup__added=[self.PATCH])
+            self.assertLess(warm(last(patched)), warm(last(bare)) / 1.5, process)
+            shaded, stepped = (body.shade for body in load_of(patched).cold[:2])
+            assert shaded is not None and stepped is not None
+            self.assertFalse(shaded.is_step)
+            self.assertTrue(stepped.is_step)
+            self.assertEqual((stepped.outer.faces, stepped.outer.under, stepped.outer.over_m), (2, None, 0.0))
+            self.assertAlmostEqual(stepped.inner.over_m, 0.008)
+            self.assertEqual(sum(body.shade is not None for body in load_of(bare).cold), 1)
+
+    def test_and_on_a_hollow_thing_that_cannot_bow(self) -> None:
+        hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm", "layup__wall": "4 mm"}
+        bottle = stage("hang", key="s0", **hung)  # type: ignore[arg-type]  # as plain values
+        bare, patched = (stage("polish", takes=1, layup__added=added) for added in ([], [self.PATCH]))
+        self.assertIsNone(load_of(bottle, bare).cold[0].shade)
+        shade = load_of(bottle, patched).cold[0].shade
+        self.assertTrue(shade is not None and shade.is_step)
+        self.assertLess(warm(last(bottle, patched)), warm(last(bottle, bare)))
 
 
 class Rules(TestCase):

@@ -239,7 +239,7 @@ def _hot(stage: Mapping[str, Any], plan: StagePlan, taken: list[_Taken]) -> tupl
     across = min(across, taken[0].across_m) if taken and not sheet else across
     base = sheet or (taken[0].base_m if taken else 0.006)
     top = base
-    beside = process in ("polish", "texture", "slump", "shine", "ring", "drape", "bend", "hang")
+    beside = process in ("polish", "texture", "slump", "shine", "sink", "ring", "drape", "bend", "hang")
     for i, t in enumerate(taken):
         if not sheet and i == 0:
             top = t.solid_m * (1 if beside else t.count)

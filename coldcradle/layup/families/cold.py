@@ -145,9 +145,13 @@ def cold_bodies(
         first, over_m = _new_sheets(blank, layup, entering, support)
         own_m = first.thickness_m
     shade = shading(own_m, max(0.0, blank.thickest.value - own_m)) if shading is not None else None
-    if shade is None and not (is_frit and blank.base is None) and not first.cannot_bow:
-        shade = _uneven(cradle, blank, support, own_m, over_m)
-    bodies = [replace(first, shade=shade)]
+    # what its cradle does not touch hangs open on both faces, and what lies on it lies there
+    around = support if shade is None else Support.POSTS
+    can_step = not (is_frit and blank.base is None)
+    step = _uneven(cradle, blank, around, own_m, over_m) if can_step else None
+    bodies = [replace(first, shade=shade or step)]
+    if shade is not None and step is not None:
+        bodies.append(replace(first, name=f"{first.name}, where something lies on it", shade=step))
     if blank.base is not None and blank.each > 1 + 1e-9:
         bodies.append(taken_body(blank.base, support=Support.SHELF, name=f"another “{blank.base.name}”"))
     bodies += [taken_body(part, support=Support.SHELF) for part in blank.parts]
