@@ -34,7 +34,7 @@ def when(starts_at: datetime, seconds: float) -> DualQuantity:
     """
     if not has_date(starts_at):
         lasts = show(seconds, "duration").metric
-        words = Formatted(lasts.text, "in", "", f"{lasts.text} in")
+        words = Formatted(lasts.value, f"{lasts.unit} in", "", f"{lasts.text} in")
         return DualQuantity(*[words if seconds >= 60 else Formatted("no start yet", "", "", "no start yet")] * 2)
     moment = at(starts_at, round(seconds / 60) * 60)
     year = f" {moment.year}" if moment.year != starts_at.year else ""

@@ -45,7 +45,7 @@ const { troubles, isBusy } = entering
 </script>
 
 <template>
-  <form class="sign-in" @submit.prevent="entering.act()">
+  <form class="sign-in" :class="{ first: needsOwner }" @submit.prevent="entering.act()">
     <h1>{{ words.title }}</h1>
     <p v-if="needsOwner" class="quiet">
       Nobody has signed in here yet. The name and password you choose now are the owner’s; write them down,
@@ -75,6 +75,14 @@ const { troubles, isBusy } = entering
   display: grid;
   gap: var(--s4);
   max-width: 24rem;
+}
+
+/* stands where the steps that follow it stand */
+.first {
+  grid-template-columns: minmax(0, 24rem);
+  width: min(100%, 40rem);
+  max-width: none;
+  margin: 0 auto;
 }
 
 label {
