@@ -32,6 +32,7 @@ __all__ = [
     "leave",
     "make_person",
     "make_studio",
+    "remember",
     "rename",
     "sign_in_name",
 ]
@@ -73,6 +74,14 @@ def make_person(name: str, hashed: str) -> Any:
     """Somebody new, as they are called, with a password that was worked on already."""
     so = " ".join(name.split())
     return get_user_model().objects.create(username=sign_in_name(so), first_name=so, password=hashed)
+
+
+def remember(name: str) -> Any:
+    """Somebody of another machine who did things there: a name to say, in no studio, who cannot sign in."""
+    so = " ".join("".join(c if c.isprintable() else " " for c in name).split())[:_LONGEST] or "somebody"
+    return get_user_model().objects.create(
+        username=sign_in_name(so), first_name=so, password=make_password(None), is_active=False
+    )
 
 
 @transaction.atomic

@@ -135,7 +135,8 @@ def sign_in(request: HttpRequest, body: SignInIn) -> Any:
     """By the sign-in name, or by how one is called where that is only one's own."""
     users, name = get_user_model().objects, body.name.strip()
     if not users.filter(username=name).exists():
-        so_called = list(users.filter(first_name__iexact=" ".join(name.split())).values_list("username", flat=True)[:2])
+        here = users.filter(is_active=True, first_name__iexact=" ".join(name.split()))
+        so_called = list(here.values_list("username", flat=True)[:2])
         name = so_called[0] if len(so_called) == 1 else name
     try:
         with password_work():

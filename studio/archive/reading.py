@@ -20,6 +20,7 @@ from django.conf import settings
 from django.db import DEFAULT_DB_ALIAS, IntegrityError, models, router, transaction
 from django.db.models import Max
 
+from studio.actions.people import remember
 from studio.archive.tables import BINARY, FORMAT, HEADER, TABLES, fields_of, named_rows, table_of
 from studio.models import Cradle, Firing, GlassKind, Kiln, Member, Piece, StockItem, Studio
 from studio.store import StoreTrouble
@@ -28,6 +29,7 @@ __all__ = ["Brought", "read_archive"]
 
 _PART = re.compile(r"studio\.json|tables/[a-z]{1,30}\.(json|csv)|(photos|views|meshes|pieces)/\d{1,9}\.[a-z]{2,5}")
 _MOST_BYTES, _MOST_PART, _MOST_PARTS = 20_000_000_000, 400_000_000, 400_000  # each part is read whole
+_MOST_PEOPLE = 1000
 _MESHES = {".stl", ".obj", ".ply"}
 _LATER = {("piece", "head"), ("firing", "head")}  # rows that name what comes after them
 _JPEG = b"\xff\xd8\xff"
@@ -109,13 +111,18 @@ class _Bringing:
 
     def __init__(self, archive: _Archive, studio: Studio) -> None:
         self.archive, self.studio = archive, studio
-        people = archive.header.get("people") or []
-        members = {m.person.get_username(): m.person_id for m in studio.members.select_related("person")}
-        self.people = [members.get(str(one.get("sign_in"))) for one in people if isinstance(one, dict)]
+        self.people = self._people(archive.header.get("people") or [])
         self.firsts = {table_of(model): _free(model) for model, _ in TABLES}
         self.files: list[Path] = []
         self.missing: list[str] = []
         self.later: list[tuple[type[models.Model], int, str, int]] = []
+
+    def _people(self, told: list[dict[str, Any]]) -> list[int]:
+        """Who did what is written down in it: members by their sign-in names, others as names to say."""
+        if len(told) > _MOST_PEOPLE:
+            raise StoreTrouble("This archive names more people than any studio has.")
+        here = {m.person.get_username(): m.person_id for m in self.studio.members.select_related("person")}
+        return [here.get(str(one["sign_in"])) or remember(str(one["name"])).pk for one in told]
 
     def number(self, table: str, told: int) -> int | None:
         """The number a row gets; None for one that is not in the archive."""

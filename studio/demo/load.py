@@ -22,7 +22,7 @@ from studio.actions.stock import save_item
 from studio.demo.documents import demo_documents, started
 from studio.demo.history import load_history
 from studio.demo.shared import load_shared_firings
-from studio.models import GlassKind, Kiln, Studio
+from studio.models import GlassKind, Kiln, Member, Role, Studio, acting
 from studio.stock_levels import rack_of
 
 __all__ = ["DEMO_USER", "load_demo"]
@@ -40,10 +40,11 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
     standing = Studio.objects.filter(members__person__username=DEMO_USER).first()
     if standing is not None:
         return standing
-    person = get_user_model().objects.create_user(DEMO_USER)
-    person.set_unusable_password()
-    person.save()
-    studio = make_studio(person, DEMO_USER)
+    studio = make_studio(_person(DEMO_USER, "Wren"), DEMO_USER)
+    partner, _ = (
+        Member.objects.create(studio=studio, person=_person(name, name), role=role)
+        for name, role in (("Maren", Role.MAKER), ("Knot", Role.GUEST))
+    )
     told = json.loads((_HERE / "studio.json").read_text("utf-8"))
     kinds, kilns = _fill_shelves(studio, told)
 
@@ -71,9 +72,21 @@ def load_demo(today: datetime, *, with_history: bool = True, is_all_dated: bool 
         load_shared_firings(studio)
     if with_history:
         named = {path.stem: json.loads(path.read_text("utf-8")) for path in (_HERE / "pieces").glob("*.json")}
-        load_history(studio, today if today.tzinfo else today.astimezone(), named, ready)
+        whose = acting.set(partner.person_id)  # the firings of last season were hers
+        try:
+            load_history(studio, today if today.tzinfo else today.astimezone(), named, ready)
+        finally:
+            acting.reset(whose)
     begin([document for document in documents if "bench" in document])  # last, after all that is in the notebook
     return studio
+
+
+def _person(sign_in: str, name: str) -> Any:
+    """Somebody of the demo, who is called so and signs in by nothing but a page of it."""
+    person = get_user_model().objects.create_user(sign_in, first_name=name)
+    person.set_unusable_password()
+    person.save()
+    return person
 
 
 def _fill_shelves(studio: Any, told: dict[str, Any]) -> tuple[dict[str, GlassKind], dict[str, Kiln]]:

@@ -73,7 +73,8 @@ class Patched(TestCase):
             patched = stage(process, key="s0", layup__layers=sheet, layup__added=[self.PATCH])
             self.assertLess(warm(last(patched)), warm(last(bare)) / 1.5, process)
             shaded, stepped = (body.shade for body in load_of(patched).cold[:2])
-            assert shaded is not None and stepped is not None
+            assert shaded is not None
+            assert stepped is not None
             self.assertFalse(shaded.is_step)
             self.assertTrue(stepped.is_step)
             self.assertEqual((stepped.outer.faces, stepped.outer.under, stepped.outer.over_m), (2, None, 0.0))

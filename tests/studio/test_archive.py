@@ -13,20 +13,29 @@ from typing import Any, ClassVar
 from unittest import mock
 
 from django.conf import settings
+from django.contrib.auth import get_user_model
+from django.core.management import call_command
+from django.core.management.base import CommandError
 from django.test import Client, TestCase
 
+from studio.actions.people import called, make_studio, remember
 from studio.archive import read_archive, write_archive
 from studio.archive.tables import HEADER, TABLES, named_rows, rows_of
 from studio.demo.load import load_demo
 from studio.models import Firing, Kiln, Member, Piece, Reading, Revision, Role, Stage, Studio
 from studio.planning import planned
 from studio.store import StoreTrouble
-from tests.people import member, person_of, studio_of_one
+from tests.people import PASSWORD, member, person_of, studio_of_one
 
 
 def header(path: Path) -> dict[str, Any]:
     with zipfile.ZipFile(path) as packed:
         return dict(json.loads(packed.read(HEADER)))
+
+
+def told_with(parts: dict[str, bytes], **changed: Any) -> bytes:
+    """The first page of an archive with something else in it."""
+    return json.dumps({**json.loads(parts[HEADER]), **changed}).encode()
 
 
 def bent(path: Path, change: Any, to: str = "bent.zip") -> Path:
@@ -74,6 +83,41 @@ class Archive(TestCase):
         self.assertEqual(self.counted(into), self.counted(self.studio))
         self.assertGreater(Reading.objects.filter(firing__studio=into).count(), 100)
 
+    def test_who_did_what_comes_along_as_a_name_that_opens_nothing(self) -> None:
+        write_archive(self.studio, self.out)
+        into = self.brought(self.out, studio_of_one("Harbour"))
+        names = {called(one.by) for one in Reading.objects.filter(firing__studio=into).select_related("by")}
+        self.assertEqual(names, {"Maren"})
+        (maren,) = get_user_model().objects.filter(is_active=False, first_name="Maren")
+        self.assertFalse(maren.has_usable_password())
+        self.assertFalse(Member.objects.filter(person=maren).exists())
+        self.assertEqual([called(m.person) for m in into.members.all()], ["Harbour"])
+        whose = Client()
+        self.assertFalse(whose.login(username=maren.get_username(), password=""))
+
+    def test_a_name_of_elsewhere_keeps_nobody_from_signing_in(self) -> None:
+        person = get_user_model().objects.create_user("ann", first_name="Ann", password=PASSWORD)
+        make_studio(person, "Ann")
+        remember("Ann")
+        with self.assertRaises(CommandError):
+            call_command("owner", "ann-2")
+        told = {"name": "Ann", "password": PASSWORD}
+        answer = Client().post("/api/session", json.dumps(told), content_type="application/json")
+        self.assertEqual(answer.json()["sign_in"], "ann")
+
+    def test_people_beyond_any_studio_or_without_names_are_refused(self) -> None:
+        write_archive(self.studio, self.out)
+        for people, words in (
+            ([{"sign_in": "x", "name": "x"}] * 1001, "more people than any studio"),
+            ([{"sign_in": "x"}], "cannot be brought in"),
+            (["Maren"], "cannot be brought in"),
+            ("Maren", "cannot be brought in"),
+        ):
+            other = bent(self.out, lambda parts, people=people: {HEADER: told_with(parts, people=people)})
+            with self.subTest(words=words), self.assertRaisesRegex(StoreTrouble, words):
+                list(read_archive(other, self.studio))
+            self.assertFalse(get_user_model().objects.filter(is_active=False).exists())
+
     def test_every_piece_is_planned_as_it_was_and_its_history_goes_back(self) -> None:
         write_archive(self.studio, self.out)
         into = self.brought(self.out, studio_of_one("Harbour"))
@@ -108,12 +152,14 @@ class Archive(TestCase):
     def test_a_standing_studio_is_kept_beside_what_was_brought_in(self) -> None:
         write_archive(self.studio, self.out)
         before = self.counted(self.studio)
-        member(self.studio, "Knot", Role.GUEST)
+        member(self.studio, "Dunlin", Role.GUEST)
         into = self.brought(self.out, self.studio)
         self.assertNotEqual(into.pk, self.studio.pk)
         self.assertEqual(self.counted(self.studio), before)
         roles = Member.objects.filter(studio=into).values_list("person__username", "role")
-        self.assertEqual(set(roles), {("Gannet Row", "owner"), ("Knot", "guest")})
+        people = {("Gannet Row", "owner"), ("Maren", "maker"), ("Knot", "guest"), ("Dunlin", "guest")}
+        self.assertEqual(set(roles), people)
+        self.assertFalse(get_user_model().objects.filter(is_active=False).exists())
         self.assertEqual(self.counted(into), before)
 
     def test_what_is_not_whole_changes_nothing(self) -> None:
@@ -199,7 +245,7 @@ class Archive(TestCase):
         broken = client.post("/api/studio/archive", {"file": io.BytesIO(packed[:5000])})
         *_, last = [json.loads(line) for line in b"".join(broken.streaming_content).splitlines()]  # type: ignore[attr-defined]
         self.assertIn("cut short", last["trouble"])
-        client.force_login(member(other, "Knot"))
+        client.force_login(member(other, "Dunlin"))
         self.assertEqual(client.get("/api/studio/archive").status_code, 403)
         self.assertEqual(client.post("/api/studio/archive", {"file": io.BytesIO(packed)}).status_code, 403)
 

@@ -26,7 +26,7 @@ class Command(BaseCommand):
             bring_up_to_date()
         except StoreTrouble as error:
             raise CommandError(str(error)) from None
-        users = get_user_model().objects
+        users = get_user_model().objects.filter(is_active=True)  # others are names in a notebook
         person = users.filter(username=options["name"]).first()
         if person is None:
             names = ", ".join(users.order_by("pk").values_list("username", flat=True)[:20]) or "nobody yet"
