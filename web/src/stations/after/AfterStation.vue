@@ -88,6 +88,7 @@ const seen = computed(() => after.value?.faults.filter((f) => f.is_seen).map((f)
         <FaultPicker
           :faults="after.faults"
           :note="after.note"
+          :by="after.by"
           @change="(faults: string[]) => observe(faults, after!.note)"
           @note="(note: string) => observe(seen, note)"
         />

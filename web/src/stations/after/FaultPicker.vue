@@ -6,11 +6,13 @@ import type { After } from '../../api/types'
 import { ActionButton } from '../../kit/ActionButton'
 import FaultDrawing from './FaultDrawing.vue'
 import Fold from '../../kit/Fold.vue'
+import { useLooking } from '../../kit/looking'
 
 /** What was found, chosen by picture and word; pressed again it is taken back. */
-const props = defineProps<{ faults: After['faults']; note: string }>()
+const props = defineProps<{ faults: After['faults']; note: string; by: string[] }>()
 const emit = defineEmits<{ change: [faults: string[]]; note: [note: string] }>()
 const text = ref(props.note)
+const looking = useLooking()
 watch(
   () => props.note,
   (to) => (text.value = to),
@@ -65,8 +67,15 @@ const rest = computed(() => props.faults.filter((fault, i) => i >= SHOWN && !fau
     </Fold>
     <label class="small quiet"
       >In your own words
-      <Textarea v-model="text" rows="2" maxlength="2000" @blur="text !== note && emit('note', text)" />
+      <Textarea
+        v-model="text"
+        :readonly="looking"
+        rows="2"
+        maxlength="2000"
+        @blur="text !== note && emit('note', text)"
+      />
     </label>
+    <p v-if="by.length" class="small quiet by">Measured and looked at by {{ by.join(', ') }}</p>
   </section>
 </template>
 
