@@ -13,11 +13,11 @@ from playwright.sync_api import Page, expect
 
 from studio.actions.bringing_in import import_piece
 from studio.actions.shelf import save_rack
-from studio.models import Firing, FiringEvent, GlassKind, Reading, Stage
+from studio.models import Firing, FiringEvent, GlassKind, Observation, Reading, Stage
 from tests.browser.base import BrowserTest
 from tests.core.test_rule_samples import changed
 from tests.documents import KILN
-from tests.people import person_of
+from tests.people import member, person_of
 
 LONG_MS = 60_000
 SMALL = {
@@ -84,6 +84,10 @@ class FiringLife(BrowserTest):
         expect(desk.locator('[data-measure="depth"] .word')).to_have_text(re.compile("within|less"))
         desk.locator('[data-fault="not-down"]').click()
         expect(desk.locator("[data-cause]").first).to_contain_text("heat")
+        expect(desk.locator("p.by")).to_have_count(0)  # one's own goes without saying
+        Observation.objects.filter(stage__piece=self.dish).update(by=member(self.studio, "Knot"))
+        desk.reload()
+        expect(desk.locator("p.by")).to_have_text("Measured and looked at by Knot")
         said = desk.locator("[data-lever] .said")
         expect(said).to_be_visible()
         desk.get_by_role("button", name="Make the next stage with it").click()
