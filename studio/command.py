@@ -17,6 +17,7 @@ _KINDS = {
     "plan": "plan a piece document and print the plan as JSON",
     "backup": "everything on this machine into one file",
     "restore": "and back again; what stood before is kept beside it",
+    "bring": "an archive of a studio, of any size, beside what stands",
     "owner": "a new password for who has lost theirs",
 }
 
@@ -39,8 +40,9 @@ def _parser() -> argparse.ArgumentParser:
     made["serve"].add_argument("--address", help="this machine's address on that network, where it has several")
     made["serve"].add_argument("--certificate", help="answer by https, with this certificate")
     made["serve"].add_argument("--key", help="the key of the certificate")
-    for name in ("plan", "backup", "restore"):
+    for name in ("plan", "backup", "restore", "bring"):
         made[name].add_argument("file", type=Path)
+    made["bring"].add_argument("--owner", help="the name its owner signs in by, where there are several")
     made["owner"].add_argument("name", help="the name they sign in by")
     return parser
 
@@ -91,6 +93,8 @@ def _run(asked: argparse.Namespace, folder: Path) -> None:
             call_command("plan_piece", str(asked.file))
         case "owner":
             call_command("owner", asked.name)
+        case "bring":
+            call_command("bring", str(asked.file), owner=asked.owner)
         case _:
             call_command(asked.kind, str(asked.file))
 

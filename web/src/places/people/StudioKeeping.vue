@@ -19,6 +19,7 @@ interface Line {
   missing: string[]
   trouble: string
 }
+const MOST_BYTES = 200_000_000
 const chosen = ref<File | null>(null)
 const told = ref<Line | null>(null)
 
@@ -35,6 +36,7 @@ const going = useAction(
   () => request(api.POST('/api/session/studio', { body: { id: told.value!.studio! } })),
   { done: () => location.assign('/today') },
 )
+const isLarge = computed(() => (chosen.value?.size ?? 0) > MOST_BYTES)
 function pick(file: File) {
   bringing.forget()
   told.value = null
@@ -50,7 +52,13 @@ const size = computed(() => `${((chosen.value?.size ?? 0) / 1e6).toFixed(1)} MB`
       <a href="/api/studio/archive" download>Take it along</a>
     </p>
     <FilePick label="Bring one in" accept=".zip" @pick="pick" />
-    <div v-if="chosen && !told?.studio" class="ask">
+    <div v-if="chosen && isLarge" role="alert" class="ask">
+      <p>
+        “{{ chosen.name }}” is {{ size }}: too large for a page. Bring it in at the machine itself, with
+        <code>cold-cradle bring FILE</code>.
+      </p>
+    </div>
+    <div v-else-if="chosen && !told?.studio" class="ask">
       <p>
         Bring in “{{ chosen.name }}”, {{ size }}? Where nothing stands here yet it goes in here; else it
         becomes a studio beside this one, and this one stays as it is.
