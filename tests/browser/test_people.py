@@ -9,7 +9,7 @@ from django.contrib.auth import get_user_model
 from django.test import Client
 from playwright.sync_api import Page, expect
 
-from studio.actions.people import invite
+from studio.actions.people import invite, make_studio
 from studio.models import Firing, GlassKind, Kiln, Member, Piece, Role, StockItem, Studio
 from tests.browser.base import BrowserTest
 from tests.people import PASSWORD, member
@@ -100,6 +100,16 @@ class Together(Door):
         page.goto(f"{self.live_server_url}/pieces")
         expect(page.get_by_text("Lamp-room prism")).to_be_visible()
         expect(page.get_by_role("button", name="New piece")).to_have_count(0)
+
+    def test_a_guest_goes_to_a_studio_of_their_own_and_works_there(self) -> None:
+        stint = member(self.studio, "Stint", Role.GUEST)
+        make_studio(stint, "Stint’s shed")
+        page = self.as_somebody(stint, "/studio")
+        page.get_by_role("combobox", name="You work in").click()
+        page.get_by_role("option", name="Stint’s shed").click()
+        expect(page.get_by_text("you may look and print, and change nothing")).to_have_count(0)
+        page.goto(f"{self.live_server_url}/pieces")
+        expect(page.get_by_role("button", name="New piece").first).to_be_visible()
 
     def test_who_is_made_a_guest_at_work_is_told_so_and_keeps_what_they_typed(self) -> None:
         stint = member(self.studio, "Stint")

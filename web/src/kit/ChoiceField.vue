@@ -4,8 +4,14 @@ import { useId } from 'vue'
 import { useLooking } from './looking'
 import WordedText from './WordedText.vue'
 
-/** A choice among a few words, ruled like a typed field. */
-defineProps<{ label: string; hint?: string; value: unknown; options: { key: unknown; name: string }[] }>()
+/** A choice among a few words, ruled like a typed field; `isView` where it only chooses what is shown. */
+defineProps<{
+  label: string
+  hint?: string
+  value: unknown
+  options: { key: unknown; name: string }[]
+  isView?: boolean
+}>()
 defineEmits<{ choose: [key: never] }>()
 const id = useId()
 const looking = useLooking()
@@ -22,7 +28,7 @@ const looking = useLooking()
       option-label="name"
       option-value="key"
       :aria-labelledby="id"
-      :disabled="looking"
+      :disabled="looking && !isView"
       @update:model-value="(key) => $emit('choose', key as never)"
     />
   </div>

@@ -38,6 +38,7 @@ const choosing = useAction((id: number) => request(api.POST('/api/session/studio
     <ChoiceField
       v-if="session.studios.length > 1"
       label="You work in"
+      is-view
       :value="session.studios.find((s) => s.is_here)?.id"
       :options="session.studios.map((s) => ({ key: s.id, name: s.name }))"
       @choose="(id: number) => choosing.act(id)"

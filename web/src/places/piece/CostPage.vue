@@ -71,6 +71,7 @@ watchEffect(() => (document.title = piece.value ? `Cost: ${piece.value.name}` : 
           <PieceField path="costs.lost" label="Share that is lost" placeholder="not said" />
           <ChoiceField
             label="A shared firing"
+            is-view
             :value="by"
             :options="BY"
             @choose="(key: 'area' | 'weight') => (by = key)"

@@ -49,6 +49,7 @@ function commit(key: string, place: number, event: Event) {
     <ChoiceField
       v-if="copies > 1"
       label="Which of them"
+      is-view
       :value="copy"
       :options="which"
       @choose="(key: number) => (copy = key)"
