@@ -10,7 +10,7 @@ const FIRST =
   /\/src\/(api\/(?!meshes|lines)|theme\/)|\/src\/kit\/(kit\.css|ActionButton|keys|kept|notices|useAction|LoadState|PageTurner|EmptyPlace|Meanings|FilePick|words|looking)|\/src\/composables\/(usePreferences|useShortcuts|useChoices)|\/src\/logic\/(sketch|rings)/
 const HELPERS = /plugin-vue:export-helper|vite\/preload-helper|rolldown[\\/-]runtime/
 const FIELDS =
-  /\/src\/kit\/|\/src\/composables\/(usePiece|useStage|useWorking|useSize|useTimers)|\/src\/logic\/(drafts|ripple|localTime|keys|bell|kilnAxis)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|PhotoAdder|BenchTimers)|\/src\/places\/piece\/(PiecePage|ChainStrip|PieceHeader|StationPath|ThreadBar|LeadStrip|parts)/
+  /\/src\/kit\/(?!Chart)|\/src\/composables\/(usePiece|useStage|useWorking|useSize|useTimers)|\/src\/logic\/(drafts|ripple|localTime|keys|bell|kilnAxis)|\/src\/components\/(MessageText|Answer|FindingsList|PieceField|PieceText|ChoiceEntry|FlagEntry|SumLinks|CautionList|PhotoAdder|BenchTimers)|\/src\/places\/piece\/(PiecePage|ChainStrip|PieceHeader|StationPath|ThreadBar|LeadStrip|parts)/
 const CONTROLS =
   /node_modules\/(@primeuix\/styles\/dist\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar|menu|iconfield|inputicon|message)|primevue\/(select|checkbox|selectbutton|togglebutton|virtualscroller|textarea|progressbar|menu|tieredmenu|portal|overlayeventbus)|@primevue\/icons)\//
 const DRAWN =

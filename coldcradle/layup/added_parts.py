@@ -9,7 +9,7 @@ from coldcradle.layup.inputs import BlankOutline, Relief
 from coldcradle.layup.model.added import bed_mass_kg, rod_mass_kg
 from coldcradle.layup.outcome import Incoming, Outcome
 
-__all__ = ["added_parts", "is_added"]
+__all__ = ["added_parts", "glass_added_kg", "is_added"]
 
 BED_PACKING = 0.55  # of its room that strewn grains fill; common practice, no source
 _METAL_KG_M3 = 8900.0  # copper; a wire weighs next to nothing, whichever it is
@@ -19,6 +19,12 @@ _KEY = "+"
 def is_added(part: Incoming) -> bool:
     """Whether a part was added to the blank, and not taken from an earlier stage."""
     return part.key == _KEY
+
+
+def glass_added_kg(all_added: Sequence[Added], parts: Sequence[Incoming]) -> float:
+    """How much new glass what is added takes for all pieces, kg; a wire is none."""
+    both = zip(all_added, parts, strict=True)
+    return sum(part.weight_kg for one, part in both if one.kind != AddedKind.WIRE)
 
 
 def added_parts(

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from coldcradle.cradle.outline import Outline
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.layup.added import Added
-from coldcradle.layup.added_parts import added_parts, is_added
+from coldcradle.layup.added_parts import added_parts, glass_added_kg, is_added
 from coldcradle.layup.explain.outcome import SIZE_WORDS
 from coldcradle.layup.inputs import BlankOutline, Layer, LayupInput
 from coldcradle.layup.model.blank import (
@@ -19,13 +19,23 @@ from coldcradle.layup.model.blank import (
     piece_mass_kg,
     sheet_mass_kg,
     weighed_thickness_m,
+    with_added_kg,
 )
 from coldcradle.layup.outcome import Incoming, Raised
-from coldcradle.layup.stacking import Stacked, outcome_area_m2, stacked
+from coldcradle.layup.stacking import outcome_area_m2, stacked
 from coldcradle.quantity.format import Message, say, show
 from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
 
-__all__ = ["Blank", "blank_across", "blank_rings", "blank_words", "lay_blank", "piece_mass"]
+__all__ = [
+    "Blank",
+    "blank_across",
+    "blank_rings",
+    "blank_words",
+    "lay_blank",
+    "piece_mass",
+    "thickest_of",
+    "with_added",
+]
 
 _USUAL = (Layer(thickness_m=0.006, count=1),)
 _SHEET_ERROR = 0.03  # rolled sheet is as thick as it is called within some 3 %; common practice, no source
@@ -38,6 +48,7 @@ class Blank:
 
     `thickness` is that of its sheets (of what came in where nothing new is laid), relief and parts left out;
     `thickest` has all that lies on it, `raised` tells what is beside that. `new` is the glass to be cut for all pieces,
+    with `added_kg` of it for what is added to them,
     `mass` what one piece weighs with all that was taken in, `each` how many of `base` go into a piece; `wall_m` is the
     wall of a new tube.
     """
@@ -60,6 +71,7 @@ class Blank:
     each: float = 1.0
     wall_m: float | None = None
     added: tuple[Added, ...] = ()
+    added_kg: float = 0.0
 
     @property
     def is_hollow(self) -> bool:
@@ -207,20 +219,20 @@ def _new_glass(
     )
 
 
-def _thickest(thickness: Figure, on_it: Stacked) -> Figure:
-    """The thickest stack: the blank with what lies on it, or with what was raised on it before."""
-    if on_it.height_m <= 0:
+def thickest_of(thickness: Figure, on_m: float, said: Sequence[Message] = ()) -> Figure:
+    """The thickest stack: the blank with what lies on it, or with what was raised on it before, m."""
+    if on_m <= 0:
         return thickness
     return derive(
         "stack_thickness",
         "Thickest stack",
         "length",
         operator.add,
-        [thickness.given("d", "blank"), given("what lies on it, or is raised on it", "h", on_it.height_m, "length")],
+        [thickness.given("d", "blank"), given("what lies on it, or is raised on it", "h", on_m, "length")],
         words="Where most lies on one another; heat has the longest way there.",
         formula="d + h",
         source=published("sum of the parts"),
-        assumptions=list(on_it.words),
+        assumptions=list(said),
     )
 
 
@@ -241,6 +253,25 @@ def _sized(
     if base is not None and base.outcome.area_m2 is not None and layup.length_m is None:
         return form, length, width, base.outcome.area_m2, drawn
     return form, length, width, blank_area_m2(form, length_m=length, width_m=width, sides=layup.sides), drawn
+
+
+def with_added(new: Figure, added_kg: float) -> Figure:
+    """New glass (kg, of all pieces) with what is added to the blank."""
+    if added_kg <= 0:
+        return new
+    return derive(
+        "charge_mass",
+        "New glass",
+        "mass",
+        lambda m, a: with_added_kg(blank_kg=m, added_kg=a),
+        [
+            new.given("m"),
+            given("on it and in it", "a", added_kg, "mass", _SHEET_ERROR * added_kg),
+        ],
+        words="The blank, and the new glass that lies on it or in it.",
+        formula="m + a",
+        source=published("sum of the parts"),
+    )
 
 
 def piece_mass(new: Figure, pieces: int, taken_kg: float) -> Figure:
@@ -302,14 +333,16 @@ def lay_blank(
     )
     parts = (*parts, *added)
     on_it = stacked(base, parts, pieces=pieces, area_m2=area, thickness_m=thickness.value, added_m=added_m)
-    taken_kg = sum(i.weight_kg for i in (*incoming, *added))
+    added_kg = glass_added_kg(layup.added, added)
+    new = with_added(new, added_kg)
+    taken_kg = sum(i.weight_kg for i in (*incoming, *added)) - added_kg
     return Blank(
         form,
         length,
         width,
         area,
         thickness,
-        _thickest(thickness, on_it),
+        thickest_of(thickness, on_it.height_m, on_it.words),
         on_it.raised,
         piece_mass(new, pieces, taken_kg),
         new,
@@ -321,6 +354,7 @@ def lay_blank(
         drawn if form == "drawn" else None,
         base.count / pieces if base is not None else 1.0,
         added=layup.added,
+        added_kg=added_kg,
     )
 
 

@@ -7,7 +7,7 @@ from typing import Any, ClassVar
 from unittest import TestCase
 
 from coldcradle.piece.result import StagePlan
-from tests.staged import last, load_of, one, stage, warm
+from tests.staged import counts_mm, last, load_of, one, stage, warm
 
 
 def plate(*added: dict[str, Any], **more: Any) -> StagePlan:
@@ -80,6 +80,35 @@ class Patched(TestCase):
             self.assertEqual((stepped.outer.faces, stepped.outer.under, stepped.outer.over_m), (2, None, 0.0))
             self.assertAlmostEqual(stepped.inner.over_m, 0.008)
             self.assertEqual(sum(body.shade is not None for body in load_of(bare).cold), 1)
+
+    def test_it_is_new_glass_that_the_rack_must_hold(self) -> None:
+        """A sheet of 600 g with a patch of 72 g: enough at 673 g, and not at 671."""
+        patch = {"kind": "partial", "thick": "8 mm", "length": "60 mm"}
+        wire = {"kind": "wire", "thick": "1 mm", "length": "200 mm"}
+        bare, patched, wired = (plate(*added).figures["charge_mass"].value for added in ((), (patch,), (wire,)))
+        self.assertAlmostEqual(patched - bare, 0.008 * 0.06**2 * 2500, places=6)
+        self.assertAlmostEqual(wired, bare, places=9)
+        for rack_kg, is_enough in ((patched + 0.001, True), (patched - 0.001, False), (bare + 0.001, False)):
+            found = plate(patch, glass__rack={"sheet": f"{rack_kg:.4f} kg"})
+            self.assertEqual("Enough" in found.answers["glass"].metric, is_enough, rack_kg)
+            self.assertEqual("glass.too-little-to-cut" in rules(found), not is_enough, rack_kg)
+
+    def test_and_where_nothing_else_is_new(self) -> None:
+        before = stage("tack", key="s0", layup__outline="square", layup__length="200 mm", layup__layers=one("6 mm"))
+        again = stage("tack", takes=1, layup__added=[{"kind": "partial", "thick": "8 mm", "length": "60 mm"}])
+        found = last(before, again)
+        self.assertAlmostEqual(found.figures["charge_mass"].value, 0.072, places=6)
+        self.assertNotIn("Nothing new", found.answers["glass"].metric)
+        self.assertAlmostEqual(found.outcome.weight_kg, last(before).outcome.weight_kg + 0.072, places=6)
+
+    def test_on_a_new_bottle_it_weighs_and_counts(self) -> None:
+        hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm", "layup__wall": "4 mm"}
+        patch = {"kind": "partial", "thick": "20 mm", "length": "40 mm"}
+        bare, patched = (last(stage("hang", key="s0", **hung, layup__added=added)) for added in ([], [patch]))  # type: ignore[arg-type]  # as plain values
+        self.assertAlmostEqual(patched.outcome.weight_kg - bare.outcome.weight_kg, 0.02 * 0.04**2 * 2500, places=6)
+        self.assertAlmostEqual(patched.outcome.solid_m - bare.outcome.solid_m, 0.020, places=6)
+        self.assertGreater(counts_mm(patched), 2 * 24 - 0.1)
+        self.assertLess(warm(patched), warm(bare) / 3)
 
     def test_and_on_a_hollow_thing_that_cannot_bow(self) -> None:
         hung = {"layup__outline": "oblong", "layup__length": "190 mm", "layup__width": "62 mm", "layup__wall": "4 mm"}

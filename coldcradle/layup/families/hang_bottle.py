@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from coldcradle.glass.explain.balance import hook_load
 from coldcradle.glass.kinds import GlassProperties
-from coldcradle.layup.blank import Blank
+from coldcradle.layup.blank import Blank, with_added
 from coldcradle.layup.bottle import bottle_profile
 from coldcradle.layup.deform.hung import EvenThread, Hung, HungBottle, drawn_wall_m
 from coldcradle.layup.families.face import LayupRequest
@@ -53,7 +53,7 @@ def as_bottle(blank: Blank, laying: LayupRequest, *, is_weighed: bool) -> Blank:
     bottle = _bottle(laying, length_m=blank.length_m, width_m=blank.width_m)
     kind, wall_m = laying.glass.kind, bottle.wall_m
     thickness = wall_figure(wall_m, "as thick everywhere but in its base")
-    new = blank.new if is_weighed else _glass(bottle, kind, blank.pieces)
+    new = blank.new if is_weighed else with_added(_glass(bottle, kind, blank.pieces), blank.added_kg)
     thickest = thickness if bottle.base_m <= wall_m else _base(bottle.base_m)
     return hollow_blank(blank, kind, thickness, thickest=thickest, new=new)
 

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassProperties
-from coldcradle.layup.blank import Blank, piece_mass
+from coldcradle.layup.blank import Blank, piece_mass, thickest_of, with_added
 from coldcradle.layup.model.blank import tube_mass_kg
 from coldcradle.report.figure import Figure, derive, given, published
 
@@ -29,15 +29,19 @@ def wall_figure(wall_m: float, assumption: str) -> Figure:
 
 
 def hollow_blank(blank: Blank, kind: GlassProperties, wall: Figure, *, thickest: Figure, new: Figure) -> Blank:
-    """A blank that is a wall closed in itself, of so much new glass."""
+    """A blank that is a wall closed in itself, of so much new glass, with what lies on it."""
+    own_kg = new.value - blank.added_kg
+    raised = blank.raised
+    if raised is not None:
+        raised = replace(raised, base_m=wall.value + max(0.0, raised.base_m - blank.thickness.value))
     return replace(
         blank,
         thickness=wall,
-        thickest=thickest,
-        raised=None,
-        area_m2=new.value / (kind.density_kg_m3 * wall.value * blank.pieces),
+        thickest=thickest_of(thickest, blank.parts_m),
+        raised=raised,
+        area_m2=own_kg / (kind.density_kg_m3 * wall.value * blank.pieces),
         new=new,
-        mass=piece_mass(new, blank.pieces, 0.0),
+        mass=piece_mass(new, blank.pieces, sum(part.weight_kg for part in blank.parts) - blank.added_kg),
         layers=(),
         wall_m=wall.value,
     )
@@ -52,7 +56,7 @@ def as_tube(blank: Blank, kind: GlassProperties, wall_m: float, *, is_weighed: b
         width_mm, wall_mm = blank.width_m * 1e3, wall_m * 1e3
         raise ImpossibleInput(f"expected a wall below half of its width of {width_mm:g} mm, got {wall_mm:g} mm")
     thickness = wall_figure(wall_m, "as thick everywhere; the base of a bottle is most often thicker")
-    new = blank.new if is_weighed else _glass(blank, kind, thickness)
+    new = blank.new if is_weighed else with_added(_glass(blank, kind, thickness), blank.added_kg)
     return hollow_blank(blank, kind, thickness, thickest=thickness, new=new)
 
 

@@ -15,6 +15,7 @@ __all__ = [
     "tube_mass_kg",
     "volume_mass_kg",
     "weighed_thickness_m",
+    "with_added_kg",
 ]
 
 
@@ -97,6 +98,17 @@ def piece_mass_kg(*, new_kg: float, pieces: float, taken_kg: float = 0.0) -> flo
     0.5
     """
     return (new_kg + taken_kg) / pieces
+
+
+def with_added_kg(*, blank_kg: float, added_kg: float) -> float:
+    """New glass of the blank itself and of what lies on it or in it, kg, for all pieces.
+
+    Examples
+    --------
+    >>> with_added_kg(blank_kg=0.5, added_kg=0.25)
+    0.75
+    """
+    return blank_kg + added_kg
 
 
 def volume_mass_kg(*, volume_m3: float, density_kg_m3: float, pieces: float = 1.0) -> float:
