@@ -14,7 +14,7 @@ from studio.api import api
 from studio.demo.documents import demo_documents
 from studio.models import Cradle, Firing, GlassKind, Piece, Stage
 
-_NOT_ASKED = ("/api/studio/backup", "/api/studio/archive", "/api/photos/", "/api/logs/", "/api/solids/")
+_NOT_ASKED = ("/api/studio/", "/api/photos/", "/api/logs/", "/api/solids/")
 
 
 def told(response: HttpResponse) -> Any:
