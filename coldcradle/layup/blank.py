@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-import operator
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -11,20 +10,25 @@ from coldcradle.cradle.outline import Outline
 from coldcradle.glass.inputs import GlassInput
 from coldcradle.layup.added import Added
 from coldcradle.layup.added_parts import added_parts, glass_added_kg, is_added
+from coldcradle.layup.blank_glass import (
+    CUT_M,
+    laid_thickness,
+    new_glass,
+    piece_mass,
+    thickest_of,
+    weighed_thickness,
+    with_added,
+)
 from coldcradle.layup.explain.outcome import SIZE_WORDS
 from coldcradle.layup.inputs import BlankOutline, Layer, LayupInput
 from coldcradle.layup.model.blank import (
     blank_area_m2,
-    layers_thickness_m,
-    piece_mass_kg,
-    sheet_mass_kg,
     weighed_thickness_m,
-    with_added_kg,
 )
 from coldcradle.layup.outcome import Incoming, Raised
 from coldcradle.layup.stacking import outcome_area_m2, stacked
 from coldcradle.quantity.format import Message, say, show
-from coldcradle.report.figure import CHOICE, PRACTICE, Figure, derive, given, published
+from coldcradle.report.figure import PRACTICE, Figure, derive, given
 
 __all__ = [
     "Blank",
@@ -32,14 +36,9 @@ __all__ = [
     "blank_rings",
     "blank_words",
     "lay_blank",
-    "piece_mass",
-    "thickest_of",
-    "with_added",
 ]
 
 _USUAL = (Layer(thickness_m=0.006, count=1),)
-_SHEET_ERROR = 0.03  # rolled sheet is as thick as it is called within some 3 %; common practice, no source
-_CUT_M = 0.001  # a blank is cut to about a millimetre
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,131 +110,6 @@ def _base(layup: LayupInput, incoming: Sequence[Incoming]) -> Incoming | None:
     return max(incoming, key=lambda i: (round(outcome_area_m2(i.outcome), 6), i.count == 1, i.outcome.weight_kg))
 
 
-def _weighed_thickness(glass: GlassInput, area_m2: float, pieces: int) -> Figure:
-    """What was weighed out, over the area: a weight that somebody typed decides how thick it is."""
-    kind = glass.kind
-    return derive(
-        "blank_thickness",
-        "Blank, thick",
-        "length",
-        lambda m, a, rho, n: weighed_thickness_m(mass_kg=m, area_m2=a, density_kg_m3=rho, pieces=n),
-        [
-            given("weighed", "m", glass.own_charge_kg or 0.0, "mass", 0.0005),
-            given("area of the blank", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
-            given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
-            given("pieces alike", "n", float(pieces), "count"),
-        ],
-        words="The weight you gave, over the area of the blank.",
-        formula="m/(A·ρ·n)",
-        source=published("volume is kept"),
-    )
-
-
-def _thickness(layers: Sequence[Layer], base: Incoming | None) -> Figure:
-    if base is not None:
-        came = base.outcome
-        return derive(
-            "blank_thickness",
-            "Blank, thick",
-            "length",
-            lambda d: d,
-            [
-                given(
-                    f"as it came out of “{base.name}”",
-                    "d",
-                    came.solid_m if came.raised is None else min(came.raised.base_m, came.solid_m),
-                    "length",
-                )
-            ],
-            words="The thickness that the stage before gives it.",
-            formula="d",
-            source=published("the plan of the stage it is taken from"),
-        )
-    inputs = []
-    for i, layer in enumerate(layers, 1):
-        inputs.append(given("sheet", f"d{i}", layer.thickness_m, "length", _SHEET_ERROR * layer.thickness_m))
-        inputs.append(given("so many of them", f"n{i}", float(layer.count), "count"))
-    return derive(
-        "blank_thickness",
-        "Blank, thick",
-        "length",
-        layers_thickness_m,
-        inputs,
-        words="All sheets on one another.",
-        formula=" + ".join(f"n{i}·d{i}" for i in range(1, len(layers) + 1)),
-        source=PRACTICE,
-        assumptions=["rolled sheet is as thick as it is called within 3 %"],
-    )
-
-
-def _new_glass(
-    glass: GlassInput, area_m2: float, thickness: Figure, pieces: int, *, is_new: bool, packing: float
-) -> Figure:
-    """What must be cut or weighed out for all pieces."""
-    if glass.own_charge_kg is not None:
-        return derive(
-            "charge_mass",
-            "New glass",
-            "mass",
-            lambda m: m,
-            [given("weighed", "m", glass.own_charge_kg, "mass", 0.0005)],
-            words="The weight you gave.",
-            formula="m",
-            source=CHOICE,
-        )
-    kind = glass.kind
-    if packing < 1 and is_new:
-        return derive(
-            "charge_mass",
-            "New glass",
-            "mass",
-            lambda a, d, rho, n, p: sheet_mass_kg(area_m2=a, thickness_m=d, density_kg_m3=rho, pieces=n, packing=p),
-            [
-                given("area of the mould", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
-                thickness.given("d", "its depth"),
-                given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
-                given("pieces alike", "n", float(pieces), "count"),
-                given(f"{glass.form.name}, packed", "p", packing, "ratio", 0.05),
-            ],
-            words="The room of the mould, as far as grains of this size fill it.",
-            formula="m = A·d·ρ·n·p",
-            source=PRACTICE,
-        )
-    return derive(
-        "charge_mass",
-        "New glass",
-        "mass",
-        lambda a, d, rho, n: sheet_mass_kg(area_m2=a, thickness_m=d, density_kg_m3=rho, pieces=n),
-        [
-            given("area of the blank", "A", area_m2, "area", 2 * _CUT_M * math.sqrt(area_m2)),
-            thickness.given("d") if is_new else given("nothing new is laid", "d", 0.0, "length"),
-            given("density of the glass", "ρ", kind.density_kg_m3, "density", 0.01 * kind.density_kg_m3),
-            given("pieces alike", "n", float(pieces), "count"),
-        ],
-        words="Area times thickness times density." if is_new else "All of it comes from the stages before.",
-        formula="m = A·d·ρ·n",
-        source=published("geometry"),
-        assumptions=["cut to about a millimetre"],
-    )
-
-
-def thickest_of(thickness: Figure, on_m: float, said: Sequence[Message] = ()) -> Figure:
-    """The thickest stack: the blank with what lies on it, or with what was raised on it before, m."""
-    if on_m <= 0:
-        return thickness
-    return derive(
-        "stack_thickness",
-        "Thickest stack",
-        "length",
-        operator.add,
-        [thickness.given("d", "blank"), given("what lies on it, or is raised on it", "h", on_m, "length")],
-        words="Where most lies on one another; heat has the longest way there.",
-        formula="d + h",
-        source=published("sum of the parts"),
-        assumptions=list(said),
-    )
-
-
 def _sized(
     layup: LayupInput, base: Incoming | None, *, outline: BlankOutline | None, length_m: float, width_m: float
 ) -> tuple[BlankOutline, float, float, float, Outline | None]:
@@ -253,43 +127,6 @@ def _sized(
     if base is not None and base.outcome.area_m2 is not None and layup.length_m is None:
         return form, length, width, base.outcome.area_m2, drawn
     return form, length, width, blank_area_m2(form, length_m=length, width_m=width, sides=layup.sides), drawn
-
-
-def with_added(new: Figure, added_kg: float) -> Figure:
-    """New glass (kg, of all pieces) with what is added to the blank."""
-    if added_kg <= 0:
-        return new
-    return derive(
-        "charge_mass",
-        "New glass",
-        "mass",
-        lambda m, a: with_added_kg(blank_kg=m, added_kg=a),
-        [
-            new.given("m"),
-            given("on it and in it", "a", added_kg, "mass", _SHEET_ERROR * added_kg),
-        ],
-        words="The blank, and the new glass that lies on it or in it.",
-        formula="m + a",
-        source=published("sum of the parts"),
-    )
-
-
-def piece_mass(new: Figure, pieces: int, taken_kg: float) -> Figure:
-    """What one piece weighs: new glass (kg, of all pieces) and what was taken in, kg."""
-    return derive(
-        "piece_mass",
-        "Weighs",
-        "mass",
-        lambda m, n, taken: piece_mass_kg(new_kg=m, pieces=n, taken_kg=taken),
-        [
-            new.given("m"),
-            given("pieces alike", "n", float(pieces), "count"),
-            given("taken from the stages before", "t", taken_kg, "mass", 0.02 * taken_kg),
-        ],
-        words="New glass and what earlier stages gave, for one piece.",
-        formula="(m + t)/n",
-        source=published("sum of the parts"),
-    )
 
 
 def lay_blank(
@@ -315,8 +152,8 @@ def lay_blank(
     pieces = base.count if base is not None and beside else layup.pieces
     form, length, width, area, drawn = _sized(layup, base, outline=outline, length_m=length_m, width_m=width_m)
     is_weighed = glass.own_charge_kg is not None and base is None
-    thickness = _weighed_thickness(glass, area, pieces) if is_weighed else _thickness(layers, base)
-    new = _new_glass(glass, area, thickness, pieces, is_new=base is None, packing=packing)
+    thickness = weighed_thickness(glass, area, pieces) if is_weighed else laid_thickness(layers, base)
+    new = new_glass(glass, area, thickness, pieces, is_new=base is None, packing=packing)
     added_m = (
         weighed_thickness_m(mass_kg=new.value, area_m2=area, density_kg_m3=glass.kind.density_kg_m3, pieces=pieces)
         if base is not None
@@ -377,7 +214,7 @@ def blank_across(blank: Blank) -> Figure:
         "Blank",
         "length",
         lambda d: d,
-        [given("across", "D", blank.length_m, "length", _CUT_M)],
+        [given("across", "D", blank.length_m, "length", CUT_M)],
         words="The blank as it is cut, across.",
         formula="D",
         source=PRACTICE,

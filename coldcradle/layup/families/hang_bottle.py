@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from coldcradle.glass.explain.balance import hook_load
 from coldcradle.glass.kinds import GlassProperties
-from coldcradle.layup.blank import Blank, with_added
+from coldcradle.layup.blank import Blank
+from coldcradle.layup.blank_glass import with_added
 from coldcradle.layup.bottle import bottle_profile
 from coldcradle.layup.deform.hung import EvenThread, Hung, HungBottle, drawn_wall_m
 from coldcradle.layup.families.face import LayupRequest

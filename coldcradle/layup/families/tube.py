@@ -6,7 +6,8 @@ from dataclasses import replace
 
 from coldcradle.errors import ImpossibleInput
 from coldcradle.glass.kinds import GlassProperties
-from coldcradle.layup.blank import Blank, piece_mass, thickest_of, with_added
+from coldcradle.layup.blank import Blank
+from coldcradle.layup.blank_glass import piece_mass, thickest_of, with_added
 from coldcradle.layup.model.blank import tube_mass_kg
 from coldcradle.report.figure import Figure, derive, given, published
 
