@@ -103,7 +103,9 @@ class Families(FamiliesTest):
         page.get_by_role("combobox", name="Outline").click()
         page.get_by_role("option", name="oblong").click()
         expect(stripes).to_have_count(2)
-        stripes.nth(1).press("Space")
+        # a box shows what is wanted before it is kept
+        with page.expect_response(lambda answer: answer.request.method == "PATCH"):
+            stripes.nth(1).press("Space")
         expect(stripes.nth(1)).to_be_checked()
         page.reload()
         expect(stripes.nth(1)).to_be_checked()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from studio.demo.load import load_many
 from tests.browser.base import BrowserTest
@@ -108,6 +108,37 @@ class AnotherHand(BrowserTest):
         expect(field).to_have_value("7")
         field.press("Escape")
         expect(field).to_have_value("72.4 mm")
+
+
+class OlderAnswers(BrowserTest):
+    def test_what_was_read_before_an_edit_does_not_come_after_it(self) -> None:
+        """A window comes back to the front while an edit is on its way, and what it then reads arrives last."""
+        page = self.at_piece()
+        expect(self.bead(page, "cradle_volume")).to_contain_text("311")
+        held: list[Route] = []
+        older = page.request.get(f"{self.live_server_url}/api/pieces/{self.piece.pk}?stage=")
+
+        def hold(route: Route) -> None:
+            if route.request.method == "GET" and not held:
+                held.append(route)
+                return
+            if route.request.method == "PATCH" and not held:
+                page.evaluate("window.dispatchEvent(new Event('visibilitychange'))")
+            route.continue_()
+
+        page.route(f"**/api/pieces/{self.piece.pk}?*", hold)
+        page.route(f"**/api/pieces/{self.piece.pk}", hold)
+        self.field(page, "cradle.level.fall").fill("80 mm")
+        page.keyboard.press("Enter")
+        expect(self.bead(page, "cradle_volume")).to_contain_text("344")
+        self.assertTrue(held, "nothing was read while the edit was on its way")
+        held[0].fulfill(response=older)
+        page.wait_for_load_state("networkidle")
+        self.field(page, "cradle.level.fall").fill("90 mm")
+        page.keyboard.press("Enter")
+        expect(self.bead(page, "cradle_volume")).not_to_contain_text("344")
+        expect(self.field(page, "cradle.level.fall")).to_have_value("90 mm")
+        self.assertEqual(self.stored().version, 3)
 
 
 class StoppedServer(BrowserTest):

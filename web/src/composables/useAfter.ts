@@ -27,8 +27,8 @@ export function useAfter(piece: () => Piece) {
   const after = computed(() => query.data.value as After | undefined)
   const faulty = ref<Record<string, { typed: string; message: string }>>({})
 
-  function take(next: unknown) {
-    put(key, next)
+  async function take(next: unknown) {
+    await put(key, next)
     void refresh('notebook', 'piece', 'pieces')
   }
 
@@ -48,8 +48,8 @@ export function useAfter(piece: () => Piece) {
       ),
     {
       scope,
-      done: (next, { what, place }) => {
-        take(next)
+      done: async (next, { what, place }) => {
+        await take(next)
         const at = `${what}.${place}`
         faulty.value = Object.fromEntries(Object.entries(faulty.value).filter(([k]) => k !== at))
       },
@@ -79,7 +79,7 @@ export function useAfter(piece: () => Piece) {
       ) as Promise<Piece>,
     {
       done: async (made) => {
-        put(keyOf('piece', made.id, made.stage_key), made)
+        await put(keyOf('piece', made.id, made.stage_key), made)
         await context.take(made, 'the next stage')
         await router.push({
           name: 'piece',

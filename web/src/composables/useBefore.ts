@@ -8,7 +8,7 @@ import { useAction } from '../kit/useAction'
 
 /** The list before a firing: what applies, and ways to tick it. */
 export function useBefore(firing: number) {
-  const { refresh, put, hush } = useFetched()
+  const { refresh, put } = useFetched()
   const key = keyOf('before', firing)
   const path = { path: { firing_id: firing } }
   const query = useQuery({
@@ -20,7 +20,7 @@ export function useBefore(firing: number) {
   const failures = ref(0) // a box that could not be ticked shows again what stands
 
   // one after another, so that no older answer comes after a newer one
-  const sending = useAction((work: () => Promise<unknown>) => hush(key).then(work), {
+  const sending = useAction((work: () => Promise<unknown>) => work(), {
     scope: `before-${firing}`,
     done: (next) => put(key, next),
     failed: () => (failures.value += 1),

@@ -34,12 +34,12 @@ export function useFiring(id: number) {
     {
       scope: `firing-${id}`,
       done: async (next) => {
-        put(key, next)
+        await put(key, next)
         await refresh('piece', 'firings', 'waiting', 'today', 'trace')
       },
-      failed: (error) => {
+      failed: async (error) => {
         if (error instanceof Refused && error.status === 409)
-          put(key, (error.body as { theirs: FiringPage }).theirs)
+          await put(key, (error.body as { theirs: FiringPage }).theirs)
       },
     },
   )

@@ -13,7 +13,7 @@ const QUICK_MS = 1000
 
 /** A firing as it stands, request for again and again; what is done to it is sent until it has arrived. */
 export function useLive(firing: number, stage: number) {
-  const { refresh, refreshSome, put, hush } = useFetched()
+  const { refresh, refreshSome, put } = useFetched()
   const key = keyOf('live', firing, stage)
   const query = useQuery({
     queryKey: key,
@@ -43,8 +43,8 @@ export function useLive(firing: number, stage: number) {
   const waiting = ref<WaitingAct[]>(readWaiting(firing))
   const trouble = ref('')
 
-  function accept(next: unknown) {
-    put(key, next)
+  async function accept(next: unknown) {
+    await put(key, next)
     void refreshSome('ahead', ([of]) => of === firing)
     void refresh('today', 'pieces', 'after', 'notebook', 'piece')
   }
@@ -67,7 +67,7 @@ export function useLive(firing: number, stage: number) {
       done: (next) => {
         trouble.value = ''
         keep(waiting.value.slice(1))
-        accept(next)
+        return accept(next)
       },
       failed: (error, one) => {
         if (!(error instanceof Refused)) return // kept, and sent again when the studio is heard
@@ -89,7 +89,6 @@ export function useLive(firing: number, stage: number) {
 
   async function act(kind: string, name: string, data: Record<string, unknown> = {}) {
     keep([...waiting.value, waitingAct(kind, data, name)])
-    await hush(key)
     await sendWaiting()
   }
 

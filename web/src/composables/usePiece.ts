@@ -15,7 +15,7 @@ export const STAGE = 'stage'
 /** One stage of a piece: as it stands, what is typed and not saved, and every way to change it, one after another. */
 function createPiece(id: number, stage: string, step: string) {
   const preferences = usePreferences()
-  const { refresh, refreshSome, get, put, hush } = useFetched()
+  const { refresh, refreshSome, get, put } = useFetched()
   const key = keyOf('piece', id, stage)
   const kept = step ? `${id}-step-${step}` : stage ? `${id}-${stage}` : id
   const query = useQuery({
@@ -38,9 +38,9 @@ function createPiece(id: number, stage: string, step: string) {
   const scope = `piece-${id}`
   let quiet: ReturnType<typeof setTimeout> | undefined
 
-  function accept(next: Piece, why: string) {
+  async function accept(next: Piece, why: string) {
     const before = piece.value
-    put(key, next)
+    await put(key, next)
     void refresh('pieces')
     // what was looked up of other stages stood on how this one was
     void refreshSome('piece', ([of, at]) => of === id && at !== stage)
@@ -74,7 +74,6 @@ function createPiece(id: number, stage: string, step: string) {
       if (!standing) return null
       // what builds on what stands is worked out when its turn comes
       if (typeof edit.changes === 'function') edit.changes = edit.changes()
-      await hush(key)
       return request(
         api.PATCH('/api/pieces/{piece_id}', {
           params: { path: { piece_id: id } },
@@ -94,7 +93,7 @@ function createPiece(id: number, stage: string, step: string) {
         if (!next) return
         for (const change of changes as Change[]) delete drafts[change.path]
         writeDrafts(kept, drafts)
-        accept(next, label)
+        return accept(next, label)
       },
       failed: (error, { changes, label, system }) =>
         refuse(error, Array.isArray(changes) ? changes : [], label, system),
@@ -143,7 +142,7 @@ function createPiece(id: number, stage: string, step: string) {
   async function settle(mine: boolean) {
     const theirs = conflict.value?.theirs
     conflict.value = null
-    if (theirs) accept(theirs, 'changed in another window')
+    if (theirs) await accept(theirs, 'changed in another window')
     if (mine) return retryDrafts()
     for (const path of Object.keys(drafts)) forget(path)
   }
@@ -154,8 +153,7 @@ function createPiece(id: number, stage: string, step: string) {
 
   /** A piece as another action of the server has left it. */
   async function take(next: unknown, why: string) {
-    await hush(key)
-    accept(next as Piece, why)
+    await accept(next as Piece, why)
     void refresh('glass', 'stock', 'cradles')
   }
 

@@ -11,14 +11,13 @@ interface Edit<Row> {
 
 /** Edits of the rows of one list: what is refused stays as typed with its reason, what is taken shows at once. */
 export function useRowEdits<Row extends { id: number }>(list: 'glass' | 'kilns') {
-  const { refresh, hush, change } = useFetched()
+  const { refresh, put } = useFetched()
   const drafts = ref<Record<string, { typed: string; fault: string }>>({})
   const forget = (key: string) => delete drafts.value[key]
 
   const writing = useAction(({ save }: Edit<Row>) => save(), {
     done: async (saved, { key }) => {
-      await hush(keyOf(list))
-      change<Row[]>(keyOf(list), (rows) => rows?.map((row) => (row.id === saved.id ? saved : row)))
+      await put<Row[]>(keyOf(list), (rows) => rows?.map((row) => (row.id === saved.id ? saved : row)))
       forget(key)
       void refresh('piece', 'pieces')
     },

@@ -19,7 +19,7 @@ export function useStageActs(piece: () => Piece) {
     scope: context.scope,
     done: async (done, { why }) => {
       const next = done as Piece
-      put(keyOf('piece', next.id, next.stage_key), next)
+      await put(keyOf('piece', next.id, next.stage_key), next)
       await context.take(next, why)
       if (next.stage_key !== piece().stage_key || next.stage_key !== context.stage)
         await router.push({

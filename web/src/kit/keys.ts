@@ -42,6 +42,14 @@ export const keyOf = (place: Place, ...about: unknown[]) => [place, ...about]
 /** What was fetched and is kept: to be read again, put in the place of what stood, or let go. */
 export function useFetched() {
   const queries = useQueryClient()
+  /** In the place of what stood. An older answer on its way must not come after it: it is let go, and asked anew. */
+  async function put<T>(key: unknown[], found: T | ((before: T | undefined) => T | undefined)) {
+    const about = { queryKey: key, exact: true }
+    const isReading = queries.isFetching(about) > 0
+    await queries.cancelQueries(about)
+    queries.setQueryData<T>(key, found as never)
+    if (isReading) void queries.invalidateQueries(about)
+  }
   return {
     /** Read these places again; over when all of it that is on the page has been read. */
     refresh: (...places: Place[]) =>
@@ -53,11 +61,7 @@ export function useFetched() {
       }),
     /** As it stands now: what is shown of it may be a moment older. */
     get: <T>(key: unknown[]) => queries.getQueryData<T>(key),
-    put: (key: unknown[], found: unknown) => queries.setQueryData(key, found),
-    change: <T>(key: unknown[], how: (before: T | undefined) => T | undefined) =>
-      queries.setQueryData<T>(key, how as never),
-    /** An older answer on its way must not come after what is put next. */
-    hush: (key: unknown[]) => queries.cancelQueries({ queryKey: key }),
+    put,
     forget: (key: unknown[]) => queries.removeQueries({ queryKey: key }),
     forgetAll: () => queries.clear(),
   }

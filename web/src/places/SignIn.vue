@@ -33,8 +33,8 @@ const entering = useAction(
     )
   },
   {
-    done: (session) => {
-      put(keyOf('session'), session)
+    done: async (session) => {
+      await put(keyOf('session'), session)
       if (props.needsOwner) return router.replace('/begin')
       const next = String(route.query.next ?? '/today')
       return router.replace(next.startsWith('/') && !next.startsWith('//') ? next : '/today')

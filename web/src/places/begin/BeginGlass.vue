@@ -15,7 +15,7 @@ const { put, refresh } = useFetched()
 const keys = ref(props.begin.glass.filter((kind) => kind.is_used).map((kind) => kind.key))
 const keeping = useAction(() => request(api.POST('/api/begin/glass', { body: { keys: keys.value } })), {
   done: async (found) => {
-    put(keyOf('begin'), found)
+    await put(keyOf('begin'), found)
     await refresh('glass')
     emit('done')
   },

@@ -16,7 +16,7 @@ const { put, refresh } = useFetched()
 const isOwn = ref(false)
 const choosing = useAction((key: string) => request(api.POST('/api/begin/kiln', { body: { key } })), {
   done: async (found) => {
-    put(keyOf('begin'), found)
+    await put(keyOf('begin'), found)
     await refresh('kilns')
     emit('done')
   },

@@ -17,8 +17,8 @@ const signIn = ref(props.session.sign_in)
 const old = ref('')
 const next = ref('')
 const isChanged = ref(false)
-const taken = (session: unknown) => {
-  put(keyOf('session'), session)
+const taken = async (session: unknown) => {
+  await put(keyOf('session'), session)
   return refresh('people')
 }
 const naming = useAction(

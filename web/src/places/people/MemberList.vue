@@ -19,7 +19,7 @@ const password = ref<{ id: number; text: string } | null>(null)
 
 const changing = useAction((act: () => Promise<unknown>) => act(), {
   done: async (next) => {
-    if (next) put(keyOf('people'), next)
+    if (next) await put(keyOf('people'), next)
     await refresh('people', 'session')
   },
 })

@@ -16,14 +16,14 @@ const { put, refresh, forgetAll } = useFetched()
 const name = ref(props.session.studio)
 const naming = useAction(() => request(api.PATCH('/api/studio', { body: { name: name.value } })), {
   done: async (people) => {
-    put(keyOf('people'), people)
+    await put(keyOf('people'), people)
     await refresh('session')
   },
 })
 const choosing = useAction((id: number) => request(api.POST('/api/session/studio', { body: { id } })), {
-  done: (session) => {
+  done: async (session) => {
     forgetAll()
-    put(keyOf('session'), session)
+    await put(keyOf('session'), session)
     location.assign('/today')
   },
 })

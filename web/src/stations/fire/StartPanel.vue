@@ -37,8 +37,8 @@ const starting = useAction(
       }),
     ),
   {
-    done: (live) => {
-      put(keyOf('live', props.piece.firing.id, props.piece.firing.stage_id), live)
+    done: async (live) => {
+      await put(keyOf('live', props.piece.firing.id, props.piece.firing.stage_id), live)
       void refresh('today', 'pieces')
       return context.query.refetch()
     },
