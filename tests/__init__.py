@@ -4,7 +4,7 @@ from hypothesis import settings
 
 # how long an example takes depends on the machine; speed is measured in benchmarks/
 THOROUGH = os.environ.get("COLD_CRADLE_THOROUGH") == "1"
-settings.register_profile("studio", deadline=None, max_examples=400 if THOROUGH else 30)
+settings.register_profile("studio", deadline=None, max_examples=400 if THOROUGH else 30, derandomize=not THOROUGH)
 settings.load_profile("studio")
 
 

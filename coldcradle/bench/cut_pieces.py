@@ -112,7 +112,12 @@ def grouped(pieces: Sequence[CutPiece], count: int) -> list[GivenPart]:
             group.append(piece)
     return [
         GivenPart(
-            outcome=replace(group[0].outcome, pieces=len(group) * count),
+            # a little unlike, they weigh in the mean what they weigh together
+            outcome=replace(
+                group[0].outcome,
+                pieces=len(group) * count,
+                weight_kg=sum(p.outcome.weight_kg for p in group) / len(group),
+            ),
             letters=tuple(p.letter for p in group),
             is_off_cut=group[0].told.is_off_cut,
             words=_moved_words(group),

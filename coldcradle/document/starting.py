@@ -113,7 +113,7 @@ def starting_layup(process: str, cradle: dict[str, Any], *, is_taking: bool = Fa
         outline = "oval" if _is_oval(cradle) else "oblong" if into else "round"
         layup |= {"outline": outline, "length": width} | ({"width": into} if into else {})
     if does.traits.lies_free:
-        layup |= {"outline": "square", "length": "200 mm"}
+        layup |= {"outline": "round" if does.traits.lifts else "square", "length": "200 mm"}
         if does.enters is Entering.LOOSE:
             layup |= {"layers": [{"thick": "3 mm", "count": 2}]}
     if does.traits.has_former:

@@ -138,8 +138,8 @@ def _shaped(laid: LayupResult, laying: LayupRequest) -> OutcomeMesh | None:
         return OutcomeMesh(swept(rings, outcome.width_m), say("The section, drawn through its width"))
     if outcome.outline is BlankOutline.ROUND:
         halves = half_of(rings)
-        reach = _reach(halves)
-        return OutcomeMesh(turned(halves, circle(reach)), say("The section, turned round"))
+        folds = "; folds of its edge are not predicted" if outcome.shaped == "draped" else ""
+        return OutcomeMesh(turned(halves, circle(_reach(halves))), say("The section, turned round" + folds))
     plan = next((b for b in sketch.plan if b.matter in ("after", "glass")), None)
     if plan is None or not plan.rings:
         return OutcomeMesh(swept(rings, outcome.width_m), say("The section, drawn through its width"))

@@ -16,7 +16,7 @@ from shapely.geometry.base import BaseGeometry
 
 from coldcradle.errors import ImpossibleInput
 
-__all__ = ["Points2", "circle", "half_of", "raised", "swept", "turned"]
+__all__ = ["Points2", "below", "circle", "half_of", "raised", "swept", "turned"]
 
 Points2 = NDArray[np.float64]
 _TURNS = 96
@@ -49,6 +49,13 @@ def half_of(rings: Sequence[Sequence[tuple[float, float]]], top_m: float = math.
     _, low, right, high = whole.bounds if not whole.is_empty else (0.0, 0.0, 0.0, 0.0)
     box = shapely.box(0.0, low - 1.0, right + 1.0, min(high + 1.0, top_m))
     return _polygons(whole.intersection(box))
+
+
+def below(rings: Sequence[Sequence[tuple[float, float]]], top_m: float) -> list[list[tuple[float, float]]]:
+    """What of a section (x, z) lies below `top_m`, as rings; what lies in an odd number of its rings is solid."""
+    found = _even_odd(rings).intersection(shapely.box(-10.0, -10.0, 10.0, top_m))
+    parts = [ring for polygon in _polygons(found) for ring in (polygon.exterior, *polygon.interiors)]
+    return [[(round(float(x), 5), round(float(z), 5)) for x, z in ring.coords[:-1]] for ring in parts]
 
 
 def _tidy(corners: NDArray[np.float64], triangles: NDArray[np.int64]) -> trimesh.Trimesh:

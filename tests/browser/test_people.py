@@ -89,7 +89,7 @@ class Together(Door):
     def test_a_guest_looks_and_finds_nothing_to_type_into(self) -> None:
         page = self.as_somebody(member(self.studio, "Stint", Role.GUEST), f"/pieces/{self.piece.pk}/cradle")
         expect(page.get_by_text("you may look and print, and change nothing")).to_be_visible()
-        for station in ("Cradle", "Glass", "Lay-up", "Heat", "Before"):
+        for station in ("Cradle", "Glass", "Lay-up", "Heat", "Before", "Fire", "After"):
             page.get_by_label("Stations").get_by_role("link", name=re.compile(f"^{station}")).click()
             expect(page.get_by_label("Stations").locator("[aria-current]")).to_contain_text(station)
             page.wait_for_load_state("networkidle")
@@ -106,7 +106,8 @@ class Together(Door):
         make_studio(stint, "Stint’s shed")
         page = self.as_somebody(stint, "/studio")
         page.get_by_role("combobox", name="You work in").click()
-        page.get_by_role("option", name="Stint’s shed").click()
+        with page.expect_navigation(url=re.compile("/today$")):
+            page.get_by_role("option", name="Stint’s shed").click()
         expect(page.get_by_text("you may look and print, and change nothing")).to_have_count(0)
         page.goto(f"{self.live_server_url}/pieces")
         expect(page.get_by_role("button", name="New piece").first).to_be_visible()

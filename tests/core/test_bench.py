@@ -220,6 +220,12 @@ class Weight(TestCase):
             step("cut", lines=lines, kerf=kerf, parts=[{"letter": "a", "is_off_cut": off}]),
         )
 
+    def test_of_pieces_that_are_nearly_alike_it_is_kept(self) -> None:
+        lines = [{"at": "99.9 mm", "end": "100.3 mm", "way": "across"}]
+        (part,) = made(bar(), step("cut", lines=lines, kerf="1.5 mm")).bench[0].parts
+        self.assertEqual(part.outcome.pieces, 2)
+        self.balanced(bar(), step("cut", lines=lines, kerf="1.5 mm"))
+
     def test_of_everything_else_it_is_kept(self) -> None:
         steps = [
             step("cut", lines=[{"at": "120 mm", "way": "round"}]),

@@ -15,6 +15,7 @@ from coldcradle.layup.deform.movement import Movement, move
 from coldcradle.layup.families.drain_rules import drain_findings
 from coldcradle.layup.families.drape_bodies import draped_shade, folded, former_shading
 from coldcradle.layup.families.drape_drawing import drape_sketch
+from coldcradle.layup.families.drape_outcome import draped
 from coldcradle.layup.families.drape_rules import arch_findings, drop_findings
 from coldcradle.layup.families.face import (
     Family,
@@ -26,7 +27,6 @@ from coldcradle.layup.families.face import (
     flat_answer,
     flat_load,
     flat_states,
-    kept_outcome,
     outcome_sentence,
     rack_findings,
     thick_bead,
@@ -266,29 +266,23 @@ class Drape(Family):
             findings=(*rack_findings(laying, blank), *drop_findings(laying, blank, overhang, clear, _top_m(laying))),
             blank=blank,
             weigh=cut_list(laying, blank),
-            outcome=kept_outcome(
-                laying.glass.kind,
-                blank,
-                outline=BlankOutline.OBLONG,
-                length_m=top + 2 * blank.thickness.value,
-                width_m=blank.width_m,
-                relief=laying.layup.relief,
-                shaped="draped",
-            ),
+            outcome=draped(laying, blank, movement, top, math.inf),
             sketch=drape_sketch(laying, blank, overhang, _top_m(laying), movement, math.inf),
         )
 
     def finish(self, result: LayupResult, laying: LayupRequest, fired: FiringTimeline | None) -> LayupResult:
         """When the arms are down, on this programme's clock, and how they lean then."""
         movement, layup = result.load.movement, result.answers["layup"]
-        end = outcome_sentence(result.outcome)
         if fired is None or movement is None:
+            end = outcome_sentence(result.outcome)
             said = Message(f"{layup.metric} {end.metric}", f"{layup.us} {end.us}")
             return replace(result, answers={**result.answers, "layup": said})
         kind = laying.glass.kind
         work = fired.work(kind).total_per_pa
         lean = _lean(laying, movement, work)
         told = _down(movement, fired, laying, lean)
+        outcome = draped(laying, _blank(laying), movement, _top_m(laying), work)
+        end = outcome_sentence(outcome)
         marks = _marks(movement, fired, laying)
         done = movement.slides.done_work
         figures = [f for f in result.figures if f.key != "lean"] + [lean]
@@ -314,6 +308,7 @@ class Drape(Family):
         )
         return replace(
             result,
+            outcome=outcome,
             answers={**result.answers, "layup": said},
             figures=tuple(figures),
             marks=tuple(marks),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from coldcradle.cradle.filled import filled_span_m
 from coldcradle.cradle.level import slope_of
 from coldcradle.cradle.section import draw_section
 from coldcradle.cradle.shapes import Plan
@@ -82,7 +83,7 @@ def _cold(laying: LayupRequest, charged: FillResult, breadth_m: float) -> tuple[
 
 def _outcome(laying: LayupRequest, charged: FillResult) -> Outcome:
     room, layup = laying.cradle.room, laying.layup
-    across, into = room.span_m
+    across, into = filled_span_m(room, charged.thickness.value)
     even = BlankOutline.SQUARE if abs(across - into) < 1e-6 else BlankOutline.OBLONG
     return Outcome(
         outline=BlankOutline.ROUND if room.plan is Plan.ROUND else even,

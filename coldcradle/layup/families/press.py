@@ -20,6 +20,7 @@ from coldcradle.layup.families.face import (
     bead,
     flat_states,
     outcome_sentence,
+    thick_bead,
 )
 from coldcradle.layup.families.plans import room_ring
 from coldcradle.layup.families.press_size import (
@@ -145,7 +146,9 @@ def _cold(laying: LayupRequest) -> tuple[ColdBody, ...]:
 
 def _load(laying: LayupRequest, pile: Figure, pressed: Figure, size: Figure) -> tuple[Load, Figure]:
     layup, room = laying.layup, laying.cradle.room
-    counts, thick = counted_thickness(pressed, layup.relief)
+    # what its coldest glass surely gets leaves it no thinner than this: that is what heat has to get through
+    thickest = replace(pressed, key="thickness_said", name="Thickest")
+    counts, thick = counted_thickness(thickest, layup.relief)
     high = pile_high_m(laying)
     shelf_kg = room.span_m[0] * room.span_m[1] * _SHELF_M * laying.cradle.material.density_kg_m3
     load = Load(
@@ -219,8 +222,9 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
         beads=(
             bead("pile", "Each pile", "glass", pile),
             bead("press_weight", "Weight on it", "layup", weight),
-            bead("thickness", "Pressed to", "layup", counts),
+            bead("pressed_to", "Pressed to", "layup", pressed),
             bead("pressed_size", "Size", "layup", size),
+            thick_bead("layup", counts),
         ),
         figures=(pile, total, pressed, size, weight, counts),
         answers={

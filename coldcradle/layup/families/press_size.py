@@ -90,7 +90,7 @@ def pressed_to(laying: LayupRequest, pile: Figure, work_per_pa: float) -> Figure
     if ends_m > to_m * (1 + 1e-9):
         volume, force_kg = pile.value / laying.glass.kind.density_kg_m3, laying.layup.weight_kg / many_piles(laying)
         return derive(
-            "thickness_said",
+            "pressed_to",
             "Pressed to",
             "length",
             lambda h, *_: h,
@@ -109,7 +109,7 @@ def pressed_to(laying: LayupRequest, pile: Figure, work_per_pa: float) -> Figure
             extra=[("a factor of three in time", 0.3 * ends_m if force_kg > 0 else 0.0)],
         )
     return derive(
-        "thickness_said",
+        "pressed_to",
         "Pressed to",
         "length",
         lambda d: d,

@@ -5,8 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-from coldcradle.cradle.shapes import Plan
-from coldcradle.cradle.stack import Room
 from coldcradle.layup.blank import Blank, blank_across, blank_words, lay_blank
 from coldcradle.layup.deform.forms import ring_course, slump_courses
 from coldcradle.layup.deform.movement import Movement, move
@@ -27,7 +25,7 @@ from coldcradle.layup.families.face import (
     rack_findings,
     thick_bead,
 )
-from coldcradle.layup.families.slump_bodies import cannot_bow, hot_thickness, pool_depth_m, ring_shading, with_foot
+from coldcradle.layup.families.slump_bodies import cannot_bow, hot_thickness, ring_shading, with_foot
 from coldcradle.layup.families.slump_drawing import slump_sketch
 from coldcradle.layup.families.slump_figures import (
     cut_length,
@@ -38,10 +36,11 @@ from coldcradle.layup.families.slump_figures import (
     thinnest,
 )
 from coldcradle.layup.families.slump_holes import hole_figures, hole_findings, moved_holes
+from coldcradle.layup.families.slump_pool import outline_of, pool_across, pool_depth_m, pooled
 from coldcradle.layup.families.slump_rules import fit_findings, foot_findings, reach_findings, ring_blank_m
 from coldcradle.layup.families.slump_told import fall_told, joined, softest_log
 from coldcradle.layup.followed import DeformationPath, PathShape
-from coldcradle.layup.inputs import BlankOutline, Support
+from coldcradle.layup.inputs import Support
 from coldcradle.layup.motion import Moment, sheet_marks
 from coldcradle.layup.outcome import Outcome
 from coldcradle.layup.sketch import Body, sheet_ring
@@ -82,15 +81,6 @@ def _movement(laying: LayupRequest, blank: Blank) -> Movement | None:
     return move(courses, thickness_m=thick, density_kg_m3=density, stop="lies", grip=grip, margin=laying.margin)
 
 
-def _outline_of(room: Room) -> BlankOutline:
-    """A blank's outline as its form has it."""
-    across, into = room.span_m
-    even = BlankOutline.SQUARE if abs(across - into) < 1e-6 else BlankOutline.OBLONG
-    if room.plan.is_round:
-        return BlankOutline.ROUND
-    return BlankOutline.OVAL if room.plan is Plan.OVAL else even
-
-
 def _blank(laying: LayupRequest) -> Blank:
     room = laying.cradle.room
     across, into = room.span_m
@@ -101,7 +91,7 @@ def _blank(laying: LayupRequest) -> Blank:
         laying.layup,
         laying.glass,
         laying.incoming,
-        outline=_outline_of(room),
+        outline=outline_of(room),
         length_m=across + margin,
         width_m=into + margin,
         is_stacked=laying.is_stacked,
@@ -119,7 +109,7 @@ def _cradle_answer(laying: LayupRequest) -> Message:
 def _outcome(laying: LayupRequest, blank: Blank, movement: Movement | None) -> Outcome:
     is_ring = laying.traits.drops_through
     if laying.traits.pools:
-        return _pooled(laying, blank)
+        return pooled(laying, blank)
     length, width = (blank.length_m, blank.width_m) if is_ring else formed_size(blank, movement)
     thin = movement.held.thickness[-1] if movement is not None else None
     made = kept_outcome(
@@ -132,25 +122,6 @@ def _outcome(laying: LayupRequest, blank: Blank, movement: Movement | None) -> O
         thinnest_m=float(thin.min()) if thin is not None else None,
     )
     return replace(made, worked=replace(made.worked, holes=moved_holes(blank, movement)))
-
-
-def _pooled(laying: LayupRequest, blank: Blank) -> Outcome:
-    """What has melted has the outline of its form, as deep as it fills it."""
-    room = formed_room(laying)
-    across, into = room.span_m
-    return kept_outcome(
-        laying.glass.kind,
-        blank,
-        outline=_outline_of(room),
-        area_m2=None,
-        length_m=across,
-        width_m=into,
-        thickness_m=pool_depth_m(laying, blank),
-        raised=None,
-        wall_m=None,
-        relief=laying.layup.relief,
-        shaped="cast",
-    )
 
 
 class Slump(Family):
@@ -190,6 +161,10 @@ class Slump(Family):
         after = bead("reaches", "Drops" if is_ring else "Reaches", "layup", depth)
         beads = [after] if is_ring else [bead("rim_after", "Rim after", "layup", rim), after]
         figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, rim, depth, counts]
+        if laying.traits.pools:
+            across = pool_across(laying, blank)
+            beads = [bead("pool_across", "Melts to", "layup", across)]
+            figures.append(across)
         if movement is not None:
             figures += [thinnest(movement), *hole_figures(blank, movement)]
         strip = cut_length(laying, movement)

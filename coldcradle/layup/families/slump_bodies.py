@@ -14,42 +14,18 @@ from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.cold import Shading
 from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.families.slump_figures import formed_room
+from coldcradle.layup.families.slump_pool import pool_depth
 from coldcradle.layup.inputs import Support
 from coldcradle.layup.load import Load
 from coldcradle.layup.outcome import Raised
 from coldcradle.quantity.reason import because
 from coldcradle.report.figure import Figure, derive, given, published
 
-__all__ = ["cannot_bow", "hot_thickness", "pool_depth_m", "ring_shading", "with_foot"]
+__all__ = ["cannot_bow", "hot_thickness", "ring_shading", "with_foot"]
 
 _FEELS_M = 0.002
 _GATHERS = 1.1  # drawn together by less than that a sheet counts as it went in
 _SHELL = 3.0  # times √(R·h): wider than that a shell curved both ways cannot bow (edge effect of shells, Timoshenko)
-
-
-def pool_depth_m(laying: LayupRequest, blank: Blank) -> float:
-    """How deep a blank stands in its form once it has melted, m; what the form does not hold stands over its brim."""
-    room, density = formed_room(laying), laying.glass.kind.density_kg_m3
-    volume, full = blank.mass.value / density, float(room.volume_m3(room.height_m))
-    if volume <= full:
-        return room.level_m(volume)
-    return room.height_m + (volume - full) / max(1e-9, room.area_m2(room.height_m))
-
-
-def _pooled(laying: LayupRequest, blank: Blank) -> Figure:
-    return derive(
-        "pool_depth",
-        "Pools to",
-        "length",
-        lambda d, *_: d,
-        [
-            given("where this much glass stands in the form", "d", pool_depth_m(laying, blank), "length"),
-            given("volume", "V", blank.mass.value / laying.glass.kind.density_kg_m3, "volume"),
-        ],
-        words="It melts and finds its level: all of it, as deep as the form makes it.",
-        formula="d",
-        source=published("solid geometry"),
-    )
 
 
 def _gathered(blank: Blank, movement: Movement | None) -> Figure:
@@ -74,7 +50,7 @@ def _gathered(blank: Blank, movement: Movement | None) -> Figure:
 def hot_thickness(laying: LayupRequest, blank: Blank, movement: Movement | None) -> tuple[Figure, Raised | None]:
     """The thickest glass that comes out, and what is beside it."""
     if laying.traits.pools:
-        return _pooled(laying, blank), None
+        return pool_depth(laying, blank), None
     layup = laying.layup
     if not laying.traits.drops_through:
         return _gathered(blank, movement), blank.raised

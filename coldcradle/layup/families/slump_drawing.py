@@ -10,6 +10,7 @@ from coldcradle.layup.blank import Blank
 from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.families.plans import plan_of
+from coldcradle.layup.families.slump_pool import pool_body, pool_plan
 from coldcradle.layup.sketch import Body, Matter, Points, Sketch, block, draw, sheet_ring
 from coldcradle.quantity.format import show
 
@@ -56,7 +57,10 @@ def slump_sketch(laying: LayupRequest, blank: Blank, movement: Movement | None, 
     brim, half, thick = room.height_m, blank.length_m / 2, blank.thickness.value
     rest = float(movement.slides.at[0, 0, 1]) if movement is not None else brim
     bodies = form_bodies(laying, half)
-    if movement is not None:
+    is_pool = laying.traits.pools and (movement is None or movement.held.done_work <= work_per_pa)
+    if is_pool:
+        bodies.append(pool_body(laying, blank))
+    elif movement is not None:
         work = min(work_per_pa, 1.0) if math.isfinite(work_per_pa) else 1.0
         (slid, slid_thick), (held, held_thick) = movement.shapes(work)
         is_halved = not movement.course.is_whole
@@ -68,7 +72,9 @@ def slump_sketch(laying: LayupRequest, blank: Blank, movement: Movement | None, 
     times = 1.0
     if movement is not None and not laying.traits.drops_through and not movement.course.is_whole:
         times = movement.slides.edge_m[0] / movement.course.half_m
-    plan = plan_of(room, blank, matter=bodies[0].matter, off_m=off, times=times)
+    plan = plan_of(room, blank, matter=bodies[0].matter, off_m=off, times=1.0 if is_pool else times)
+    if is_pool:
+        plan.insert(1, pool_plan(laying, blank))
     field = _rim_field(laying)
     outer = room.half_width_m + max(laying.cradle.wall_m, 0.004)
     height = "cradle.parts.0.height" if hasattr(room, "parts") else ""

@@ -222,8 +222,8 @@ def _marks(times: float, log10_pa_s: float) -> list[Finding]:
 def reach_findings(laying: LayupRequest, movement: Movement, work_per_pa: float, log10_pa_s: float) -> list[Finding]:
     """What this programme leaves open, at the most."""
     slid, held = movement.arrivals(work_per_pa)
-    if held == "reached" and laying.traits.drops_through:
-        return []
+    if held == "reached" and not laying.traits.lies_in:
+        return []  # through a ring nothing ends it; melted in, it shall take every mark
     if held == "reached":
         return _marks(work_per_pa / movement.held.done_work, log10_pa_s)
     if "lost" in (slid, held) and slid != "reached":

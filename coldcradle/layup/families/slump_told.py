@@ -80,7 +80,7 @@ def fall_told(
     else:
         left = max(movement.off_m(work.total_per_pa))
         told = say("**Never in this programme:** at {t} {left} are left.", left=show(round(left, 3), "length"), **shown)
-    if not laying.traits.drops_through and not movement.course.is_whole:
+    if laying.traits.lies_in and not movement.course.is_whole:
         told = joined(told, say("The rim comes in up to {in} a side.", **shown))
     return told, figures
 

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import { ref } from 'vue'
 
 import { ActionButton } from './ActionButton'
+import { useLooking } from './looking'
 
 /** A word that opens the picker of files; the same file can be picked again. `isCamera`: a phone offers its camera. */
 defineProps<{
@@ -14,6 +15,7 @@ defineProps<{
   isBusy?: boolean
 }>()
 const emit = defineEmits<{ pick: [file: File] }>()
+const looking = useLooking()
 const input = ref<HTMLInputElement | null>(null)
 
 function picked(event: Event) {
@@ -25,7 +27,7 @@ function picked(event: Event) {
 </script>
 
 <template>
-  <span class="pick">
+  <span v-if="!looking" class="pick">
     <input
       ref="input"
       type="file"

@@ -11,11 +11,18 @@ export interface Fit {
   y: (m: number) => number
 }
 
-export function fit(sketch: Pick<Sketch, 'box'>, width: number, tall?: number, margin = 1): Fit {
+export function fit(
+  sketch: Pick<Sketch, 'box'> & Partial<Pick<Sketch, 'dimensions'>>,
+  width: number,
+  tall?: number,
+  margin = 1,
+): Fit {
   const [left, low, right, high] = sketch.box as [number, number, number, number]
   const isNarrow = width < 480
   const sides = margin * (isNarrow ? [104, 16] : [132, 44])[0]! + margin * (isNarrow ? 16 : 44)
-  const [top, bottom] = [64 * margin, 46 * margin]
+  // a dimension below wants a line of its own over the legend
+  const below = sketch.dimensions?.some((dimension) => dimension.axis !== 'z' && dimension.lane < 0) ? 24 : 0
+  const [top, bottom] = [64 * margin, 46 * margin + below]
   const wide = Math.max(1e-6, right - left)
   const deep = Math.max(1e-6, high - low)
   const byWidth = (width - sides) / wide

@@ -23,7 +23,7 @@ const learn = () =>
   <div>
     <ChoiceEntry path="grind.place" label="What is ground" undo="what is ground" />
     <PieceField path="grind.off" label="Off it" placeholder="0.5 mm" figure="ground_mass" />
-    <PieceField v-if="hasWidth" path="grind.across" label="So wide" placeholder="a quarter of its width" />
+    <PieceField v-if="hasWidth" path="grind.across" label="So wide" placeholder="a quarter of it" />
     <ChoiceEntry path="grind.last" label="Ends with" undo="how fine it ends" />
     <PieceField path="grind.pace" label="Your pace" hint="of what is reckoned" placeholder="100 %" />
     <p v-if="pace" class="small quiet">
