@@ -18,8 +18,7 @@ _OPEN = {"/api/session", "/api/session/owner", "/api/session/invited", "/api/ses
 _LETTER_BYTES = 10_000  # a name and a password are no longer
 _SAFE = {"GET", "HEAD", "OPTIONS"}
 _NOTHING_OF_THE_MACHINE = ", ".join(
-    f"{feature}=()"
-    for feature in ("camera", "microphone", "geolocation", "payment", "usb", "serial", "midi", "hid")
+    f"{feature}=()" for feature in ("camera", "microphone", "geolocation", "payment", "usb", "serial", "midi", "hid")
 )
 _WAITING, _WAIT_S = 2, 1.5
 _FORWARDED = ("HTTP_FORWARDED", "HTTP_VIA", "HTTP_X_REAL_IP")

@@ -5,7 +5,8 @@ from __future__ import annotations
 import numpy as np
 
 from coldcradle.cradle.solid import SolidRoom
-from coldcradle.cradle.stack import Room
+from coldcradle.cradle.stack import Room, Stack
+from coldcradle.cradle.straight import Box
 
 __all__ = ["filled_span_m"]
 
@@ -18,9 +19,10 @@ def filled_span_m(room: Room, level_m: float) -> tuple[float, float]:
     """
     across, into = room.span_m
     width, height = np.array(room.profile_m()).T
-    inside = height <= level_m
-    at_top = float(np.interp(level_m, height, width))
-    share = max(at_top, float(width[inside].max(initial=0.0))) / max(float(width.max()), 1e-12)
+    widest = max(float(np.interp(level_m, height, width)), float(width[height <= level_m].max(initial=0.0)))
+    share = widest / max(float(width.max()), 1e-12)
     if room.plan.is_round or isinstance(room, SolidRoom):
         return across * share, into * share
+    if isinstance(room, Stack) and isinstance(room.part_at(level_m)[0], Box):
+        return across * share, into - across * (1 - share)  # a draft leans all four walls alike
     return across * share, into

@@ -95,6 +95,9 @@ class Together(Door):
             page.wait_for_load_state("networkidle")
             free = "main input:not([readonly]):not([disabled]):not([type=search]):not([type=range])"
             self.assertEqual([one.evaluate("e => e.outerHTML") for one in page.locator(free).all()], [], station)
+            for act in ("Then …", "Undo", "Put away", "Start now", "Start the practice kiln", "Set the glass aside"):
+                expect(page.get_by_role("button", name=act)).to_have_count(0)
+            expect(page.locator("[data-dimension]")).to_have_count(0)
         page.get_by_label("Stations").get_by_role("link", name=re.compile("^Cradle")).click()
         expect(self.field(page, "cradle.parts.0.height")).to_have_attribute("readonly", "")
         page.goto(f"{self.live_server_url}/pieces")

@@ -9,10 +9,14 @@ from coldcradle.cradle.filled import filled_span_m
 from coldcradle.cradle.round import Cap, Frustum
 from coldcradle.cradle.stack import Stack
 from coldcradle.cradle.straight import Barrel, Box
+from coldcradle.document.piece import read_piece
 from coldcradle.heat.schedule.processes import PROCESSES
 from coldcradle.layup.inputs import BlankOutline
 from coldcradle.layup.solids import below
+from coldcradle.piece.plan import staged_of
+from coldcradle.piece.stage import motion_of
 from tests.core.test_families import of
+from tests.core.test_rule_samples import changed
 
 RHO = 2500.0
 
@@ -45,6 +49,10 @@ class Filled(TestCase):
         self.assertLess(across, 0.08)
         self.assertEqual(into, 0.3)
         self.assertEqual(filled_span_m(Stack((Box(height_m=0.05, length_m=0.3, width_m=0.1),)), 0.01), (0.3, 0.1))
+        leans = Stack((Box(height_m=0.05, length_m=0.3, width_m=0.1, draft_rad=math.radians(10)),))
+        less = 2 * 0.03 * math.tan(math.radians(10))
+        for side, top in zip(filled_span_m(leans, 0.02), (0.3, 0.1), strict=True):
+            self.assertAlmostEqual(side, top - less)
 
     def test_what_lies_below_a_level_has_the_area_of_its_segment(self) -> None:
         """A = r²·acos((r - h)/r) - (r - h)·√(2rh - h²): circular segment, any handbook."""
@@ -83,6 +91,17 @@ class MeltedIn(TestCase):
         self.assertNotIn("layup.takes-marks", [f.rule for f in found.findings])
         self.assertNotIn("The rim comes in", found.answers["layup"].metric)
         self.assertIn("The rim comes in", of("slump").answers["layup"].metric)
+
+    def test_on_the_slider_it_is_a_sheet_first_and_a_pool_in_the_end(self) -> None:
+        piece = read_piece(changed("flat", "melt", {})).piece
+        moving = motion_of(staged_of(piece, piece.stages[0].key))
+        assert moving is not None
+        first, last = moving.frames[0].shape, moving.frames[-1].shape
+        self.assertTrue(first.line)
+        self.assertIn("melts level", last.words.metric)
+        (pool,) = last.bodies
+        deep_m = of("melt").outcome.thickness_m
+        self.assertAlmostEqual(max(z for ring in pool.rings for _, z in ring), deep_m, delta=0.0005)
 
     def test_more_glass_than_the_form_holds_stands_over_its_brim(self) -> None:
         found = of("melt", layup__layers=[{"thick": "6 mm", "count": 6}])

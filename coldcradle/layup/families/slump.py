@@ -36,7 +36,7 @@ from coldcradle.layup.families.slump_figures import (
     thinnest,
 )
 from coldcradle.layup.families.slump_holes import hole_figures, hole_findings, moved_holes
-from coldcradle.layup.families.slump_pool import outline_of, pool_across, pool_depth_m, pooled
+from coldcradle.layup.families.slump_pool import outline_of, pool_across, pool_body, pool_depth_m, pooled
 from coldcradle.layup.families.slump_rules import fit_findings, foot_findings, reach_findings, ring_blank_m
 from coldcradle.layup.families.slump_told import fall_told, joined, softest_log
 from coldcradle.layup.followed import DeformationPath, PathShape
@@ -238,11 +238,17 @@ class Slump(Family):
 
         def shape(work: float) -> PathShape:
             (slid, slid_thick), (held, held_thick) = movement.shapes(work)
-            low, high = sorted((movement.held.middle_depth_m(work), movement.slides.middle_depth_m(work)))
+            if laying.traits.pools and result.blank is not None and movement.held.done_work <= work:
+                deep = show(round(result.outcome.thickness_m, 4), "length")
+                return PathShape(
+                    [pool_body(laying, result.blank)], say("it lies in and melts level, {d} deep", d=deep), [], []
+                )
+            ways = (movement.held.middle_depth_m(work), movement.slides.middle_depth_m(work))
+            low, high = (round(deep_m, 3) for deep_m in sorted(ways))
             words = say(
-                "its middle is {a} to {b} down",
-                a=show(round(low, 3), "length"),
-                b=show(round(high, 3), "length"),
+                "its middle is {b} down" if low == high else "its middle is {a} to {b} down",
+                a=show(low, "length"),
+                b=show(high, "length"),
             )
             return PathShape(
                 [

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ActionButton } from '../kit/ActionButton'
+import Making from '../kit/Making.vue'
 
 /** One of several entries of a list under its name, which can be left out. */
 defineProps<{ name: string }>()
@@ -10,7 +11,7 @@ defineEmits<{ drop: [] }>()
   <fieldset>
     <legend>
       {{ name }}
-      <ActionButton @click="$emit('drop')">leave it out</ActionButton>
+      <Making><ActionButton @click="$emit('drop')">leave it out</ActionButton></Making>
     </legend>
     <slot />
   </fieldset>

@@ -4,6 +4,7 @@ import { computed, nextTick, ref } from 'vue'
 import type { Dimension } from '../api/types'
 import { STAGE, usePiece } from '../composables/usePiece'
 import { usePreferences } from '../composables/usePreferences'
+import { useLooking } from './looking'
 
 /** A number on the drawing. If it is an input, a click opens it for typing, in place. */
 const props = defineProps<{
@@ -16,8 +17,11 @@ const props = defineProps<{
 }>()
 const piece = usePiece()
 const preferences = usePreferences()
+const looking = useLooking()
 const path = computed(() =>
-  props.dimension.path ? `${STAGE}.${props.isOfStage ? '' : 'cradle.'}${props.dimension.path}` : '',
+  props.dimension.path && !looking.value
+    ? `${STAGE}.${props.isOfStage ? '' : 'cradle.'}${props.dimension.path}`
+    : '',
 )
 const draft = computed(() => (path.value ? piece.drafts[path.value] : undefined))
 const words = computed(() => preferences.pick(props.dimension.shown).text)

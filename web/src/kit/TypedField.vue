@@ -120,6 +120,8 @@ async function giveUp(event: Event) {
 .row input::placeholder {
   font-family: var(--text);
   font-size: var(--f2);
+  letter-spacing: normal;
+  word-spacing: normal;
 }
 
 .other {

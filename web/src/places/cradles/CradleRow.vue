@@ -3,6 +3,7 @@ import type { Cradle } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import Thumbnail from '../../drawing/Thumbnail.vue'
 import { ActionButton } from '../../kit/ActionButton'
+import Making from '../../kit/Making.vue'
 
 /** One cradle of the shelf in a line: what it is, what it holds, and what can be done with it. */
 defineProps<{ cradle: Cradle; isOpen: boolean }>()
@@ -57,15 +58,17 @@ const fill = (cradle: Cradle) =>
       ><span class="quiet small">{{ fill(cradle) ? 'Fill weight' : 'Casting line at' }}</span
       ><span class="figures">{{ fill(cradle) ?? preferences.pick(cradle.line).text }}</span></span
     >
-    <span class="acts row-acts">
-      <ActionButton :aria-label="`Copy ${cradle.name}`" @click="emit('copy')"> Copy </ActionButton>
-      <ActionButton
-        :aria-label="`${cradle.is_archived ? 'Put back' : 'Put away'} ${cradle.name}`"
-        @click="emit('away')"
-      >
-        {{ cradle.is_archived ? 'Put back' : 'Put away' }}
-      </ActionButton>
-    </span>
+    <Making
+      ><span class="acts row-acts">
+        <ActionButton :aria-label="`Copy ${cradle.name}`" @click="emit('copy')"> Copy </ActionButton>
+        <ActionButton
+          :aria-label="`${cradle.is_archived ? 'Put back' : 'Put away'} ${cradle.name}`"
+          @click="emit('away')"
+        >
+          {{ cradle.is_archived ? 'Put back' : 'Put away' }}
+        </ActionButton>
+      </span></Making
+    >
   </div>
 </template>
 

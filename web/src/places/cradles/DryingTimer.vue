@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 
 import { ActionButton } from '../../kit/ActionButton'
 import { countdown, localNow } from '../../logic/localTime'
+import Making from '../../kit/Making.vue'
 
 /** A clock for a mould or a coat that dries on the bench. */
 const props = defineProps<{ drying: unknown; dryAt: string | null }>()
@@ -20,13 +21,15 @@ const left = computed(() => countdown(props.dryAt, now.value))
   <p class="drying small">
     <template v-if="standing?.started">
       <span role="status">{{ left }}</span>
-      <ActionButton @click="emit('change', null)">Stop the clock</ActionButton>
+      <Making><ActionButton @click="emit('change', null)">Stop the clock</ActionButton></Making>
     </template>
     <template v-else>
-      <label>Drying takes <InputText v-model="lasts" class="figures" maxlength="20" /></label>
-      <ActionButton @click="emit('change', { started: localNow(new Date()), lasts })">
-        Start the clock now
-      </ActionButton>
+      <Making
+        ><label>Drying takes <InputText v-model="lasts" class="figures" maxlength="20" /></label>
+        <ActionButton @click="emit('change', { started: localNow(new Date()), lasts })">
+          Start the clock now
+        </ActionButton></Making
+      >
     </template>
   </p>
 </template>

@@ -8,6 +8,7 @@ import type { Choices, Cradle } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import { localNow } from '../../logic/localTime'
 import DayField from '../../kit/DayField.vue'
+import Making from '../../kit/Making.vue'
 
 type Coat = { kind: string; coats: number; on: string; firings: number }
 
@@ -43,18 +44,19 @@ const add = () =>
         >
       </li>
     </ul>
-    <form @submit.prevent="add">
-      <Select
-        v-model="kind"
-        :options="choices.releases"
-        option-label="name"
-        option-value="key"
-        aria-label="Kind of release"
-      />
-      <label class="small">coats <InputText v-model="coats" inputmode="numeric" maxlength="2" /></label>
-      <DayField v-model="on" label="on" />
-      <Button type="submit" variant="outlined" label="Write it down" />
-    </form>
+    <Making
+      ><form @submit.prevent="add">
+        <Select
+          v-model="kind"
+          :options="choices.releases"
+          option-label="name"
+          option-value="key"
+          aria-label="Kind of release"
+        />
+        <label class="small">coats <InputText v-model="coats" inputmode="numeric" maxlength="2" /></label>
+        <DayField v-model="on" label="on" />
+        <Button type="submit" variant="outlined" label="Write it down" /></form
+    ></Making>
     <p class="small quiet">Spray and dry powder: respirator, ventilation, wet clean-up.</p>
   </section>
 </template>

@@ -10,6 +10,7 @@ import { useShortcuts } from '../../composables/useShortcuts'
 import { ActionButton } from '../../kit/ActionButton'
 import Fold from '../../kit/Fold.vue'
 import LoadState from '../../kit/LoadState.vue'
+import { useLooking } from '../../kit/looking'
 import Section from '../../kit/Section.vue'
 import BerthRows from './BerthRows.vue'
 import FiringHeat from './FiringHeat.vue'
@@ -27,7 +28,9 @@ const { page, query, acting } = firing
 const level = ref(0)
 const chosen = ref<number | null>(null)
 const traced = ref<number | null>(null)
+const looking = useLooking()
 const isOpen = computed(() => ['planned', 'loaded'].includes(page.value?.state ?? ''))
+const isMine = computed(() => isOpen.value && !looking.value)
 const items = computed(() => page.value?.layout?.items ?? [])
 const shelves = computed(() => {
   const many = page.value?.load.shelves?.length ?? 0
@@ -56,7 +59,7 @@ useShortcuts({
     <header>
       <h1>Firing in {{ page.kiln.name }}</h1>
       <span class="quiet">{{ page.state }}, {{ preferences.pick(page.starts).text }}</span>
-      <span v-if="isOpen" class="acts">
+      <span v-if="isMine" class="acts">
         <ActionButton @click="firing.arrange()">Lay out anew</ActionButton>
         <ActionButton
           :disabled="!page.undoes"
@@ -96,7 +99,7 @@ useShortcuts({
             v-model:chosen="chosen"
             v-model:level="level"
             :page="page"
-            :is-still="!isOpen"
+            :is-still="!isMine"
             @move="firing.move"
           />
           <ul v-if="page.layout.left.length" class="plain-list" aria-label="Finds no room">
@@ -106,9 +109,9 @@ useShortcuts({
           </ul>
           <LevelsSide v-if="page.layout.levels.length > 1" v-model:level="level" :page="page" />
           <Fold name="load-places" label="Places in words" :hint="`${items.length} in the kiln`">
-            <BerthRows :page="page" :is-still="!isOpen" @move="firing.move" @choose="(i) => (chosen = i)" />
+            <BerthRows :page="page" :is-still="!isMine" @move="firing.move" @choose="(i) => (chosen = i)" />
           </Fold>
-          <Fold v-if="isOpen" name="load-shelves" label="Shelves" :hint="shelves">
+          <Fold v-if="isMine" name="load-shelves" label="Shelves" :hint="shelves">
             <ShelfRows :page="page" :faults="acting.faults.value" @change="firing.setShelves" />
           </Fold>
         </template>
@@ -118,13 +121,13 @@ useShortcuts({
           <MemberList
             v-model:traced="traced"
             :members="page.members"
-            :is-still="!isOpen"
+            :is-still="!isMine"
             @take-out="firing.takeOut"
           />
         </Section>
         <FindingsList :findings="page.findings" station="load" />
         <FiringHeat v-if="page.line" :page="page" :traced="traced" />
-        <Fold v-if="isOpen" name="load-waiting" label="Add what waits">
+        <Fold v-if="isMine" name="load-waiting" label="Add what waits">
           <WaitingList :id="id" :version="page.version" @put-in="firing.putIn" />
         </Fold>
       </div>

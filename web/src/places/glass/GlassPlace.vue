@@ -12,6 +12,7 @@ import KindSheet from './KindSheet.vue'
 import NewKind from './NewKind.vue'
 import RackList from './RackList.vue'
 import { keyOf } from '../../kit/keys'
+import Making from '../../kit/Making.vue'
 
 /** What is on the rack, jar by jar, and the kinds of glass it is made of. */
 const archived = ref(false)
@@ -39,7 +40,9 @@ const kinds = computed(() =>
   <section class="place">
     <header>
       <h1>Glass</h1>
-      <Button v-if="!isNew" class="new" label="New kind of glass" variant="outlined" @click="isNew = true" />
+      <Making
+        ><Button v-if="!isNew" class="new" label="New kind of glass" variant="outlined" @click="isNew = true"
+      /></Making>
     </header>
     <NewKind v-if="isNew" @done="isNew = false" />
     <LoadState

@@ -15,6 +15,7 @@ import { keyOf, useFetched } from '../../kit/keys'
 import { linesOf, useAction } from '../../kit/useAction'
 import FilePick from '../../kit/FilePick.vue'
 import EmptyPlace from '../../kit/EmptyPlace.vue'
+import Making from '../../kit/Making.vue'
 
 /** Every jar, box and sheet: found, weighed, copied, put away, read from and written to a table. */
 const props = defineProps<{ kinds: Glass[]; choices: Choices }>()
@@ -129,7 +130,7 @@ const bringing = useAction(
       />
       <Select v-model="form" :options="forms" option-label="name" option-value="key" aria-label="Form" />
       <Select v-model="sort" :options="SORTS" option-label="name" option-value="key" aria-label="Order" />
-      <Button label="Weigh something in" @click="adding.act()" />
+      <Making><Button label="Weigh something in" @click="adding.act()" /> </Making>
       <ActionButton @click="archived = !archived">
         {{ archived ? 'On the rack' : 'Put away' }}
       </ActionButton>

@@ -13,6 +13,7 @@ import { usePreferences } from '../../composables/usePreferences'
 import { useFetched } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
 import FilePick from '../../kit/FilePick.vue'
+import Making from '../../kit/Making.vue'
 
 /** One jar, box or sheet; open, everything about it can be changed. */
 const props = defineProps<{ item: StockItem; forms: { key: string; name: string }[]; isOpen: boolean }>()
@@ -94,15 +95,17 @@ const away = () =>
           >, {{ preferences.pick(item.set_aside).text }} set aside</span
         ></span
       >
-      <span class="acts row-acts">
-        <ActionButton :aria-label="`Copy ${item.kind}, ${form}`" @click="copy"> Copy </ActionButton>
-        <ActionButton
-          :aria-label="`${item.is_archived ? 'Put back' : 'Put away'} ${item.kind}, ${form}`"
-          @click="away"
-        >
-          {{ item.is_archived ? 'Put back' : 'Put away' }}
-        </ActionButton>
-      </span>
+      <Making
+        ><span class="acts row-acts">
+          <ActionButton :aria-label="`Copy ${item.kind}, ${form}`" @click="copy"> Copy </ActionButton>
+          <ActionButton
+            :aria-label="`${item.is_archived ? 'Put back' : 'Put away'} ${item.kind}, ${form}`"
+            @click="away"
+          >
+            {{ item.is_archived ? 'Put back' : 'Put away' }}
+          </ActionButton>
+        </span></Making
+      >
     </div>
     <p v-if="trouble" class="margin-note" role="alert">{{ trouble }}</p>
     <div v-if="isOpen" class="more">

@@ -5,12 +5,15 @@ import { computed, ref, watch } from 'vue'
 import type { Kiln } from '../../api/types'
 import { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
+import { useLooking } from '../../kit/looking'
+import Making from '../../kit/Making.vue'
 
 /** The floor of the kiln from above, door at the bottom: places, and how much hotter or cooler they are than the middle. */
 type Zone = { name: string; offset: string; at: number[] }
 const props = defineProps<{ kiln: Kiln; fault?: string }>()
 const emit = defineEmits<{ change: [zones: Zone[]] }>()
 const preferences = usePreferences()
+const looking = useLooking()
 
 const WIDE = 220
 const deep = computed(() =>
@@ -74,32 +77,38 @@ const shownOffset = (i: number) => {
       <ul>
         <li v-for="(zone, i) in zones" :key="i">
           <InputText
+            :readonly="looking"
             :model-value="zone.name"
             maxlength="40"
             :aria-label="`Name of place ${i + 1}`"
             @change="edit(i, { name: ($event.target as HTMLInputElement).value })"
           />
           <InputText
+            :readonly="looking"
             :model-value="zone.offset"
             class="figures offset"
             maxlength="30"
             :aria-label="`${zone.name}: hotter than the middle by`"
             @change="edit(i, { offset: ($event.target as HTMLInputElement).value })"
           />
-          <ActionButton
-            :aria-label="`Take out ${zone.name}`"
-            @click="
-              emit(
-                'change',
-                zones.filter((_, j) => j !== i),
-              )
-            "
+          <Making
+            ><ActionButton
+              :aria-label="`Take out ${zone.name}`"
+              @click="
+                emit(
+                  'change',
+                  zones.filter((_, j) => j !== i),
+                )
+              "
+            >
+              Take out
+            </ActionButton></Making
           >
-            Take out
-          </ActionButton>
         </li>
         <li v-if="fault" class="fault" role="alert">✕ {{ fault }}</li>
-        <li><ActionButton @click="add">Add a place</ActionButton></li>
+        <Making
+          ><li><ActionButton @click="add">Add a place</ActionButton></li></Making
+        >
       </ul>
     </div>
   </section>

@@ -9,6 +9,7 @@ import KilnSheet from './KilnSheet.vue'
 import NewKiln from './NewKiln.vue'
 import { keyOf } from '../../kit/keys'
 import EmptyPlace from '../../kit/EmptyPlace.vue'
+import Making from '../../kit/Making.vue'
 
 const list = useQuery({ queryKey: keyOf('kilns'), queryFn: () => request(api.GET('/api/kilns')) })
 const rows = computed(() => list.data.value ?? [])
@@ -19,7 +20,7 @@ const isNew = ref(false)
   <section class="place">
     <header>
       <h1>Kilns</h1>
-      <Button v-if="!isNew" class="new" label="New kiln" @click="isNew = true" />
+      <Making><Button v-if="!isNew" class="new" label="New kiln" @click="isNew = true" /></Making>
     </header>
     <LoadState
       v-if="!list.data.value"

@@ -10,6 +10,7 @@ import { usePreferences } from '../../composables/usePreferences'
 import { useStageActs } from '../../composables/useStageActs'
 import { ActionButton } from '../../kit/ActionButton'
 import Fold from '../../kit/Fold.vue'
+import Making from '../../kit/Making.vue'
 
 const StepLinks = defineAsyncComponent(() => import('./StepLinks.vue'))
 const StageDialog = defineAsyncComponent(() => import('./StageDialog.vue'))
@@ -91,13 +92,14 @@ const remarks = computed(() => [...(links.value[here.value]?.remarks ?? []), ...
           :here="step"
         />
       </li>
-      <li class="more">
-        <Button label="Then …" variant="outlined" @click="adds = true" />
-        <ActionButton v-if="!step" aria-haspopup="menu" @click="(event: MouseEvent) => menu?.toggle(event)">
-          This stage …
-        </ActionButton>
-        <Menu ref="menu" :model="items" popup />
-      </li>
+      <Making
+        ><li class="more">
+          <Button label="Then …" variant="outlined" @click="adds = true" />
+          <ActionButton v-if="!step" aria-haspopup="menu" @click="(event: MouseEvent) => menu?.toggle(event)">
+            This stage …
+          </ActionButton>
+          <Menu ref="menu" :model="items" popup /></li
+      ></Making>
     </ol>
     <p v-if="acts.trouble.value" class="trouble small" role="alert">✕ {{ acts.trouble.value }}</p>
     <Fold

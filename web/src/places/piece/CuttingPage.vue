@@ -15,6 +15,7 @@ import { usePreferences } from '../../composables/usePreferences'
 import CutSheetDrawing from '../../drawing/CutSheetDrawing.vue'
 import { keyOf } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
+import Making from '../../kit/Making.vue'
 
 /** How the blanks are cut from the sheets on the rack, cut by cut; to print, and to carry out. */
 const props = defineProps<{ id: number; stage: string }>()
@@ -117,10 +118,12 @@ const { trouble } = booking
             <p class="small quiet">{{ preferences.pick(sheet.waste).text }} of it is lost.</p>
           </div>
         </div>
-        <p v-if="one.plan.sheets.length" class="screen">
-          <Button variant="outlined" label="It is cut: book it on the rack" @click="booking.act(one)" />
-          <span class="small quiet">Takes the sheets off the rack and puts the off-cuts on it.</span>
-        </p>
+        <Making
+          ><p v-if="one.plan.sheets.length" class="screen">
+            <Button variant="outlined" label="It is cut: book it on the rack" @click="booking.act(one)" />
+            <span class="small quiet">Takes the sheets off the rack and puts the off-cuts on it.</span>
+          </p></Making
+        >
       </section>
       <p class="small">
         Eyes and hands: safety glasses and gloves. Every cut runs from edge to edge; a cut costs no glass.

@@ -10,6 +10,7 @@ import { useAction } from '../../kit/useAction'
 import { usePiece } from '../../composables/usePiece'
 import { keyOf, useFetched } from '../../kit/keys'
 import { useLooking } from '../../kit/looking'
+import Making from '../../kit/Making.vue'
 
 const looking = useLooking()
 const props = defineProps<{ piece: Piece }>()
@@ -85,25 +86,29 @@ const { act: putAway } = useAction(
       {{ showsActs ? 'Less' : 'More' }}
     </ActionButton>
     <div class="actions" :class="{ open: showsActs }">
-      <ActionButton
-        :disabled="!piece.undoes"
-        :title="piece.undoes ? `Undo: ${piece.undoes}` : 'Nothing to undo'"
-        @click="context.undo('undo')"
+      <Making
+        ><ActionButton
+          :disabled="!piece.undoes"
+          :title="piece.undoes ? `Undo: ${piece.undoes}` : 'Nothing to undo'"
+          @click="context.undo('undo')"
+        >
+          Undo<span v-if="piece.undoes" class="what quiet">: {{ piece.undoes }}</span>
+        </ActionButton>
+        <ActionButton
+          :disabled="!piece.redoes"
+          :title="piece.redoes ? `Redo: ${piece.redoes}` : 'Nothing to redo'"
+          @click="context.undo('redo')"
+        >
+          Redo<span v-if="piece.redoes" class="what quiet">: {{ piece.redoes }}</span>
+        </ActionButton></Making
       >
-        Undo<span v-if="piece.undoes" class="what quiet">: {{ piece.undoes }}</span>
-      </ActionButton>
-      <ActionButton
-        :disabled="!piece.redoes"
-        :title="piece.redoes ? `Redo: ${piece.redoes}` : 'Nothing to redo'"
-        @click="context.undo('redo')"
-      >
-        Redo<span v-if="piece.redoes" class="what quiet">: {{ piece.redoes }}</span>
-      </ActionButton>
       <RouterLink class="text-button" :to="{ name: 'card', params: { id: piece.id } }">Print card</RouterLink>
       <a class="text-button" :href="`/api/pieces/${piece.id}/document`" download>Save a copy</a>
-      <ActionButton @click="putAway()">
-        {{ piece.is_put_away ? 'Put back' : 'Put away' }}
-      </ActionButton>
+      <Making
+        ><ActionButton @click="putAway()">
+          {{ piece.is_put_away ? 'Put back' : 'Put away' }}
+        </ActionButton></Making
+      >
     </div>
   </header>
 </template>

@@ -10,10 +10,13 @@ import FilePick from '../../kit/FilePick.vue'
 import Fold from '../../kit/Fold.vue'
 import Section from '../../kit/Section.vue'
 import TextField from '../../kit/TextField.vue'
+import { useLooking } from '../../kit/looking'
+import Making from '../../kit/Making.vue'
 
 /** What is looked at, and that it was done: when, how long it took, a note, photographs. */
 const props = defineProps<{ step: Step; acts: ReturnType<typeof useStepActs> }>()
 const id = useId()
+const looking = useLooking()
 const doneOn = () =>
   new Date(props.step.done_at!).toLocaleDateString('en-GB', {
     weekday: 'short',
@@ -29,15 +32,18 @@ const doneOn = () =>
         :input-id="`${id}-${check.key}`"
         binary
         :model-value="step.ticked.includes(check.key)"
+        :disabled="looking"
         @update:model-value="acts.mark(step.key, { tick: check.key })"
       />
       <label :for="`${id}-${check.key}`">{{ check.text }}</label>
     </div>
     <p>
       <template v-if="step.done_at">Done {{ doneOn() }}{{ step.by && `, ${step.by}` }}. </template>
-      <ActionButton @click="acts.mark(step.key, { is_done: !step.done_at })">
-        {{ step.done_at ? 'It is not done yet' : 'It is done' }}
-      </ActionButton>
+      <Making
+        ><ActionButton @click="acts.mark(step.key, { is_done: !step.done_at })">
+          {{ step.done_at ? 'It is not done yet' : 'It is done' }}
+        </ActionButton></Making
+      >
     </p>
     <template v-if="step.done_at">
       <TextField

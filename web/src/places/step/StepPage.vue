@@ -25,6 +25,7 @@ import { STEP_FIELDS } from './fields'
 import StepDone from './StepDone.vue'
 import StepDrawing from './StepDrawing.vue'
 import StepTakes from './StepTakes.vue'
+import Making from '../../kit/Making.vue'
 
 /** One step at the bench: what is done, before and after, what it gives, and that it was done. */
 const props = defineProps<{ id: number; step: string }>()
@@ -98,7 +99,9 @@ watchEffect(
         <Section title="This step">
           <PieceText path="name" label="Name" :usual="step.does_name" />
           <StepTakes :piece="piece" :step="step" />
-          <p><ActionButton @click="acts.takeOut(step.key)">Take it out</ActionButton></p>
+          <Making
+            ><p><ActionButton @click="acts.takeOut(step.key)">Take it out</ActionButton></p></Making
+          >
         </Section>
       </div>
     </div>

@@ -17,6 +17,7 @@ import WeekPlanner from './WeekPlanner.vue'
 import { keyOf } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
 import EmptyPlace from '../../kit/EmptyPlace.vue'
+import Making from '../../kit/Making.vue'
 
 /** Each kiln's now and next on one clock axis, and below it what wants doing by when. */
 const query = useQuery({
@@ -91,18 +92,21 @@ document.title = 'Today · Cold Cradle'
           <h2>Clocks on the bench</h2>
           <BenchTimers />
           <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
-          <p class="row">
-            <ActionButton v-for="[kind, words] in USUAL" :key="kind" @click="start(kind)">
-              {{ words }}
-            </ActionButton>
-          </p>
-          <p class="row">
-            <label class="small">For <InputText v-model="name" maxlength="60" placeholder="what" /> </label>
-            <label class="small"
-              >lasts <InputText v-model="lasts" class="figures" maxlength="20" placeholder="25 min"
-            /></label>
-            <Button label="Start it" variant="outlined" size="small" @click="start('own')" />
-          </p>
+          <Making
+            ><p class="row">
+              <ActionButton v-for="[kind, words] in USUAL" :key="kind" @click="start(kind)">
+                {{ words }}
+              </ActionButton>
+            </p></Making
+          >
+          <Making
+            ><p class="row">
+              <label class="small">For <InputText v-model="name" maxlength="60" placeholder="what" /> </label>
+              <label class="small"
+                >lasts <InputText v-model="lasts" class="figures" maxlength="20" placeholder="25 min"
+              /></label>
+              <Button label="Start it" variant="outlined" size="small" @click="start('own')" /></p
+          ></Making>
         </section>
       </div>
     </template>

@@ -12,6 +12,7 @@ import Fold from '../../kit/Fold.vue'
 import { keep, keptJson } from '../../kit/kept'
 import { useFetched } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
+import Making from '../../kit/Making.vue'
 
 /** Firings proposed for all that waits: taken whole or one by one, taken back in one step. */
 const week = defineModel<WeekOut | null>()
@@ -72,18 +73,20 @@ const trouble = computed(
 <template>
   <section class="week" aria-label="The week">
     <h2>The week</h2>
-    <p class="tools">
-      <Button
-        :label="week ? 'Plan it anew' : 'Plan the week'"
-        variant="outlined"
-        :loading="planning.isBusy.value"
-        @click="planning.act()"
-      />
-      <span v-if="planning.isBusy.value" class="small quiet" role="status"
-        >Trying what goes together; ten seconds at most.</span
-      >
-      <ActionButton v-if="canTakeBack" @click="back.act()">Take the last back</ActionButton>
-    </p>
+    <Making
+      ><p class="tools">
+        <Button
+          :label="week ? 'Plan it anew' : 'Plan the week'"
+          variant="outlined"
+          :loading="planning.isBusy.value"
+          @click="planning.act()"
+        />
+        <span v-if="planning.isBusy.value" class="small quiet" role="status"
+          >Trying what goes together; ten seconds at most.</span
+        >
+        <ActionButton v-if="canTakeBack" @click="back.act()">Take the last back</ActionButton>
+      </p></Making
+    >
     <p v-if="trouble" class="fault" role="alert">✕ {{ trouble }}</p>
     <template v-if="week">
       <Answer :said="week.says" />

@@ -8,6 +8,7 @@ import MessageText from '../../components/MessageText.vue'
 import { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
 import { useLooking } from '../../kit/looking'
+import Making from '../../kit/Making.vue'
 
 /** One check: ticked by the computer with its reason, or by hand with the hour; what is grave may be passed in words. */
 const props = defineProps<{ line: CheckLine; piece: string; failures: number }>()
@@ -59,9 +60,11 @@ const CLOCKS: Record<string, string> = {
       <p v-if="line.ticked" class="small quiet">
         ticked {{ preferences.pick(line.ticked).text }}{{ line.by && `, ${line.by}` }}
       </p>
-      <ActionButton v-if="line.check.timer && !line.ticked" @click="emit('clock', line.check.timer)">
-        {{ CLOCKS[line.check.timer] }}
-      </ActionButton>
+      <Making
+        ><ActionButton v-if="line.check.timer && !line.ticked" @click="emit('clock', line.check.timer)">
+          {{ CLOCKS[line.check.timer] }}
+        </ActionButton></Making
+      >
       <label v-if="needsReason" class="reason small"
         >Fired all the same, because
         <InputText

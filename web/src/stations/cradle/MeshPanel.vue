@@ -13,6 +13,7 @@ import type { CradleDocument } from './methods'
 import { useAction } from '../../kit/useAction'
 import FilePick from '../../kit/FilePick.vue'
 import Slide from '../../kit/Slide.vue'
+import Making from '../../kit/Making.vue'
 
 const MeshView = defineAsyncComponent(() => import('../../drawing/MeshView.vue'))
 
@@ -120,16 +121,17 @@ const leave = () =>
       :source="`/api/solids/${solid.solid_id}/view`"
       :level-m="preview ?? section.glass_m"
     />
-    <label v-if="solid?.solid_id" class="slider small"
-      >Casting line
-      <Slide
-        :model-value="perMille"
-        name="Casting line"
-        :low="1"
-        :high="1000"
-        @move="(to) => (preview = slid(to))"
-        @rest="fillTo"
-    /></label>
+    <Making
+      ><label v-if="solid?.solid_id" class="slider small"
+        >Casting line
+        <Slide
+          :model-value="perMille"
+          name="Casting line"
+          :low="1"
+          :high="1000"
+          @move="(to) => (preview = slid(to))"
+          @rest="fillTo" /></label
+    ></Making>
     <p class="tools">
       <FilePick
         :label="solid ? 'Another file' : 'Choose a file (STL, OBJ, PLY, 3MF, GLB)'"

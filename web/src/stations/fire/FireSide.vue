@@ -7,6 +7,7 @@ import type { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
 import Fold from '../../kit/Fold.vue'
 import { useLooking } from '../../kit/looking'
+import Making from '../../kit/Making.vue'
 
 /** What must be done by when, the steps as they stand, and what was done. */
 defineProps<{ live: Live; preferences: ReturnType<typeof usePreferences> }>()
@@ -60,28 +61,39 @@ function write() {
           <span
             >{{ event.name }}<template v-if="event.note">: {{ event.note }}</template>
             <span v-if="event.by" class="quiet small"> {{ event.by }}</span>
-            <ActionButton v-if="event.can_undo" @click="emit('undo', event.key)">
-              take back
-            </ActionButton></span
+            <Making
+              ><ActionButton v-if="event.can_undo" @click="emit('undo', event.key)">
+                take back
+              </ActionButton></Making
+            ></span
           >
           <span class="figures">{{ preferences.pick(event.at).unit }}</span>
         </li>
       </ul>
-      <Fold
-        v-if="live.state !== 'opened' && !live.is_simulated"
-        name="fire-more"
-        label="Something else happened"
+      <Making
+        ><Fold
+          v-if="live.state !== 'opened' && !live.is_simulated"
+          name="fire-more"
+          label="Something else happened"
+        >
+          <p class="more">
+            <ActionButton v-for="[kind, name] in MORE" :key="kind" @click="emit('act', kind, name)">
+              {{ name }}
+            </ActionButton>
+          </p>
+        </Fold></Making
       >
-        <p class="more">
-          <ActionButton v-for="[kind, name] in MORE" :key="kind" @click="emit('act', kind, name)">
-            {{ name }}
-          </ActionButton>
-        </p>
-      </Fold>
-      <label class="small quiet"
-        >Note
-        <InputText v-model="note" maxlength="400" :readonly="looking" @keydown.enter="write" @blur="write" />
-      </label>
+      <Making
+        ><label class="small quiet"
+          >Note
+          <InputText
+            v-model="note"
+            maxlength="400"
+            :readonly="looking"
+            @keydown.enter="write"
+            @blur="write"
+          /> </label
+      ></Making>
     </section>
   </aside>
 </template>

@@ -16,6 +16,7 @@ import LookIn from './LookIn.vue'
 import MayOpenPanel from './MayOpenPanel.vue'
 import ReadingsPanel from './ReadingsPanel.vue'
 import StandInPanel from './StandInPanel.vue'
+import Making from '../../kit/Making.vue'
 
 const WorkingDrawer = defineAsyncComponent(() => import('../../components/WorkingDrawer.vue'))
 
@@ -67,15 +68,19 @@ const since = computed(() =>
         </ul>
       </div>
       <div class="hands">
-        <ActButtons v-if="!isOpen" :acts="ahead.data.value?.acts ?? []" :state="live.state" @act="act" />
-        <LookIn v-if="!isOpen" @act="act" />
+        <Making
+          ><ActButtons v-if="!isOpen" :acts="ahead.data.value?.acts ?? []" :state="live.state" @act="act" />
+          <LookIn v-if="!isOpen" @act="act"
+        /></Making>
       </div>
     </div>
     <div class="below">
       <div class="left">
         <MayOpenPanel :live="live" @act="act" />
-        <StandInPanel v-if="live.is_simulated" :live="live" :look-s="look?.at_s" @act="act" />
-        <ReadingsPanel v-else :live="live" @done="query.refetch()" />
+        <Making
+          ><StandInPanel v-if="live.is_simulated" :live="live" :look-s="look?.at_s" @act="act" />
+          <ReadingsPanel v-else :live="live" @done="query.refetch()"
+        /></Making>
       </div>
       <FireSide :live="live" :preferences="preferences" @undo="undo" @act="act" />
     </div>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 
 import type { Live } from '../../api/types'
 import MessageText from '../../components/MessageText.vue'
+import Making from '../../kit/Making.vue'
 
 const props = defineProps<{ live: Live }>()
 const emit = defineEmits<{ act: [kind: string, name: string] }>()
@@ -18,18 +19,18 @@ const isOpen = computed(() => props.live.state === 'opened')
       <p v-if="live.may_open.settles.metric" class="settles"><MessageText :said="live.may_open.settles" /></p>
     </div>
     <p class="go">
-      <Button
-        v-if="!isOpen"
-        :label="live.may_open.word === 'yes' ? 'I have opened the lid' : 'I have opened it all the same'"
-        :variant="live.may_open.word === 'yes' ? undefined : 'outlined'"
-        @click="emit('act', 'open', 'Lid opened')"
-      />
-      <Button
-        v-else
-        label="Shut it again"
-        variant="outlined"
-        @click="emit('act', 'shut', 'Lid shut again')"
-      />
+      <Making
+        ><Button
+          v-if="!isOpen"
+          :label="live.may_open.word === 'yes' ? 'I have opened the lid' : 'I have opened it all the same'"
+          :variant="live.may_open.word === 'yes' ? undefined : 'outlined'"
+          @click="emit('act', 'open', 'Lid opened')" />
+        <Button
+          v-else
+          label="Shut it again"
+          variant="outlined"
+          @click="emit('act', 'shut', 'Lid shut again')"
+      /></Making>
       <RouterLink v-if="isOpen" :to="{ params: { station: 'after' } }">What came out: to After</RouterLink>
     </p>
     <ul class="cautions small">

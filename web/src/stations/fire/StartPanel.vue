@@ -13,6 +13,7 @@ import { localNow } from '../../logic/localTime'
 import { newKey } from '../../logic/keys'
 import { keyOf, useFetched } from '../../kit/keys'
 import { useAction } from '../../kit/useAction'
+import Making from '../../kit/Making.vue'
 
 /** A firing is begun here: by the stand-in, to practise, or as what somebody has started at a real kiln. */
 const props = defineProps<{ piece: Piece }>()
@@ -66,40 +67,43 @@ const start = (isSimulated: boolean, isPast: boolean) => starting.act({ isSimula
         To Before
       </ActionButton>
     </div>
-    <div v-if="heat" class="ways">
-      <section>
-        <h3>I have started the kiln</h3>
-        <p class="small quiet">
-          You start it at its own controller; nothing here does. Readings are typed, or its log is dropped in.
-        </p>
-        <label class="when"
-          >It began at <InputText v-model="at" type="datetime-local" :max="localNow(new Date())"
-        /></label>
-        <p class="go">
-          <Button label="It began just now" :disabled="isBusy" @click="start(false, false)" />
-          <Button
-            label="It began at that time"
-            variant="outlined"
-            :disabled="isBusy"
-            @click="start(false, true)"
-          />
-        </p>
-      </section>
-      <section>
-        <h3>Practise</h3>
-        <p class="small quiet">
-          A made-up controller runs this programme against what is known of your kiln, as quickly as you like.
-        </p>
-        <p class="go">
-          <Button
-            label="Start the practice kiln"
-            variant="outlined"
-            :disabled="isBusy"
-            @click="start(true, false)"
-          />
-        </p>
-      </section>
-    </div>
+    <Making
+      ><div v-if="heat" class="ways">
+        <section>
+          <h3>I have started the kiln</h3>
+          <p class="small quiet">
+            You start it at its own controller; nothing here does. Readings are typed, or its log is dropped
+            in.
+          </p>
+          <label class="when"
+            >It began at <InputText v-model="at" type="datetime-local" :max="localNow(new Date())"
+          /></label>
+          <p class="go">
+            <Button label="It began just now" :disabled="isBusy" @click="start(false, false)" />
+            <Button
+              label="It began at that time"
+              variant="outlined"
+              :disabled="isBusy"
+              @click="start(false, true)"
+            />
+          </p>
+        </section>
+        <section>
+          <h3>Practise</h3>
+          <p class="small quiet">
+            A made-up controller runs this programme against what is known of your kiln, as quickly as you
+            like.
+          </p>
+          <p class="go">
+            <Button
+              label="Start the practice kiln"
+              variant="outlined"
+              :disabled="isBusy"
+              @click="start(true, false)"
+            />
+          </p>
+        </section></div
+    ></Making>
   </div>
 </template>
 

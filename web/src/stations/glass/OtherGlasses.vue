@@ -7,6 +7,7 @@ import ChoiceField from '../../kit/ChoiceField.vue'
 import PieceField from '../../components/PieceField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import Section from '../../kit/Section.vue'
+import Making from '../../kit/Making.vue'
 
 type Extra = Pick<NonNullable<Piece['stage']['glass']['with']>[number], 'kind_id' | 'form' | 'mass'>
 
@@ -46,14 +47,16 @@ const add = () => {
       />
       <PieceField :path="`glass.with.${index}.mass`" label="Weight" figure="charge_mass" />
     </div>
-    <p class="more">
-      <ActionButton v-if="extras.length < 8" :disabled="!kinds.length" @click="add">
-        Put another glass in
-      </ActionButton>
-      <ActionButton v-if="extras.length" @click="set(extras.slice(0, -1), 'a glass less')">
-        Take the last one out
-      </ActionButton>
-    </p>
+    <Making
+      ><p class="more">
+        <ActionButton v-if="extras.length < 8" :disabled="!kinds.length" @click="add">
+          Put another glass in
+        </ActionButton>
+        <ActionButton v-if="extras.length" @click="set(extras.slice(0, -1), 'a glass less')">
+          Take the last one out
+        </ActionButton>
+      </p></Making
+    >
   </Section>
 </template>
 

@@ -10,6 +10,7 @@ import { usePreferences } from '../../composables/usePreferences'
 import { ActionButton } from '../../kit/ActionButton'
 import { useAction } from '../../kit/useAction'
 import Section from '../../kit/Section.vue'
+import Making from '../../kit/Making.vue'
 
 /** What to put on the scale, line by line; and the rack: set aside, used, given back. */
 const props = defineProps<{ piece: Piece }>()
@@ -60,20 +61,22 @@ const { act: rack, trouble: said } = racking
       </ul>
     </template>
     <p v-if="piece.reservations_gap" class="margin-note"><MessageText :said="piece.reservations_gap" /></p>
-    <p class="acts">
-      <Button
-        v-if="!isUsed"
-        variant="outlined"
-        :label="piece.reservations.length ? 'Set aside anew' : 'Set the glass aside'"
-        @click="rack('aside')"
-      />
-      <Button
-        v-if="piece.reservations.length && !isUsed"
-        label="It is in the kiln: take it off the rack"
-        @click="rack('used')"
-      />
-      <ActionButton v-if="piece.reservations.length" @click="rack('back')"> Give it back </ActionButton>
-    </p>
+    <Making
+      ><p class="acts">
+        <Button
+          v-if="!isUsed"
+          variant="outlined"
+          :label="piece.reservations.length ? 'Set aside anew' : 'Set the glass aside'"
+          @click="rack('aside')"
+        />
+        <Button
+          v-if="piece.reservations.length && !isUsed"
+          label="It is in the kiln: take it off the rack"
+          @click="rack('used')"
+        />
+        <ActionButton v-if="piece.reservations.length" @click="rack('back')"> Give it back </ActionButton>
+      </p></Making
+    >
     <p v-if="said" class="fault" role="alert">✕ {{ said }}</p>
   </Section>
 </template>

@@ -13,6 +13,7 @@ import { ActionButton } from '../../kit/ActionButton'
 import RemarkList from './RemarkList.vue'
 import ScheduleLines from './ScheduleLines.vue'
 import { keyOf } from '../../kit/keys'
+import Making from '../../kit/Making.vue'
 
 /** Somebody else's schedule: pasted, read, run through this kiln and this glass, and told what it would do. */
 const props = defineProps<{ piece: Piece }>()
@@ -57,23 +58,25 @@ const EXAMPLE =
 
 <template>
   <div class="schedule">
-    <div class="paste">
-      <label :for="id">As it was written: prose, a list, a table, in °F or °C</label>
-      <Textarea
-        :id="id"
-        v-model="text"
-        rows="6"
-        class="figures"
-        maxlength="4000"
-        spellcheck="false"
-        :placeholder="EXAMPLE"
-        @blur="keep"
-      />
-      <div class="go">
-        <Button label="Judge it" :disabled="!text.trim()" @click="keep" />
-        <ActionButton v-if="text" @click="((text = ''), keep())">Clear</ActionButton>
-      </div>
-    </div>
+    <Making
+      ><div class="paste">
+        <label :for="id">As it was written: prose, a list, a table, in °F or °C</label>
+        <Textarea
+          :id="id"
+          v-model="text"
+          rows="6"
+          class="figures"
+          maxlength="4000"
+          spellcheck="false"
+          :placeholder="EXAMPLE"
+          @blur="keep"
+        />
+        <div class="go">
+          <Button label="Judge it" :disabled="!text.trim()" @click="keep" />
+          <ActionButton v-if="text" @click="((text = ''), keep())">Clear</ActionButton>
+        </div>
+      </div></Making
+    >
     <div v-if="isThere" class="found" aria-live="polite">
       <p v-if="judged.isPending.value" class="quiet">Running it through the kiln and the glass …</p>
       <p v-else-if="judged.error.value" class="fault" role="alert">✕ {{ judged.error.value.message }}</p>

@@ -13,6 +13,7 @@ import { ActionButton } from '../../kit/ActionButton'
 import { keyOf } from '../../kit/keys'
 import { localNow, localZone, nextHour } from '../../logic/localTime'
 import { useLooking } from '../../kit/looking'
+import Making from '../../kit/Making.vue'
 
 /** When it starts, or by when it shall be open; and the calendar that follows from it. */
 const looking = useLooking()
@@ -116,13 +117,15 @@ const WAYS: { key: Way; name: string }[] = [
     </template>
     <MessageText v-if="plan?.visit_help" :said="plan.visit_help" />
   </p>
-  <p class="now">
-    <ActionButton v-if="isPast" @click="startAt(next)">
-      Start {{ next.slice(11) }}, the next full hour
-    </ActionButton>
-    <ActionButton v-if="slot" @click="startAt(slot.at)">Start {{ slot.words }}</ActionButton>
-    <ActionButton @click="startNow">Start now</ActionButton>
-  </p>
+  <Making
+    ><p class="now">
+      <ActionButton v-if="isPast" @click="startAt(next)">
+        Start {{ next.slice(11) }}, the next full hour
+      </ActionButton>
+      <ActionButton v-if="slot" @click="startAt(slot.at)">Start {{ slot.words }}</ActionButton>
+      <ActionButton @click="startNow">Start now</ActionButton>
+    </p></Making
+  >
 </template>
 
 <style scoped>

@@ -7,6 +7,7 @@ import { ActionButton } from '../../kit/ActionButton'
 import TypedField from '../../kit/TypedField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { useWorking } from '../../composables/useWorking'
+import Making from '../../kit/Making.vue'
 
 /** One step set by hand, for keyboard and phone: what dragging does on the line. */
 const openWorking = useWorking()
@@ -52,7 +53,11 @@ const write = (name: string, value: string) =>
       <ActionButton v-for="key in step.figures" :key="key" :data-figure="key" @click="openWorking(key)">
         Why: {{ piece.plan.figures[key]?.name.toLowerCase() }}
       </ActionButton>
-      <ActionButton v-if="isOwn" @click="emit('release', step.key)"> Work it out again </ActionButton>
+      <Making
+        ><ActionButton v-if="isOwn" @click="emit('release', step.key)">
+          Work it out again
+        </ActionButton></Making
+      >
     </p>
   </section>
 </template>

@@ -10,6 +10,7 @@ import { useChoices } from '../../composables/useChoices'
 import { usePiece } from '../../composables/usePiece'
 import { ActionButton } from '../../kit/ActionButton'
 import Fold from '../../kit/Fold.vue'
+import Making from '../../kit/Making.vue'
 
 /** What lies on the blank or in it besides whole sheets. */
 const props = defineProps<{ stage: Stage }>()
@@ -51,15 +52,17 @@ const coated = computed(() => (props.stage.layup?.layers ?? []).some((l) => l.co
       <PieceField :path="`layup.added.${i}.x`" label="Right of the middle" />
       <PieceField :path="`layup.added.${i}.y`" label="Away from you" />
     </EntryGroup>
-    <p class="acts">
-      <ActionButton
-        v-for="kind in kinds"
-        :key="kind.key"
-        @click="write((now) => [...now, { kind: kind.key as AddedDocument['kind'] }], `${kind.name} added`)"
-      >
-        Add {{ kind.name }}
-      </ActionButton>
-    </p>
+    <Making
+      ><p class="acts">
+        <ActionButton
+          v-for="kind in kinds"
+          :key="kind.key"
+          @click="write((now) => [...now, { kind: kind.key as AddedDocument['kind'] }], `${kind.name} added`)"
+        >
+          Add {{ kind.name }}
+        </ActionButton>
+      </p></Making
+    >
     <ChoiceEntry
       v-for="(_, i) in stage.layup?.layers ?? []"
       :key="`coated-${i}`"

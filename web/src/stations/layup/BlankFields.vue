@@ -9,6 +9,7 @@ import { ActionButton } from '../../kit/ActionButton'
 import LayerList from './LayerList.vue'
 import Section from '../../kit/Section.vue'
 import Fold from '../../kit/Fold.vue'
+import Making from '../../kit/Making.vue'
 
 // what few pieces have is fetched where it is asked for
 const AddedList = defineAsyncComponent(() => import('./AddedList.vue'))
@@ -51,11 +52,13 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
         :most="2"
       />
       <template v-if="outline === 'drawn'">
-        <p class="small">
-          <ActionButton @click="draws = true">
-            {{ layup.drawn ? 'Draw, read or trace it again' : 'Draw, read or trace the outline' }}
-          </ActionButton>
-        </p>
+        <Making
+          ><p class="small">
+            <ActionButton @click="draws = true">
+              {{ layup.drawn ? 'Draw, read or trace it again' : 'Draw, read or trace the outline' }}
+            </ActionButton>
+          </p></Making
+        >
         <PieceField path="layup.scale" label="Pattern at" hint="of its drawing" figure="blank" />
         <OutlineDialog v-if="draws" v-model="draws" path="layup.drawn" :rings="layup.drawn?.rings ?? []" />
       </template>

@@ -8,6 +8,7 @@ import { useChoices } from '../../composables/useChoices'
 import { usePiece } from '../../composables/usePiece'
 import { ActionButton } from '../../kit/ActionButton'
 import ChoiceField from '../../kit/ChoiceField.vue'
+import Making from '../../kit/Making.vue'
 
 const OutlineDialog = defineAsyncComponent(() => import('../cradle/outline/OutlineDialog.vue'))
 
@@ -62,11 +63,13 @@ function choose(to: string) {
       label="It is sealed"
       undo="whether it is sealed"
     />
-    <p v-if="shape === 'drawn'" class="small">
-      <ActionButton @click="draws = true">
-        {{ layup.bottle?.drawn ? 'Draw, read or trace it again' : 'Draw, read or trace it, upright' }}
-      </ActionButton>
-    </p>
+    <Making
+      ><p v-if="shape === 'drawn'" class="small">
+        <ActionButton @click="draws = true">
+          {{ layup.bottle?.drawn ? 'Draw, read or trace it again' : 'Draw, read or trace it, upright' }}
+        </ActionButton>
+      </p></Making
+    >
     <OutlineDialog
       v-if="draws"
       v-model="draws"

@@ -9,6 +9,7 @@ import PieceText from '../../components/PieceText.vue'
 import { usePiece } from '../../composables/usePiece'
 import { ActionButton } from '../../kit/ActionButton'
 import Fold from '../../kit/Fold.vue'
+import Making from '../../kit/Making.vue'
 
 /** What is done by hand while it is hot, one after another. */
 const props = defineProps<{ stage: Stage }>()
@@ -39,8 +40,10 @@ const write = (next: (now: HotMove[]) => HotMove[], label: string) =>
       <PieceField :path="`layup.hot.${i}.lasts`" label="Lid open for" placeholder="20 s" />
       <PieceText :path="`layup.hot.${i}.walls`" label="Walls that lie together then" usual="2" :most="2" />
     </EntryGroup>
-    <p>
-      <ActionButton @click="write((now) => [...now, {}], 'a move by hand')">A move by hand</ActionButton>
-    </p>
+    <Making
+      ><p>
+        <ActionButton @click="write((now) => [...now, {}], 'a move by hand')">A move by hand</ActionButton>
+      </p></Making
+    >
   </Fold>
 </template>

@@ -7,6 +7,7 @@ import PieceField from '../../components/PieceField.vue'
 import PieceText from '../../components/PieceText.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import { ActionButton } from '../../kit/ActionButton'
+import Making from '../../kit/Making.vue'
 
 /** Sheets in the order in which they are laid, the lowest first; moved by buttons, by Alt and the arrows, or dragged. */
 const props = defineProps<{ stage: Stage; isTaken: boolean; isNamed?: boolean }>()
@@ -47,9 +48,11 @@ let dragged = -1
         <span class="small quiet">{{
           i === 0 ? 'lowest' : i === layers.length - 1 ? 'on top' : `layer ${i + 1}`
         }}</span>
-        <ActionButton :disabled="i === 0" @click="move(i, i - 1)">down</ActionButton>
-        <ActionButton :disabled="i === layers.length - 1" @click="move(i, i + 1)"> up </ActionButton>
-        <ActionButton @click="drop(i)">take off</ActionButton>
+        <Making
+          ><ActionButton :disabled="i === 0" @click="move(i, i - 1)">down</ActionButton>
+          <ActionButton :disabled="i === layers.length - 1" @click="move(i, i + 1)"> up </ActionButton>
+          <ActionButton @click="drop(i)">take off</ActionButton></Making
+        >
       </div>
       <PieceField
         :path="`layup.layers.${i}.thick`"
@@ -73,11 +76,13 @@ let dragged = -1
       />
     </li>
   </ol>
-  <p class="acts">
-    <ActionButton @click="add">
-      {{ isTaken ? 'Lay new glass as well' : 'Lay another layer' }}
-    </ActionButton>
-  </p>
+  <Making
+    ><p class="acts">
+      <ActionButton @click="add">
+        {{ isTaken ? 'Lay new glass as well' : 'Lay another layer' }}
+      </ActionButton>
+    </p></Making
+  >
 </template>
 
 <style scoped>

@@ -9,6 +9,7 @@ import MessageText from '../../components/MessageText.vue'
 import TextField from '../../kit/TextField.vue'
 import { STAGE, usePiece } from '../../composables/usePiece'
 import Section from '../../kit/Section.vue'
+import Making from '../../kit/Making.vue'
 
 /** What goes in of what earlier stages gave, and how many of it. */
 const props = defineProps<{ piece: Piece; stage: Stage }>()
@@ -55,7 +56,7 @@ const leave = (i: number) =>
       />
       <p class="small quiet">
         <MessageText v-if="link(taken.from)" :said="link(taken.from)!.gives" />
-        <ActionButton @click="leave(i)">Leave it out</ActionButton>
+        <Making><ActionButton @click="leave(i)">Leave it out</ActionButton></Making>
       </p>
     </div>
     <ChoiceEntry
