@@ -76,3 +76,36 @@ class Planned(TestCase):
         self.assertGreater(strain[12], 0.03)
         for crest, expected in ((11, set()), (12, {"layup.wave-folds"})):
             self.assertEqual(rules(dropped(waves=5, crest=f"{crest} mm")), expected)
+
+
+def organic(far_right_mm: float = 164.0, **layup: Any) -> StagePlan:
+    """A traced blank on a bowl of 330 mm: round but for how far it reaches to the right, in mm from its middle."""
+    turns = [k * math.pi / 36 for k in range(72)]
+    reach = [164 - (164 - far_right_mm) * max(0.0, math.cos(t)) ** 8 for t in turns]
+    ring = [[r * math.cos(t), r * math.sin(t)] for r, t in zip(reach, turns, strict=True)]
+    made = stage("slump", key="s0", layup__outline="drawn", layup__layers=one("6 mm"))
+    made["layup"] |= {"drawn": {"made": "traced", "rings": [ring]}} | layup
+    made["cradle"]["parts"] = [{"shape": "cap", "rim": "330 mm", "height": "50 mm"}]
+    return last(made)
+
+
+class OddOnForms(TestCase):
+    """Both sides of each edge: half a millimetre over the rim; a twentieth of the rim's half short of it."""
+
+    def said(self, found: StagePlan, rule: str) -> str:
+        return next((f.says.metric for f in found.findings if f.rule == rule), "")
+
+    def test_where_it_stands_over(self) -> None:
+        self.assertEqual(self.said(organic(165.4), "layup.over-the-rim"), "")
+        self.assertRegex(self.said(organic(166.5), "layup.over-the-rim"), "^At the right .* 1.5 mm over")
+
+    def test_where_it_stops_short(self) -> None:
+        self.assertEqual(self.said(organic(158.0), "layup.slides-in"), "")
+        self.assertRegex(self.said(organic(155.0), "layup.slides-in"), "^At the right .* 10 mm short")
+
+    def test_moved_it_is_over_on_one_side_and_short_on_the_other(self) -> None:
+        moved = organic(offset="12 mm")
+        self.assertIn("At the right", self.said(moved, "layup.over-the-rim"))
+        self.assertIn("At the left", self.said(moved, "layup.slides-in"))
+        self.assertNotEqual(self.said(moved, "layup.off-the-middle"), "")
+        self.assertEqual(self.said(organic(), "layup.off-the-middle"), "")

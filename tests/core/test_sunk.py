@@ -110,3 +110,35 @@ class Planned(TestCase):
         low, high = PROCESSES["sink"].window_c(shipped_kinds()["float-clear"])
         self.assertTrue(680 <= low <= 740, low)
         self.assertTrue(760 <= high <= 810, high)
+
+
+def bottled(shape: str, peak: str = "", **told: Any) -> StagePlan:
+    """A bottle of 300 by 70 mm on its side."""
+    made = stage("sink", key="s0", layup__outline="oblong", layup__length="300 mm", layup__width="70 mm")
+    made["layup"]["bottle"] = {"shape": shape} | told
+    if peak:
+        made["heat"] |= {"peak_at": peak, "peak_hold": "10 min"}
+    return last(made)
+
+
+class Neck(TestCase):
+    def test_it_follows_the_ring_of_its_own_size(self) -> None:
+        found = bottled("bottle")
+        neck = tube(0.014, 0.003)
+        work = next(i.value for i in found.figures["neck_sinks_to"].inputs if i.symbol == "W")
+        self.assertAlmostEqual(found.figures["neck_sinks_to"].value, neck.size_m(work)[1], delta=1e-4)
+
+    def test_a_tube_has_none_and_one_as_good_as_solid_neither(self) -> None:
+        self.assertNotIn("neck_sinks_to", bottled("tube").figures)
+        self.assertNotIn("neck_sinks_to", bottled("bottle", neck="6.5 mm").figures)
+        self.assertIn("neck_sinks_to", bottled("bottle", neck="8 mm").figures)
+        self.assertNotIn("neck_sinks_to", bottled("bottle", neck="69 mm").figures)
+
+    def test_cool_the_neck_stands_higher_than_the_body_and_is_the_height_of_the_piece(self) -> None:
+        found = bottled("bottle", "640 °C")
+        neck, body = (found.figures[key].value for key in ("neck_sinks_to", "sinks_to"))
+        self.assertGreater(neck, 0.02)
+        self.assertAlmostEqual(found.outcome.thickness_m, max(neck, body))
+        hot = bottled("bottle", "760 °C")
+        self.assertLess(hot.figures["neck_sinks_to"].value, hot.figures["sinks_to"].value)
+        self.assertIn("Its neck, 28 mm wide", hot.answers["layup"].metric)

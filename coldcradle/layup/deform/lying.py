@@ -98,6 +98,7 @@ def _rates(matrix: Array, pull: Array, held: Array) -> Array:
     return np.asarray(found[:_PARTS])
 
 
+@functools.lru_cache(maxsize=128)  # an edit asks for the same tube again and again
 def _followed(tube: LyingTube) -> tuple[Array, Array]:
     step_m, wall = math.pi * tube.middle_m / _PARTS, tube.wall_m
     angles = (np.arange(_PARTS) + 0.5) * math.pi / _PARTS
@@ -122,7 +123,10 @@ def _followed(tube: LyingTube) -> tuple[Array, Array]:
         kept.append(angles)
         if top + falls * step <= wall * (1 + 1e-6):
             break
-    return np.array(work), np.array(kept)
+    found = np.array(work), np.array(kept)
+    for rows in found:
+        rows.flags.writeable = False
+    return found
 
 
 def _on_the_shelf(matrix: Array, pull: Array, shuts: Array, rises: Array, floor: Array) -> Array:

@@ -26,11 +26,12 @@ from coldcradle.layup.families.face import (
     thick_bead,
 )
 from coldcradle.layup.families.hang_bottle import as_bottle, sealed_findings
+from coldcradle.layup.families.lay_neck import neck_height, neck_tube, neck_words
 from coldcradle.layup.followed import DeformationPath, PathShape
 from coldcradle.layup.inputs import BlankOutline, Support
 from coldcradle.layup.motion import Moment, mark
 from coldcradle.layup.sketch import Body, Points, Sketch, block, draw
-from coldcradle.quantity.format import Message, say, show
+from coldcradle.quantity.format import say, show
 from coldcradle.report.figure import Figure, derive, given, published
 from coldcradle.report.finding import Finding, finding
 
@@ -76,6 +77,7 @@ def _height(tube: LyingTube, work_per_pa: float) -> Figure:
         words="Its upper wall comes down until it lies on the lower one; at its sides it stays hollow.",
         formula="least of bending, η·h³/3·∫κ̇²ds, against gravity",
         source=published("a ring under its own weight; its first moments as Roark has them, from memory"),
+        assumptions=["of its body; a thick base keeps that end higher, which is not computed"],
         extra=[("a factor of three in time", abs(other - high) / 2)],
     )
 
@@ -150,6 +152,8 @@ def sunk(told: LayupRequest, work_per_pa: float, fired: FiringTimeline | None = 
     tube = _tube(laying, blank)
     height = _height(tube, work_per_pa)
     wide = tube.size_m(work_per_pa)[0]
+    neck = neck_tube(laying, blank, tube)
+    necks = [] if neck is None else [neck_height(neck, work_per_pa, good_to=_GOOD_TO)]
     load, counts = flat_load(
         laying,
         blank,
@@ -167,7 +171,7 @@ def sunk(told: LayupRequest, work_per_pa: float, fired: FiringTimeline | None = 
         area_m2=None,
         length_m=blank.length_m,
         width_m=wide,
-        thickness_m=height.value,
+        thickness_m=max(height.value, *(stands.value for stands in necks), 0.0),
         wall_m=tube.wall_m,
         raised=None,
         shaped="slumped",
@@ -183,7 +187,9 @@ def sunk(told: LayupRequest, work_per_pa: float, fired: FiringTimeline | None = 
         at = work.second(tube.touch_work())
         if at is not None:
             when = say("Its walls meet about **{t}**.", t=fired.clock(at))
-            words = Message(f"{words.metric} {when.metric}", f"{words.us} {when.us}")
+            words = say("{a} {b}", a=words, b=when)
+    if neck is not None:
+        words = say("{a} {b}", a=words, b=neck_words(neck, necks[0]))
     end = outcome_sentence(outcome)
     room = laying.cradle.room
     return LayupResult(
@@ -194,13 +200,13 @@ def sunk(told: LayupRequest, work_per_pa: float, fired: FiringTimeline | None = 
             bead("sinks_to", "Sinks to", "layup", height),
             thick_bead("layup", counts),
         ),
-        figures=(blank.mass, blank.new, blank.thickness, height, counts),
+        figures=(blank.mass, blank.new, blank.thickness, height, *necks, counts),
         answers={
             "cradle": say(
                 "A shelf of **{l}** by **{w}**.", l=show(room.span_m[0], "length"), w=show(room.span_m[1], "length")
             ),
             "glass": flat_answer(laying, blank),
-            "layup": Message(f"{words.metric} {end.metric}", f"{words.us} {end.us}"),
+            "layup": say("{a} {b}", a=words, b=end),
         },
         states=flat_states(laying),
         findings=(*rack_findings(laying, blank), *_findings(laying, blank, tube, work_per_pa)),

@@ -12,7 +12,9 @@ from coldcradle.layup.deform.movement import Movement
 from coldcradle.layup.families.face import LayupRequest
 from coldcradle.layup.families.ring_rules import direction_words, least_margin, waved_findings
 from coldcradle.layup.families.slump_figures import cut_length
+from coldcradle.layup.families.slump_odd import odd_findings
 from coldcradle.layup.fit import OVER_M, SLIDES, UNDER_M
+from coldcradle.layup.inputs import BlankOutline
 from coldcradle.layup.motion import MARKS_LOG, FiringTimeline, in_times
 from coldcradle.quantity.format import show
 from coldcradle.report.finding import Finding, finding
@@ -40,7 +42,10 @@ def fit_findings(laying: LayupRequest, blank: Blank, movement: Movement | None) 
     """The blank against the rim of its form, or against the hole of its ring."""
     if laying.traits.drops_through:
         return list(_ring(laying, blank))
-    return [*_form(laying, blank, movement), *_corners(laying, blank), *_steel(laying)]
+    if blank.outline == BlankOutline.DRAWN and cut_length(laying, movement) is None:
+        return [*odd_findings(laying, blank), *_off_the_middle(laying), *_steel(laying)]
+    form = [*_form(laying, blank, movement), *_off_the_middle(laying)]
+    return [*form, *_corners(laying, blank), *_steel(laying)]
 
 
 def _ring(laying: LayupRequest, blank: Blank) -> Iterator[Finding]:
@@ -161,8 +166,11 @@ def _form(laying: LayupRequest, blank: Blank, movement: Movement | None) -> Iter
             gap=show(opening - size, "length"),
             **shown,
         )
+
+
+def _off_the_middle(laying: LayupRequest) -> Iterator[Finding]:
     off = abs(laying.layup.offset_m)
-    if off > 0.02 * opening:
+    if off > 0.02 * laying.cradle.room.span_m[0]:
         yield finding(
             "layup.off-the-middle",
             "think",

@@ -66,14 +66,14 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
         v-else
         path="layup.length"
         :label="does.hangs ? 'Hangs below the hook' : isLong ? 'Long' : size"
-        placeholder="as the cradle asks"
+        :placeholder="does.sinks ? 'as a usual bottle' : 'as the cradle asks'"
         figure="blank"
       />
       <PieceField
         v-if="outline === 'oblong' || outline === 'oval' || isLong"
         path="layup.width"
         :label="isLong ? 'Wide' : 'Shorter side'"
-        placeholder="as the cradle asks"
+        :placeholder="does.sinks ? 'as a usual bottle' : 'as the cradle asks'"
         figure="blank"
       />
     </template>
