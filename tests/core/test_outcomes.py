@@ -54,6 +54,15 @@ class Filled(TestCase):
         for side, top in zip(filled_span_m(leans, 0.02), (0.3, 0.1), strict=True):
             self.assertAlmostEqual(side, top - less)
 
+    def test_of_a_box_on_a_smaller_one_only_what_is_filled_counts(self) -> None:
+        lower, upper = (
+            Box(height_m=0.03, length_m=0.06, width_m=0.04),
+            Box(height_m=0.03, length_m=0.1, width_m=0.09),
+        )
+        self.assertEqual(filled_span_m(Stack((lower, upper)), 0.02), (0.06, 0.04))
+        self.assertEqual(filled_span_m(Stack((lower, upper)), 0.04), (0.1, 0.09))
+        self.assertEqual(filled_span_m(Stack((upper, lower)), 0.05), (0.1, 0.09))
+
     def test_what_lies_below_a_level_has_the_area_of_its_segment(self) -> None:
         """A = r²·acos((r - h)/r) - (r - h)·√(2rh - h²): circular segment, any handbook."""
         trough = Stack((Barrel(height_m=0.05, length_m=0.3, width_m=0.1),))
