@@ -37,7 +37,9 @@ from coldcradle.quantity.reason import NONE, because
 
 __all__ = ["SCHOOLS", "PeakPhase", "SoakPhase", "own_steps", "rounded_up_s", "school_of", "soaked_firing"]
 
-_TRIES, _OVER, _UNDER, _LEAST_SLOWER = 8, 1.01, 0.985, 0.3
+_TRIES, _OVER, _UNDER, _LEAST_SLOWER = 12, 1.01, 0.985, 0.3
+_HELPS = 0.97  # of what it was pulled: less is no help
+_NOTCH = 0.95  # from one rate to the next where whole degrees leave it as it was
 _ZONES_FIRST = 0.78  # of the closed form's rate: in a cold kiln the film is thinner than it takes it
 
 
@@ -108,24 +110,44 @@ def _warmed(
 ) -> tuple[list[PlannedSegment], float]:
     """The warm-up and the rate from there to the peak, run through every solid piece as it goes in, and slowed where
     one is pulled harder than is allowed.
+
+    Rates are whole degrees: where the one above is too quick, the one below is taken, though it has some to spare.
     """
     body = decisive(load)
     slower, hurried = (_ZONES_FIRST if body is not None and _is_by_zones(body, load) else 1.0), 1.0
     top = top_rate_k_per_h(load, heat)
     warm = warm_up(load, heat, first, peak_c=peak_c, slower=slower)
+    holds: tuple[list[PlannedSegment], float] | None = None
+    failed: list[tuple[list[PlannedSegment], float]] = []
+    tried: tuple[float, float] | None = None  # what was pulled, and the rise, before that alone was slowed
     for _ in range(_TRIES if load.is_solid else 0):
+        if (warm, hurried) in (holds, *failed):  # whole degrees have left it as it was
+            is_held = (warm, hurried) == holds
+            if slower == 1.0 or (holds is not None and not is_held):
+                break
+            slower = min(1.0, slower / _NOTCH) if is_held else slower * _NOTCH
+            warm = warm_up(load, heat, first, peak_c=peak_c, slower=slower)
+            continue
         rising = _rise(peak_c, top * hurried, heat)
         run = run_programme([*warm, rising], kiln)
         worst = warming(load, heat, run.line, run.total_s).worst
-        if worst is None or (worst.share <= _OVER and (worst.share >= _UNDER or slower == 1.0)):
-            break
+        if worst is None or worst.share <= _OVER:
+            holds = (warm, hurried)
+            if worst is None or worst.share >= _UNDER or slower == 1.0:
+                break
+        else:
+            failed.append((warm, hurried))
+        less = max(_LEAST_SLOWER, 0.995 / worst.share)
+        is_in_rise = worst.at_s > run.steps[-1].starts_s + 1.0
         if worst.share < _UNDER:  # the first guess was more careful than it need be
             slower = min(1.0, slower * 0.995 / worst.share)
-        elif worst.at_s <= run.steps[-1].starts_s + 1.0:
-            slower *= max(_LEAST_SLOWER, 0.995 / worst.share)
-        else:
-            hurried *= max(_LEAST_SLOWER, 0.995 / worst.share)
+        elif is_in_rise and (tried is None or worst.share < _HELPS * tried[0]):
+            tried, hurried = (worst.share, hurried), hurried * less
+        else:  # what is seen in the rise, and a slower rise does not help, has come out of the warming
+            hurried = tried[1] if tried is not None and is_in_rise else hurried
+            slower, tried = slower * less, None
         warm = warm_up(load, heat, first, peak_c=peak_c, slower=slower)
+    warm, hurried = holds or (warm, hurried)
     rate = top if hurried == 1.0 else round_rate(top * hurried)
     return own_steps(warm, heat.overrides), rate
 

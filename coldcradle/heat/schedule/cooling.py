@@ -27,6 +27,7 @@ _TRIES = 8
 _LEAST = 0.4  # of the rate, in one mend
 _GUESSED = 1.2  # times what the closed form says of zones: its run leaves less, and is mended where it does not
 _BEYOND = 1.3  # times what the kiln falls by itself
+_HELPS, _HALF = 0.97, 0.5
 _PULL_OVER = 1.02  # of what is allowed on the way: below what is said of a plan
 
 
@@ -212,7 +213,7 @@ def cool(
             second_k_per_h=min(wish.second_k_per_h, most, slow * wish.second_k_per_h / wish.slow_k_per_h),
             surface_k_per_h=min(wish.surface_k_per_h, most),
         )
-    mended, first = 0, wish.slow_k_per_h
+    mended, first, pulled = 0, wish.slow_k_per_h, math.inf
     while True:
         found = cooled(cooling_steps(kiln, wish), kiln, wish, section, shade=shade, kind=kind)
         found = replace(found, lowered=wish.slow_k_per_h / first, mended=mended)
@@ -222,6 +223,9 @@ def cool(
             slower = max(_LEAST, 0.985 * wish.stress_pa / tension)
         if is_over(surface, SURFACE_STRESS_PA, _PULL_OVER):
             surface_slower = max(_LEAST, 0.985 * SURFACE_STRESS_PA / surface)
+            if surface > _HELPS * pulled:  # as hard as before: so far from what matters that little is lost by half
+                surface_slower = min(surface_slower, _HALF)
+        pulled = surface
         if wish.is_fixed or mended == _TRIES or slower == surface_slower == 1.0:
             return found
         wish = replace(

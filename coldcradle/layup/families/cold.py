@@ -152,6 +152,11 @@ def cold_bodies(
     bodies = [replace(first, shade=shade or step)]
     if shade is not None and step is not None:
         bodies.append(replace(first, name=f"{first.name}, where something lies on it", shade=step))
+    is_flat = blank.base is None or blank.base.outcome.shaped == "flat"
+    if around is Support.CRADLE and step is not None and is_flat:
+        # a flat sheet spans its form: the wall under it slows the bare glass only once that lies in
+        spans = _uneven(cradle, blank, Support.SHELF, own_m, over_m)
+        bodies.append(replace(first, name=f"{first.name}, before it lies in", shade=spans))
     if blank.base is not None and blank.each > 1 + 1e-9:
         bodies.append(taken_body(blank.base, support=Support.SHELF, name=f"another “{blank.base.name}”"))
     bodies += [taken_body(part, support=Support.SHELF) for part in blank.parts]
