@@ -223,6 +223,13 @@ class FamiliesLaidUp(TestCase):
 
 
 class Chains(TestCase):
+    def test_what_was_formed_is_not_said_to_keep_its_form_where_it_lies_free(self) -> None:
+        """The chain says that a polish takes a slump back: the lay-up must not deny it."""
+        for first, is_formed in (("slump", True), ("drape", True), ("full", False)):
+            said = plan(chain((first, {}), ("polish", {}))).stages[-1].answers["layup"].metric
+            self.assertEqual("stands with the chain" in said, is_formed, first)
+            self.assertEqual("keeps its outline" in said, not is_formed, first)
+
     def test_weight_is_carried_from_stage_to_stage(self) -> None:
         dots = {"outline": "square", "length": "12 mm", "layers": [{"thick": "6 mm"}], "pieces": 24}
         plate = {

@@ -94,6 +94,7 @@ class MeltedIn(TestCase):
         keys = [bead.key for bead in found.thread]
         self.assertIn("pool_across", keys)
         self.assertNotIn("rim_after", keys)
+        self.assertEqual({"rim_after", "form_depth", "thinnest"} & set(found.figures), set())
 
     def test_it_shall_take_the_marks_of_its_form(self) -> None:
         found = of("melt")

@@ -49,6 +49,8 @@ from coldcradle.report.thread import SummaryItem
 
 __all__ = ["LAY"]
 
+_FORMED = ("slumped", "draped", "stretched")
+
 
 def _sketch(laying: LayupRequest, blank: Blank, after_m: float, after_thick: float) -> Sketch:
     plan = plan_of(laying.cradle.room, blank, matter="shelf", times=after_m / blank.length_m)
@@ -161,6 +163,8 @@ def _laid(laying: LayupRequest, work_per_pa: float) -> LayupResult:
         if is_powder(laying)
         else say("Its edges draw in and thicken.")
         if draws_in(laying, cold)
+        else say("It was formed before and lies free here: whether it keeps its form stands with the chain.")
+        if blank.base is not None and blank.base.outcome.shaped in _FORMED and not blank.is_hollow
         else say("It keeps its outline.")
     )
     outcome = kept_outcome(

@@ -164,8 +164,8 @@ class Slump(Family):
         if laying.traits.pools:
             across = pool_across(laying, blank)
             beads = [bead("pool_across", "Melts to", "layup", across)]
-            figures.append(across)
-        if movement is not None:
+            figures = [blank_across(blank), blank.mass, blank.new, blank.thickness, across, counts]
+        elif movement is not None:
             figures += [thinnest(movement), *hole_figures(blank, movement)]
         strip = cut_length(laying, movement)
         if strip is not None:

@@ -112,7 +112,7 @@ const isWeighed = computed(() => String(props.stage.glass.charge ?? '').trim() !
       path="layup.offset"
       label="Lies off the middle"
       hint="to the right"
-      :figure="does.has_former ? 'overhang' : 'rim_after'"
+      :figure="does.has_former ? 'overhang' : does.pools ? 'pool_across' : 'rim_after'"
     />
     <ChoiceEntry
       v-if="does.has_form"

@@ -26,11 +26,12 @@ const family = computed(() => props.piece.plan.family)
 const isCut = computed(() => !isFilled.value && !does.value.is_pressed && !!stage.value.layup?.layers?.length)
 const ROWS: Record<string, string[]> = {
   fill: ['bulk_volume', 'heap_room', 'thickness'],
-  lay: ['piece_mass', 'blank_thickness', 'grows_to', 'spread_thickness'],
-  press: ['pile', 'press_weight', 'pressed_size'],
+  lay: ['piece_mass', 'blank_thickness', 'grows_to', 'spread_thickness', 'sinks_to', 'neck_sinks_to'],
+  press: ['pile', 'press_weight', 'pressed_to', 'pressed_size'],
   slump: [
     'piece_mass',
     'blank_thickness',
+    'pool_across',
     'rim_after',
     'thinnest',
     'touches_after',
